@@ -1,0 +1,129 @@
+import { type Events, type Marks } from './events/event.js';
+import { outOfOrder, readChannels, swingEvents } from './events/events.js';
+import { findSwings } from './events/find-swings.js';
+import { VilkoError } from './error.js';
+import { type Ground, readGround } from './ground/ground.js';
+import { G } from './measures/centre-of-mass.js';
+import type { SwingContext } from './measures/context.js';
+import type { Measures } from './measures/measure.js';
+import { measureSwing } from './measures/measure-swing.js';
+import { swingContext } from './measures/swing-context.js';
+import type { ClubClass, DeviceKind, Handed, Recording } from './recording/recording.js';
+
+/** Version of everything that turns samples into numbers; a cached result of another version is made anew. */
+export const CORE_VERSION = '1';
+
+export const DEFAULT_STATURE = 1.75;
+const MASS_OFF = 0.03;
+
+/** What a person may say about a recording; what is given wins over what the file states. */
+export interface AnalyseOptions {
+  readonly handed?: Handed;
+  readonly club?: ClubClass;
+  /** kg */
+  readonly mass?: number;
+  /** m */
+  readonly stature?: number;
+  /** Hz, instead of the device's default. */
+  readonly cutoff?: number;
+  /** Marks per swing, in the order of the swings. */
+  readonly marks?: readonly Marks[];
+}
+
+export interface SwingAnalysis {
+  /** Start of address and end of the finish, s on the file's clock. */
+  readonly start: number;
+  readonly end: number;
+  readonly events: Events;
+  readonly measures: Measures;
+}
+
+export interface Analysis {
+  readonly file: string;
+  readonly device: DeviceKind;
+  /** Hz */
+  readonly rate: number;
+  readonly warnings: readonly string[];
+  readonly swings: readonly SwingAnalysis[];
+}
+
+/** An analysis with the signals behind it, for drawing. */
+export interface DeepAnalysis extends Analysis {
+  readonly ground: Ground;
+  readonly contexts: readonly SwingContext[];
+}
+
+/**
+ * The walk itself: a recording is brought onto a grid, zeroed and filtered to loads per foot, its swings and their
+ * events are found, and every measure of measuring.md §6 is taken.
+ * @throws VilkoError when nothing can be read, or when samples are missing inside a swing
+ */
+export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): DeepAnalysis {
+  const handed = options.handed ?? rec.stated.handed ?? 'right';
+  const mass = options.mass ?? rec.stated.mass ?? null;
+  const who = {
+    club: options.club ?? rec.stated.club ?? 'iron',
+    stature: options.stature ?? rec.stated.stature ?? DEFAULT_STATURE,
+    weight: mass === null ? null : mass * G,
+  };
+  const ground = readGround(rec, handed, options.cutoff);
+  const channels = readChannels(rec, ground);
+  const warnings = [...rec.warnings, ...ground.warnings];
+  const contexts: SwingContext[] = [];
+  let previousImpact: number | null = null;
+  for (const found of findSwings(ground, channels.shaft_deg ?? null)) {
+    const swing = swingEvents(ground, channels, found, previousImpact, options.marks?.[contexts.length] ?? {});
+    if (!swing) continue;
+    refuseHoles(ground, swing.start, swing.end);
+    previousImpact = swing.events.p7!.t;
+    const c = swingContext(ground, swing, channels.shaft_deg ?? null, who);
+    contexts.push(c);
+    warnings.push(...swingWarnings(c, who.weight, contexts.length));
+  }
+  warnings.push(...bridgedHoles(ground));
+  return {
+    file: rec.name,
+    device: rec.device,
+    rate: ground.base.rate,
+    warnings: [...new Set(warnings)],
+    swings: contexts.map((c) => ({ start: c.swing.start, end: c.swing.end, events: c.events, measures: measureSwing(c) })),
+    ground,
+    contexts,
+  };
+}
+
+/** The analysis as the command line answers it, without the signals. */
+export function analyse(rec: Recording, options: AnalyseOptions = {}): Analysis {
+  const { file, device, rate, warnings, swings } = analyseInDepth(rec, options);
+  return { file, device, rate, warnings, swings };
+}
+
+function holesOf(g: Ground) {
+  return [...g.base.holes, ...(g.mat && g.mat.base !== g.base ? g.mat.base.holes : [])];
+}
+
+function refuseHoles(g: Ground, start: number, end: number): void {
+  const hole = holesOf(g).find((h) => h.to > start && h.from < end);
+  if (hole)
+    throw new VilkoError(
+      'hole',
+      `samples are missing for ${Math.round(1000 * (hole.to - hole.from))} ms inside a swing`,
+      `at ${hole.from.toFixed(3)} s`,
+    );
+}
+
+function bridgedHoles(g: Ground): string[] {
+  return holesOf(g).map(
+    (h) => `samples are missing for ${Math.round(1000 * (h.to - h.from))} ms at ${h.from.toFixed(3)} s, outside the swings: bridged`,
+  );
+}
+
+function swingWarnings(c: SwingContext, weight: number | null, n: number): string[] {
+  const said: string[] = [];
+  if (weight !== null && c.ground.absolute && Math.abs(weight - c.swing.quiet) > MASS_OFF * c.swing.quiet)
+    said.push(`the given mass is ${(weight / G).toFixed(1)} kg, but ${(c.swing.quiet / G).toFixed(1)} kg stood on the device`);
+  if (c.mass?.warning) said.push(c.mass.warning);
+  const late = outOfOrder(c.events);
+  if (late.length) said.push(`swing ${n}: ${late.map((p) => p.toUpperCase()).join(', ')} out of order, no phases are given`);
+  return said;
+}

@@ -1,0 +1,90 @@
+import { median } from '../signal/series.js';
+
+/** A regular grid and how to bring raw samples onto it. */
+export interface TimeBase {
+  readonly t0: number;
+  readonly rate: number;
+  readonly n: number;
+  /** Sentences about what had to be mended. */
+  readonly warnings: readonly string[];
+  /** Stretches without samples, s on the recording's clock. */
+  readonly holes: readonly { readonly from: number; readonly to: number }[];
+  /** Raw samples [time.length] to grid values [n]. */
+  readonly bring: (raw: ArrayLike<number>) => Float64Array;
+  /** The raw sample nearest to each grid sample. */
+  readonly nearest: Int32Array;
+}
+
+const ON_GRID = 1e-3;
+const ROUNDED_PART = 0.05;
+
+/**
+ * Orders raw stamps (s), drops repeats (the first of equals is kept), finds the nominal rate 1/median positive
+ * step and lays a grid t0 + k/rate over them; samples within 0.1% of a step of the grid are used as they are, the
+ * others interpolated. With more than 5% equal stamps the clock was rounded: samples are taken as equidistant.
+ */
+export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
+  const warnings: string[] = [];
+  const all = Array.from({ length: time.length }, (_, i) => i).filter((i) => Number.isFinite(time[i]!));
+  if (all.length < time.length) warnings.push(`${time.length - all.length} ${what} without a time were left out`);
+  let disorder = 0;
+  for (let k = 1; k < all.length; k++) if (time[all[k]!]! < time[all[k - 1]!]!) disorder++;
+  if (disorder) {
+    all.sort((p, q) => time[p]! - time[q]! || p - q);
+    warnings.push(`${disorder} ${what} came out of order and were sorted by time`);
+  }
+  const equal = all.filter((i, k) => k > 0 && time[i] === time[all[k - 1]!]).length;
+  const first = time[all[0]!]!;
+  const last = time[all.at(-1)!]!;
+  if (all.length > 2 && equal > ROUNDED_PART * (all.length - 1)) {
+    const rate = (all.length - 1) / (last - first);
+    warnings.push(`the times are rounded (${equal} equal ones): ${what} are taken as equidistant at ${rate.toFixed(1)} Hz`);
+    const order = Int32Array.from(all);
+    return base(first, rate, order.length, warnings, [], order, (raw) => Float64Array.from(order, (i) => raw[i]!));
+  }
+  const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
+  if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
+  const steps = Float64Array.from(kept.subarray(1), (i, k) => time[i]! - time[kept[k]!]!);
+  const step = steps.length ? median(steps) : 1;
+  const rate = 1 / step;
+  const hole = Math.max(0.05, 1.5 * step) + 1e-6;
+  const holes: { from: number; to: number }[] = [];
+  steps.forEach((s, k) => {
+    if (s > hole) holes.push({ from: time[kept[k]!]!, to: time[kept[k + 1]!]! });
+  });
+  const n = Math.floor((last - first) * rate + 1e-3) + 1;
+  const left = new Int32Array(n);
+  const part = new Float64Array(n);
+  for (let k = 0, j = 0; k < n; k++) {
+    const t = first + k * step;
+    while (j + 2 < kept.length && time[kept[j + 1]!]! <= t) j++;
+    const i = kept[j]!;
+    const next = kept[Math.min(j + 1, kept.length - 1)]!;
+    left[k] = j;
+    if (Math.abs(t - time[i]!) <= ON_GRID * step) part[k] = 0;
+    else if (Math.abs(t - time[next]!) <= ON_GRID * step) part[k] = 1;
+    else part[k] = next === i ? 0 : (t - time[i]!) / (time[next]! - time[i]!);
+  }
+  const order = Int32Array.from(left, (j, k) => kept[Math.min(kept.length - 1, part[k]! > 0.5 ? j + 1 : j)]!);
+  return base(first, rate, n, warnings, holes, order, (raw) => {
+    const out = new Float64Array(n);
+    for (let k = 0; k < n; k++) {
+      const f = part[k]!;
+      const a = raw[kept[left[k]!]!]!;
+      out[k] = f === 0 ? a : a * (1 - f) + raw[kept[left[k]! + 1]!]! * f;
+    }
+    return out;
+  });
+}
+
+function base(
+  t0: number,
+  rate: number,
+  n: number,
+  warnings: string[],
+  holes: TimeBase['holes'],
+  nearest: Int32Array,
+  bring: TimeBase['bring'],
+): TimeBase {
+  return { t0, rate, n, warnings, holes, nearest, bring };
+}

@@ -1,0 +1,85 @@
+import { strFromU8, strToU8, zipSync } from 'fflate';
+import { z } from 'zod';
+import { VilkoError } from '../../error.js';
+import { type Board, CLUB_CLASSES, DEVICE_KINDS, EXTRA_CHANNELS, type ExtraChannel, type Mat, type Platform, type Recording, WRENCH_CHANNELS } from '../../recording/recording.js';
+import type { NdArray } from '../npz/npy.js';
+import { flat, readNpzArrays, writeNpzArrays } from '../npz/npz.js';
+import { unzip } from '../npz/zip.js';
+
+const point = z.tuple([z.number(), z.number()]);
+
+/** recording.json of a recording bundle, version 1. The numbers themselves lie in channels.npz beside it. */
+export const BundleHead = z.object({
+  vilko: z.literal('recording'),
+  version: z.literal(1),
+  name: z.string(),
+  device: z.enum(DEVICE_KINDS),
+  platforms: z.array(z.object({ centre: point })),
+  boards: z.array(z.object({ centre: point, hx: z.number(), hy: z.number() })),
+  mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable(),
+  stated: z.object({
+    mass: z.number().optional(),
+    stature: z.number().optional(),
+    handed: z.enum(['right', 'left']).optional(),
+    club: z.enum(CLUB_CLASSES).optional(),
+  }),
+  warnings: z.array(z.string()),
+});
+
+/**
+ * Packs a recording as a zip of recording.json and channels.npz, so that nothing is lost: `time`, `p1_fx` …,
+ * `b1_c1` …, `mat_time`, `mat_frames` and the optional channels. Frames that are whole bytes stay bytes.
+ */
+export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
+  const arrays: Record<string, NdArray> = { time: flat(rec.time) };
+  rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => (arrays[`p${i + 1}_${c}`] = flat(p[c]))));
+  rec.boards.forEach((b, i) => b.cells.forEach((v, j) => (arrays[`b${i + 1}_c${j + 1}`] = flat(v))));
+  for (const [c, v] of Object.entries(rec.channels)) arrays[c] = flat(v);
+  if (rec.mat) {
+    arrays['mat_time'] = flat(rec.mat.time);
+    arrays['mat_frames'] = { shape: [rec.mat.time.length, rec.mat.rows, rec.mat.cols], data: rec.mat.frames };
+  }
+  const head: z.infer<typeof BundleHead> = {
+    vilko: 'recording',
+    version: 1,
+    name: rec.name,
+    device: rec.device,
+    platforms: rec.platforms.map((p) => ({ centre: [...p.centre] })),
+    boards: rec.boards.map((b) => ({ centre: [...b.centre], hx: b.hx, hy: b.hy })),
+    mat: rec.mat && { rows: rec.mat.rows, cols: rec.mat.cols, pitch: rec.mat.pitch },
+    stated: rec.stated,
+    warnings: [...rec.warnings],
+  };
+  return zipSync({
+    'recording.json': strToU8(JSON.stringify(head)),
+    'channels.npz': [writeNpzArrays(arrays, level), { level: 0 }],
+  });
+}
+
+/** Reads what writeBundle wrote. */
+export function readBundle(bytes: Uint8Array, name: string): Recording {
+  const files = unzip(bytes, name);
+  const json = files['recording.json'];
+  const npz = files['channels.npz'];
+  if (!json || !npz) throw new VilkoError('unreadable', 'a recording bundle holds recording.json and channels.npz: this zip does not');
+  const head = BundleHead.safeParse(JSON.parse(strFromU8(json)));
+  if (!head.success) throw new VilkoError('unreadable', `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`, head.error.issues[0]?.path.join('.'));
+  const arrays = readNpzArrays(npz, 'channels.npz');
+  const need = (key: string): NdArray => {
+    const a = arrays[key];
+    if (!a) throw new VilkoError('missing-channel', `channels.npz lacks ${key}`);
+    return a;
+  };
+  const wide = (key: string) => (need(key).data instanceof Float64Array ? (need(key).data as Float64Array) : Float64Array.from(need(key).data));
+  const h = head.data;
+  const platforms = h.platforms.map((p, i): Platform => {
+    const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, wide(`p${i + 1}_${c}`)]));
+    return { centre: p.centre, ...wrench } as unknown as Platform;
+  });
+  const boards = h.boards.map((b, i): Board => ({ ...b, cells: [1, 2, 3, 4].map((j) => wide(`b${i + 1}_c${j}`)) as unknown as Board['cells'] }));
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = {};
+  for (const c of EXTRA_CHANNELS) if (arrays[c]) channels[c] = wide(c);
+  const mat: Mat | null = h.mat && { ...h.mat, time: wide('mat_time'), frames: need('mat_frames').data as Mat['frames'] };
+  const stated = Object.fromEntries(Object.entries(h.stated).filter(([, v]) => v !== undefined));
+  return { name: h.name, device: h.device, time: wide('time'), platforms, boards, mat, channels, stated, warnings: h.warnings };
+}

@@ -1,0 +1,52 @@
+import { VilkoError } from '../error.js';
+import type { Recording } from '../recording/recording.js';
+import { readBundle, writeBundle } from './bundle/bundle.js';
+import { readC3d } from './c3d/read-c3d.js';
+import { readCsv } from './csv/read-csv.js';
+import { writeCsv } from './csv/write-csv.js';
+import { readNpz, writeNpz } from './npz/npz.js';
+
+/** A file format: how to read it, and how to write it where that is possible. */
+export interface Format {
+  readonly name: string;
+  readonly extensions: readonly string[];
+  readonly read: (bytes: Uint8Array, name: string, axes?: string) => Recording;
+  readonly write?: (rec: Recording) => Uint8Array;
+}
+
+/** Every format Vilko knows. */
+export const FORMATS: readonly Format[] = [
+  { name: 'C3D', extensions: ['c3d'], read: readC3d },
+  { name: 'CSV', extensions: ['csv', 'txt', 'tsv'], read: readCsv, write: writeCsv },
+  { name: 'NumPy', extensions: ['npz'], read: readNpz, write: writeNpz },
+  { name: 'Recording bundle', extensions: ['vilko'], read: readBundle, write: writeBundle },
+];
+
+const extension = (name: string): string => name.slice(name.lastIndexOf('.') + 1).toLowerCase();
+
+/** The format of a file by its extension. */
+export function formatOf(name: string): Format {
+  const f = FORMATS.find(({ extensions }) => extensions.includes(extension(name)));
+  if (f) return f;
+  const known = FORMATS.flatMap((x) => x.extensions.map((e) => `.${e}`)).join(', ');
+  throw new VilkoError('unsupported', `"${name}" is none of the recordings that can be read (${known})`);
+}
+
+/**
+ * Reads a recording, whatever its format.
+ * @param axes lab axes of a C3D file
+ * @throws VilkoError saying what is wrong and where
+ */
+export function readRecording(bytes: Uint8Array, name: string, axes?: string): Recording {
+  if (bytes.length === 0) throw new VilkoError('unreadable', `${name} is empty`);
+  const rec = formatOf(name).read(bytes, name, axes);
+  if (rec.time.length === 0) throw new VilkoError('unreadable', `${name} holds no samples`);
+  return rec;
+}
+
+/** Writes a recording in the format of `name`; refused where it would lose data. */
+export function writeRecording(rec: Recording, name: string): Uint8Array {
+  const f = formatOf(name);
+  if (!f.write) throw new VilkoError('unsupported', `${f.name} files cannot be written yet`);
+  return f.write(rec);
+}

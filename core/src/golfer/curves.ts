@@ -1,0 +1,75 @@
+/** A point a curve goes through. */
+export type Knot = readonly [t: number, v: number];
+
+/** Monotone piecewise-cubic interpolation (Fritsch–Carlson), constant beyond both ends. */
+export function pchip(knots: readonly Knot[]): (t: number) => number {
+  const n = knots.length;
+  const slope = knots.slice(1).map((k, i) => (k[1] - knots[i]![1]) / (k[0] - knots[i]![0]));
+  const d = knots.map((_, i) => {
+    if (i === 0 || i === n - 1) return 0;
+    const a = slope[i - 1]!;
+    const b = slope[i]!;
+    if (a * b <= 0) return 0;
+    const ha = knots[i]![0] - knots[i - 1]![0];
+    const hb = knots[i + 1]![0] - knots[i]![0];
+    return (3 * (ha + hb)) / ((2 * hb + ha) / a + (hb + 2 * ha) / b);
+  });
+  return (t) => {
+    if (t <= knots[0]![0]) return knots[0]![1];
+    if (t >= knots[n - 1]![0]) return knots[n - 1]![1];
+    let i = 0;
+    while (t > knots[i + 1]![0]) i++;
+    const [t0, v0] = knots[i]!;
+    const [t1, v1] = knots[i + 1]!;
+    const h = t1 - t0;
+    const x = (t - t0) / h;
+    const x2 = x * x;
+    const x3 = x2 * x;
+    return (2 * x3 - 3 * x2 + 1) * v0 + (x3 - 2 * x2 + x) * h * d[i]! + (3 * x2 - 2 * x3) * v1 + (x3 - x2) * h * d[i + 1]!;
+  };
+}
+
+/** Samples a knotted curve at `rate` Hz and smooths it with a Gaussian of `sigma` s, ends held. */
+export function smoothCurve(knots: readonly Knot[], n: number, rate: number, sigma: number): Float64Array {
+  const f = pchip(knots);
+  const raw = Float64Array.from({ length: n }, (_, k) => f(k / rate));
+  const reach = Math.ceil(4 * sigma * rate);
+  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-0.5 * ((i - reach) / rate / sigma) ** 2));
+  const total = kernel.reduce((a, b) => a + b, 0);
+  const out = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    let s = 0;
+    for (let i = -reach; i <= reach; i++) s += kernel[i + reach]! * raw[Math.min(n - 1, Math.max(0, k + i))]!;
+    out[k] = s / total;
+  }
+  return out;
+}
+
+/** A bump A·(1 − ((t − c)/w)²)³ on |t − c| < w, twice continuously differentiable. */
+export interface Bump {
+  readonly c: number;
+  readonly w: number;
+  readonly a: number;
+}
+
+/** Integral of (1 − x²)³ from −1 to u. */
+const area = (u: number): number => u - u ** 3 + (3 * u ** 5) / 5 - u ** 7 / 7 + 16 / 35;
+
+/** The sum of bumps times `scale` at k/rate, k = 0 … n − 1. */
+export function sampleBumps(bumps: readonly Bump[], n: number, rate: number, scale: number): Float64Array {
+  const out = new Float64Array(n);
+  for (const { c, w, a } of bumps)
+    for (let k = Math.max(0, Math.ceil((c - w) * rate)); k < n && k <= (c + w) * rate; k++) {
+      const u = (k / rate - c) / w;
+      out[k]! += scale * a * (1 - u * u) ** 3;
+    }
+  return out;
+}
+
+/** The integral of the same sum from −∞. */
+export function sampleIntegrals(bumps: readonly Bump[], n: number, rate: number, scale: number): Float64Array {
+  const out = new Float64Array(n);
+  for (const { c, w, a } of bumps)
+    for (let k = Math.max(0, Math.ceil((c - w) * rate)); k < n; k++) out[k]! += scale * a * w * area(Math.min(1, (k / rate - c) / w));
+  return out;
+}

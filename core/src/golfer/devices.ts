@@ -1,0 +1,160 @@
+import { FEET, type FeetPair } from '../ground/foot-outline.js';
+import type { Board, DeviceKind, ExtraChannel, Handed, Mat, Platform, Recording, Stated } from '../recording/recording.js';
+import { clubChannels } from './club-channels.js';
+import type { FootAction, Motion } from './motion.js';
+import type { Random } from './random.js';
+import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.js';
+
+export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards'] as const satisfies readonly DeviceKind[];
+export type SimulatedDevice = (typeof SIMULATED_DEVICES)[number];
+
+export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 0.5 } as const;
+const BOARD_RATE = 80;
+const PLATE_Y = 0.25;
+const NOISE = { force: 0.6, vertical: 1.2, moment: 0.25, board: 0.8 };
+const BOARD = { hx: 0.16, hy: 0.1 };
+
+/** What a device makes of a motion. `quiet` leaves noise, creep and steps out: the device that tells the truth. */
+export function record(motion: Motion, device: SimulatedDevice, handed: Handed, rng: Random, o: { name: string; club: boolean; quiet?: boolean; stated: Stated }): Recording {
+  const rate = device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : motion.rate;
+  const n = Math.floor((motion.n - 1) * (rate / motion.rate)) + 1;
+  const time = Float64Array.from({ length: n }, (_, k) => k / rate);
+  const noisy = (sd: number) => (o.quiet ? 0 : sd * rng.normal());
+  const sign = handed === 'left' ? -1 : 1;
+  const plates = device === 'plates' || device === 'mat-plates';
+  const platforms = plates ? FEET.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy)) : [];
+  const boards = device === 'boards' ? FEET.map((f) => board(motion, f, time, sign, noisy)) : [];
+  const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng) : {};
+  return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, channels, stated: o.stated, warnings: [] };
+}
+
+/** A six-component plate under one foot; a left-hander stands mirrored. */
+function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number): Platform {
+  const n = a.fz.length;
+  const out = { centre: [0, sign * centreY] as [number, number], fx: new Float64Array(n), fy: new Float64Array(n), fz: new Float64Array(n), mx: new Float64Array(n), my: new Float64Array(n), mz: new Float64Array(n) };
+  for (let k = 0; k < n; k++) {
+    const x = a.x[k]!;
+    const y = sign * a.y[k]! - sign * centreY;
+    const fy = sign * a.fy[k]!;
+    const fz = a.fz[k]!;
+    out.fx[k] = a.fx[k]! + noisy(NOISE.force);
+    out.fy[k] = fy + noisy(NOISE.force);
+    out.fz[k] = fz + noisy(NOISE.vertical);
+    out.mx[k] = y * fz + noisy(NOISE.moment);
+    out.my[k] = -x * fz + noisy(NOISE.moment);
+    out.mz[k] = sign * a.tz[k]! + x * fy - y * a.fx[k]! + noisy(NOISE.moment);
+  }
+  return out;
+}
+
+const sampled = (v: Float64Array, motion: Motion, time: Float64Array): Float64Array =>
+  time.map((t) => {
+    const x = t * motion.rate;
+    const i = Math.min(v.length - 2, Math.floor(x));
+    return v[i]! + (x - i) * (v[i + 1]! - v[i]!);
+  });
+
+function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, sign: 1 | -1, noisy: (sd: number) => number): Board {
+  const a = motion.feet[foot];
+  const cy = foot === 'lead' ? PLATE_Y - 0.03 : -PLATE_Y + 0.03;
+  const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [Float64Array, Float64Array, Float64Array];
+  const cell = (sx: 1 | -1, sy: 1 | -1) => fz.map((f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board));
+  return { centre: [0, sign * cy], ...BOARD, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
+}
+
+interface SoleCells {
+  readonly index: number[];
+  readonly x: number[];
+  readonly y: number[];
+  readonly u: number[];
+  readonly v: number[];
+  readonly rest: number[];
+}
+
+/** The cells a sole covers, in right-handed lab directions about the stance. */
+function cellsUnder(sole: Sole, sign: 1 | -1): SoleCells {
+  const out: SoleCells = { index: [], x: [], y: [], u: [], v: [], rest: [] };
+  for (let r = 0; r < MAT.rows; r++)
+    for (let c = 0; c < MAT.cols; c++) {
+      const x = (r - (MAT.rows - 1) / 2) * MAT.pitch;
+      const y = sign * (c - (MAT.cols - 1) / 2) * MAT.pitch;
+      if (!insideSole(sole, x, y)) continue;
+      const { u, v } = soleCoordinates(sole, x, y);
+      out.index.push(r * MAT.cols + c);
+      out.x.push(x);
+      out.y.push(y);
+      out.u.push(u);
+      out.v.push(v);
+      out.rest.push(restingPressure(u, v));
+    }
+  return out;
+}
+
+/** Frames of a mat: each foot's load spread over its sole so that the centre of pressure comes out exactly. */
+function pressMat(motion: Motion, sign: 1 | -1, rng: Random, quiet: boolean): Mat {
+  const n = Math.floor(((motion.n - 1) * MAT.rate) / motion.rate) + 1;
+  const cells = MAT.rows * MAT.cols;
+  const time = Float64Array.from({ length: n }, (_, k) => k / MAT.rate);
+  const load = new Float32Array(n * cells);
+  for (const foot of FEET) spread(motion, foot, cellsUnder(motion.soles[foot], sign), time, load, cells);
+  if (quiet) return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames: load };
+  const most = load.reduce((a, b) => (b > a ? b : a), 0) * (1 + MAT.creep);
+  const frames = new Uint8Array(load.length);
+  for (let k = 0; k < n; k++) {
+    const gain = ((1 + MAT.creep * (1 - Math.exp(-time[k]! / MAT.creepTime))) * 250) / most;
+    for (let c = k * cells; c < (k + 1) * cells; c++)
+      if (load[c]! > 0) frames[c] = Math.max(0, Math.min(255, Math.round(load[c]! * gain + MAT.noise * rng.normal())));
+  }
+  return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames };
+}
+
+/**
+ * The flattest change of the resting pressure that has the wanted centre: each cell times exp(α·u + β·v). α and β
+ * minimise the convex log Σ rest·exp(α(u − u*) + β(v − v*)): Newton's method with step halving, started from the
+ * frame before.
+ */
+function spread(motion: Motion, foot: keyof FeetPair<unknown>, s: SoleCells, time: Float64Array, out: Float32Array, cells: number): void {
+  const a = motion.feet[foot];
+  const [fz, cx, cy] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [Float64Array, Float64Array, Float64Array];
+  const w = new Float64Array(s.index.length);
+  let at = { alpha: 0, beta: 0 };
+  for (let k = 0; k < time.length; k++) {
+    const target = soleCoordinates(motion.soles[foot], cx[k]!, cy[k]!);
+    let tilt = tilted(s, w, at, target);
+    for (let round = 0; round < 30 && tilt.off > 1e-4; round++) {
+      let step = 1;
+      let next = tilt;
+      let to = at;
+      do {
+        to = { alpha: at.alpha + step * tilt.da, beta: at.beta + step * tilt.db };
+        next = tilted(s, w, to, target);
+        step /= 2;
+      } while (!(next.cost <= tilt.cost) && step > 1e-4);
+      at = to;
+      tilt = next;
+    }
+    for (let i = 0; i < w.length; i++) out[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
+  }
+}
+
+/** Weights of a tilt, its cost, how far its centre is off, and Newton's step from there. */
+function tilted(s: SoleCells, w: Float64Array, { alpha, beta }: { alpha: number; beta: number }, target: { u: number; v: number }) {
+  let [total, u1, v1, uu, uv, vv] = [0, 0, 0, 0, 0, 0];
+  for (let i = 0; i < w.length; i++) {
+    const u = s.u[i]! - target.u;
+    const v = s.v[i]! - target.v;
+    const x = s.rest[i]! * Math.exp(alpha * u + beta * v);
+    w[i] = x;
+    total += x;
+    u1 += x * u;
+    v1 += x * v;
+    uu += x * u * u;
+    uv += x * u * v;
+    vv += x * v * v;
+  }
+  const [mu, mv] = [u1 / total, v1 / total];
+  const [suu, suv, svv] = [uu / total - mu * mu + 1e-9, uv / total - mu * mv, vv / total - mv * mv + 1e-9];
+  const det = suu * svv - suv * suv;
+  return { total, cost: total > 0 ? Math.log(total) : Infinity, off: Math.max(Math.abs(mu), Math.abs(mv)), da: -(svv * mu - suv * mv) / det, db: -(suu * mv - suv * mu) / det };
+}

@@ -1,0 +1,216 @@
+import type { FeetPair } from '../ground/foot-outline.js';
+import { G, MASS_HEIGHT_PART } from '../measures/centre-of-mass.js';
+import type { ClubClass } from '../recording/recording.js';
+import { heightPath, massPath } from './body.js';
+import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';
+import type { Random } from './random.js';
+import { type Build, pointOf, type Sole, stance } from './sole.js';
+import { forwardKnots, insideKnots, shareKnots, type SwingPlan } from './swing-plan.js';
+
+/** What the ground does to one foot: force on the golfer (N), its place (m) and the free moment (N·m), each [n]. */
+export interface FootAction {
+  readonly fx: Float64Array;
+  readonly fy: Float64Array;
+  readonly fz: Float64Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly tz: Float64Array;
+}
+
+export type Axes = Readonly<Record<'x' | 'y' | 'z', Float64Array>>;
+
+/** A golfer's motion over a plane, right-handed lab directions, sampled at `rate` from t = 0. */
+export interface Motion {
+  readonly rate: number;
+  readonly n: number;
+  readonly build: Build;
+  readonly soles: FeetPair<Sole>;
+  readonly feet: FeetPair<FootAction>;
+  /** Centre of mass, m, and its acceleration, m/s². */
+  readonly mass: Axes;
+  readonly acceleration: Axes;
+  /** Angular momentum about the centre of mass, N·m·s, as stated, and its rate of change. */
+  readonly momentum: Axes;
+  readonly moment: Axes;
+  readonly plans: readonly SwingPlan[];
+}
+
+/** Amplitudes (N·m/kg) of a swing's tilting and pitching, solved so that mass and forces come out as planned. */
+export interface Drive {
+  readonly tiltBack: number;
+  readonly tiltDown: number;
+  readonly pitchDown: number;
+}
+
+const WIDTH: Readonly<Record<ClubClass, number>> = { driver: 0.51, wood: 0.48, iron: 0.44, wedge: 0.39 };
+const SMOOTH = 0.012;
+/** How a golfer squeezes the ground between the feet, part of weight. */
+const SQUEEZE = 0.025;
+const HOLD_AFTER = 1.9;
+const RETURN = 1.2;
+
+/** Distance between the foot centres, m. */
+export const stanceWidth = (build: Build, club: ClubClass): number => (WIDTH[club] * build.stature) / 1.75;
+
+interface Bumps {
+  readonly tilt: Bump[];
+  readonly pitch: Bump[];
+  readonly turn: Bump[];
+  readonly lift: Bump[];
+}
+
+/** Moments per kg and vertical acceleration in g, as bumps that leave no momentum behind. */
+function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
+  const { p, times, clubStarts } = plan;
+  const i = times.p7;
+  const balance = (bumps: Bump[], c: number, w: number): Bump[] => [...bumps, { c, w, a: -bumps.reduce((s, b) => s + b.a * b.w, 0) / w }];
+  const tilt = balance(
+    [
+      { c: clubStarts + 0.72 * (times.p4 - clubStarts), w: 0.44, a: d.tiltBack },
+      { c: times.p4 - 0.02, w: 0.26, a: d.tiltDown },
+    ],
+    i + 0.4,
+    0.36,
+  );
+  const pitch = balance([{ c: i - 0.14, w: 0.26, a: d.pitchDown }], i + 0.36, 0.34);
+  const turn = balance(
+    [
+      { c: clubStarts + 0.34 * (times.p4 - clubStarts), w: 0.36 * (times.p4 - clubStarts), a: -p.turnBack },
+      { c: i + p.turnPeakTime, w: 0.27, a: p.turnPeak },
+    ],
+    i + 0.31,
+    0.36,
+  );
+  return { tilt, pitch, turn, lift: liftBumps(plan) };
+}
+
+/** Vertical acceleration in g: unweighting, the push, and two bumps that bring speed to 0 and the height to +15 mm. */
+function liftBumps({ p, times }: SwingPlan): Bump[] {
+  const i = times.p7;
+  const down: Bump = { c: times.p4 - 0.03, w: 0.17, a: p.upMin - 1 };
+  const push: Bump = { c: i + p.upPeakTime, w: 0.155, a: p.upPeak - 1 };
+  const [w4, w5] = [0.17, 0.26];
+  const [c4, c5] = [i + 0.14, i + 0.52];
+  const sum = down.a * down.w + push.a * push.w;
+  const first = down.a * down.w * (down.c - i) + push.a * push.w * (push.c - i);
+  const rise = -0.015 / (G * (32 / 35));
+  // x4 + x5 = −sum and x4·(c4 − i) + x5·(c5 − i) = rise − first
+  const x4 = (rise - first + sum * (c5 - i)) / (c4 - c5);
+  const x5 = -sum - x4;
+  return [down, push, { c: c4, w: w4, a: x4 / w4 }, { c: c5, w: w5, a: x5 / w5 }];
+}
+
+/** Several swings' knots on one clock: after each finish the golfer goes back to address. */
+function chained(plans: readonly SwingPlan[], of: (p: SwingPlan) => Knot[]): Knot[] {
+  return plans.flatMap((plan, i) => {
+    const knots = of(plan);
+    const next = plans[i + 1];
+    if (!next) return knots;
+    const leave = plan.times.p10 + HOLD_AFTER;
+    return [...knots, [leave, knots.at(-1)![1]] as Knot, [leave + RETURN, of(next)[0]![1]] as Knot];
+  });
+}
+
+/** Slow wandering of somebody who stands still. */
+function sway(rng: Random, n: number, rate: number, size: number): Float64Array {
+  const parts = [0.19, 0.37, 0.71].map((f) => ({ f: f * (0.8 + 0.4 * rng.uniform()), a: size * rng.normal() * 0.6, ph: 2 * Math.PI * rng.uniform() }));
+  return Float64Array.from({ length: n }, (_, k) => parts.reduce((s, q) => s + q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph), 0));
+}
+
+/**
+ * Moves a body so that the ground's forces and moments are exactly those of its mass and stated angular momentum:
+ * the pressure under the feet and the angular momentum are given, the path of the mass follows.
+ * @param duration s
+ */
+export function moveBody(build: Build, plans: readonly SwingPlan[], drives: readonly Drive[], duration: number, rate: number, rng: Random | null): Motion {
+  const n = Math.round(duration * rate);
+  const club = plans[0]!.club;
+  const soles = stance(build, stanceWidth(build, club), [0, 0]);
+  const curve = (of: (p: SwingPlan) => Knot[], wander: number) => {
+    const c = smoothCurve(chained(plans, of), n, rate, SMOOTH);
+    if (!rng) return c;
+    const s = sway(rng, n, rate, wander);
+    return c.map((v, k) => v + s[k]!);
+  };
+  const share = curve(shareKnots, 0.3).map((s) => Math.min(0.985, Math.max(0.015, s / 100)));
+  const place = (foot: 'lead' | 'trail') => {
+    const fwd = curve((p) => forwardKnots(p)[foot], 0.5);
+    const ins = curve((p) => insideKnots(p)[foot], 1);
+    const x = new Float64Array(n);
+    const y = new Float64Array(n);
+    for (let k = 0; k < n; k++) [x[k], y[k]] = pointOf(soles[foot], fwd[k]!, ins[k]!);
+    return { x, y };
+  };
+  const lead = place('lead');
+  const trail = place('trail');
+  const bumps = plans.map((p, i) => bumpsOf(p, drives[i]!));
+  const all = (key: keyof Bumps) => bumps.flatMap((b) => b[key]);
+  const m = build.mass;
+  const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), n, rate, scale);
+  const az = sample('lift', G);
+  const z = heightPath(az, MASS_HEIGHT_PART * build.stature, rate);
+  const moment = { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) };
+  const total = az.map((a) => m * (G + a));
+  const copX = share.map((s, k) => s * lead.x[k]! + (1 - s) * trail.x[k]!);
+  const copY = share.map((s, k) => s * lead.y[k]! + (1 - s) * trail.y[k]!);
+  const w = total.map((f, k) => f / (m * z[k]!));
+  const y = massPath(copY, w, moment.x.map((t, k) => t / (m * z[k]!)), rate);
+  const x = massPath(copX, w, moment.y.map((t, k) => -t / (m * z[k]!)), rate);
+  const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
+  const mass = { x: x.p, y: y.p, z };
+  const feet = shareOut({ m, share, total, lead, trail, mass, ax: x.a, ay: y.a, turn: moment.z });
+  return {
+    rate,
+    n,
+    build,
+    soles,
+    feet,
+    mass,
+    acceleration: { x: x.a, y: y.a, z: az },
+    momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
+    moment,
+    plans,
+  };
+}
+
+interface Whole {
+  readonly m: number;
+  readonly share: Float64Array;
+  readonly total: Float64Array;
+  readonly lead: { x: Float64Array; y: Float64Array };
+  readonly trail: { x: Float64Array; y: Float64Array };
+  readonly mass: Axes;
+  readonly ax: Float64Array;
+  readonly ay: Float64Array;
+  readonly turn: Float64Array;
+}
+
+/** Splits the whole force and turning moment between the feet: a couple of fore–aft forces and free moments. */
+function shareOut(b: Whole): FeetPair<FootAction> {
+  const n = b.share.length;
+  const foot = ({ x, y }: { x: Float64Array; y: Float64Array }) => ({ fx: new Float64Array(n), fy: new Float64Array(n), fz: new Float64Array(n), x, y, tz: new Float64Array(n) });
+  const lead = foot(b.lead);
+  const trail = foot(b.trail);
+  for (let k = 0; k < n; k++) {
+    const s = b.share[k]!;
+    const fx = b.m * b.ax[k]!;
+    const fy = b.m * b.ay[k]!;
+    const squeeze = SQUEEZE * b.m * G * 4 * s * (1 - s);
+    lead.fz[k] = s * b.total[k]!;
+    trail.fz[k] = (1 - s) * b.total[k]!;
+    lead.fy[k] = s * fy - squeeze;
+    trail.fy[k] = (1 - s) * fy + squeeze;
+    const [X, Y] = [b.mass.x[k]!, b.mass.y[k]!];
+    const own =
+      (lead.x[k]! - X) * lead.fy[k]! - (lead.y[k]! - Y) * s * fx + (trail.x[k]! - X) * trail.fy[k]! - (trail.y[k]! - Y) * (1 - s) * fx;
+    const rest = b.turn[k]! - own;
+    const least = Math.min(s, 1 - s);
+    const part = (0.82 * least) / (least + 0.03);
+    const couple = (part * rest) / (lead.y[k]! - trail.y[k]!);
+    lead.fx[k] = s * fx - couple;
+    trail.fx[k] = (1 - s) * fx + couple;
+    lead.tz[k] = (1 - part) * rest * s;
+    trail.tz[k] = (1 - part) * rest * (1 - s);
+  }
+  return { lead, trail };
+}

@@ -1,0 +1,33 @@
+/** A seeded source of numbers: the same seed gives the same golfer, everywhere. */
+export interface Random {
+  /** Uniform in [0, 1). */
+  readonly uniform: () => number;
+  /** Normal, mean 0, SD 1. */
+  readonly normal: () => number;
+}
+
+/** Mulberry32 and Box–Muller. */
+export function random(seed: number): Random {
+  let state = (seed ^ 0x9e3779b9) >>> 0;
+  const uniform = (): number => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  let spare: number | null = null;
+  const normal = (): number => {
+    if (spare !== null) {
+      const x = spare;
+      spare = null;
+      return x;
+    }
+    const r = Math.sqrt(-2 * Math.log(1 - uniform()));
+    const a = 2 * Math.PI * uniform();
+    spare = r * Math.sin(a);
+    return r * Math.cos(a);
+  };
+  for (let i = 0; i < 8; i++) uniform();
+  return { uniform, normal };
+}

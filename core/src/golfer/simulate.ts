@@ -1,0 +1,80 @@
+import { analyseInDepth } from '../analyse.js';
+import { VilkoError } from '../error.js';
+import type { EventName } from '../events/event.js';
+import type { MeasureValue } from '../measures/measure.js';
+import type { ClubClass, Handed, Recording } from '../recording/recording.js';
+import { trueEvents } from './club-channels.js';
+import { record, type SimulatedDevice } from './devices.js';
+import { type Motion, moveBody } from './motion.js';
+import { random } from './random.js';
+import type { Build } from './sole.js';
+import { type FaultStrength, SIMULATED_FAULTS } from './spread.js';
+import { planSwing, type SwingPlan, type SwingStyle } from './swing-plan.js';
+import { tuneDrive } from './tune-drive.js';
+
+/** What to simulate; the same values give the same recording, byte for byte. */
+export interface SimulateOptions {
+  readonly device: SimulatedDevice;
+  readonly seed?: number;
+  readonly fault?: string;
+  readonly strength?: FaultStrength;
+  readonly handed?: Handed;
+  readonly club?: ClubClass;
+  readonly swings?: number;
+  /** Shaft, arm and sound channels. */
+  readonly clubChannels?: boolean;
+  readonly build?: Build;
+  /** A person's own tendencies and spread, instead of a draw from the field. */
+  readonly style?: Partial<SwingStyle>;
+}
+
+/** What truly happened in one swing. */
+export interface SwingTruth {
+  readonly events: Readonly<Record<EventName, number>>;
+  readonly measures: Readonly<Record<string, MeasureValue | null>>;
+}
+
+export interface Simulated {
+  readonly recording: Recording;
+  readonly motion: Motion;
+  /** Computed on demand: the same definitions on noise-free signals with the true events. */
+  readonly truth: () => SwingTruth[];
+  readonly build: Build;
+}
+
+const BEFORE = 2;
+const BETWEEN = 5.4;
+const AFTER = 2.2;
+const RATE = 1000;
+
+/** Simulates a golfer's swings on a device. */
+export function simulate(o: SimulateOptions): Simulated {
+  if (o.fault && !SIMULATED_FAULTS[o.fault])
+    throw new VilkoError('bad-option', `"${o.fault}" cannot be simulated; these can: ${Object.keys(SIMULATED_FAULTS).join(', ')}`);
+  const rng = random(o.seed ?? 1);
+  const club: ClubClass = o.club ?? SIMULATED_FAULTS[o.fault ?? '']?.club ?? 'iron';
+  const build = o.build ?? { stature: 1.75 + 0.06 * rng.normal(), mass: 76 + 8 * Math.max(-2, Math.min(2, rng.normal())) };
+  const style: SwingStyle = { club, fault: o.fault, strength: o.strength ?? 'strong', ...o.style };
+  const plans: SwingPlan[] = [];
+  for (let i = 0; i < (o.swings ?? 1); i++) {
+    const previous = plans.at(-1);
+    plans.push(planSwing(rng, style, previous ? previous.times.p7 + BETWEEN : BEFORE));
+  }
+  const drives = plans.map((p) => tuneDrive(build, p));
+  const duration = plans.at(-1)!.times.p7 + AFTER;
+  const motion = moveBody(build, plans, drives, duration, RATE, rng);
+  const handed = o.handed ?? 'right';
+  const stated = { stature: Math.round(build.stature * 100) / 100, handed, club };
+  const recording = record(motion, o.device, handed, rng, { name: 'simulated', club: o.clubChannels ?? true, stated });
+  return { recording, motion, build, truth: () => truthOf(motion, o.device, handed, stated) };
+}
+
+function truthOf(motion: Motion, device: SimulatedDevice, handed: Handed, stated: Recording['stated']): SwingTruth[] {
+  const quiet = record(motion, device, handed, random(0), { name: 'truth', club: true, quiet: true, stated });
+  const marks = motion.plans.map((p) => trueEvents(p));
+  const { swings } = analyseInDepth(quiet, { marks });
+  return motion.plans.map((_, i) => ({
+    events: marks[i]!,
+    measures: Object.fromEntries(Object.entries(swings[i]?.measures ?? {}).map(([id, m]) => [id, m.value])),
+  }));
+}

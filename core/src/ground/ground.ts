@@ -1,0 +1,196 @@
+import { lowPass } from '../condition/low-pass.js';
+import { timeBase, type TimeBase } from '../condition/time-base.js';
+import { VilkoError } from '../error.js';
+import type { DeviceKind, Handed, Mat, Recording } from '../recording/recording.js';
+import { median, quantile, type Series } from '../signal/series.js';
+import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-loads.js';
+import type { FeetPair, FootName } from './foot-outline.js';
+import { type MatCells, readCells } from './mat-cells.js';
+import { matFeet, type MatFeet, matLoads } from './mat-feet.js';
+import { boardLoads, loadedPlatforms, mirrorSign, platformLoads } from './platforms.js';
+import { LEAST_LOAD } from './wrench.js';
+
+/** Default cutoffs of measuring.md §3, Hz. */
+export const CUTOFFS: Record<'plates' | 'mat' | 'boards' | 'club' | 'path', number> = {
+  plates: 50,
+  mat: 20,
+  boards: 10,
+  club: 20,
+  path: 20,
+};
+/** Part of the quiet total under which a relative load says nothing about its place. */
+const LEAST_RELATIVE = 0.025;
+
+/** A mat's own view of the feet, on its own clock. */
+export interface MatGround {
+  readonly mat: Mat;
+  readonly base: TimeBase;
+  readonly cells: MatCells;
+  readonly told: MatFeet | null;
+  /** Raw sums on the mat's grid, and the same filtered. */
+  readonly loads: FeetPair<FootLoads>;
+  readonly filtered: FeetPair<FootLoads>;
+  readonly toes: FeetPair<Series>;
+  readonly footCop: FeetPair<Cop>;
+  readonly cop: Cop;
+  readonly share: Series;
+}
+
+/** Everything the ground says, per foot and together, filtered, in mirrored lab directions. */
+export interface Ground {
+  readonly device: DeviceKind;
+  readonly handed: Handed;
+  readonly base: TimeBase;
+  readonly cutoff: number;
+  /** Load under which a centre of pressure or a share is undefined, in the unit of the loads. */
+  readonly threshold: number;
+  /** Loads in N rather than in the device's own unit. */
+  readonly absolute: boolean;
+  /** False when a mat shows only one group of cells. */
+  readonly feetTold: boolean;
+  readonly raw: FeetPair<FootLoads>;
+  readonly feet: FeetPair<FootLoads>;
+  readonly both: FootLoads;
+  readonly footCop: FeetPair<Cop>;
+  readonly cop: Cop;
+  /** Lead share of the total vertical load, %. */
+  readonly share: Series;
+  /** Whole-body centre of pressure at the path's own cutoff. */
+  readonly path: Cop;
+  readonly mat: MatGround | null;
+  readonly warnings: readonly string[];
+}
+
+export const seriesOn = (base: TimeBase, v: Float64Array): Series => ({ t0: base.t0, rate: base.rate, v });
+
+/** Lead share in percent; NaN where the total is under the threshold or the feet are not told apart. */
+export function leadShare(feet: FeetPair<FootLoads>, threshold: number, told: boolean): Float64Array {
+  return feet.lead.fz.map((l, k) => {
+    const total = l + feet.trail.fz[k]!;
+    return told && total >= threshold && total > 0 ? (100 * l) / total : NaN;
+  });
+}
+
+/** Median of the samples above half of the 90th percentile: the quiet total without asking for events. */
+export function quietLevel(total: Float64Array): number {
+  const half = quantile(total, 0.9) / 2;
+  return median(total.filter((x) => x > half));
+}
+
+/**
+ * Brings a recording onto a grid, mirrors a left-hander, names the feet, filters.
+ * @param cutoff Hz, instead of the device's default
+ */
+export function readGround(rec: Recording, handed: Handed, cutoff?: number): Ground {
+  if (rec.time.length < 3) throw new VilkoError('unreadable', 'the recording holds fewer than three samples');
+  const base = timeBase(rec.time);
+  const sign = mirrorSign(handed);
+  const matGround = rec.mat ? readMatGround(rec.mat, sign, rec.device === 'mat' ? cutoff : undefined) : null;
+  const warnings = [...base.warnings, ...matWarnings(matGround)];
+  if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
+
+  const loads = [
+    ...rec.platforms.map((p) => platformLoads(p, base, sign)),
+    ...rec.boards.map((b) => boardLoads(b, base, sign)),
+  ];
+  const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
+  if (chosen.length === 0) throw new VilkoError('unsupported', 'no platform in this recording carries a load');
+  if (chosen.length === 1)
+    throw new VilkoError('unsupported', 'only one platform carries a load: a swing with both feet on one plate cannot be read yet');
+  if (rec.platforms.length + rec.boards.length > 2) warnings.push('more than two platforms: the two most loaded were used');
+  const raw = named(chosen as [FootLoads, FootLoads]);
+  const fc = cutoff ?? (rec.boards.length ? CUTOFFS.boards : CUTOFFS.plates);
+  return assemble(rec.device, handed, base, raw, fc, LEAST_LOAD, true, true, matGround, warnings);
+}
+
+/** The lead foot is the one with the greater mean Y. */
+function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
+  const meanY = (l: FootLoads) => l.fzy.reduce((s, x) => s + x, 0) / l.fz.reduce((s, x) => s + x, 0);
+  return meanY(a) >= meanY(b) ? { lead: a, trail: b } : { lead: b, trail: a };
+}
+
+function assemble(
+  device: DeviceKind,
+  handed: Handed,
+  base: TimeBase,
+  raw: FeetPair<FootLoads>,
+  fc: number,
+  threshold: number,
+  absolute: boolean,
+  feetTold: boolean,
+  mat: MatGround | null,
+  warnings: readonly string[],
+): Ground {
+  const { t0, rate } = base;
+  const feet = { lead: filterLoads(raw.lead, fc, rate), trail: filterLoads(raw.trail, fc, rate) };
+  const both = bothFeet(feet.lead, feet.trail);
+  const slow = filterVertical(bothFeet(raw.lead, raw.trail), Math.min(fc, CUTOFFS.path), rate);
+  return {
+    device,
+    handed,
+    base,
+    cutoff: fc,
+    threshold,
+    absolute,
+    feetTold,
+    raw,
+    feet,
+    both,
+    footCop: { lead: copOf(feet.lead, threshold, t0, rate), trail: copOf(feet.trail, threshold, t0, rate) },
+    cop: copOf(both, threshold, t0, rate),
+    share: seriesOn(base, leadShare(feet, threshold, feetTold)),
+    path: copOf(slow, threshold, t0, rate),
+    mat,
+    warnings,
+  };
+}
+
+/** Only what a centre of pressure needs. */
+export const filterVertical = (raw: FootLoads, fc: number, rate: number): FootLoads =>
+  filterLoads({ ...raw, fx: null, fy: null, mz: null }, fc, rate);
+
+function readMatGround(mat: Mat, sign: 1 | -1, cutoff = CUTOFFS.mat): MatGround {
+  const base = timeBase(mat.time, 'mat frames');
+  const cells = readCells(mat);
+  const told = matFeet(mat, cells, sign);
+  const raw = matLoads(mat, cells, told, base, sign);
+  const loads = { lead: filterLoads(raw.feet.lead, cutoff, base.rate), trail: filterLoads(raw.feet.trail, cutoff, base.rate) };
+  const both = bothFeet(loads.lead, loads.trail);
+  const threshold = LEAST_RELATIVE * quietLevel(both.fz);
+  const cop = (l: FootLoads) => copOf(l, threshold, base.t0, base.rate);
+  return {
+    mat,
+    base,
+    cells,
+    told,
+    loads: raw.feet,
+    filtered: loads,
+    toes: {
+      lead: seriesOn(base, lowPass(raw.toes.lead, cutoff, base.rate)),
+      trail: seriesOn(base, lowPass(raw.toes.trail, cutoff, base.rate)),
+    },
+    footCop: { lead: cop(loads.lead), trail: cop(loads.trail) },
+    cop: cop(both),
+    share: seriesOn(base, leadShare(loads, threshold, told !== null)),
+  };
+}
+
+function ofMat(m: MatGround, handed: Handed, cutoff: number | undefined, warnings: string[]): Ground {
+  const total = bothFeet(m.loads.lead, m.loads.trail);
+  const threshold = LEAST_RELATIVE * quietLevel(total.fz);
+  const fc = cutoff ?? CUTOFFS.mat;
+  return assemble('mat', handed, m.base, m.loads, fc, threshold, false, m.told !== null, m, warnings);
+}
+
+function matWarnings(m: MatGround | null): string[] {
+  if (!m) return [];
+  const dead = m.cells.dead.length;
+  const said: string[] = [...m.base.warnings];
+  if (dead) said.push(`${dead} dead mat ${dead === 1 ? 'cell was' : 'cells were'} filled from the neighbours`);
+  if (m.cells.saturated) said.push(`${m.cells.saturated} mat cells are saturated: their pressure is greater than shown`);
+  if (!m.told) said.push('only one group of loaded cells on the mat: the feet cannot be told apart');
+  for (const foot of m.told?.offTheMat ?? []) said.push(offTheMat(foot));
+  return said;
+}
+
+export const offTheMat = (foot: FootName): string => `part of the ${foot} foot is off the mat`;

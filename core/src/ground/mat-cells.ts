@@ -1,0 +1,95 @@
+import type { Mat } from '../recording/recording.js';
+
+const DEAD_NEIGHBOURS = 6;
+const DEAD_VARIES = 0.02;
+const SATURATED_PART = 0.02;
+const LOADED_PART = 0.05;
+const LOADED_QUANTILE = 0.99;
+
+/** What was found in the cells of a mat, before the feet are told apart. */
+export interface MatCells {
+  /** Frames with dead cells filled, [n × cells], in the device's unit. */
+  readonly frames: Mat['frames'];
+  /** 99th percentile of each cell over the recording. */
+  readonly high: Float64Array;
+  /** Cells that carry load at some time, as a mask. */
+  readonly loaded: Uint8Array;
+  readonly dead: readonly number[];
+  readonly saturated: number;
+}
+
+/** Finds dead, saturated and loaded cells; dead ones are filled per frame with the median of live neighbours. */
+export function readCells(mat: Mat): MatCells {
+  const cells = mat.rows * mat.cols;
+  const n = mat.time.length;
+  const low = new Float64Array(cells).fill(Infinity);
+  const top = new Float64Array(cells).fill(-Infinity);
+  for (let k = 0, i = 0; k < n; k++)
+    for (let c = 0; c < cells; c++, i++) {
+      const v = mat.frames[i]!;
+      if (v < low[c]!) low[c] = v;
+      if (v > top[c]!) top[c] = v;
+    }
+  const most = top.reduce((a, b) => Math.max(a, b), 0);
+  const isDead = (c: number) =>
+    low[c] === top[c] &&
+    neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
+  const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
+  const frames = dead.length ? filled(mat, dead) : mat.frames;
+  const { high, saturated } = upper(frames, n, cells, top, most, dead);
+  const greatest = high.reduce((a, b) => Math.max(a, b), 0);
+  return { frames, high, loaded: Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0)), dead, saturated };
+}
+
+export function neighbours(c: number, { rows, cols }: { rows: number; cols: number }): number[] {
+  const r = Math.floor(c / cols);
+  const q = c % cols;
+  const out: number[] = [];
+  for (let i = r - 1; i <= r + 1; i++)
+    for (let j = q - 1; j <= q + 1; j++)
+      if ((i !== r || j !== q) && i >= 0 && j >= 0 && i < rows && j < cols) out.push(i * cols + j);
+  return out;
+}
+
+function filled(mat: Mat, dead: readonly number[]): Mat['frames'] {
+  const cells = mat.rows * mat.cols;
+  const frames = mat.frames.slice();
+  const isDead = new Set(dead);
+  for (const c of dead) {
+    const live = neighbours(c, mat).filter((d) => !isDead.has(d));
+    for (let k = 0; k < mat.time.length; k++) {
+      const around = live.map((d) => mat.frames[k * cells + d]!).sort((a, b) => a - b);
+      const m = around.length >> 1;
+      frames[k * cells + c] = around.length % 2 ? around[m]! : (around[m - 1]! + around[m]!) / 2;
+    }
+  }
+  return frames;
+}
+
+function upper(
+  frames: Mat['frames'],
+  n: number,
+  cells: number,
+  top: Float64Array,
+  most: number,
+  dead: readonly number[],
+): { high: Float64Array; saturated: number } {
+  const high = new Float64Array(cells);
+  const isDead = new Set(dead);
+  const column = new Float64Array(n);
+  let saturated = 0;
+  for (let c = 0; c < cells; c++) {
+    if (top[c]! <= 0 && !isDead.has(c)) continue;
+    let atMost = 0;
+    for (let k = 0; k < n; k++) {
+      column[k] = frames[k * cells + c]!;
+      if (column[k]! >= most) atMost++;
+    }
+    if (atMost > SATURATED_PART * n) saturated++;
+    column.sort();
+    const x = LOADED_QUANTILE * (n - 1);
+    const i = Math.floor(x);
+    high[c] = column[i]! + (x - i) * ((column[i + 1] ?? column[i]!) - column[i]!);
+  }
+  return { high, saturated };
+}

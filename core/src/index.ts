@@ -1,0 +1,17 @@
+export { VilkoError, type VilkoErrorCode } from './error.js';
+export * from './recording/recording.js';
+export { type Basis, type Capability, capability, hasHorizontal } from './recording/capabilities.js';
+export { FORMATS, type Format, formatOf, readRecording, writeRecording } from './formats/formats.js';
+export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js';
+export * from './analyse.js';
+export * from './events/event.js';
+export { phaseAxis, type PhaseAxis } from './events/phase.js';
+export { type Ground, readGround } from './ground/ground.js';
+export { FEET, type FeetPair, type FootName, type FootOutline, forwardPosition, insidePosition, stanceLine, type StanceLine } from './ground/foot-outline.js';
+export type { Measure, Measures, MeasureValue } from './measures/measure.js';
+export { numberOf } from './measures/measure.js';
+export { type MeasureRow, measureRow, MEASURE_IDS, MEASURES, type Part } from './measures/registry.js';
+export type { SwingContext } from './measures/context.js';
+export { massDisplacement } from './measures/mass.js';
+export { matShift } from './measures/swing-context.js';
+export * from './signal/series.js';

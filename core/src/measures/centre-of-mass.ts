@@ -1,0 +1,249 @@
+import type { Cop } from '../ground/foot-loads.js';
+import type { Ground } from '../ground/ground.js';
+import type { SwingEvents } from '../events/events.js';
+import { rollingVariance } from '../events/address.js';
+import { indexFrom, indexTo, moments, type Series } from '../signal/series.js';
+
+export const G = 9.80665;
+/** Height of the centre of mass as a part of stature. */
+export const MASS_HEIGHT_PART = 0.53;
+
+const HOLD = 0.5;
+const HOLD_SEARCH = 2;
+const HOLD_SHORT = 0.3;
+const QUIET_BEFORE = 1.2;
+const QUIET_OFF = 0.05;
+/** Beyond these the finish hold contradicts the forces and is not believed. */
+const MOST_V0 = 0.15;
+const MOST_BIAS = 0.15;
+
+/** Sample range [first, past-last]. */
+export type Range = readonly [number, number];
+
+/** Centre of mass in mirrored lab directions: positions (m), speed toward the target (m/s). */
+export interface CentreOfMass {
+  readonly x: Series;
+  readonly y: Series;
+  /** Height over the surface, m. */
+  readonly h: Series;
+  /** Speed toward the target; null where the device does not measure it. */
+  readonly vy: Series | null;
+  /** One standard uncertainty at a time, m. */
+  readonly u: (t: number) => number;
+  readonly warning: string | null;
+}
+
+/** Position (m) and velocity (m/s) by double integration, with what was solved for. */
+export interface Integrated {
+  readonly position: Float64Array;
+  readonly velocity: Float64Array;
+  readonly v0: number;
+  readonly bias: number;
+}
+
+/** Cumulative trapezoids from sample `origin`, 0 there. */
+function cumulative(v: Float64Array, rate: number, origin: number): Float64Array {
+  const out = new Float64Array(v.length);
+  for (let k = origin + 1; k < v.length; k++) out[k] = out[k - 1]! + (v[k]! + v[k - 1]!) / 2 / rate;
+  for (let k = origin - 1; k >= 0; k--) out[k] = out[k + 1]! - (v[k]! + v[k + 1]!) / 2 / rate;
+  return out;
+}
+
+const meanOf = (v: Float64Array, [a, b]: Range): number => moments(v, a, b).mean;
+export const middleOf = ([a, b]: Range): number => Math.floor((a + b - 1) / 2);
+
+/**
+ * p(t) = mean COP(address) + v0·s + b·s²/2 + ∬F/m with v0 and b such that over the finish hold the mean velocity
+ * is 0 and the mean position the mean COP (measuring.md §6). Force in N, [n]; COPs in m.
+ */
+export function integrateWithHold(
+  force: Float64Array,
+  m: number,
+  rate: number,
+  address: Range,
+  copAddress: number,
+  hold: Range,
+  copHold: number,
+): Integrated {
+  const o = middleOf(address);
+  const v = cumulative(force.map((f) => f / m), rate, o);
+  const p = cumulative(v, rate, o);
+  const s = force.map((_, k) => (k - o) / rate);
+  const half = s.map((x) => (x * x) / 2);
+  // mean velocity: v0 + b·mean(s) = −mean(v); mean position: v0·mean(s) + b·mean(s²/2) = copHold − copAddress − mean(p)
+  const s1 = meanOf(s, hold);
+  const s2 = meanOf(half, hold);
+  const r1 = -meanOf(v, hold);
+  const r2 = copHold - copAddress - meanOf(p, hold);
+  const det = s2 - s1 * s1;
+  const v0 = (r1 * s2 - s1 * r2) / det;
+  const bias = (r2 - s1 * r1) / det;
+  return {
+    position: p.map((x, k) => copAddress + v0 * s[k]! + bias * half[k]! + x),
+    velocity: v.map((x, k) => v0 + bias * s[k]! + x),
+    v0,
+    bias,
+  };
+}
+
+/** Without a hold: at rest at t_a, the mean force over `quiet` subtracted. */
+export function integrateFromRest(
+  force: Float64Array,
+  m: number,
+  rate: number,
+  address: Range,
+  start: number,
+  quiet: Range,
+): Integrated {
+  const o = middleOf(address);
+  const rest = meanOf(force, quiet);
+  const velocity = cumulative(force.map((f) => (f - rest) / m), rate, o);
+  return { position: cumulative(velocity, rate, o).map((x) => start + x), velocity, v0: 0, bias: -rest / m };
+}
+
+/** Height over time: a = Fz/m − g′, at rest at t_a, g′ such that the mean velocity over the hold is 0. */
+function integrateHeight(fz: Float64Array, m: number, rate: number, address: Range, h0: number, hold: Range): Float64Array {
+  const o = middleOf(address);
+  const v = cumulative(fz.map((f) => f / m), rate, o);
+  const g = meanOf(v, hold) / ((hold[0] + hold[1] - 1) / 2 / rate - o / rate);
+  return cumulative(v.map((x, k) => x - (g * (k - o)) / rate), rate, o).map((x) => h0 + x);
+}
+
+/** Centre of mass from plate forces by double integration with drift correction over the finish hold. */
+export function massFromForces(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass {
+  const { t0, rate } = g.base;
+  const m = weight / G;
+  const h0 = MASS_HEIGHT_PART * stature;
+  const address: Range = [swing.address.i0, swing.address.i1];
+  const { x: px, y: py } = g.path;
+  const fx = g.both.fx!;
+  const fy = g.both.fy!;
+  const copX = meanOf(px.v, address);
+  const copY = meanOf(py.v, address);
+  const ta = t0 + middleOf(address) / rate;
+  const series = (v: Float64Array): Series => ({ t0, rate, v });
+  const hold = finishHold(g, swing, h0 / weight);
+  let why = 'no finish was held';
+  if (hold) {
+    const x = integrateWithHold(fx, m, rate, address, copX, hold, meanOf(px.v, hold));
+    const y = integrateWithHold(fy, m, rate, address, copY, hold, meanOf(py.v, hold));
+    if ([x, y].every((a) => Math.abs(a.v0) <= MOST_V0 && Math.abs(a.bias) <= MOST_BIAS)) {
+      const h = integrateHeight(g.both.fz, m, rate, address, h0, hold);
+      return {
+        x: series(x.position),
+        y: series(y.position),
+        h: series(h),
+        vy: series(y.velocity),
+        u: () => 0.003,
+        warning: null,
+      };
+    }
+    why = 'the finish hold does not agree with the forces';
+  }
+  const quiet = quietBefore(g, swing, address);
+  const x = integrateFromRest(fx, m, rate, address, copX, quiet);
+  const y = integrateFromRest(fy, m, rate, address, copY, quiet);
+  const h = integrateFromRest(g.both.fz, m, rate, address, h0, quiet);
+  return {
+    x: series(x.position),
+    y: series(y.position),
+    h: series(h.position),
+    vy: series(y.velocity),
+    u: (t) => 0.003 + 0.01 * (t - ta) ** 2,
+    warning: `${why}: the path of the mass drifts (about 5 mm at the top, 10 mm at impact)`,
+  };
+}
+
+/** The 0.5 s in [P10, P10 + 2 s] with least motion and sideways force; the first 0.3 s where the file ends first. */
+export function finishHold(g: Ground, swing: SwingEvents, heightOverWeight: number): Range | null {
+  const p10 = swing.events.p10;
+  if (!p10) return null;
+  const clock = g.path.x;
+  const from = indexFrom(clock, p10.t);
+  const to = indexTo(clock, p10.t + HOLD_SEARCH);
+  const length = Math.round(HOLD * g.base.rate);
+  if (to - from + 1 < length) {
+    const short = Math.round(HOLD_SHORT * g.base.rate);
+    return from + short <= g.base.n ? [from, from + short] : null;
+  }
+  const vx = rollingVariance(g.path.x.v, from, to, length);
+  const vy = rollingVariance(g.path.y.v, from, to, length);
+  const fx = rollingSquaredMean(g.both.fx!, from, to, length);
+  const fy = rollingSquaredMean(g.both.fy!, from, to, length);
+  let best = Infinity;
+  let at = from;
+  vx.forEach((v, k) => {
+    const cost = v + vy[k]! + heightOverWeight ** 2 * (fx[k]! + fy[k]!);
+    if (cost < best) {
+      best = cost;
+      at = from + k;
+    }
+  });
+  return [at, at + length];
+}
+
+function rollingSquaredMean(v: Float64Array, from: number, to: number, length: number): Float64Array {
+  const out = new Float64Array(to - from - length + 2);
+  let sum = 0;
+  for (let k = from; k <= to; k++) {
+    sum += v[k]! - (k - from >= length ? v[k - length]! : 0);
+    if (k - from >= length - 1) out[k - from - length + 1] = (sum / length) ** 2;
+  }
+  return out;
+}
+
+/** Up to 1.2 s that end with the address window, as far back as the load stays within 5% of the quiet weight. */
+function quietBefore(g: Ground, swing: SwingEvents, address: Range): Range {
+  const first = Math.max(0, address[1] - Math.round(QUIET_BEFORE * g.base.rate));
+  let from = address[0];
+  while (from > first && Math.abs(g.both.fz[from - 1]! - swing.quiet) <= QUIET_OFF * swing.quiet) from--;
+  return [from, address[1]];
+}
+
+/**
+ * Zero-phase pendulum: COM(ω) = COP(ω)·ω0²/(ω0² + ω²), ω0² = g/height, by two first-order passes with the COP held
+ * constant beyond both ends. COP in m [n], no undefined samples.
+ */
+export function pendulum(cop: Float64Array, rate: number, height: number): Float64Array {
+  const n = cop.length;
+  const k = Math.exp(-Math.sqrt(G / height) / rate);
+  const f = new Float64Array(n);
+  const y = new Float64Array(n);
+  f[0] = cop[0]!;
+  for (let i = 1; i < n; i++) f[i] = k * f[i - 1]! + (1 - k) * cop[i]!;
+  y[n - 1] = cop[n - 1]! + (f[n - 1]! - cop[n - 1]!) / (1 + k);
+  for (let i = n - 2; i >= 0; i--) y[i] = k * y[i + 1]! + (1 - k) * f[i]!;
+  return y;
+}
+
+/** Centre of mass from the COP alone, for mats and boards: an inverted pendulum of height 0.53 × stature. */
+export function massFromCop(cop: Cop, swing: SwingEvents, stature: number): CentreOfMass {
+  const { t0, rate } = cop.x;
+  const h = MASS_HEIGHT_PART * stature;
+  const along = (s: Series): Series => ({ t0, rate, v: pendulum(bridged(s.v), rate, h) });
+  const late = swing.events.p5?.t ?? Infinity;
+  return {
+    x: along(cop.x),
+    y: along(cop.y),
+    h: { t0, rate, v: new Float64Array(cop.x.v.length).fill(h) },
+    vy: null,
+    u: (t) => (t < late ? 0.02 : 0.04),
+    warning: null,
+  };
+}
+
+/** Breaks bridged linearly, ends held. */
+export function bridged(v: Float64Array): Float64Array {
+  const out = v.slice();
+  let last = -1;
+  for (let k = 0; k <= v.length; k++) {
+    if (k < v.length && v[k]! !== v[k]!) continue;
+    for (let j = last + 1; j < k; j++) {
+      const a = last >= 0 ? v[last]! : v[k]!;
+      const b = k < v.length ? v[k]! : a;
+      out[j] = last < 0 ? b : a + ((b - a) * (j - last)) / (k - last);
+    }
+    last = k;
+  }
+  return out;
+}

@@ -1,0 +1,62 @@
+import { at, firstPassage, greatest, least, type Series, visit } from '../signal/series.js';
+import { addressMean, addressSd, FLOOR, msFrom, phaseAt, type SwingContext, timeOfEvent, valueAt } from './context.js';
+import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
+import { hasHorizontal } from '../recording/capabilities.js';
+
+const OFF = 3;
+const RATE_STEP = 0.02;
+const NO_FEET = 'the feet cannot be told apart';
+
+/** Vertical loads and their timing (`trail.*`, `foot.lead.load.min`, `force.up.*`). */
+export function loadMeasures(c: SwingContext): Readings {
+  const floor = hasHorizontal(c.device) ? FLOOR.vertical : FLOOR.verticalMat;
+  const t = (name: Parameters<typeof timeOfEvent>[1]) => timeOfEvent(c, name);
+  const { up } = c.signals;
+  const p4 = t('p4');
+  const p7 = t('p7');
+  const p8 = t('p8');
+  const u = (s: Series) => addressSd(c, s, floor);
+  const leadMin = least(up.lead, t('p1'), p4);
+  const gain = greatest(up.trail, t('p1'), t('p2'));
+  const dip = least(up.total, t('p3'), t('p6'));
+  return {
+    'trail.contact.p7': valueAt(c, up.trail, 'p7', floor),
+    'trail.off.ms': trailOff(c, p4, p7),
+    'foot.lead.load.min': leadMin ? reading(leadMin.v, u(up.lead)) : absent(NO_FEET),
+    ...peak(c, 'force.up.peak', up.total, p4, p8, u(up.total)),
+    ...peak(c, 'force.up.lead.peak', up.lead, p4, p8, u(up.lead)),
+    'force.up.min': dip ? reading(dip.v, u(up.total)) : absent('no load between P3 and P6'),
+    'force.up.min.phase': dip ? phaseAt(c, dip.t, FLOOR.peakTime) : absent('no load between P3 and P6'),
+    'force.up.rate': rate(c, p4, p7),
+    'force.up.trail.gain': gain ? numeric(gain.v - addressMean(c, up.trail), u(up.trail), NO_FEET) : absent(NO_FEET),
+  };
+}
+
+/** Greatest value in a window: value, `.ms` to impact and `.phase`. */
+export function peak(c: SwingContext, id: string, s: Series, a: number, b: number, u: number): Readings {
+  const p = greatest(s, a, b);
+  const none: Reading = absent('nothing was measured in its part of the swing');
+  return {
+    [id]: p ? reading(p.v, u) : none,
+    [`${id}.ms`]: p ? msFrom(c, p.t, 'p7', FLOOR.peakTime) : none,
+    [`${id}.phase`]: p ? phaseAt(c, p.t, FLOOR.peakTime) : none,
+  };
+}
+
+function trailOff(c: SwingContext, p4: number, p7: number): Reading {
+  const { trail } = c.signals.up;
+  if (at(trail, p4) < OFF) return msFrom(c, p4, 'p7', FLOOR.passage);
+  const off = firstPassage(trail, OFF, 'down', p4, p7);
+  return off === null ? absent('the trail foot never leaves the ground before impact') : msFrom(c, off, 'p7', FLOOR.passage);
+}
+
+/** Greatest (F(t + 20 ms) − F(t))/20 ms of the lead foot, t in [P4, P7 − 20 ms]. */
+function rate(c: SwingContext, p4: number, p7: number): Reading {
+  const { lead } = c.signals.up;
+  let most = -Infinity;
+  visit(lead, p4, p7 - RATE_STEP, (t, v) => {
+    const rise = (at(lead, t + RATE_STEP) - v) / RATE_STEP;
+    if (rise > most) most = rise;
+  });
+  return numeric(most, Math.max(FLOOR.upRate, (Math.SQRT2 * addressSd(c, lead)) / RATE_STEP), NO_FEET);
+}

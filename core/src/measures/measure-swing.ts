@@ -1,0 +1,51 @@
+import { capability } from '../recording/capabilities.js';
+import type { SwingContext } from './context.js';
+import { footMeasures } from './foot.js';
+import { forceMeasures } from './force.js';
+import { loadMeasures } from './load.js';
+import { massMeasures } from './mass.js';
+import type { Measure, Measures, Reading, Readings } from './measure.js';
+import { pathMeasures } from './path.js';
+import { MEASURES, type MeasureRow } from './registry.js';
+import { shareMeasures } from './share.js';
+import { tempoMeasures } from './tempo.js';
+import { torqueMeasures } from './torque.js';
+
+/** The families, in the order of measuring.md §6. */
+const FAMILIES: readonly ((c: SwingContext) => Readings)[] = [
+  shareMeasures,
+  loadMeasures,
+  footMeasures,
+  pathMeasures,
+  forceMeasures,
+  torqueMeasures,
+  massMeasures,
+  tempoMeasures,
+];
+
+/** Extra uncertainty of shares when part of a foot lies off the mat, points. */
+const OFF_MAT = 5;
+const SHARES = /^(share\.|press\.gain|load\.trail\.max$|recentre\.share)/;
+
+/** Every measure of the registry for one swing; none is missing, those that cannot be had say why. */
+export function measureSwing(c: SwingContext): Measures {
+  const readings: Readings = Object.assign({}, ...FAMILIES.map((f) => f(c)));
+  const off = c.device === 'mat' && (c.ground.mat?.told?.offTheMat.length ?? 0) > 0;
+  return Object.fromEntries(
+    MEASURES.map((m) => {
+      const r = readings[m.id];
+      const wider = off && r?.u != null && SHARES.test(m.id) ? { ...r, u: r.u + OFF_MAT } : r;
+      return [m.id, dress(c, m, wider)];
+    }),
+  );
+}
+
+/** Adds unit and basis: a device's own inability comes before a reading's reason. */
+function dress(c: SwingContext, m: MeasureRow, r: Reading | undefined): Measure {
+  const can = capability(c.device, m.id);
+  if (can.basis === 'absent' || !r || r.value === null) {
+    const reason = can.basis === 'absent' ? can.reason : r?.reason;
+    return { value: null, unit: m.unit, u: null, basis: 'absent', reason: reason ?? 'not measured by this device' };
+  }
+  return { value: r.value, unit: m.unit, u: r.u, basis: can.basis, ...(can.reason ? { reason: can.reason } : {}) };
+}

@@ -1,0 +1,132 @@
+import type { SwingEvents } from '../events/events.js';
+import { phaseAxis } from '../events/phase.js';
+import type { FootLoads } from '../ground/foot-loads.js';
+import { assumedFoot, type FeetPair, type FootName, type FootOutline, forwardPosition, insidePosition, stanceLine } from '../ground/foot-outline.js';
+import { type Ground, seriesOn } from '../ground/ground.js';
+import type { ClubClass } from '../recording/recording.js';
+import { hasHorizontal } from '../recording/capabilities.js';
+import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
+import { type CentreOfMass, G, massFromCop, massFromForces } from './centre-of-mass.js';
+import type { FootTrack, SwingContext, SwingSignals } from './context.js';
+
+/** The trail maximum's time is the middle of the stretch within this of it, points. */
+const PLATEAU = 1;
+
+/** What a person tells about the golfer, with the defaults of measuring.md §8 filled in. */
+export interface GolferFacts {
+  readonly club: ClubClass;
+  readonly stature: number;
+  /** Body weight in N when given, else null: then the measured quiet weight counts. */
+  readonly weight: number | null;
+}
+
+/** Gathers what the families of measures look at, for one swing. */
+export function swingContext(g: Ground, swing: SwingEvents, shaft: Series | null, who: GolferFacts): SwingContext {
+  const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
+  const outlines = feetOutlines(g, swing);
+  const mass = massOf(g, swing, weight, who.stature);
+  const signals = swingSignals(g, weight, mass);
+  return {
+    device: g.device,
+    club: who.club,
+    ground: g,
+    swing,
+    events: swing.events,
+    phase: phaseAxis(swing.events),
+    signals,
+    shaft,
+    outlines,
+    line: outlines && stanceLine(outlines),
+    foot: outlines && { lead: footTrack(g, swing, outlines, 'lead'), trail: footTrack(g, swing, outlines, 'trail') },
+    mass,
+    trailMax: g.feetTold ? trailMaximum(signals.trailShare, swing) : null,
+  };
+}
+
+function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass | null {
+  return hasHorizontal(g.device) ? massFromForces(g, swing, weight, stature) : massFromCop(g.path, swing, stature);
+}
+
+/** Outlines from the mat where there is one (moved onto the plates), else assumed around the pressure at address. */
+function feetOutlines(g: Ground, swing: SwingEvents): FeetPair<FootOutline> | null {
+  if (g.mat?.told) {
+    const shift = matShift(g, swing);
+    const moved = (o: FootOutline): FootOutline => ({
+      ...o,
+      heel: [o.heel[0] + shift[0], o.heel[1] + shift[1]],
+      centre: [o.centre[0] + shift[0], o.centre[1] + shift[1]],
+    });
+    return { lead: moved(g.mat.told.outlines.lead), trail: moved(g.mat.told.outlines.trail) };
+  }
+  if (g.mat && !g.mat.told) return null;
+  const place = (foot: FootName): FootOutline => {
+    const { x, y } = g.footCop[foot];
+    const mean = (s: Series) => moments(s.v, swing.address.i0, swing.address.i1).mean;
+    return assumedFoot(foot, mean(x), mean(y));
+  };
+  return { lead: place('lead'), trail: place('trail') };
+}
+
+/** What brings the mat's lab onto the plates': the mean COP over address of both is the same. */
+export function matShift(g: Ground, swing: SwingEvents): [number, number] {
+  if (!g.mat || g.device === 'mat') return [0, 0];
+  const { start, end } = swing.address;
+  const mean = (s: Series) => momentsBetween(s, start, end).mean;
+  return [mean(g.cop.x) - mean(g.mat.cop.x), mean(g.cop.y) - mean(g.mat.cop.y)];
+}
+
+function footTrack(g: Ground, swing: SwingEvents, outlines: FeetPair<FootOutline>, foot: FootName): FootTrack {
+  const { x, y } = g.mat ? g.mat.footCop[foot] : g.footCop[foot];
+  const [sx, sy] = matShift(g, swing);
+  const o = outlines[foot];
+  const load = g.mat && {
+    forward: g.mat.toes[foot],
+    load: seriesOn(g.mat.base, g.mat.filtered[foot].fz),
+  };
+  return {
+    fwd: mapSeries(x, (v, k) => forwardPosition(o, v + sx, y.v[k]! + sy)),
+    inside: mapSeries(x, (v, k) => insidePosition(o, v + sx, y.v[k]! + sy)),
+    toe: load ?? null,
+  };
+}
+
+function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): SwingSignals {
+  const percent = (v: Float64Array): Series => seriesOn(g.base, v.map((x) => (100 * x) / weight));
+  const three = (pick: (f: FootLoads) => Float64Array) => ({
+    lead: percent(pick(g.feet.lead)),
+    trail: percent(pick(g.feet.trail)),
+    total: percent(pick(g.both)),
+  });
+  const up = three((f) => f.fz);
+  const shares = { share: g.share, trailShare: mapSeries(g.share, (s) => 100 - s), up };
+  if (!g.both.fx || !mass) return { ...shares, target: null, fore: null, turning: null, tilting: null, pitching: null };
+  const kg = weight / G;
+  const turn = (f: FootLoads): Series =>
+    seriesOn(g.base, f.mz!.map((mz, k) => (mz - mass.x.v[k]! * f.fy![k]! + mass.y.v[k]! * f.fx![k]!) / kg));
+  const { fx, fy, fz, fzx, fzy } = g.both;
+  return {
+    ...shares,
+    target: three((f) => f.fy!),
+    fore: three((f) => f.fx!),
+    turning: { lead: turn(g.feet.lead), trail: turn(g.feet.trail), total: turn(g.both) },
+    tilting: seriesOn(g.base, fzy.map((m, k) => (m - mass.y.v[k]! * fz[k]! + mass.h.v[k]! * fy![k]!) / kg)),
+    pitching: seriesOn(g.base, fzx.map((m, k) => (-mass.h.v[k]! * fx![k]! - m + mass.x.v[k]! * fz[k]!) / kg)),
+  };
+}
+
+/** Greatest trail share in P1–P7 and the middle of the stretch around it that stays within 1 point. */
+function trailMaximum(trail: Series, swing: SwingEvents): { t: number; v: number } | null {
+  const p1 = swing.events.p1?.t;
+  const p7 = swing.events.p7?.t;
+  if (p1 === undefined || p7 === undefined) return null;
+  const max = greatest(trail, p1, p7);
+  if (!max) return null;
+  let first = max.t;
+  let last = max.t;
+  const near = (k: number) => trail.v[k]! >= max.v - PLATEAU && timeOf(trail, k) >= p1 && timeOf(trail, k) <= p7;
+  for (let k = indexFrom(trail, max.t) - 1; k >= 0 && near(k); k--) first = timeOf(trail, k);
+  for (let k = indexFrom(trail, max.t); k < trail.v.length && near(k); k++) last = timeOf(trail, k);
+  if (first < max.t && at(trail, p1) >= max.v - PLATEAU && first - p1 < 1 / trail.rate) first = p1;
+  if (at(trail, p7) >= max.v - PLATEAU && p7 - last < 1 / trail.rate && last >= max.t) last = p7;
+  return { t: (first + last) / 2, v: max.v };
+}

@@ -1,0 +1,65 @@
+/** The kinds of device of which Vilko knows what they can honestly say. */
+export const DEVICE_KINDS = ['mat', 'plates', 'mat-plates', 'plate', 'boards', 'path'] as const;
+export type DeviceKind = (typeof DEVICE_KINDS)[number];
+
+export const CLUB_CLASSES = ['driver', 'wood', 'iron', 'wedge'] as const;
+export type ClubClass = (typeof CLUB_CLASSES)[number];
+
+export type Handed = 'right' | 'left';
+
+/** Channels that may lie beside the ground on the same clock. */
+export const EXTRA_CHANNELS = ['sound', 'trigger', 'shaft_deg', 'arm_deg'] as const;
+export type ExtraChannel = (typeof EXTRA_CHANNELS)[number];
+
+export const WRENCH_CHANNELS = ['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const;
+export type WrenchChannel = (typeof WRENCH_CHANNELS)[number];
+
+/**
+ * A six-component platform: reaction on the golfer (N) and its moment (N·m) about the surface centre, in the
+ * recording's stance directions (X toward the ball, Y to the golfer's left, Z up). `centre` in m.
+ */
+export interface Platform extends Record<WrenchChannel, Float64Array> {
+  readonly centre: readonly [number, number];
+}
+
+/** A board on four vertical cells (N) at (+hx,+hy), (−hx,+hy), (−hx,−hy), (+hx,−hy) from `centre`, m. */
+export interface Board {
+  readonly centre: readonly [number, number];
+  readonly hx: number;
+  readonly hy: number;
+  readonly cells: readonly [Float64Array, Float64Array, Float64Array, Float64Array];
+}
+
+/** Frames of a pressure mat, row-major: cell (r, c) of frame k at k·rows·cols + r·cols + c. Row 0 at the heels. */
+export interface Mat {
+  readonly rows: number;
+  readonly cols: number;
+  /** Pitch of the cells, m. */
+  readonly pitch: number;
+  /** Time of each frame on the recording's clock, s. */
+  readonly time: Float64Array;
+  readonly frames: Uint8Array | Uint16Array | Float32Array | Float64Array;
+}
+
+/** What the file itself states about the golfer; options given by a person win over it. */
+export interface Stated {
+  readonly mass?: number;
+  readonly stature?: number;
+  readonly handed?: Handed;
+  readonly club?: ClubClass;
+}
+
+/** What a device delivered, before any conditioning. Never changed after reading. */
+export interface Recording {
+  readonly name: string;
+  readonly device: DeviceKind;
+  /** Clock of platforms, boards and extra channels, s; of the mat too where there is nothing else. */
+  readonly time: Float64Array;
+  readonly platforms: readonly Platform[];
+  readonly boards: readonly Board[];
+  readonly mat: Mat | null;
+  readonly channels: Readonly<Partial<Record<ExtraChannel, Float64Array>>>;
+  readonly stated: Stated;
+  /** Sentences about what was assumed or seen while reading. */
+  readonly warnings: readonly string[];
+}

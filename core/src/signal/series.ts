@@ -1,0 +1,141 @@
+/** A signal sampled on a regular grid: sample k lies at t0 + k/rate. NaN marks "undefined here". */
+export interface Series {
+  readonly t0: number;
+  readonly rate: number;
+  readonly v: Float64Array;
+}
+
+export interface Point {
+  readonly t: number;
+  readonly v: number;
+}
+
+export const timeOf = (s: Series, k: number): number => s.t0 + k / s.rate;
+export const endOf = (s: Series): number => s.t0 + (s.v.length - 1) / s.rate;
+export const withValues = (s: Series, v: Float64Array): Series => ({ t0: s.t0, rate: s.rate, v });
+
+/** A hair of a sample: times that come from the grid itself must not fall between samples by rounding. */
+const HAIR = 1e-6;
+
+/** Index of the first sample at or after t, and of the last at or before t. */
+export const indexFrom = (s: Series, t: number): number => Math.max(0, Math.ceil((t - s.t0) * s.rate - HAIR));
+export const indexTo = (s: Series, t: number): number =>
+  Math.min(s.v.length - 1, Math.floor((t - s.t0) * s.rate + HAIR));
+
+/** Value at t by linear interpolation; NaN outside the series or next to an undefined sample. */
+export function at(s: Series, t: number): number {
+  const x = (t - s.t0) * s.rate;
+  const k = Math.round(x);
+  if (Math.abs(x - k) < HAIR) return k >= 0 && k < s.v.length ? s.v[k]! : NaN;
+  const i = Math.floor(x);
+  if (!(i >= 0 && i + 1 < s.v.length)) return NaN;
+  const f = x - i;
+  return s.v[i]! * (1 - f) + s.v[i + 1]! * f;
+}
+
+/** Visits the window [a, b]: its interpolated start, every sample strictly inside, its interpolated end. */
+export function visit(s: Series, a: number, b: number, see: (t: number, v: number) => void): void {
+  if (!(b >= a)) return;
+  see(a, at(s, a));
+  const last = Math.min(s.v.length - 1, Math.ceil((b - s.t0) * s.rate - HAIR) - 1);
+  for (let k = Math.max(0, Math.floor((a - s.t0) * s.rate + HAIR) + 1); k <= last; k++) see(timeOf(s, k), s.v[k]!);
+  if (b > a) see(b, at(s, b));
+}
+
+/** The greatest defined value in [a, b], the earliest of equals; null when nothing is defined there. */
+export function greatest(s: Series, a: number, b: number): Point | null {
+  let best: Point | null = null;
+  visit(s, a, b, (t, v) => {
+    if (v === v && (best === null || v > best.v)) best = { t, v };
+  });
+  return best;
+}
+
+/** The least defined value in [a, b], the earliest of equals. */
+export function least(s: Series, a: number, b: number): Point | null {
+  const p = greatest(negated(s), a, b);
+  return p && { t: p.t, v: -p.v };
+}
+
+export const negated = (s: Series): Series => withValues(s, s.v.map((x) => -x));
+
+export const mapSeries = (s: Series, f: (v: number, k: number) => number): Series => withValues(s, s.v.map(f));
+
+type Direction = 'up' | 'down';
+
+/** Times inside [a, b] at which the series passes `level` in the given direction, by linear interpolation. */
+export function passages(s: Series, level: number, direction: Direction, a: number, b: number): number[] {
+  const sign = direction === 'up' ? 1 : -1;
+  const found: number[] = [];
+  let pt = NaN;
+  let pv = NaN;
+  visit(s, a, b, (t, raw) => {
+    const v = sign * (raw - level);
+    if (pv < 0 && v >= 0) found.push(pt + ((t - pt) * -pv) / (v - pv));
+    pt = t;
+    pv = v;
+  });
+  return found;
+}
+
+export const lastPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
+  passages(s, level, d, a, b).at(-1) ?? null;
+export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
+  passages(s, level, d, a, b)[0] ?? null;
+
+/** Mean and population SD of the defined samples i0 … i1 − 1. */
+export function moments(v: ArrayLike<number>, i0 = 0, i1 = v.length): { mean: number; sd: number; n: number } {
+  let n = 0;
+  let sum = 0;
+  for (let k = Math.max(0, i0); k < i1 && k < v.length; k++)
+    if (v[k]! === v[k]!) {
+      n++;
+      sum += v[k]!;
+    }
+  const mean = n ? sum / n : NaN;
+  let squares = 0;
+  for (let k = Math.max(0, i0); k < i1 && k < v.length; k++) if (v[k]! === v[k]!) squares += (v[k]! - mean) ** 2;
+  return { mean, sd: n ? Math.sqrt(squares / n) : NaN, n };
+}
+
+/** Mean and SD of the samples whose times lie in [a, b]. */
+export const momentsBetween = (s: Series, a: number, b: number) => moments(s.v, indexFrom(s, a), indexTo(s, b) + 1);
+
+/** Integral over [a, b] by trapezoids, the ends interpolated. */
+export function integral(s: Series, a: number, b: number): number {
+  let sum = 0;
+  let pt = NaN;
+  let pv = NaN;
+  visit(s, a, b, (t, v) => {
+    if (pt === pt) sum += ((v + pv) / 2) * (t - pt);
+    pt = t;
+    pv = v;
+  });
+  return sum;
+}
+
+/** Derivative by central differences, one-sided at the ends (per second). */
+export function derivative(s: Series): Series {
+  const n = s.v.length;
+  const d = new Float64Array(n).fill(NaN);
+  if (n > 1) {
+    d[0] = (s.v[1]! - s.v[0]!) * s.rate;
+    d[n - 1] = (s.v[n - 1]! - s.v[n - 2]!) * s.rate;
+    for (let k = 1; k < n - 1; k++) d[k] = ((s.v[k + 1]! - s.v[k - 1]!) * s.rate) / 2;
+  }
+  return withValues(s, d);
+}
+
+/** Median of the defined values. */
+export function median(v: ArrayLike<number>): number {
+  return quantile(v, 0.5);
+}
+
+/** Quantile q of the defined values, linear between order statistics. */
+export function quantile(v: ArrayLike<number>, q: number): number {
+  const sorted = Float64Array.from(v).filter((x) => x === x).sort();
+  if (!sorted.length) return NaN;
+  const x = q * (sorted.length - 1);
+  const i = Math.floor(x);
+  return i + 1 < sorted.length ? sorted[i]! + (x - i) * (sorted[i + 1]! - sorted[i]!) : sorted[i]!;
+}
