@@ -45,8 +45,9 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
   if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
   const steps = Float64Array.from(kept.subarray(1), (i, k) => time[i]! - time[kept[k]!]!);
-  const step = steps.length ? median(steps) : 1;
-  const rate = 1 / step;
+  // a clock of decimal stamps has a rate of few digits; the rest is rounding of the differences
+  const rate = steps.length ? Number((1 / median(steps)).toPrecision(9)) : 1;
+  const step = 1 / rate;
   const hole = Math.max(0.05, 1.5 * step) + 1e-6;
   const holes: { from: number; to: number }[] = [];
   steps.forEach((s, k) => {

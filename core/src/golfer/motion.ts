@@ -88,9 +88,9 @@ function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
 function liftBumps({ p, times }: SwingPlan): Bump[] {
   const i = times.p7;
   const down: Bump = { c: times.p4 - 0.03, w: 0.17, a: p.upMin - 1 };
-  const push: Bump = { c: i + p.upPeakTime, w: 0.155, a: p.upPeak - 1 };
-  const [w4, w5] = [0.17, 0.26];
-  const [c4, c5] = [i + 0.14, i + 0.52];
+  const push: Bump = { c: i + p.upPeakTime, w: 0.125, a: p.upPeak - 1 };
+  const [w4, w5] = [0.26, 0.3];
+  const [c4, c5] = [i + 0.2, i + 0.56];
   const sum = down.a * down.w + push.a * push.w;
   const first = down.a * down.w * (down.c - i) + push.a * push.w * (push.c - i);
   const rise = -0.015 / (G * (32 / 35));

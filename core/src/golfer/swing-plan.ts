@@ -27,6 +27,8 @@ export interface SwingPlan {
 }
 
 const MOST = 2;
+/** Shift in SD at which a reversed loading is whole. */
+const REVERSED_AT = 3.6;
 
 /** Draws one swing's parameters. */
 export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParameters; reversal: number } {
@@ -43,7 +45,15 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
       return [name, value];
     }),
   ) as Record<SwingParameter, number>;
-  const reversal = fault?.reverses ? shift / STRENGTHS.strong : (style.reversal ?? 0);
+  // who stays back pushes less, and the body turns where it is instead of following
+  const staysBack = Math.max(0, (HEALTHY.leadP7.club?.[style.club] ?? HEALTHY.leadP7.mean) - 8 - p.leadP7);
+  p.forcePeak -= 0.13 * staysBack;
+  p.massBack *= 1 - Math.min(0.5, staysBack / 45);
+  const reversal = fault?.reverses ? shift / REVERSED_AT : (style.reversal ?? 0);
+  // the less goes to the trail foot, the less there is to give back by the top, and the less the mass follows
+  const loaded = Math.max(0.2, Math.min(1.2, (p.trailMax - 50) / 24));
+  p.topGive *= loaded;
+  p.massBack *= loaded * Math.max(0.2, 1 - 0.7 * reversal);
   return { p, reversal };
 }
 
@@ -93,9 +103,11 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const cross = Math.max(times.p7 + p.cross, tMax + 0.07);
   const turned = reversal > 0.6;
   const late = p.cross - HEALTHY.cross.mean;
-  const p7 = Math.min(97, p.leadP7 - (late > 0.03 ? 180 * late : 0) + Math.max(0, p.leadP6 - 80));
-  const strandedP6 = p.leadP6 > 80;
-  const p6 = strandedP6 ? p.leadP6 : Math.min(p.leadP6, 50 + (p7 - 50) * 0.8);
+  const inTime = p.leadP7 - Math.max(0, 110 * (late - 0.03));
+  // whoever is all on the lead foot by P6 has nothing left under the trail foot at impact
+  const early = plan.club === 'driver' ? Math.max(0, Math.min(1, (p.leadP6 - 87.5) / 5.5)) : 0;
+  const p7 = inTime + early * (Math.min(97.5, p.leadP6 + 2) - inTime);
+  const p6 = early > 0 ? Math.min(97, p.leadP6) : Math.min(p.leadP6, p7 - 2, 50 + Math.max(-3, p7 - 50) * 0.8);
   const knots: (Knot | null)[] = [
     [start - 0.12, p.leadAddress],
     [start - 0.01, p.leadAddress + p.press],
@@ -104,10 +116,10 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     [tMax - 0.012, least],
     [tMax + 0.028, least],
     tMax < times.p4 - 0.07 ? [times.p4, top] : null,
-    turned ? null : [cross, 50],
+    turned ? null : [cross, Math.min(50, p7 - 7)],
     cross < times.p6 - 0.02 ? [times.p6, p6] : null,
     [times.p7, p7],
-    [times.p9, p7 + (p.leadP10 - p7) * 0.45],
+    [times.p9, p7 + (p.leadP10 - p7) * (p7 < 63 && late < 0.03 ? 0.18 : 0.45)],
     [times.p10 - 0.15, p.leadP10],
   ];
   return inOrder(knots);

@@ -2,6 +2,7 @@ import { EVENT_NAMES, type EventName } from '../events/event.js';
 import { FEET, type FootName } from '../ground/foot-outline.js';
 import { at, lastPassage, type Series, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, msFrom, type SwingContext, timeOfEvent, valueAt } from './context.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numeric, type Reading, type Readings } from './measure.js';
 
 const HEEL = 45;
@@ -73,12 +74,12 @@ function heelTime(c: SwingContext): Reading {
   const { fwd } = c.foot!.lead;
   const p5 = timeOfEvent(c, 'p5');
   const p8 = timeOfEvent(c, 'p8');
-  if (!(at(fwd, p8) < HEEL)) return absent('the lead foot is not in the heel at P8');
+  if (!(at(fwd, p8) < HEEL)) return absent(NEVER_SAID.notInHeel);
   let under = true;
   visit(fwd, p5, p8, (_, v) => {
     if (v >= HEEL) under = false;
   });
   const t = under ? p5 : lastPassage(fwd, HEEL, 'down', p5, p8);
-  return t === null ? absent('the lead foot is not in the heel at P8') : msFrom(c, t, 'p7', FLOOR.passage);
+  return t === null ? absent(NEVER_SAID.notInHeel) : msFrom(c, t, 'p7', FLOOR.passage);
 }
 

@@ -1,6 +1,7 @@
 import { at, greatest, lastPassage, negated, type Series } from '../signal/series.js';
 import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { peak } from './load.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numberOrNaN, numeric, reading, type Reading, type Readings } from './measure.js';
 
 const START = 2;
@@ -62,7 +63,7 @@ function foreAft(c: SwingContext): Readings {
     ...down,
     'foreaft.ratio':
       r < LEAST_PUSH
-        ? absent('the trail foot pushes under 1 %BW toward the toes')
+        ? absent(NEVER_SAID.noTrailPush)
         : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
     ...floored(c, 'foreaft.lead.back', lead, t('p1'), t('p3'), uLead, true),
     ...floored(c, 'foreaft.trail.back', negated(trail), t('p1'), t('p3'), uTrail, true),

@@ -1,5 +1,6 @@
 import { at, firstPassage, greatest, least, type Series, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, msFrom, phaseAt, type SwingContext, timeOfEvent, valueAt } from './context.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
 import { hasHorizontal } from '../recording/capabilities.js';
 
@@ -47,7 +48,7 @@ function trailOff(c: SwingContext, p4: number, p7: number): Reading {
   const { trail } = c.signals.up;
   if (at(trail, p4) < OFF) return msFrom(c, p4, 'p7', FLOOR.passage);
   const off = firstPassage(trail, OFF, 'down', p4, p7);
-  return off === null ? absent('the trail foot never leaves the ground before impact') : msFrom(c, off, 'p7', FLOOR.passage);
+  return off === null ? absent(NEVER_SAID.trailStays) : msFrom(c, off, 'p7', FLOOR.passage);
 }
 
 /** Greatest (F(t + 20 ms) − F(t))/20 ms of the lead foot, t in [P4, P7 − 20 ms]. */

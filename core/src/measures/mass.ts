@@ -1,5 +1,6 @@
 import { mapSeries, at, greatest, negated, type Series } from '../signal/series.js';
 import { addressMean, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent } from './context.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
 import type { EventName } from '../events/event.js';
 
@@ -34,7 +35,7 @@ export function massMeasures(c: SwingContext): Readings {
   const speed = c.mass.vy && c.events.p7 ? at(c.mass.vy, c.events.p7.t) : NaN;
   return {
     'mass.back': back ? reading(Math.max(0, back.v), Math.max(FLOOR.mass, uAt(back.t))) : absent(NOTHING),
-    'mass.back.phase': wentBack ? phaseAt(c, back.t, FLOOR.peakTime) : absent('the mass never moves away from the target'),
+    'mass.back.phase': wentBack ? phaseAt(c, back.t, FLOOR.peakTime) : absent(NEVER_SAID.massNeverBack),
     'mass.p4': value(moved, 'p4'),
     'mass.p6': value(moved, 'p6'),
     'mass.p7': value(moved, 'p7'),

@@ -1,11 +1,11 @@
 import { EVENT_NAMES } from '../events/event.js';
 import { firstPassage, greatest, lastPassage, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, hypot, msFrom, phaseAt, type SwingContext, timeOfEvent, timeU, valueAt } from './context.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numeric, reading, type Readings } from './measure.js';
 
 const HALF = 50;
 const NO_LOAD = 'too little load for a share';
-const NEVER_UNDER = 'the lead share is never under 50%';
 const NEVER_OVER = 'the lead share never passes 50%';
 
 /** Shares at the events and how the load moves between the feet (measuring.md §6, `share.*` to `share.lead.drop`). */
@@ -66,11 +66,11 @@ function crossing(c: SwingContext): Readings {
   const through = lastPassage(share, HALF, 'up', from, timeOfEvent(c, 'p9'));
   const atImpact = valueAt(c, share, 'p7').value;
   const under = typeof atImpact === 'number' && atImpact < HALF;
-  const late = under ? 'the lead share is still under 50% at impact' : NEVER_UNDER;
+  const late = under ? NEVER_SAID.underAtImpact : NEVER_SAID.neverUnder;
   return {
     'cross.ms': before === null || under ? absent(late) : msFrom(c, before, 'p4', FLOOR.passage),
     'cross.p7.ms':
-      through === null ? absent(under ? 'the lead share has not passed 50% by P9' : NEVER_UNDER) : msFrom(c, through, 'p7', FLOOR.passage),
+      through === null ? absent(under ? 'the lead share has not passed 50% by P9' : NEVER_SAID.neverUnder) : msFrom(c, through, 'p7', FLOOR.passage),
   };
 }
 

@@ -2,6 +2,7 @@ import { at, greatest, integral, lastPassage, negated, type Series } from '../si
 import { addressSd, FLOOR, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { floored } from './force.js';
 import { peak } from './load.js';
+import { NEVER_SAID } from './never.js';
 import { absent, numberOrNaN, numeric, reading, type Reading, type Readings } from './measure.js';
 
 const ZERO_LEAST = 0.01;
@@ -40,13 +41,10 @@ function zeroCrossing(c: SwingContext, s: Series, back: number): Reading {
   const from = greatest(negated(s), timeOfEvent(c, 'p1'), p4);
   const level = -Math.max(ZERO_LEAST, ZERO_PART * back);
   if (!from || from.v < -level) return absent('the torque never points away from the target');
-  if (at(s, p4) < level) return absent(STILL_AWAY);
+  if (at(s, p4) < level) return absent(NEVER_SAID.stillAway);
   const t = lastPassage(s, level, 'up', from.t, p4);
   return t === null ? absent('the torque never points away from the target') : phaseAt(c, t, FLOOR.passage);
 }
-
-/** Reason given when the turning torque has not turned over by the top; the fault rules read it as "late". */
-export const STILL_AWAY = 'it still points away from the target at P4';
 
 function sequence(c: SwingContext): Readings {
   const t = (name: Parameters<typeof timeOfEvent>[1]) => timeOfEvent(c, name);

@@ -1,0 +1,99 @@
+import { mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { basename, dirname } from 'node:path';
+import {
+  analyse,
+  CLUB_CLASSES,
+  type JudgeContext,
+  judgeSet,
+  judgeSwing,
+  patternOf,
+  readRecording,
+  type Recording,
+  VilkoError,
+  writeRecording,
+} from '@vilko/core';
+import { SIMULATED_DEVICES, SIMULATED_FAULTS, simulate, STRENGTHS, type FaultStrength } from '@vilko/core/golfer';
+import { choice, type Options, positive } from './options.js';
+import { table } from './table.js';
+
+/** Reads a file from disk and then as a recording. */
+function open(path: string | undefined, axes?: string): Recording {
+  if (!path) throw new VilkoError('bad-option', 'name a recording to read');
+  try {
+    if (statSync(path).isDirectory()) throw new VilkoError('unreadable', `${path} is a folder, not a recording`);
+  } catch (e) {
+    if (e instanceof VilkoError) throw e;
+    throw new VilkoError('unreadable', `${path} cannot be read: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (e as Error).message}`);
+  }
+  return readRecording(new Uint8Array(readFileSync(path)), basename(path), axes);
+}
+
+const json = (x: unknown): string => JSON.stringify(x, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v));
+
+export function analyseCommand(o: Options): string {
+  const result = analyse(open(o.files[0], o.axes), o.analyse);
+  return o.json ? json(result) : table(result);
+}
+
+export function judgeCommand(o: Options): string {
+  const rec = open(o.files[0], o.axes);
+  const result = analyse(rec, o.analyse);
+  const context: JudgeContext = {
+    device: result.device,
+    club: o.analyse.club ?? rec.stated.club ?? 'iron',
+    pattern: patternOf(o.pattern ?? 'common-ground'),
+    statureGiven: (o.analyse.stature ?? rec.stated.stature) !== undefined,
+  };
+  const judged = result.swings.map((s) => judgeSwing(s, context));
+  const set = result.swings.length > 1 ? judgeSet(result.swings, context) : null;
+  if (!o.json) return table(result, { swings: judged, set });
+  return json({
+    ...result,
+    swings: result.swings.map((s, i) => ({ ...s, ...judged[i] })),
+    ...(set ?? {}),
+  });
+}
+
+export function convertCommand(o: Options): string {
+  const [from, to] = o.files;
+  if (!to) throw new VilkoError('bad-option', 'name the recording to read and the file to write');
+  const rec = open(from, o.axes);
+  const { handed, club, mass, stature } = o.analyse;
+  const given = Object.fromEntries(Object.entries({ handed, club, mass, stature }).filter(([, v]) => v !== undefined));
+  write(to, writeRecording({ ...rec, stated: { ...rec.stated, ...given } }, basename(to)));
+  return `${from} → ${to}`;
+}
+
+export function simulateCommand(o: Options): string {
+  const [to] = o.files;
+  if (!to) throw new VilkoError('bad-option', 'name the file to write');
+  const v = o.values as Record<string, string | undefined>;
+  const fault = v['fault'] === undefined || v['fault'] === 'none' ? undefined : v['fault'];
+  const args = {
+    device: choice(v['device'] ?? 'plates', 'device', SIMULATED_DEVICES)!,
+    fault: fault === undefined ? undefined : choice(fault, 'fault', Object.keys(SIMULATED_FAULTS)),
+    strength: choice(v['strength'], 'strength', Object.keys(STRENGTHS) as FaultStrength[]) ?? 'strong',
+    handed: o.analyse.handed,
+    club: choice(o.analyse.club, 'club', CLUB_CLASSES),
+    seed: positive(v['seed'], 'seed', 0, 2 ** 31) ?? 1,
+    swings: positive(v['swings'], 'swings', 1, 200) ?? 1,
+    clubChannels: !o.values['no-club'],
+  };
+  const result = simulate(args);
+  write(to, writeRecording({ ...result.recording, name: basename(to) }, basename(to)));
+  const truth = result.truth();
+  write(
+    `${to}.truth.json`,
+    new TextEncoder().encode(JSON.stringify({ arguments: args, fault: args.fault ?? 'none', mass: result.build.mass, stature: result.build.stature, swings: truth }, null, 1)),
+  );
+  return `${to} and ${to}.truth.json`;
+}
+
+function write(path: string, bytes: Uint8Array): void {
+  try {
+    mkdirSync(dirname(path), { recursive: true });
+    writeFileSync(path, bytes);
+  } catch (e) {
+    throw new VilkoError('unreadable', `${path} cannot be written: ${(e as Error).message}`);
+  }
+}

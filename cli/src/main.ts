@@ -1,0 +1,47 @@
+import { VilkoError } from '@vilko/core';
+import { analyseCommand, convertCommand, judgeCommand, simulateCommand } from './commands.js';
+import { type Options, readOptions } from './options.js';
+
+const HELP = `vilko – foot pressure and ground reaction force in the golf swing
+
+  vilko analyse FILE      every measure of every swing in a recording
+  vilko judge FILE        the same, compared with a pattern, with findings
+  vilko convert IN OUT    by extension (.csv, .npz, .vilko)
+  vilko simulate OUT      a simulated recording, and OUT.truth.json beside it
+  vilko serve             the application
+
+Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
+         --axes ball=+x,left=+y  --cutoff HZ  --pattern common-ground  --json
+simulate: --fault NAME|none  --device plates|mat|mat-plates|boards
+          --strength weak|medium|strong  --seed N  --swings N  --no-club
+`;
+
+const COMMANDS: Readonly<Record<string, (o: Options) => string>> = {
+  analyse: analyseCommand,
+  judge: judgeCommand,
+  convert: convertCommand,
+  simulate: simulateCommand,
+};
+
+async function main([command, ...rest]: string[]): Promise<void> {
+  if (!command || command === '--help' || command === 'help') {
+    process.stdout.write(HELP);
+    return;
+  }
+  if (command === 'serve') {
+    const server = new URL('../../server/dist/main.mjs', import.meta.url);
+    await import(server.href);
+    return;
+  }
+  const run = COMMANDS[command];
+  if (!run) throw new VilkoError('bad-option', `there is no command "${command}"; vilko --help lists them`);
+  const options = readOptions(rest);
+  process.stdout.write(options.help ? HELP : run(options) + '\n');
+}
+
+try {
+  await main(process.argv.slice(2));
+} catch (e) {
+  process.stderr.write(`vilko: ${e instanceof VilkoError ? e.message : `this should not happen: ${(e as Error).message}`}\n`);
+  process.exitCode = 2;
+}

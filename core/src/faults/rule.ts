@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import { CLUB_CLASSES } from '../recording/recording.js';
+
+/** A limit: one number, or one for irons and one for the driver (woods halfway, wedges as irons). */
+const Limit = z.union([z.number(), z.object({ iron: z.number(), driver: z.number() })]);
+export type Limit = z.infer<typeof Limit>;
+
+const leafShape = {
+  /** The measure asked about, or two of which the first less the second counts. */
+  measure: z.string().optional(),
+  difference: z.tuple([z.string(), z.string()]).optional(),
+  over: Limit.optional(),
+  under: Limit.optional(),
+  /** Softness of the limit; without it the measure's worth. */
+  soft: z.number().positive().optional(),
+  provisional: z.boolean().optional(),
+  /** Patterns under which this piece does not count. */
+  exempt: z.array(z.string()).optional(),
+  /** Another limit under patterns whose band of a measure ends early. */
+  earlyPattern: z.object({ measure: z.string(), endsBy: z.number(), limit: z.number() }).optional(),
+  /** Does not count when both hold. */
+  unless: z
+    .object({
+      below: z.object({ measure: z.string(), limit: z.number() }),
+      sumAtLeast: z.object({ measures: z.tuple([z.string(), z.string()]), limit: z.number() }),
+    })
+    .optional(),
+};
+
+const PlainLeaf = z.object(leafShape);
+/** One comparison of a measure with a limit. */
+export const Leaf = z.object({ ...leafShape, topEstimated: PlainLeaf.optional() });
+export type Leaf = z.infer<typeof Leaf>;
+
+/** Evidence: a comparison, all of several, any of several, or the peaks against an order. */
+export type Evidence = Leaf | { all: Evidence[] } | { any: Evidence[] } | { order: string[]; from: number; soft: number };
+export const Evidence: z.ZodType<Evidence> = z.lazy(() =>
+  z.union([
+    z.object({ all: z.array(Evidence).min(1) }).strict(),
+    z.object({ any: z.array(Evidence).min(1) }).strict(),
+    z.object({ order: z.array(z.string()).length(3), from: z.number(), soft: z.number() }).strict(),
+    Leaf.strict(),
+  ]),
+);
+
+/** A fault as data (judging.md §3). */
+export const FaultRule = z.object({
+  id: z.string(),
+  name: z.string(),
+  looks: z.string(),
+  evidence: Evidence,
+  /** Evidence on devices without horizontal forces, at most *likely*. */
+  withoutHorizontal: Evidence.optional(),
+  leadsTo: z.array(z.string()),
+  ball: z.string(),
+  clubs: z.array(z.enum(CLUB_CLASSES)).optional(),
+  needs: z.string().optional(),
+  needsStature: z.boolean().optional(),
+  needsFeet: z.boolean().optional(),
+  exempt: z.array(z.string()).optional(),
+  atMostLikely: z.boolean().optional(),
+  atMostLikelyUnder: z.array(z.string()).optional(),
+  atMostLikelyAssumedFeet: z.boolean().optional(),
+});
+export type FaultRule = z.infer<typeof FaultRule>;

@@ -1,0 +1,98 @@
+import type { Events } from '../events/event.js';
+import type { Measure, Measures } from '../measures/measure.js';
+import { NEVER_SAID } from '../measures/never.js';
+import { againstOrder } from '../patterns/fit.js';
+import type { Pattern } from '../patterns/pattern.js';
+import type { ClubClass } from '../recording/recording.js';
+import { type Known, neverZ, type Witness } from './strength.js';
+
+/** What a judgement needs of a swing. */
+export interface JudgedSwing {
+  readonly events: Events;
+  readonly measures: Measures;
+}
+
+const ASSUMED_FORWARD_U = 8;
+const ASSUMED_INSIDE_U = 10;
+
+const unknown = (reason: string): Known => ({ kind: 'unknown', reason });
+
+/** Events whose absence is itself an answer. */
+const NEVER: Readonly<Record<string, readonly (readonly [reason: string, z: (d: 'over' | 'under') => number])[]>> = {
+  'trail.off.ms': [[NEVER_SAID.trailStays, neverZ.below]],
+  'foot.lead.heel.ms': [[NEVER_SAID.notInHeel, neverZ.below]],
+  'foreaft.ratio': [[NEVER_SAID.noTrailPush, neverZ.above]],
+  'mass.back.phase': [[NEVER_SAID.massNeverBack, neverZ.below]],
+  'torque.turn.zero.phase': [[NEVER_SAID.stillAway, neverZ.late]],
+};
+
+/** What one measure says to a fault rule: assumed feet count less, a derived mass not at all. */
+function known(id: string, m: Measure | undefined): Known {
+  if (!m || m.value === null) {
+    const never = NEVER[id]?.find(([reason]) => reason === m?.reason);
+    return never ? { kind: 'never', z: never[1] } : unknown(m?.reason ?? 'not measured');
+  }
+  if (typeof m.value !== 'number') return unknown('not a number');
+  if (m.basis === 'derived') {
+    if (id.startsWith('mass.')) return unknown(`only estimated: ${m.reason ?? 'derived'}`);
+    if (/^foot\..*\.address$/.test(id)) return unknown(m.reason ?? 'the feet are assumed');
+    const wider = id.includes('.in.') ? ASSUMED_INSIDE_U : ASSUMED_FORWARD_U;
+    if (id.startsWith('foot.') && !id.endsWith('.ms')) return { kind: 'value', value: m.value, u: Math.hypot(m.u ?? 0, wider) };
+  }
+  return { kind: 'value', value: m.value, u: m.u ?? 0 };
+}
+
+function less(a: Known, b: Known): Known {
+  if (a.kind === 'unknown') return a;
+  if (b.kind === 'unknown') return b;
+  if (a.kind === 'never' || b.kind === 'never') return unknown('one of the two events never came');
+  return { kind: 'value', value: a.value - b.value, u: Math.hypot(a.u, b.u) };
+}
+
+/** A witness of one swing. */
+export function swingWitness(s: JudgedSwing, club: ClubClass, pattern: Pattern): Witness {
+  const about = (id: string) => known(id, s.measures[id]);
+  return {
+    club,
+    pattern,
+    topEstimated: s.events.p4?.source === 'estimated',
+    about,
+    difference: (a, b) => less(about(a), about(b)),
+    against: (order) => {
+      const v = againstOrder(order, s.measures);
+      return v === null ? unknown(s.measures['sequence.order']?.reason ?? 'not measured') : { kind: 'value', value: v, u: 0 };
+    },
+  };
+}
+
+/**
+ * A witness of several swings with one club: mean over the swings that have the value, if these are more than half
+ * and at least two; u = √(SD²/n + mean(u)²).
+ */
+export function setWitness(swings: readonly JudgedSwing[], club: ClubClass, pattern: Pattern): Witness {
+  const each = swings.map((s) => swingWitness(s, club, pattern));
+  const together = (ask: (w: Witness) => Known): Known => {
+    const answers = each.map(ask);
+    const values = answers.filter((k) => k.kind === 'value');
+    if (values.length > answers.length / 2 && values.length >= 2) return averaged(values);
+    const nevers = answers.filter((k) => k.kind === 'never');
+    if (nevers.length > answers.length / 2) return nevers[0]!;
+    return answers.find((k) => k.kind === 'unknown') ?? unknown('seen in too few of the swings');
+  };
+  return {
+    club,
+    pattern,
+    topEstimated: each.filter((w) => w.topEstimated).length > each.length / 2,
+    about: (id) => together((w) => w.about(id)),
+    difference: (a, b) => together((w) => w.difference(a, b)),
+    against: (order) => together((w) => w.against(order)),
+  };
+}
+
+function averaged(values: readonly { value: number; u: number }[]): Known {
+  const n = values.length;
+  const mean = values.reduce((s, k) => s + k.value, 0) / n;
+  const variance = n > 1 ? values.reduce((s, k) => s + (k.value - mean) ** 2, 0) / (n - 1) : 0;
+  const u = values.reduce((s, k) => s + k.u, 0) / n;
+  return { kind: 'value', value: mean, u: Math.sqrt(variance / n + u * u) };
+}

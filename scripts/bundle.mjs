@@ -1,0 +1,22 @@
+// Bundles the command line, the server and the simulated device for plain Node.
+import { build } from 'esbuild';
+import { fileURLToPath } from 'node:url';
+
+const root = new URL('..', import.meta.url);
+const at = (path) => fileURLToPath(new URL(path, root));
+
+// bundled CommonJS packages ask for `require`, `__dirname` and `__filename`
+const banner = {
+  js: "import { createRequire as __cr } from 'node:module'; import { fileURLToPath as __fu } from 'node:url'; import { dirname as __dn } from 'node:path'; const require = __cr(import.meta.url); const __filename = __fu(import.meta.url); const __dirname = __dn(__filename);",
+};
+const common = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: false, minify: true, keepNames: false, legalComments: 'none', banner, logLevel: 'warning' };
+
+const targets = {
+  cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
+  server: [
+    { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native'] },
+    { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
+  ],
+};
+
+for (const name of process.argv.slice(2)) for (const t of targets[name]) await build({ ...common, ...t });
