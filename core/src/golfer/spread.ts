@@ -26,7 +26,7 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
   topGive: { mean: 9, sd: 2.5, unit: 'points' },
   cross: { mean: -0.137, sd: 0.023, unit: 's to impact' },
   leadP6: { mean: 72, sd: 7.4, unit: '%', club: { driver: 71 } },
-  leadP7: { mean: 79, sd: 7.4, unit: '%', club: { driver: 74 } },
+  leadP7: { mean: 77.5, sd: 6.6, unit: '%', club: { driver: 74 } },
   leadP10: { mean: 91, sd: 1.8, unit: '%' },
   onset: { mean: 0.16, sd: 0.022, unit: 's before P1' },
   press: { mean: 1.2, sd: 0.5, unit: 'points' },

@@ -48,7 +48,8 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   // who stays back pushes less, and the body turns where it is instead of following
   const staysBack = Math.max(0, (HEALTHY.leadP7.club?.[style.club] ?? HEALTHY.leadP7.mean) - 8 - p.leadP7);
   p.forcePeak -= 0.13 * staysBack;
-  p.massBack *= 1 - Math.min(0.5, staysBack / 45);
+  p.massBack *= 1 - Math.min(0.3, staysBack / 60);
+  p.topGive += 0.45 * staysBack;
   const reversal = fault?.reverses ? shift / REVERSED_AT : (style.reversal ?? 0);
   // the less goes to the trail foot, the less there is to give back by the top, and the less the mass follows
   const loaded = Math.max(0.2, Math.min(1.2, (p.trailMax - 50) / 24));
@@ -119,7 +120,7 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     turned ? null : [cross, Math.min(50, p7 - 7)],
     cross < times.p6 - 0.02 ? [times.p6, p6] : null,
     [times.p7, p7],
-    [times.p9, p7 + (p.leadP10 - p7) * (p7 < 63 && late < 0.03 ? 0.18 : 0.45)],
+    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : 0.45)],
     [times.p10 - 0.15, p.leadP10],
   ];
   return inOrder(knots);
