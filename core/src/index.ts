@@ -23,3 +23,7 @@ export { consequencesOf, FAULTS, faultOf, RULES_VERSION } from './faults/catalog
 export type { FaultRule } from './faults/rule.js';
 export type { Piece } from './faults/strength.js';
 export * from './faults/judge.js';
+export { soleEdge, swingShape, type SwingShape, type ShapePoint } from './measures/swing-shape.js';
+export { stanceCoordinates } from './measures/path.js';
+export { findSwings } from './events/find-swings.js';
+export { readChannels } from './events/events.js';

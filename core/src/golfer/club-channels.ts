@@ -3,8 +3,16 @@ import { type Knot, pchip } from './curves.js';
 import type { Random } from './random.js';
 import type { SwingPlan } from './swing-plan.js';
 
+const backToAddress = (plan: SwingPlan, goes: boolean, from: number): Knot[] =>
+  goes
+    ? [
+        [plan.times.p10 + 1.9, from],
+        [plan.times.p10 + 2.9, 0],
+      ]
+    : [];
+
 /** Shaft and arm angle over time (°) without noise. */
-export function clubAngles(plans: readonly SwingPlan[]): { shaft: (t: number) => number; arm: (t: number) => number } {
+export function clubAngles(plans: readonly SwingPlan[], returns = false): { shaft: (t: number) => number; arm: (t: number) => number } {
   const shaft = pchip(
     plans.flatMap((plan, i): Knot[] => [
       [plan.clubStarts, 0],
@@ -15,7 +23,7 @@ export function clubAngles(plans: readonly SwingPlan[]): { shaft: (t: number) =>
       [plan.times.p8, -90],
       [plan.times.p9, -165],
       [plan.times.p10, -215],
-      ...(plans[i + 1] ? ([[plan.times.p10 + 1.9, -215], [plan.times.p10 + 2.9, 0]] as Knot[]) : []),
+      ...backToAddress(plan, plans[i + 1] !== undefined || returns, -215),
     ]),
   );
   const arm = pchip(
@@ -27,7 +35,7 @@ export function clubAngles(plans: readonly SwingPlan[]): { shaft: (t: number) =>
       [plan.times.p7, 0],
       [plan.times.p9, -90],
       [plan.times.p10, -140],
-      ...(plans[i + 1] ? ([[plan.times.p10 + 1.9, -140], [plan.times.p10 + 2.9, 0]] as Knot[]) : []),
+      ...backToAddress(plan, plans[i + 1] !== undefined || returns, -140),
     ]),
   );
   return { shaft, arm };
@@ -58,8 +66,8 @@ export function strikeSound(plans: readonly SwingPlan[], time: Float64Array, rng
   });
 }
 
-export function clubChannels(plans: readonly SwingPlan[], time: Float64Array, rng: Random) {
-  const { shaft, arm } = clubAngles(plans);
+export function clubChannels(plans: readonly SwingPlan[], time: Float64Array, rng: Random, returns = false) {
+  const { shaft, arm } = clubAngles(plans, returns);
   return {
     shaft_deg: time.map((t) => shaft(t) + 0.15 * rng.normal()),
     arm_deg: time.map((t) => arm(t) + 0.15 * rng.normal()),

@@ -8,7 +8,7 @@ import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.
 export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards'] as const satisfies readonly DeviceKind[];
 export type SimulatedDevice = (typeof SIMULATED_DEVICES)[number];
 
-export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 0.5 } as const;
+export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 1.2 } as const;
 const BOARD_RATE = 80;
 const PLATE_Y = 0.25;
 const NOISE = { force: 0.6, vertical: 1.2, moment: 0.25, board: 0.8 };
@@ -25,7 +25,7 @@ export function record(motion: Motion, device: SimulatedDevice, handed: Handed, 
   const platforms = plates ? FEET.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy)) : [];
   const boards = device === 'boards' ? FEET.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
-  const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng) : {};
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
   return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, channels, stated: o.stated, warnings: [] };
 }
 

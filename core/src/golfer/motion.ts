@@ -33,6 +33,8 @@ export interface Motion {
   readonly momentum: Axes;
   readonly moment: Axes;
   readonly plans: readonly SwingPlan[];
+  /** The golfer goes back to address after the last finish. */
+  readonly returns: boolean;
 }
 
 /** Amplitudes (N·m/kg) of a swing's tilting and pitching, solved so that mass and forces come out as planned. */
@@ -101,10 +103,10 @@ function liftBumps({ p, times }: SwingPlan): Bump[] {
 }
 
 /** Several swings' knots on one clock: after each finish the golfer goes back to address. */
-function chained(plans: readonly SwingPlan[], of: (p: SwingPlan) => Knot[]): Knot[] {
+function chained(plans: readonly SwingPlan[], returns: boolean, of: (p: SwingPlan) => Knot[]): Knot[] {
   return plans.flatMap((plan, i) => {
     const knots = of(plan);
-    const next = plans[i + 1];
+    const next = plans[i + 1] ?? (returns ? plan : undefined);
     if (!next) return knots;
     const leave = plan.times.p10 + HOLD_AFTER;
     return [...knots, [leave, knots.at(-1)![1]] as Knot, [leave + RETURN, of(next)[0]![1]] as Knot];
@@ -121,13 +123,14 @@ function sway(rng: Random, n: number, rate: number, size: number): Float64Array 
  * Moves a body so that the ground's forces and moments are exactly those of its mass and stated angular momentum:
  * the pressure under the feet and the angular momentum are given, the path of the mass follows.
  * @param duration s
+ * @param returns whether the golfer goes back to address after the last finish
  */
-export function moveBody(build: Build, plans: readonly SwingPlan[], drives: readonly Drive[], duration: number, rate: number, rng: Random | null): Motion {
+export function moveBody(build: Build, plans: readonly SwingPlan[], drives: readonly Drive[], duration: number, rate: number, rng: Random | null, returns = false): Motion {
   const n = Math.round(duration * rate);
   const club = plans[0]!.club;
   const soles = stance(build, stanceWidth(build, club), [0, 0]);
   const curve = (of: (p: SwingPlan) => Knot[], wander: number) => {
-    const c = smoothCurve(chained(plans, of), n, rate, SMOOTH);
+    const c = smoothCurve(chained(plans, returns, of), n, rate, SMOOTH);
     if (!rng) return c;
     const s = sway(rng, n, rate, wander);
     return c.map((v, k) => v + s[k]!);
@@ -170,6 +173,7 @@ export function moveBody(build: Build, plans: readonly SwingPlan[], drives: read
     momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
     moment,
     plans,
+    returns,
   };
 }
 

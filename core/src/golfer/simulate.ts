@@ -26,6 +26,10 @@ export interface SimulateOptions {
   readonly build?: Build;
   /** A person's own tendencies and spread, instead of a draw from the field. */
   readonly style?: Partial<SwingStyle>;
+  /** Seconds of standing before the first swing. */
+  readonly before?: number;
+  /** Goes back to address after the last finish, as in a bay between two swings. */
+  readonly returns?: boolean;
 }
 
 /** What truly happened in one swing. */
@@ -58,11 +62,11 @@ export function simulate(o: SimulateOptions): Simulated {
   const plans: SwingPlan[] = [];
   for (let i = 0; i < (o.swings ?? 1); i++) {
     const previous = plans.at(-1);
-    plans.push(planSwing(rng, style, previous ? previous.times.p7 + BETWEEN : BEFORE));
+    plans.push(planSwing(rng, style, previous ? previous.times.p7 + BETWEEN : (o.before ?? BEFORE)));
   }
   const drives = plans.map((p) => tuneDrive(build, p));
-  const duration = plans.at(-1)!.times.p7 + AFTER;
-  const motion = moveBody(build, plans, drives, duration, RATE, rng);
+  const duration = plans.at(-1)!.times.p7 + (o.returns ? BETWEEN : AFTER);
+  const motion = moveBody(build, plans, drives, duration, RATE, rng, o.returns);
   const handed = o.handed ?? 'right';
   const stated = { stature: Math.round(build.stature * 100) / 100, handed, club };
   const recording = record(motion, o.device, handed, rng, { name: 'simulated', club: o.clubChannels ?? true, stated });

@@ -1,0 +1,100 @@
+import { EXTRA_CHANNELS } from '@vilko/core';
+import { z } from 'zod';
+import { ClubClass, Device, Handed } from './lesson.js';
+
+/** First word of a device on /api/feed: what it is and what its binary messages hold. */
+export const Hello = z.object({
+  type: z.literal('hello'),
+  protocol: z.literal('vilko-feed'),
+  version: z.literal(1),
+  device: z.object({
+    kind: Device,
+    name: z.string().min(1),
+    /** Samples per second of plates, boards and channels. */
+    rate: z.number().positive(),
+    plates: z.array(z.object({ centre: z.tuple([z.number(), z.number()]) })).max(2),
+    mat: z.object({ rows: z.int().positive(), cols: z.int().positive(), pitch: z.number().positive(), rate: z.number().positive() }).nullable(),
+    channels: z.array(z.enum(EXTRA_CHANNELS)),
+  }),
+});
+export type Hello = z.infer<typeof Hello>;
+
+/** What the server tells a device about who stands on it; a real device may ignore it. */
+export const WhoStands = z.object({ type: z.literal('who'), handed: Handed, club: ClubClass });
+export type WhoStands = z.infer<typeof WhoStands>;
+
+/** Kinds of binary feed message. */
+export const SAMPLES = 1;
+export const MAT_FRAME = 2;
+/** kind u8, 3 spare, sequence u32, device time f64 (s), count u32, spare u32: 24 bytes, little endian. */
+export const FEED_HEADER = 24;
+
+export interface FeedHeader {
+  readonly kind: number;
+  /** Counts every binary message of the device; a jump is a gap. */
+  readonly sequence: number;
+  /** Device time of the first sample, s. */
+  readonly time: number;
+  /** Samples in the message (1 for a mat frame). */
+  readonly count: number;
+}
+
+/** Packs a feed message: float32 samples (per sample all plate components, then the channels) or a byte mat frame. */
+export function packFeed(h: FeedHeader, payload: Float32Array | Uint8Array): Uint8Array {
+  const out = new Uint8Array(FEED_HEADER + payload.byteLength);
+  const view = new DataView(out.buffer);
+  view.setUint8(0, h.kind);
+  view.setUint32(4, h.sequence, true);
+  view.setFloat64(8, h.time, true);
+  view.setUint32(16, h.count, true);
+  out.set(new Uint8Array(payload.buffer, payload.byteOffset, payload.byteLength), FEED_HEADER);
+  return out;
+}
+
+/** Header of a feed message; null when it is too short to have one. */
+export function feedHeader(bytes: Uint8Array): FeedHeader | null {
+  if (bytes.byteLength < FEED_HEADER) return null;
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  return { kind: view.getUint8(0), sequence: view.getUint32(4, true), time: view.getFloat64(8, true), count: view.getUint32(16, true) };
+}
+
+/** One picture of the stance for the browser: loads in N (or relative), positions in m of the stance, then the mat's bytes. */
+export interface LiveFrame {
+  readonly sequence: number;
+  /** Device time, s. */
+  readonly time: number;
+  /** When the newest sample reached the server, ms since the epoch. */
+  readonly arrived: number;
+  readonly lead: number;
+  readonly trail: number;
+  /** Lead x, y, trail x, y, whole x, y; NaN where undefined. */
+  readonly places: readonly number[];
+  readonly mat: Uint8Array;
+}
+
+const LIVE_HEADER = 24 + 8 * 4;
+
+export function packLive(f: LiveFrame): Uint8Array {
+  const out = new Uint8Array(LIVE_HEADER + f.mat.byteLength);
+  const view = new DataView(out.buffer);
+  view.setUint32(0, f.sequence, true);
+  view.setFloat64(8, f.time, true);
+  view.setFloat64(16, f.arrived, true);
+  [f.lead, f.trail, ...f.places].forEach((v, i) => view.setFloat32(24 + 4 * i, v, true));
+  out.set(f.mat, LIVE_HEADER);
+  return out;
+}
+
+export function unpackLive(bytes: ArrayBuffer): LiveFrame {
+  const view = new DataView(bytes);
+  const v = (i: number) => view.getFloat32(24 + 4 * i, true);
+  return {
+    sequence: view.getUint32(0, true),
+    time: view.getFloat64(8, true),
+    arrived: view.getFloat64(16, true),
+    lead: v(0),
+    trail: v(1),
+    places: [2, 3, 4, 5, 6, 7].map(v),
+    mat: new Uint8Array(bytes, LIVE_HEADER),
+  };
+}

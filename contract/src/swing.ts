@@ -1,0 +1,65 @@
+import { EVENT_NAMES } from '@vilko/core';
+import { z } from 'zod';
+import { ClubClass, Device, LessonHead, Pupil } from './lesson.js';
+
+/** Times a person marked, s on the recording's clock. */
+export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.number());
+export type Marks = z.infer<typeof Marks>;
+
+const Point = z.tuple([z.number(), z.number()]);
+
+/** A swing small: its route in the stance frame, mm along (target +) and across (toes +), and what it says. */
+export const Thumbnail = z.object({
+  back: z.array(Point),
+  down: z.array(Point),
+  through: z.array(Point),
+  /** Outlines of the soles, lead and trail, in the same frame. */
+  soles: z.array(z.array(Point)),
+});
+export type Thumbnail = z.infer<typeof Thumbnail>;
+
+/** A swing as the rack shows it. */
+export const SwingHead = z.object({
+  id: z.string(),
+  lessonId: z.string(),
+  number: z.int(),
+  club: ClubClass,
+  clubName: z.string(),
+  device: Device,
+  recordedAt: z.string(),
+  starred: z.boolean(),
+  note: z.string(),
+  source: z.enum(['bay', 'file']),
+  file: z.string().nullable(),
+  marks: Marks,
+  /** Lead share at impact, %; null where it could not be had. */
+  leadAtImpact: z.number().nullable(),
+  fit: z.number().nullable(),
+  mainFault: z.string().nullable(),
+  mainWord: z.string().nullable(),
+  thumbnail: Thumbnail.nullable(),
+  warnings: z.array(z.string()),
+});
+export type SwingHead = z.infer<typeof SwingHead>;
+
+export const Lesson = LessonHead.extend({ pupil: Pupil, rack: z.array(SwingHead) });
+export type Lesson = z.infer<typeof Lesson>;
+
+/** What may be changed about a swing. */
+export const SwingChange = z.object({
+  club: ClubClass.optional(),
+  clubName: z.string().min(1).max(40).optional(),
+  starred: z.boolean().optional(),
+  note: z.string().max(2000).optional(),
+  marks: Marks.optional(),
+});
+export type SwingChange = z.infer<typeof SwingChange>;
+
+/** What an imported file gave. */
+export const Imported = z.object({
+  file: z.string(),
+  device: Device,
+  swings: z.array(SwingHead),
+  warnings: z.array(z.string()),
+});
+export type Imported = z.infer<typeof Imported>;

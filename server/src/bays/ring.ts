@@ -1,0 +1,99 @@
+import { type Hello, MAT_FRAME, SAMPLES } from '@vilko/contract';
+import { type ExtraChannel, type Mat, type Platform, type Recording, type Stated, WRENCH_CHANNELS } from '@vilko/core';
+
+/** The last seconds of a device's stream, by device time. */
+export interface Ring {
+  readonly push: (kind: number, time: number, count: number, payload: Uint8Array) => void;
+  /** Device time of the newest sample, s; NaN before the first. */
+  readonly newest: () => number;
+  /** The newest sample of every column; null before the first. */
+  readonly last: () => Float32Array | null;
+  readonly lastMat: () => Uint8Array | null;
+  /** Cuts [from, to] as a recording whose clock starts at 0. */
+  readonly cut: (from: number, to: number, stated: Stated, withMat: boolean) => Recording | null;
+}
+
+const SECONDS = 20;
+/** The device's clock may wander a little from its nominal rate before the stream counts as broken. */
+const COLUMNS_PER_PLATE = 6;
+
+/** Columns of one sample: plate components (a board's four cells as plate 0 … have no place here), then channels. */
+export const columnCount = (d: Hello['device']): number => (d.kind === 'boards' ? 8 : d.plates.length * COLUMNS_PER_PLATE) + d.channels.length;
+
+/** Keeps the stream of one device. */
+export function ring(device: Hello['device']): Ring {
+  const columns = columnCount(device);
+  const size = Math.ceil(SECONDS * device.rate);
+  const data = new Float32Array(size * Math.max(1, columns));
+  const times = new Float64Array(size).fill(NaN);
+  let head = 0;
+  let newest = NaN;
+  const cells = device.mat ? device.mat.rows * device.mat.cols : 0;
+  const matSize = device.mat ? Math.ceil(SECONDS * device.mat.rate) : 0;
+  const mats = new Uint8Array(matSize * cells);
+  const matTimes = new Float64Array(matSize).fill(NaN);
+  let matHead = 0;
+
+  const pick = (stamps: Float64Array, from: number, to: number, start: number): number[] => {
+    const out: number[] = [];
+    for (let i = 0; i < stamps.length; i++) {
+      const k = (start + i) % stamps.length;
+      if (stamps[k]! >= from && stamps[k]! <= to) out.push(k);
+    }
+    return out;
+  };
+  return {
+    push(kind, time, count, payload) {
+      if (kind === SAMPLES && columns > 0) {
+        const values = new Float32Array(payload.slice().buffer);
+        for (let i = 0; i < count; i++) {
+          times[head] = time + i / device.rate;
+          data.set(values.subarray(i * columns, (i + 1) * columns), head * columns);
+          head = (head + 1) % size;
+        }
+        newest = time + (count - 1) / device.rate;
+      } else if (kind === MAT_FRAME && cells > 0 && payload.length >= cells) {
+        matTimes[matHead] = time;
+        mats.set(payload.subarray(0, cells), matHead * cells);
+        matHead = (matHead + 1) % matSize;
+        if (columns === 0) newest = time;
+      }
+    },
+    newest: () => newest,
+    last: () => (Number.isNaN(newest) || columns === 0 ? null : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns)),
+    lastMat: () => {
+      if (!cells || Number.isNaN(matTimes[(matHead - 1 + matSize) % matSize]!)) return null;
+      const k = (matHead - 1 + matSize) % matSize;
+      return mats.subarray(k * cells, (k + 1) * cells);
+    },
+    cut(from, to, stated, withMat) {
+      const rows = pick(times, from, to, head);
+      const frames = pick(matTimes, from, to, matHead);
+      const column = (c: number) => Float64Array.from(rows, (k) => data[k * columns + c]!);
+      const mat: Mat | null =
+        device.mat && withMat && frames.length
+          ? { ...device.mat, time: Float64Array.from(frames, (k) => matTimes[k]! - from), frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))) }
+          : null;
+      const platforms = device.plates.map((p, i): Platform => {
+        const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));
+        return { centre: p.centre, ...wrench } as unknown as Platform;
+      });
+      const first = columns - device.channels.length;
+      const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<Record<ExtraChannel, Float64Array>>;
+      const time = platforms.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
+      if (!time || time.length < 10) return null;
+      const kind = platforms.length ? (mat ? 'mat-plates' : 'plates') : 'mat';
+      return { name: device.name, device: kind, time, platforms, boards: [], mat, channels, stated, warnings: [] };
+    },
+  };
+}
+
+function concat(parts: readonly Uint8Array[]): Uint8Array {
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
+  return out;
+}

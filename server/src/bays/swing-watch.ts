@@ -1,0 +1,40 @@
+import { findSwings, readChannels, readGround, type Recording, VilkoError } from '@vilko/core';
+import type { Ring } from './ring.js';
+
+/** Seconds kept before and after impact. */
+export const BEFORE_IMPACT = 4;
+export const AFTER_IMPACT = 2.3;
+const LOOK_BACK = 5;
+/** A swing already seen is not found again within this, s. */
+const APART = 2;
+
+/** A swing seen in the stream, by its rough impact in device time. */
+export interface Sighting {
+  readonly impact: number;
+}
+
+/**
+ * Looks for a new swing in the newest seconds of a stream, with the same finder that files use (the mat is left out:
+ * plates say it sooner).
+ * @param after device time of the last swing known
+ */
+export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number): Sighting | null {
+  const now = r.newest();
+  const rec = r.cut(now - LOOK_BACK, now, {}, false) ?? r.cut(now - LOOK_BACK, now, {}, true);
+  if (!rec) return null;
+  const found = swingsIn(rec, handed)
+    .map((s) => now - LOOK_BACK + s.rough)
+    .filter((impact) => impact > after + APART && impact < now - 0.2);
+  return found.length ? { impact: found.at(-1)! } : null;
+}
+
+/** A stream in which nobody stands is not an error: there is just no swing. */
+function swingsIn(rec: Recording, handed: 'right' | 'left') {
+  try {
+    const g = readGround(rec, handed);
+    return findSwings(g, readChannels(rec, g).shaft_deg ?? null);
+  } catch (e) {
+    if (e instanceof VilkoError) return [];
+    throw e;
+  }
+}

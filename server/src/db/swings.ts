@@ -1,0 +1,68 @@
+import { and, asc, eq, isNull, max, sql } from 'drizzle-orm';
+import type { SwingChange } from '@vilko/contract';
+import type { Db } from './open.js';
+import { recordings, results, swings } from './schema.js';
+
+export type SwingRow = typeof swings.$inferSelect;
+export type NewSwing = Omit<typeof swings.$inferInsert, 'number' | 'deletedAt' | 'marks'>;
+
+/** Swings, the recordings they lie in, and cached results. */
+export function swingRepository(db: Db) {
+  return {
+    /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
+    store: (recording: { id: string; bundle: Uint8Array }, news: readonly NewSwing[]): Promise<SwingRow[]> =>
+      db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording);
+        const stored: SwingRow[] = [];
+        for (const n of news) {
+          const [last] = await tx.select({ n: max(swings.number) }).from(swings).where(eq(swings.lessonId, n.lessonId));
+          const [row] = await tx
+            .insert(swings)
+            .values({ ...n, number: (last?.n ?? 0) + 1 })
+            .returning();
+          stored.push(row!);
+        }
+        return stored;
+      }),
+    ofLesson: (lessonId: string): Promise<SwingRow[]> =>
+      db
+        .select()
+        .from(swings)
+        .where(and(eq(swings.lessonId, lessonId), isNull(swings.deletedAt)))
+        .orderBy(asc(swings.number)),
+    one: async (id: string): Promise<SwingRow | null> => (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
+    change: async (id: string, change: SwingChange): Promise<SwingRow | null> =>
+      (await db.update(swings).set(change).where(eq(swings.id, id)).returning())[0] ?? null,
+    /** Deleted swings stay, so that it can be undone. */
+    setDeleted: async (id: string, deleted: boolean): Promise<SwingRow | null> =>
+      (
+        await db
+          .update(swings)
+          .set({ deletedAt: deleted ? new Date() : null })
+          .where(eq(swings.id, id))
+          .returning()
+      )[0] ?? null,
+    bundle: async (recordingId: string): Promise<Uint8Array | null> => {
+      const [row] = await db
+        .select({ base64: sql<string>`encode(${recordings.bundle}, 'base64')` })
+        .from(recordings)
+        .where(eq(recordings.id, recordingId));
+      return row ? new Uint8Array(Buffer.from(row.base64, 'base64')) : null;
+    },
+    cached: async <T>(swingId: string, key: string): Promise<T | null> => {
+      const [row] = await db
+        .select({ result: results.result })
+        .from(results)
+        .where(and(eq(results.swingId, swingId), eq(results.key, key)));
+      return (row?.result as T | undefined) ?? null;
+    },
+    keep: async (swingId: string, key: string, result: unknown): Promise<void> => {
+      await db.transaction(async (tx) => {
+        await tx.delete(results).where(eq(results.swingId, swingId));
+        await tx.insert(results).values({ swingId, key, result });
+      });
+    },
+  };
+}
+
+export type SwingRepository = ReturnType<typeof swingRepository>;

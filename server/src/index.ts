@@ -1,0 +1,2 @@
+export { buildApp } from './app.js';
+export { openDatabase } from './db/open.js';

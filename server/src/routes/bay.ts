@@ -1,0 +1,46 @@
+import { Bay, BayChange, Hello } from '@vilko/contract';
+import type { FastifyInstance } from 'fastify';
+import type { ZodTypeProvider } from 'fastify-type-provider-zod';
+import type { WebSocket } from 'ws';
+import type { BayHandle, FeedHandler } from '../bays/bay.js';
+
+/** A picture counts as gone once less than this is waiting in the socket. */
+const EMPTY = 1;
+
+export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
+  const routes = app.withTypeProvider<ZodTypeProvider>();
+  routes.get('/api/bay', { schema: { summary: 'The bay: lesson, club, state and device', response: { 200: Bay } } }, () => bay.state());
+  routes.put('/api/bay', { schema: { summary: 'Sets whose lesson it is, the club, and whether swings are waited for', body: BayChange, response: { 200: Bay } } }, (request) => bay.change(request.body));
+
+  app.get('/api/feed', { websocket: true }, (socket: WebSocket) => {
+    let handler: FeedHandler | null = null;
+    const refuse = (why: string): void => {
+      socket.send(JSON.stringify({ type: 'refused', message: why }));
+      socket.close(1008, why.slice(0, 100));
+    };
+    socket.on('message', (data: Buffer, isBinary: boolean) => {
+      if (isBinary) return handler ? handler.binary(new Uint8Array(data.buffer, data.byteOffset, data.byteLength)) : refuse('say hello first');
+      const hello = Hello.safeParse(parsed(data));
+      if (!hello.success) return refuse(`hello not understood: ${hello.error.issues[0]?.path.join('.')} ${hello.error.issues[0]?.message}`);
+      handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
+    });
+    socket.on('close', () => handler?.closed());
+  });
+
+  app.get('/api/live', { websocket: true }, (socket: WebSocket) => {
+    const leave = bay.watch({
+      say: (m) => socket.send(JSON.stringify(m)),
+      show: (frame) => socket.send(frame),
+      busy: () => socket.bufferedAmount >= EMPTY,
+    });
+    socket.on('close', leave);
+  });
+}
+
+function parsed(data: Buffer): unknown {
+  try {
+    return JSON.parse(data.toString('utf8'));
+  } catch {
+    return null;
+  }
+}

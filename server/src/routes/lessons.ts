@@ -1,0 +1,39 @@
+import { ClubClass, Imported, Lesson, Problem, PupilWithLessons } from '@vilko/contract';
+import type { FastifyInstance } from 'fastify';
+import type { ZodTypeProvider } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import type { SwingService } from '../analysis/swing-service.js';
+import type { PupilRepository } from '../db/pupils.js';
+
+const Id = z.object({ id: z.string() });
+
+/** Largest file taken in, bytes. */
+const LARGEST = 256 * 1024 * 1024;
+
+export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, service: SwingService): void {
+  const routes = app.withTypeProvider<ZodTypeProvider>();
+  routes.get('/api/pupils', { schema: { summary: 'Every pupil with their lessons', response: { 200: z.array(PupilWithLessons) } } }, () => pupils.all());
+
+  routes.get('/api/lessons/:id', { schema: { summary: 'A lesson with its swings', params: Id, response: { 200: Lesson, 404: Problem } } }, async (request, reply) => {
+    const lesson = await service.lesson(request.params.id);
+    return lesson ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' });
+  });
+
+  routes.post(
+    '/api/lessons/:id/recordings',
+    {
+      bodyLimit: LARGEST,
+      schema: {
+        summary: 'Reads a recording made elsewhere into a lesson; the body is the file',
+        params: Id,
+        querystring: z.object({ name: z.string().min(1), club: ClubClass.default('iron'), clubName: z.string().default('7-iron'), axes: z.string().optional() }),
+        response: { 201: Imported, 422: Problem },
+      },
+    },
+    async (request, reply) => {
+      const { name, club, clubName, axes } = request.query;
+      const body = request.body instanceof Uint8Array ? request.body : new Uint8Array(0);
+      return reply.code(201).send(await service.importFile(body, name, request.params.id, club, clubName, axes));
+    },
+  );
+}
