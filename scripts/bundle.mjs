@@ -1,4 +1,5 @@
 // Bundles the command line, the server and the simulated device for plain Node.
+import { cpSync } from 'node:fs';
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
@@ -9,7 +10,18 @@ const at = (path) => fileURLToPath(new URL(path, root));
 const banner = {
   js: "import { createRequire as __cr } from 'node:module'; import { fileURLToPath as __fu } from 'node:url'; import { dirname as __dn } from 'node:path'; const require = __cr(import.meta.url); const __filename = __fu(import.meta.url); const __dirname = __dn(__filename);",
 };
-const common = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: false, minify: true, keepNames: false, legalComments: 'none', banner, logLevel: 'warning' };
+const common = {
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  sourcemap: false,
+  minify: true,
+  keepNames: false,
+  legalComments: 'none',
+  banner,
+  logLevel: 'warning',
+};
 
 const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
@@ -19,4 +31,7 @@ const targets = {
   ],
 };
 
-for (const name of process.argv.slice(2)) for (const t of targets[name]) await build({ ...common, ...t });
+for (const name of process.argv.slice(2)) {
+  for (const t of targets[name]) await build({ ...common, ...t });
+  if (name === 'server') cpSync(at('server/src/db/migrations'), at('server/dist/migrations'), { recursive: true });
+}

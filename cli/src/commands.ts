@@ -23,7 +23,10 @@ function open(path: string | undefined, axes?: string): Recording {
     if (statSync(path).isDirectory()) throw new VilkoError('unreadable', `${path} is a folder, not a recording`);
   } catch (e) {
     if (e instanceof VilkoError) throw e;
-    throw new VilkoError('unreadable', `${path} cannot be read: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (e as Error).message}`);
+    throw new VilkoError(
+      'unreadable',
+      `${path} cannot be read: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (e as Error).message}`,
+    );
   }
   return readRecording(new Uint8Array(readFileSync(path)), basename(path), axes);
 }
@@ -84,7 +87,9 @@ export function simulateCommand(o: Options): string {
   const truth = result.truth();
   write(
     `${to}.truth.json`,
-    new TextEncoder().encode(JSON.stringify({ arguments: args, fault: args.fault ?? 'none', mass: result.build.mass, stature: result.build.stature, swings: truth }, null, 1)),
+    new TextEncoder().encode(
+      JSON.stringify({ arguments: args, fault: args.fault ?? 'none', mass: result.build.mass, stature: result.build.stature, swings: truth }, null, 1),
+    ),
   );
   return `${to} and ${to}.truth.json`;
 }

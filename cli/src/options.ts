@@ -41,8 +41,8 @@ export function readOptions(args: readonly string[]): Options {
   return {
     files: positionals,
     analyse: {
-      handed: choice(values.handed, 'handed', ['right', 'left'] as const) as Handed | undefined,
-      club: choice(values.club, 'club', CLUB_CLASSES) as ClubClass | undefined,
+      handed: choice<Handed>(values.handed, 'handed', ['right', 'left']),
+      club: choice<ClubClass>(values.club, 'club', CLUB_CLASSES),
       mass: positive(values.mass, 'mass', 20, 250),
       stature: positive(values.stature, 'stature', 0.8, 2.5),
       cutoff: positive(values.cutoff, 'cutoff', 0.5, 1000),

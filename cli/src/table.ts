@@ -36,7 +36,8 @@ function judgementLines(j: Judgement): string[] {
   const c = j.comparison;
   const lines = [`  Against ${c.pattern} v${c.version}: fit ${c.fit === null ? '–' : `${Math.round(100 * c.fit)}%`}, ${c.judged} of ${c.of} bands judged`];
   if (!j.findings.length) lines.push('  No fault found.');
-  for (const f of j.findings) lines.push(`  ${f.main ? '→' : ' '} ${name(f.fault)} (${f.word})${f.consequenceOf ? `, follows from: ${name(f.consequenceOf)}` : ''}`);
+  for (const f of j.findings)
+    lines.push(`  ${f.main ? '→' : ' '} ${name(f.fault)} (${f.word})${f.consequenceOf ? `, follows from: ${name(f.consequenceOf)}` : ''}`);
   for (const f of j.cannotJudge) lines.push(`    cannot be judged here: ${name(f.fault)} – ${f.reason}`);
   return lines;
 }

@@ -1,4 +1,4 @@
-import { EXTRA_CHANNELS } from '@vilko/core';
+import { EXTRA_CHANNELS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { ClubClass, Device, Handed } from './lesson.js';
 

@@ -1,4 +1,4 @@
-import { CLUB_CLASSES, DEVICE_KINDS } from '@vilko/core';
+import { CLUB_CLASSES, DEVICE_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 
 export const Handed = z.enum(['right', 'left']);

@@ -1,4 +1,4 @@
-import { EVENT_NAMES } from '@vilko/core';
+import { EVENT_NAMES } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { ClubClass, Device, LessonHead, Pupil } from './lesson.js';
 

@@ -105,17 +105,11 @@ function holesOf(g: Ground) {
 function refuseHoles(g: Ground, start: number, end: number): void {
   const hole = holesOf(g).find((h) => h.to > start && h.from < end);
   if (hole)
-    throw new VilkoError(
-      'hole',
-      `samples are missing for ${Math.round(1000 * (hole.to - hole.from))} ms inside a swing`,
-      `at ${hole.from.toFixed(3)} s`,
-    );
+    throw new VilkoError('hole', `samples are missing for ${Math.round(1000 * (hole.to - hole.from))} ms inside a swing`, `at ${hole.from.toFixed(3)} s`);
 }
 
 function bridgedHoles(g: Ground): string[] {
-  return holesOf(g).map(
-    (h) => `samples are missing for ${Math.round(1000 * (h.to - h.from))} ms at ${h.from.toFixed(3)} s, outside the swings: bridged`,
-  );
+  return holesOf(g).map((h) => `samples are missing for ${Math.round(1000 * (h.to - h.from))} ms at ${h.from.toFixed(3)} s, outside the swings: bridged`);
 }
 
 function swingWarnings(c: SwingContext, weight: number | null, n: number): string[] {

@@ -29,5 +29,12 @@ export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
   const e = Environment.parse(env);
   if (!LOOPBACK.includes(e.HOST))
     throw new Error(`HOST=${e.HOST} would show pupils' data to the network without a sign-in: Vilko listens on this machine only`);
-  return { host: e.HOST, port: e.PORT, data: resolve(e.VILKO_DATA), databaseUrl: e.DATABASE_URL, web: resolve(e.VILKO_WEB ?? defaultWeb), demo: e.VILKO_DEMO === '1' };
+  return {
+    host: e.HOST,
+    port: e.PORT,
+    data: resolve(e.VILKO_DATA),
+    databaseUrl: e.DATABASE_URL,
+    web: resolve(e.VILKO_WEB ?? defaultWeb),
+    demo: e.VILKO_DEMO === '1',
+  };
 }

@@ -78,14 +78,6 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   });
 }
 
-function base(
-  t0: number,
-  rate: number,
-  n: number,
-  warnings: string[],
-  holes: TimeBase['holes'],
-  nearest: Int32Array,
-  bring: TimeBase['bring'],
-): TimeBase {
+function base(t0: number, rate: number, n: number, warnings: string[], holes: TimeBase['holes'], nearest: Int32Array, bring: TimeBase['bring']): TimeBase {
   return { t0, rate, n, warnings, holes, nearest, bring };
 }

@@ -45,13 +45,7 @@ const club = (t: number | null, u = CLUB_U): TimedEvent | null => (t === null ? 
  * P1–P10 of one swing (measuring.md §5), each with its source and uncertainty; null when there is no address.
  * @param previousImpact end of the swing before, so that its follow-through is not taken for an address
  */
-export function swingEvents(
-  g: Ground,
-  ch: Channels,
-  found: FoundSwing,
-  previousImpact: number | null,
-  marks: Marks = {},
-): SwingEvents | null {
+export function swingEvents(g: Ground, ch: Channels, found: FoundSwing, previousImpact: number | null, marks: Marks = {}): SwingEvents | null {
   const shaft = ch.shaft_deg ?? null;
   const marked = (name: EventName): TimedEvent | null => {
     const t = marks[name];
@@ -76,11 +70,9 @@ export function swingEvents(
   const p1 = marked('p1') ?? p1ByShaft(shaft, address, p2Club) ?? p1ByLoads(g, onset, p7.t);
   const p4 = p4Club ?? event(p1.t + FALLBACK.p4[0] * (p7.t - p1.t), 'estimated', FALLBACK.p4[1]);
   const arm = ch.arm_deg ?? null;
-  const between = (name: keyof typeof FALLBACK, a: number, b: number) =>
-    event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
+  const between = (name: keyof typeof FALLBACK, a: number, b: number) => event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
   const after = (name: keyof typeof AFTER_IMPACT) => event(p7.t + AFTER_IMPACT[name], 'estimated', 0.035);
-  const passing = (s: Series | null, level: number, a: number, b: number) =>
-    s && top ? club(firstPassage(s, level, 'down', a, b)) : null;
+  const passing = (s: Series | null, level: number, a: number, b: number) => (s && top ? club(firstPassage(s, level, 'down', a, b)) : null);
 
   const weight = quietWeight(g, p1.t);
   const events: Events = {

@@ -13,8 +13,7 @@ export function triggerImpact(trigger: Series, rough: number): TimedEvent | null
   const half = away.reduce((a, b) => Math.max(a, b), 0) / 2;
   if (!(half > 0)) return null;
   for (let k = indexFrom(trigger, rough - AROUND); k <= indexTo(trigger, rough + AROUND); k++)
-    if (away[k]! > half)
-      return { t: timeOf(trigger, k) - 0.5 / trigger.rate, source: 'trigger', u: Math.max(0.0005, 0.29 / trigger.rate) };
+    if (away[k]! > half) return { t: timeOf(trigger, k) - 0.5 / trigger.rate, source: 'trigger', u: Math.max(0.0005, 0.29 / trigger.rate) };
   return null;
 }
 
@@ -27,8 +26,7 @@ export function soundImpact(sound: Series, rough: number): TimedEvent | null {
   if (!peak || !(peak.v > 8 * noise) || peak.v === 0) return null;
   const level = Math.max(0.2 * peak.v, 5 * noise);
   for (let k = indexFrom(sound, peak.t - 0.02); k <= indexTo(sound, peak.t); k++)
-    if (x[k]! > level)
-      return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
+    if (x[k]! > level) return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
   return null;
 }
 

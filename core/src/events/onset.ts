@@ -44,7 +44,7 @@ export function pressureOnset(share: Series, address: AddressWindow, anchor: num
 
 /** Turns runs of `value` shorter than `length` samples over, but for those at either end. */
 function closeRuns(out: boolean[], value: boolean, length: number): void {
-  for (let i = 0; i < out.length; ) {
+  for (let i = 0; i < out.length;) {
     let j = i;
     while (j < out.length && out[j] === out[i]) j++;
     if (out[i] === value && j - i < length && i > 0 && j < out.length) out.fill(!value, i, j);

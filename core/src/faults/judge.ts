@@ -109,8 +109,7 @@ function weighRule(rule: FaultRule, w: Witness, c: JudgeContext, assumed: boolea
   const lower = rule.withoutHorizontal && !hasHorizontal(c.device);
   const weighed = weigh(lower ? rule.withoutHorizontal! : rule.evidence, w);
   if (!isWeighed(weighed)) return weighed;
-  const capped =
-    lower || rule.atMostLikely || (rule.atMostLikelyUnder?.includes(c.pattern.id) ?? false) || (rule.atMostLikelyAssumedFeet && assumed);
+  const capped = lower || rule.atMostLikely || (rule.atMostLikelyUnder?.includes(c.pattern.id) ?? false) || (rule.atMostLikelyAssumedFeet && assumed);
   return capped ? { ...weighed, z: Math.min(weighed.z, AT_MOST_LIKELY) } : weighed;
 }
 

@@ -90,8 +90,7 @@ function weighLeaf(leaf: Leaf, w: Witness): Weighed {
   return piece(known.value, known.u, z);
 }
 
-const endsBy = (w: Witness, measure: string): number =>
-  bandsFor(w.pattern, w.club).find((b) => b.measure === measure)?.ideal[1] ?? Infinity;
+const endsBy = (w: Witness, measure: string): number => bandsFor(w.pattern, w.club).find((b) => b.measure === measure)?.ideal[1] ?? Infinity;
 
 function holds(c: NonNullable<Leaf['unless']>, w: Witness): boolean {
   const value = (id: string): number => {

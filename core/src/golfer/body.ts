@@ -1,4 +1,3 @@
-
 /**
  * Solves p̈ = w·(p − cop) + q with p = cop at both ends: where a mass must be so that the ground can hold it there
  * with the given rate of change of angular momentum. All arrays [n]; `w` in 1/s², `q` in m/s². Tridiagonal.
@@ -32,4 +31,3 @@ export function heightPath(a: Float64Array, h0: number, rate: number): Float64Ar
   for (let k = 1; k + 1 < a.length; k++) h[k + 1] = 2 * h[k]! - h[k - 1]! + a[k]! / rate ** 2;
   return h;
 }
-

@@ -15,15 +15,23 @@ const NOISE = { force: 0.6, vertical: 1.2, moment: 0.25, board: 0.8 };
 const BOARD = { hx: 0.16, hy: 0.1 };
 
 /** What a device makes of a motion. `quiet` leaves noise, creep and steps out: the device that tells the truth. */
-export function record(motion: Motion, device: SimulatedDevice, handed: Handed, rng: Random, o: { name: string; club: boolean; quiet?: boolean; stated: Stated }): Recording {
+export function record(
+  motion: Motion,
+  device: SimulatedDevice,
+  handed: Handed,
+  rng: Random,
+  o: { name: string; club: boolean; quiet?: boolean; stated: Stated },
+): Recording {
   const rate = device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : motion.rate;
   const n = Math.floor((motion.n - 1) * (rate / motion.rate)) + 1;
   const time = Float64Array.from({ length: n }, (_, k) => k / rate);
   const noisy = (sd: number) => (o.quiet ? 0 : sd * rng.normal());
   const sign = handed === 'left' ? -1 : 1;
   const plates = device === 'plates' || device === 'mat-plates';
-  const platforms = plates ? FEET.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy)) : [];
-  const boards = device === 'boards' ? FEET.map((f) => board(motion, f, time, sign, noisy)) : [];
+  // plates do not move: the first lies to the golfer's left, whoever stands there
+  const fromLeft = sign > 0 ? FEET : [...FEET].reverse();
+  const platforms = plates ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy)) : [];
+  const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
   const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
   return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, channels, stated: o.stated, warnings: [] };
@@ -32,7 +40,15 @@ export function record(motion: Motion, device: SimulatedDevice, handed: Handed, 
 /** A six-component plate under one foot; a left-hander stands mirrored. */
 function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number): Platform {
   const n = a.fz.length;
-  const out = { centre: [0, sign * centreY] as [number, number], fx: new Float64Array(n), fy: new Float64Array(n), fz: new Float64Array(n), mx: new Float64Array(n), my: new Float64Array(n), mz: new Float64Array(n) };
+  const out = {
+    centre: [0, sign * centreY] as [number, number],
+    fx: new Float64Array(n),
+    fy: new Float64Array(n),
+    fz: new Float64Array(n),
+    mx: new Float64Array(n),
+    my: new Float64Array(n),
+    mz: new Float64Array(n),
+  };
   for (let k = 0; k < n; k++) {
     const x = a.x[k]!;
     const y = sign * a.y[k]! - sign * centreY;
@@ -59,7 +75,8 @@ function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, sign:
   const a = motion.feet[foot];
   const cy = foot === 'lead' ? PLATE_Y - 0.03 : -PLATE_Y + 0.03;
   const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [Float64Array, Float64Array, Float64Array];
-  const cell = (sx: 1 | -1, sy: 1 | -1) => fz.map((f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board));
+  const cell = (sx: 1 | -1, sy: 1 | -1) =>
+    fz.map((f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board));
   return { centre: [0, sign * cy], ...BOARD, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
 }
 
@@ -123,16 +140,15 @@ function spread(motion: Motion, foot: keyof FeetPair<unknown>, s: SoleCells, tim
     const target = soleCoordinates(motion.soles[foot], cx[k]!, cy[k]!);
     let tilt = tilted(s, w, at, target);
     for (let round = 0; round < 30 && tilt.off > 1e-4; round++) {
+      const from = at;
+      const { da, db, cost } = tilt;
+      const trial = (step: number) => {
+        at = { alpha: from.alpha + step * da, beta: from.beta + step * db };
+        tilt = tilted(s, w, at, target);
+      };
       let step = 1;
-      let next = tilt;
-      let to = at;
-      do {
-        to = { alpha: at.alpha + step * tilt.da, beta: at.beta + step * tilt.db };
-        next = tilted(s, w, to, target);
-        step /= 2;
-      } while (!(next.cost <= tilt.cost) && step > 1e-4);
-      at = to;
-      tilt = next;
+      trial(step);
+      while (!(tilt.cost <= cost) && step > 1e-4) trial((step /= 2));
     }
     for (let i = 0; i < w.length; i++) out[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
   }
@@ -156,5 +172,11 @@ function tilted(s: SoleCells, w: Float64Array, { alpha, beta }: { alpha: number;
   const [mu, mv] = [u1 / total, v1 / total];
   const [suu, suv, svv] = [uu / total - mu * mu + 1e-9, uv / total - mu * mv, vv / total - mv * mv + 1e-9];
   const det = suu * svv - suv * suv;
-  return { total, cost: total > 0 ? Math.log(total) : Infinity, off: Math.max(Math.abs(mu), Math.abs(mv)), da: -(svv * mu - suv * mv) / det, db: -(suu * mv - suv * mu) / det };
+  return {
+    total,
+    cost: total > 0 ? Math.log(total) : Infinity,
+    off: Math.max(Math.abs(mu), Math.abs(mv)),
+    da: -(svv * mu - suv * mv) / det,
+    db: -(suu * mv - suv * mu) / det,
+  };
 }

@@ -48,6 +48,8 @@ const WIDTH: Readonly<Record<ClubClass, number>> = { driver: 0.51, wood: 0.48, i
 const SMOOTH = 0.012;
 /** How a golfer squeezes the ground between the feet, part of weight. */
 const SQUEEZE = 0.025;
+/** Horizontal force of a foot as a part of its load that a sole holds with some to spare. */
+const GRIP = 0.85;
 const HOLD_AFTER = 1.9;
 const RETURN = 1.2;
 
@@ -125,7 +127,15 @@ function sway(rng: Random, n: number, rate: number, size: number): Float64Array 
  * @param duration s
  * @param returns whether the golfer goes back to address after the last finish
  */
-export function moveBody(build: Build, plans: readonly SwingPlan[], drives: readonly Drive[], duration: number, rate: number, rng: Random | null, returns = false): Motion {
+export function moveBody(
+  build: Build,
+  plans: readonly SwingPlan[],
+  drives: readonly Drive[],
+  duration: number,
+  rate: number,
+  rng: Random | null,
+  returns = false,
+): Motion {
   const n = Math.round(duration * rate);
   const club = plans[0]!.club;
   const soles = stance(build, stanceWidth(build, club), [0, 0]);
@@ -157,8 +167,18 @@ export function moveBody(build: Build, plans: readonly SwingPlan[], drives: read
   const copX = share.map((s, k) => s * lead.x[k]! + (1 - s) * trail.x[k]!);
   const copY = share.map((s, k) => s * lead.y[k]! + (1 - s) * trail.y[k]!);
   const w = total.map((f, k) => f / (m * z[k]!));
-  const y = massPath(copY, w, moment.x.map((t, k) => t / (m * z[k]!)), rate);
-  const x = massPath(copX, w, moment.y.map((t, k) => -t / (m * z[k]!)), rate);
+  const y = massPath(
+    copY,
+    w,
+    moment.x.map((t, k) => t / (m * z[k]!)),
+    rate,
+  );
+  const x = massPath(
+    copX,
+    w,
+    moment.y.map((t, k) => -t / (m * z[k]!)),
+    rate,
+  );
   const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
   const mass = { x: x.p, y: y.p, z };
   const feet = shareOut({ m, share, total, lead, trail, mass, ax: x.a, ay: y.a, turn: moment.z });
@@ -192,7 +212,14 @@ interface Whole {
 /** Splits the whole force and turning moment between the feet: a couple of fore–aft forces and free moments. */
 function shareOut(b: Whole): FeetPair<FootAction> {
   const n = b.share.length;
-  const foot = ({ x, y }: { x: Float64Array; y: Float64Array }) => ({ fx: new Float64Array(n), fy: new Float64Array(n), fz: new Float64Array(n), x, y, tz: new Float64Array(n) });
+  const foot = ({ x, y }: { x: Float64Array; y: Float64Array }) => ({
+    fx: new Float64Array(n),
+    fy: new Float64Array(n),
+    fz: new Float64Array(n),
+    x,
+    y,
+    tz: new Float64Array(n),
+  });
   const lead = foot(b.lead);
   const trail = foot(b.trail);
   for (let k = 0; k < n; k++) {
@@ -205,16 +232,21 @@ function shareOut(b: Whole): FeetPair<FootAction> {
     lead.fy[k] = s * fy - squeeze;
     trail.fy[k] = (1 - s) * fy + squeeze;
     const [X, Y] = [b.mass.x[k]!, b.mass.y[k]!];
-    const own =
-      (lead.x[k]! - X) * lead.fy[k]! - (lead.y[k]! - Y) * s * fx + (trail.x[k]! - X) * trail.fy[k]! - (trail.y[k]! - Y) * (1 - s) * fx;
+    const own = (lead.x[k]! - X) * lead.fy[k]! - (lead.y[k]! - Y) * s * fx + (trail.x[k]! - X) * trail.fy[k]! - (trail.y[k]! - Y) * (1 - s) * fx;
     const rest = b.turn[k]! - own;
     const least = Math.min(s, 1 - s);
     const part = (0.82 * least) / (least + 0.03);
-    const couple = (part * rest) / (lead.y[k]! - trail.y[k]!);
+    const distance = lead.y[k]! - trail.y[k]!;
+    // what the soles cannot hold by friction is left to the free moments
+    const roomLead = Math.sqrt(Math.max(0, (GRIP * lead.fz[k]!) ** 2 - lead.fy[k]! ** 2));
+    const roomTrail = Math.sqrt(Math.max(0, (GRIP * trail.fz[k]!) ** 2 - trail.fy[k]! ** 2));
+    const fewest = Math.max(s * fx - roomLead, -(1 - s) * fx - roomTrail);
+    const most = Math.min(s * fx + roomLead, -(1 - s) * fx + roomTrail);
+    const couple = Math.max(fewest, Math.min(most, (part * rest) / distance));
     lead.fx[k] = s * fx - couple;
     trail.fx[k] = (1 - s) * fx + couple;
-    lead.tz[k] = (1 - part) * rest * s;
-    trail.tz[k] = (1 - part) * rest * (1 - s);
+    lead.tz[k] = (rest - couple * distance) * s;
+    trail.tz[k] = (rest - couple * distance) * (1 - s);
   }
   return { lead, trail };
 }

@@ -2,9 +2,32 @@ import type { ClubClass } from '../recording/recording.js';
 
 /** Names of what may differ from swing to swing: physical properties of the motion, never limits of a rule. */
 export const SWING_PARAMETERS = [
-  'back', 'down', 'leadAddress', 'trailMax', 'trailMaxPhase', 'topGive', 'cross', 'leadP6', 'leadP7', 'leadP10',
-  'onset', 'press', 'fwdAddress', 'leadFwdDown', 'trailFwdTop', 'trailIn', 'forcePeak', 'massBack', 'turnBack', 'turnPeak',
-  'turnPeakTime', 'upMin', 'upPeak', 'upPeakTime', 'foreAft', 'topAngle',
+  'back',
+  'down',
+  'leadAddress',
+  'trailMax',
+  'trailMaxPhase',
+  'topGive',
+  'cross',
+  'leadP6',
+  'leadP7',
+  'leadP10',
+  'onset',
+  'press',
+  'fwdAddress',
+  'leadFwdDown',
+  'trailFwdTop',
+  'trailIn',
+  'forcePeak',
+  'massBack',
+  'turnBack',
+  'turnPeak',
+  'turnPeakTime',
+  'upMin',
+  'upPeak',
+  'upPeakTime',
+  'foreAft',
+  'topAngle',
 ] as const;
 export type SwingParameter = (typeof SWING_PARAMETERS)[number];
 
@@ -50,7 +73,9 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
 export type SwingParameters = Readonly<Record<SwingParameter, number>>;
 
 /** Faults the simulated golfer can have: one physical parameter shifted by so many SD of its healthy spread. */
-export const SIMULATED_FAULTS: Readonly<Record<string, { readonly parameter: SwingParameter; readonly direction: 1 | -1; readonly club?: ClubClass; readonly reverses?: true }>> = {
+export const SIMULATED_FAULTS: Readonly<
+  Record<string, { readonly parameter: SwingParameter; readonly direction: 1 | -1; readonly club?: ClubClass; readonly reverses?: true }>
+> = {
   'hangs-back': { parameter: 'leadP7', direction: -1 },
   'reversed-load': { parameter: 'topGive', direction: 1, reverses: true },
   'no-load': { parameter: 'trailMax', direction: -1 },

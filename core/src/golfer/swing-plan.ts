@@ -180,4 +180,3 @@ export function insideKnots({ p, times, clubStarts }: SwingPlan): { lead: Knot[]
     ],
   };
 }
-

@@ -89,14 +89,10 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number): Gro
   const warnings = [...base.warnings, ...matWarnings(matGround)];
   if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
 
-  const loads = [
-    ...rec.platforms.map((p) => platformLoads(p, base, sign)),
-    ...rec.boards.map((b) => boardLoads(b, base, sign)),
-  ];
+  const loads = [...rec.platforms.map((p) => platformLoads(p, base, sign)), ...rec.boards.map((b) => boardLoads(b, base, sign))];
   const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
   if (chosen.length === 0) throw new VilkoError('unsupported', 'no platform in this recording carries a load');
-  if (chosen.length === 1)
-    throw new VilkoError('unsupported', 'only one platform carries a load: a swing with both feet on one plate cannot be read yet');
+  if (chosen.length === 1) throw new VilkoError('unsupported', 'only one platform carries a load: a swing with both feet on one plate cannot be read yet');
   if (rec.platforms.length + rec.boards.length > 2) warnings.push('more than two platforms: the two most loaded were used');
   const raw = named(chosen as [FootLoads, FootLoads]);
   const fc = cutoff ?? (rec.boards.length ? CUTOFFS.boards : CUTOFFS.plates);
@@ -146,8 +142,7 @@ function assemble(
 }
 
 /** Only what a centre of pressure needs. */
-export const filterVertical = (raw: FootLoads, fc: number, rate: number): FootLoads =>
-  filterLoads({ ...raw, fx: null, fy: null, mz: null }, fc, rate);
+export const filterVertical = (raw: FootLoads, fc: number, rate: number): FootLoads => filterLoads({ ...raw, fx: null, fy: null, mz: null }, fc, rate);
 
 function readMatGround(mat: Mat, sign: 1 | -1, cutoff = CUTOFFS.mat): MatGround {
   const base = timeBase(mat.time, 'mat frames');

@@ -164,9 +164,7 @@ export function matLoads(mat: Mat, cells: MatCells, feet: MatFeet | null, base: 
   const x = Float64Array.from(active, (c) => cellX(mat, c));
   const y = Float64Array.from(active, (c) => cellY(mat, c, sign));
   const side = Uint8Array.from(active, (c) => feet?.owner[c] ?? 0);
-  const forward = Uint8Array.from(active, (_, i) =>
-    feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0,
-  );
+  const forward = Uint8Array.from(active, (_, i) => (feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0));
   for (let k = 0; k < n; k++) {
     const at = k * count;
     for (let i = 0; i < active.length; i++) {

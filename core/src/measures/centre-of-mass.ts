@@ -56,17 +56,13 @@ export const middleOf = ([a, b]: Range): number => Math.floor((a + b - 1) / 2);
  * p(t) = mean COP(address) + v0·s + b·s²/2 + ∬F/m with v0 and b such that over the finish hold the mean velocity
  * is 0 and the mean position the mean COP (measuring.md §6). Force in N, [n]; COPs in m.
  */
-export function integrateWithHold(
-  force: Float64Array,
-  m: number,
-  rate: number,
-  address: Range,
-  copAddress: number,
-  hold: Range,
-  copHold: number,
-): Integrated {
+export function integrateWithHold(force: Float64Array, m: number, rate: number, address: Range, copAddress: number, hold: Range, copHold: number): Integrated {
   const o = middleOf(address);
-  const v = cumulative(force.map((f) => f / m), rate, o);
+  const v = cumulative(
+    force.map((f) => f / m),
+    rate,
+    o,
+  );
   const p = cumulative(v, rate, o);
   const s = force.map((_, k) => (k - o) / rate);
   const half = s.map((x) => (x * x) / 2);
@@ -87,26 +83,31 @@ export function integrateWithHold(
 }
 
 /** Without a hold: at rest at t_a, the mean force over `quiet` subtracted. */
-export function integrateFromRest(
-  force: Float64Array,
-  m: number,
-  rate: number,
-  address: Range,
-  start: number,
-  quiet: Range,
-): Integrated {
+export function integrateFromRest(force: Float64Array, m: number, rate: number, address: Range, start: number, quiet: Range): Integrated {
   const o = middleOf(address);
   const rest = meanOf(force, quiet);
-  const velocity = cumulative(force.map((f) => (f - rest) / m), rate, o);
+  const velocity = cumulative(
+    force.map((f) => (f - rest) / m),
+    rate,
+    o,
+  );
   return { position: cumulative(velocity, rate, o).map((x) => start + x), velocity, v0: 0, bias: -rest / m };
 }
 
 /** Height over time: a = Fz/m − g′, at rest at t_a, g′ such that the mean velocity over the hold is 0. */
 function integrateHeight(fz: Float64Array, m: number, rate: number, address: Range, h0: number, hold: Range): Float64Array {
   const o = middleOf(address);
-  const v = cumulative(fz.map((f) => f / m), rate, o);
+  const v = cumulative(
+    fz.map((f) => f / m),
+    rate,
+    o,
+  );
   const g = meanOf(v, hold) / ((hold[0] + hold[1] - 1) / 2 / rate - o / rate);
-  return cumulative(v.map((x, k) => x - (g * (k - o)) / rate), rate, o).map((x) => h0 + x);
+  return cumulative(
+    v.map((x, k) => x - (g * (k - o)) / rate),
+    rate,
+    o,
+  ).map((x) => h0 + x);
 }
 
 /** Centre of mass from plate forces by double integration with drift correction over the finish hold. */

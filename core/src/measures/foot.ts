@@ -82,4 +82,3 @@ function heelTime(c: SwingContext): Reading {
   const t = under ? p5 : lastPassage(fwd, HEEL, 'down', p5, p8);
   return t === null ? absent(NEVER_SAID.notInHeel) : msFrom(c, t, 'p7', FLOOR.passage);
 }
-

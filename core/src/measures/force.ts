@@ -61,10 +61,7 @@ function foreAft(c: SwingContext): Readings {
   const r = numberOrNaN(down['foreaft.trail.peak']);
   return {
     ...down,
-    'foreaft.ratio':
-      r < LEAST_PUSH
-        ? absent(NEVER_SAID.noTrailPush)
-        : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
+    'foreaft.ratio': r < LEAST_PUSH ? absent(NEVER_SAID.noTrailPush) : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
     ...floored(c, 'foreaft.lead.back', lead, t('p1'), t('p3'), uLead, true),
     ...floored(c, 'foreaft.trail.back', negated(trail), t('p1'), t('p3'), uTrail, true),
   };

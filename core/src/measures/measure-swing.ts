@@ -29,7 +29,7 @@ const SHARES = /^(share\.|press\.gain|load\.trail\.max$|recentre\.share)/;
 
 /** Every measure of the registry for one swing; none is missing, those that cannot be had say why. */
 export function measureSwing(c: SwingContext): Measures {
-  const readings: Readings = Object.assign({}, ...FAMILIES.map((f) => f(c)));
+  const readings: Readings = Object.fromEntries(FAMILIES.flatMap((f) => Object.entries(f(c))));
   const off = c.device === 'mat' && (c.ground.mat?.told?.offTheMat.length ?? 0) > 0;
   return Object.fromEntries(
     MEASURES.map((m) => {

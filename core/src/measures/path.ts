@@ -19,8 +19,7 @@ const NO_PATH = 'the path has a break there';
 /** Along and across the stance line, m from its middle. */
 export function stanceCoordinates(cop: Cop, line: StanceLine): { along: Series; across: Series } {
   const { origin, along: e, across: n } = line;
-  const project = (d: readonly [number, number]) =>
-    mapSeries(cop.x, (x, k) => (x - origin[0]) * d[0] + (cop.y.v[k]! - origin[1]) * d[1]);
+  const project = (d: readonly [number, number]) => mapSeries(cop.x, (x, k) => (x - origin[0]) * d[0] + (cop.y.v[k]! - origin[1]) * d[1]);
   return { along: project(e), across: project(n) };
 }
 
@@ -41,7 +40,16 @@ export function pathMeasures(c: SwingContext): Readings {
     ...speeds(c),
   };
   if (!c.line || !c.trailMax) {
-    for (const id of ['path.offset', 'path.angle.back', 'path.angle.down', 'path.angle.p7', 'path.straightness.back', 'path.straightness.down', 'path.shape', 'cop.range'])
+    for (const id of [
+      'path.offset',
+      'path.angle.back',
+      'path.angle.down',
+      'path.angle.p7',
+      'path.straightness.back',
+      'path.straightness.down',
+      'path.shape',
+      'cop.range',
+    ])
       out[id] = absent(NO_FEET);
     return out;
   }
@@ -106,7 +114,7 @@ function shape(c: SwingContext, along: Series, across: Series, r: Readings): Pat
   const [p1, p4, p7] = [timeOfEvent(c, 'p1'), timeOfEvent(c, 'p4'), timeOfEvent(c, 'p7')];
   const max = c.trailMax!.t;
   const width = c.line!.width;
-  const num = (id: string) => (typeof r[id]?.value === 'number' ? (r[id].value as number) : NaN);
+  const num = (id: string) => (typeof r[id]?.value === 'number' ? r[id].value : NaN);
   const range = (greatest(along, p1, p7)?.v ?? NaN) - (least(along, p1, p7)?.v ?? NaN);
   if ((100 * range) / width < STILL) return 'still';
   const start = at(along, p1);

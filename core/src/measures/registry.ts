@@ -43,17 +43,29 @@ const shares = ['address', ...EVENT_NAMES].map((p) =>
 );
 
 const feet = (['lead', 'trail'] as const).flatMap((foot) => {
-  const name = foot === 'lead' ? 'Lead foot' : 'Trail foot';
+  const short = foot === 'lead' ? 'Lead' : 'Trail';
   const inside = foot === 'lead' ? ['p5', 'p6', 'p7', 'p8'] : ['p2', 'p3', 'p4', 'p5', 'p6', 'p7'];
   return [
     ...['address', ...EVENT_NAMES].map((p) =>
-      row(`foot.${foot}.fwd.${p}`, '%', PART_OF[p]!, `${name} forward, ${place(p)}`, `Pressure in the ${foot} foot from heel end (0) to toe end (100), ${when(p)}.`),
+      row(
+        `foot.${foot}.fwd.${p}`,
+        '%',
+        PART_OF[p]!,
+        `${short} forward, ${place(p)}`,
+        `Pressure in the ${foot} foot from heel end (0) to toe end (100), ${when(p)}.`,
+      ),
     ),
     ...inside.map((p) =>
-      row(`foot.${foot}.in.${p}`, '%', PART_OF[p]!, `${name} inside, ${place(p)}`, `Pressure in the ${foot} foot from its outer (−100) to its inner edge (+100), ${when(p)}.`),
+      row(
+        `foot.${foot}.in.${p}`,
+        '%',
+        PART_OF[p]!,
+        `${short} inside, ${place(p)}`,
+        `Pressure in the ${foot} foot from its outer (−100) to its inner edge (+100), ${when(p)}.`,
+      ),
     ),
     ...['address', 'p4', 'p6', 'p7'].map((p) =>
-      row(`foot.${foot}.toe.${p}`, '%', PART_OF[p]!, `${name} toe share, ${place(p)}`, `Part of the ${foot} foot's load forward of its middle, ${when(p)}.`),
+      row(`foot.${foot}.toe.${p}`, '%', PART_OF[p]!, `${short} toe share, ${place(p)}`, `Part of the ${foot} foot's load forward of its middle, ${when(p)}.`),
     ),
   ];
 });
@@ -68,8 +80,8 @@ export const MEASURES: readonly MeasureRow[] = [
   row('load.trail.max.ms', 'ms', 'Going back', 'Trail peak before the top', 'How long before the top the trail share is greatest; positive = before.'),
   row('load.p7.ms', 'ms', 'Going back', 'Trail peak, to impact', 'When the trail share is greatest, relative to impact.'),
   row('recentre.share', 'points', 'Going back', 'Given back by the top', 'Trail share given back between its maximum and the top.'),
-  row('cross.ms', 'ms', 'Coming down', 'Crosses 50%, from the top', 'Last upward passage of 50% lead before impact, relative to the top.'),
-  row('cross.p7.ms', 'ms', 'Coming down', 'Crosses 50%, to impact', 'Last upward passage of 50% lead before P9, relative to impact.'),
+  row('cross.ms', 'ms', 'Coming down', 'Crosses 50%, top', 'Last upward passage of 50% lead before impact, relative to the top.'),
+  row('cross.p7.ms', 'ms', 'Coming down', 'Crosses 50%, impact', 'Last upward passage of 50% lead before P9, relative to impact.'),
   row('share.lead.drop', 'points', 'Coming down', 'Lead share drop', 'Greatest fall of the lead share between passing 50% and impact.'),
   row('trail.contact.p7', '%BW', 'Through', 'Trail foot load, impact', 'Load under the trail foot at impact.'),
   row('trail.off.ms', 'ms', 'Through', 'Trail foot leaves', 'First passage of the trail foot under 3 %BW coming down, relative to impact.'),

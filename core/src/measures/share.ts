@@ -50,10 +50,7 @@ function trailLoad(c: SwingContext): Readings {
     'load.trail.max.phase': phaseAt(c, max.t, FLOOR.peakTime),
     'load.trail.max.ms': reading(1000 * (p4.t - max.t), u),
     'load.p7.ms': msFrom(c, max.t, 'p7', hypot(FLOOR.peakTime)),
-    'recentre.share':
-      max.t >= p4.t
-        ? reading(0, top.u)
-        : numeric(Math.max(0, max.v - (typeof top.value === 'number' ? top.value : NaN)), top.u ?? 0, NO_LOAD),
+    'recentre.share': max.t >= p4.t ? reading(0, top.u) : numeric(Math.max(0, max.v - (typeof top.value === 'number' ? top.value : NaN)), top.u ?? 0, NO_LOAD),
   };
 }
 

@@ -91,7 +91,11 @@ function footTrack(g: Ground, swing: SwingEvents, outlines: FeetPair<FootOutline
 }
 
 function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): SwingSignals {
-  const percent = (v: Float64Array): Series => seriesOn(g.base, v.map((x) => (100 * x) / weight));
+  const percent = (v: Float64Array): Series =>
+    seriesOn(
+      g.base,
+      v.map((x) => (100 * x) / weight),
+    );
   const three = (pick: (f: FootLoads) => Float64Array) => ({
     lead: percent(pick(g.feet.lead)),
     trail: percent(pick(g.feet.trail)),
@@ -102,15 +106,24 @@ function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): Swi
   if (!g.both.fx || !mass) return { ...shares, target: null, fore: null, turning: null, tilting: null, pitching: null };
   const kg = weight / G;
   const turn = (f: FootLoads): Series =>
-    seriesOn(g.base, f.mz!.map((mz, k) => (mz - mass.x.v[k]! * f.fy![k]! + mass.y.v[k]! * f.fx![k]!) / kg));
+    seriesOn(
+      g.base,
+      f.mz!.map((mz, k) => (mz - mass.x.v[k]! * f.fy![k]! + mass.y.v[k]! * f.fx![k]!) / kg),
+    );
   const { fx, fy, fz, fzx, fzy } = g.both;
   return {
     ...shares,
     target: three((f) => f.fy!),
     fore: three((f) => f.fx!),
     turning: { lead: turn(g.feet.lead), trail: turn(g.feet.trail), total: turn(g.both) },
-    tilting: seriesOn(g.base, fzy.map((m, k) => (m - mass.y.v[k]! * fz[k]! + mass.h.v[k]! * fy![k]!) / kg)),
-    pitching: seriesOn(g.base, fzx.map((m, k) => (-mass.h.v[k]! * fx![k]! - m + mass.x.v[k]! * fz[k]!) / kg)),
+    tilting: seriesOn(
+      g.base,
+      fzy.map((m, k) => (m - mass.y.v[k]! * fz[k]! + mass.h.v[k]! * fy![k]!) / kg),
+    ),
+    pitching: seriesOn(
+      g.base,
+      fzx.map((m, k) => (-mass.h.v[k]! * fx[k]! - m + mass.x.v[k]! * fz[k]!) / kg),
+    ),
   };
 }
 

@@ -61,7 +61,10 @@ function sequence(c: SwingContext): Readings {
   const sorted = times.map(({ name, p }) => ({ name, t: p!.t })).sort((a, b) => a.t - b.t);
   const gap = (i: number) => reading(1000 * (sorted[i + 1]!.t - sorted[i]!.t), Math.SQRT2 * 15);
   return {
-    'sequence.order': reading(sorted.map((s) => s.name), null),
+    'sequence.order': reading(
+      sorted.map((s) => s.name),
+      null,
+    ),
     'sequence.gap.1': gap(0),
     'sequence.gap.2': gap(1),
   };

@@ -28,7 +28,10 @@ export const Pattern = z.object({
   clubs: z.array(z.enum(CLUB_CLASSES)),
   bands: z.array(Band),
   /** Wanted order of the three main peaks, if any. */
-  order: z.array(z.enum(['lateral', 'turning', 'vertical'])).length(3).optional(),
+  order: z
+    .array(z.enum(['lateral', 'turning', 'vertical']))
+    .length(3)
+    .optional(),
 });
 export type Pattern = z.infer<typeof Pattern>;
 

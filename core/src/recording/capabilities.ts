@@ -40,5 +40,4 @@ export function capability(device: DeviceKind, id: string): Capability {
 }
 
 /** Device kinds with horizontal forces. */
-export const hasHorizontal = (device: DeviceKind): boolean =>
-  device === 'plates' || device === 'mat-plates' || device === 'plate';
+export const hasHorizontal = (device: DeviceKind): boolean => device === 'plates' || device === 'mat-plates' || device === 'plate';

@@ -19,8 +19,7 @@ const HAIR = 1e-6;
 
 /** Index of the first sample at or after t, and of the last at or before t. */
 export const indexFrom = (s: Series, t: number): number => Math.max(0, Math.ceil((t - s.t0) * s.rate - HAIR));
-export const indexTo = (s: Series, t: number): number =>
-  Math.min(s.v.length - 1, Math.floor((t - s.t0) * s.rate + HAIR));
+export const indexTo = (s: Series, t: number): number => Math.min(s.v.length - 1, Math.floor((t - s.t0) * s.rate + HAIR));
 
 /** Value at t by linear interpolation; NaN outside the series or next to an undefined sample. */
 export function at(s: Series, t: number): number {
@@ -57,7 +56,11 @@ export function least(s: Series, a: number, b: number): Point | null {
   return p && { t: p.t, v: -p.v };
 }
 
-export const negated = (s: Series): Series => withValues(s, s.v.map((x) => -x));
+export const negated = (s: Series): Series =>
+  withValues(
+    s,
+    s.v.map((x) => -x),
+  );
 
 export const mapSeries = (s: Series, f: (v: number, k: number) => number): Series => withValues(s, s.v.map(f));
 
@@ -78,10 +81,8 @@ export function passages(s: Series, level: number, direction: Direction, a: numb
   return found;
 }
 
-export const lastPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
-  passages(s, level, d, a, b).at(-1) ?? null;
-export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
-  passages(s, level, d, a, b)[0] ?? null;
+export const lastPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null => passages(s, level, d, a, b).at(-1) ?? null;
+export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null => passages(s, level, d, a, b)[0] ?? null;
 
 /** Mean and population SD of the defined samples i0 … i1 − 1. */
 export function moments(v: ArrayLike<number>, i0 = 0, i1 = v.length): { mean: number; sd: number; n: number } {
@@ -133,7 +134,9 @@ export function median(v: ArrayLike<number>): number {
 
 /** Quantile q of the defined values, linear between order statistics. */
 export function quantile(v: ArrayLike<number>, q: number): number {
-  const sorted = Float64Array.from(v).filter((x) => x === x).sort();
+  const sorted = Float64Array.from(v)
+    .filter((x) => x === x)
+    .sort();
   if (!sorted.length) return NaN;
   const x = q * (sorted.length - 1);
   const i = Math.floor(x);

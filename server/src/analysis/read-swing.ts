@@ -41,7 +41,8 @@ export const optionsFor = (pupil: Pick<Pupil, 'handed' | 'stature' | 'mass'>, cl
 export function summarise(deep: DeepAnalysis, rec: Recording, part: number, club: ClubClass, statureGiven: boolean): SwingSummary {
   const swing = deep.swings[part];
   const context = deep.contexts[part];
-  if (!swing || !context) return { leadAtImpact: null, fit: null, mainFault: null, mainWord: null, thumbnail: null, warnings: ['no swing was found in this recording'] };
+  if (!swing || !context)
+    return { leadAtImpact: null, fit: null, mainFault: null, mainWord: null, thumbnail: null, warnings: ['no swing was found in this recording'] };
   const judged = judgeSwing(swing, { device: rec.device, club, pattern: patternOf(DEFAULT_PATTERN), statureGiven });
   const main = judged.findings.find((f) => f.main);
   return {
@@ -57,4 +58,3 @@ export function summarise(deep: DeepAnalysis, rec: Recording, part: number, club
 export function analyseFor(rec: Recording, pupil: Pick<Pupil, 'handed' | 'stature' | 'mass'>, club: ClubClass, part = 0, marks: Marks = {}): DeepAnalysis {
   return analyseInDepth(rec, optionsFor(pupil, club, part, marks));
 }
-

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Imported, Lesson, Marks, Pupil, SwingChange, SwingHead } from '@vilko/contract';
+import type { Imported, Lesson, Pupil, SwingChange, SwingHead } from '@vilko/contract';
 import { type ClubClass, type DeepAnalysis, readBundle, readRecording, type Recording, VilkoError, writeBundle } from '@vilko/core';
 import type { PupilRepository } from '../db/pupils.js';
 import type { SwingRepository, SwingRow } from '../db/swings.js';
@@ -32,19 +32,19 @@ export function swingService(pupils: PupilRepository, swings: SwingRepository) {
     note: row.note,
     source: row.source,
     file: row.file,
-    marks: row.marks as Marks,
+    marks: row.marks,
     ...s,
     warnings: [...s.warnings],
   });
 
   const summaryOf = async (row: SwingRow, pupil: Pupil): Promise<SwingSummary> => {
-    const key = summaryKey(row.club, row.marks as Marks);
+    const key = summaryKey(row.club, row.marks);
     const kept = await swings.cached<SwingSummary>(row.id, key);
     if (kept) return kept;
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const rec = readBundle(bundle, row.id);
-    const made = summarise(analyseFor(rec, pupil, row.club, row.part, row.marks as Marks), rec, row.part, row.club, pupil.stature !== null);
+    const made = summarise(analyseFor(rec, pupil, row.club, row.part, row.marks), rec, row.part, row.club, pupil.stature !== null);
     await swings.keep(row.id, key, made);
     return made;
   };

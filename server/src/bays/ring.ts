@@ -60,7 +60,8 @@ export function ring(device: Hello['device']): Ring {
       }
     },
     newest: () => newest,
-    last: () => (Number.isNaN(newest) || columns === 0 ? null : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns)),
+    last: () =>
+      Number.isNaN(newest) || columns === 0 ? null : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns),
     lastMat: () => {
       if (!cells || Number.isNaN(matTimes[(matHead - 1 + matSize) % matSize]!)) return null;
       const k = (matHead - 1 + matSize) % matSize;
@@ -72,7 +73,11 @@ export function ring(device: Hello['device']): Ring {
       const column = (c: number) => Float64Array.from(rows, (k) => data[k * columns + c]!);
       const mat: Mat | null =
         device.mat && withMat && frames.length
-          ? { ...device.mat, time: Float64Array.from(frames, (k) => matTimes[k]! - from), frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))) }
+          ? {
+              ...device.mat,
+              time: Float64Array.from(frames, (k) => matTimes[k]! - from),
+              frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))),
+            }
           : null;
       const platforms = device.plates.map((p, i): Platform => {
         const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));

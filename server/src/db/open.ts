@@ -23,13 +23,21 @@ function migrationsFolder(): string {
 export async function openDatabase(folder: string, url?: string): Promise<OpenDatabase> {
   const migrationsFolder_ = { migrationsFolder: migrationsFolder() };
   if (url && !url.startsWith('memory:')) {
-    const [{ drizzle }, { migrate }, { default: pg }] = await Promise.all([import('drizzle-orm/node-postgres'), import('drizzle-orm/node-postgres/migrator'), import('pg')]);
+    const [{ drizzle }, { migrate }, { default: pg }] = await Promise.all([
+      import('drizzle-orm/node-postgres'),
+      import('drizzle-orm/node-postgres/migrator'),
+      import('pg'),
+    ]);
     const pool = new pg.Pool({ connectionString: url });
     const db = drizzle(pool, { schema });
     await migrate(db, migrationsFolder_);
     return { db: db as unknown as Db, close: () => pool.end() };
   }
-  const [{ drizzle }, { migrate }, { PGlite }] = await Promise.all([import('drizzle-orm/pglite'), import('drizzle-orm/pglite/migrator'), import('@electric-sql/pglite')]);
+  const [{ drizzle }, { migrate }, { PGlite }] = await Promise.all([
+    import('drizzle-orm/pglite'),
+    import('drizzle-orm/pglite/migrator'),
+    import('@electric-sql/pglite'),
+  ]);
   const unlock = url ? () => undefined : lockFolder(folder);
   try {
     const client = await PGlite.create(url ? 'memory://' : join(folder, 'pg'));

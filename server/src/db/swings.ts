@@ -15,7 +15,10 @@ export function swingRepository(db: Db) {
         await tx.insert(recordings).values(recording);
         const stored: SwingRow[] = [];
         for (const n of news) {
-          const [last] = await tx.select({ n: max(swings.number) }).from(swings).where(eq(swings.lessonId, n.lessonId));
+          const [last] = await tx
+            .select({ n: max(swings.number) })
+            .from(swings)
+            .where(eq(swings.lessonId, n.lessonId));
           const [row] = await tx
             .insert(swings)
             .values({ ...n, number: (last?.n ?? 0) + 1 })

@@ -21,12 +21,28 @@ export interface DemoPupil {
   readonly series: readonly DemoSeries[];
 }
 
-const person = (id: string, name: string, about: string, handed: 'right' | 'left', stature: number, mass: number, story: string): Pupil => ({ id, name, about, handed, stature, mass, story });
+const person = (id: string, name: string, about: string, handed: 'right' | 'left', stature: number, mass: number, story: string): Pupil => ({
+  id,
+  name,
+  about,
+  handed,
+  stature,
+  mass,
+  story,
+});
 
 /** Invented pupils of an invented winter range in a converted rope works; the numbers tell the stories. */
 export const DEMO_PUPILS: readonly DemoPupil[] = [
   {
-    pupil: person('maren', 'Maren Oddby', 'Ferry engineer', 'right', 1.69, 66, 'Stands firm on a moving deck, and stays there: she hangs back until the last swings of the lesson.'),
+    pupil: person(
+      'maren',
+      'Maren Oddby',
+      'Ferry engineer',
+      'right',
+      1.69,
+      66,
+      'Stands firm on a moving deck, and stays there: she hangs back until the last swings of the lesson.',
+    ),
     lesson: { startedAt: '2026-11-20T17:30:00Z', aim: 'Strike the ground after the ball', bay: 'Bay 3' },
     device: 'mat-plates',
     clubChannels: true,
@@ -49,7 +65,15 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     ],
   },
   {
-    pupil: person('ilse', 'Ilse Tarnquist', 'Cellist', 'right', 1.66, 58, 'Sits in the middle of her chair, and stands in the middle of her feet: nothing goes to the trail foot.'),
+    pupil: person(
+      'ilse',
+      'Ilse Tarnquist',
+      'Cellist',
+      'right',
+      1.66,
+      58,
+      'Sits in the middle of her chair, and stands in the middle of her feet: nothing goes to the trail foot.',
+    ),
     lesson: { startedAt: '2026-11-18T10:15:00Z', aim: 'Let some load go to the trail foot', bay: 'Mat room' },
     device: 'mat',
     clubChannels: true,
@@ -57,7 +81,15 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     series: [{ club: 'iron', clubName: '7-iron', count: 7, fault: 'no-load', strength: 'strong' }],
   },
   {
-    pupil: person('halvard', 'Halvard Brune', 'Retired hurdler', 'right', 1.88, 84, 'Takes off from the wrong foot: going back the pressure goes to the lead foot first.'),
+    pupil: person(
+      'halvard',
+      'Halvard Brune',
+      'Retired hurdler',
+      'right',
+      1.88,
+      84,
+      'Takes off from the wrong foot: going back the pressure goes to the lead foot first.',
+    ),
     lesson: { startedAt: '2026-11-17T12:45:00Z', aim: 'Load the foot that is going to push', bay: 'Bay 1' },
     device: 'plates',
     clubChannels: true,
@@ -68,7 +100,15 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     ],
   },
   {
-    pupil: person('tove', 'Tove Lindqvie', 'Fifteen, sails dinghies', 'right', 1.62, 52, 'Quick hands and a long swing: the trail foot is loaded when it should already be pushing.'),
+    pupil: person(
+      'tove',
+      'Tove Lindqvie',
+      'Fifteen, sails dinghies',
+      'right',
+      1.62,
+      52,
+      'Quick hands and a long swing: the trail foot is loaded when it should already be pushing.',
+    ),
     lesson: { startedAt: '2026-11-14T09:30:00Z', aim: 'Be loaded by the top', bay: 'Bay 3' },
     device: 'mat-plates',
     clubChannels: true,
@@ -76,7 +116,15 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     series: [{ club: 'iron', clubName: '8-iron', count: 7, fault: 'late-load', strength: 'strong' }],
   },
   {
-    pupil: person('jonas', 'Jonas Perrick-Moe', 'Sixteen, plays handball', 'right', 1.77, 66, 'Throws himself at the driver: the trail foot has left the ground before the ball has.'),
+    pupil: person(
+      'jonas',
+      'Jonas Perrick-Moe',
+      'Sixteen, plays handball',
+      'right',
+      1.77,
+      66,
+      'Throws himself at the driver: the trail foot has left the ground before the ball has.',
+    ),
     lesson: { startedAt: '2026-11-13T16:00:00Z', aim: 'Keep the trail foot in the driver swing', bay: 'Bay 1' },
     device: 'plates',
     clubChannels: true,
@@ -87,7 +135,15 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     ],
   },
   {
-    pupil: person('sunniva', 'Sunniva Aldous', 'Back after a knee operation', 'right', 1.71, 70, 'Saves the lead knee and starts on the trail foot; measured at home on two boards.'),
+    pupil: person(
+      'sunniva',
+      'Sunniva Aldous',
+      'Back after a knee operation',
+      'right',
+      1.71,
+      70,
+      'Saves the lead knee and starts on the trail foot; measured at home on two boards.',
+    ),
     lesson: { startedAt: '2026-11-11T18:20:00Z', aim: 'Even feet before anything moves', bay: 'At home' },
     device: 'boards',
     clubChannels: false,

@@ -36,7 +36,10 @@ export async function seedDemo(pupils: PupilRepository, service: SwingService, t
           style: { tendencies, spread: SPREAD },
         });
         const recordedAt = new Date(Date.parse(lesson.startedAt) + (5 + 2 * swing) * MINUTE);
-        await service.store({ ...recording, name: `${pupil.id}-${swing + 1}` }, { lessonId, club: s.club, clubName: s.clubName, source: 'bay', file: null, recordedAt });
+        await service.store(
+          { ...recording, name: `${pupil.id}-${swing + 1}` },
+          { lessonId, club: s.club, clubName: s.clubName, source: 'bay', file: null, recordedAt },
+        );
         swing++;
         tell(++done / total);
       }

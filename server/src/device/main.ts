@@ -77,8 +77,9 @@ async function stream(): Promise<void> {
     });
     socket.on('message', (data, isBinary) => {
       if (isBinary) return;
-      const said = WhoStands.safeParse(JSON.parse(String(data)));
-      if (!said.success) return console.error(`device: ${String(data)}`);
+      const text = (data as Buffer).toString('utf8');
+      const said = WhoStands.safeParse(JSON.parse(text));
+      if (!said.success) return console.error(`device: ${text}`);
       if (said.data.handed === who.handed && said.data.club === who.club) return;
       who = { handed: said.data.handed, club: said.data.club };
       // somebody else steps on: what was prepared for the one before is thrown away

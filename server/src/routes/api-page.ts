@@ -12,7 +12,9 @@ export function apiPage(app: FastifyInstance): void {
   app.get('/api/docs', { schema: { hide: true } }, (_, reply) => {
     const paths = Object.entries((app.swagger() as { paths?: Record<string, Record<string, Operation>> }).paths ?? {});
     const rows = paths.flatMap(([path, methods]) =>
-      Object.entries(methods).map(([method, o]) => `<tr><td>${method.toUpperCase()}</td><td><code>${escape(path)}</code></td><td>${escape(o.summary ?? '')}</td></tr>`),
+      Object.entries(methods).map(
+        ([method, o]) => `<tr><td>${method.toUpperCase()}</td><td><code>${escape(path)}</code></td><td>${escape(o.summary ?? '')}</td></tr>`,
+      ),
     );
     return reply.type('text/html').send(`<!doctype html><html lang="en"><meta charset="utf-8"><title>Vilko API</title>
 <style>body{font:15px sans-serif;margin:32px;color:#1d2733;background:#f6f3ec}td{padding:4px 16px 4px 0;vertical-align:top}</style>

@@ -10,7 +10,11 @@ const EMPTY = 1;
 export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get('/api/bay', { schema: { summary: 'The bay: lesson, club, state and device', response: { 200: Bay } } }, () => bay.state());
-  routes.put('/api/bay', { schema: { summary: 'Sets whose lesson it is, the club, and whether swings are waited for', body: BayChange, response: { 200: Bay } } }, (request) => bay.change(request.body));
+  routes.put(
+    '/api/bay',
+    { schema: { summary: 'Sets whose lesson it is, the club, and whether swings are waited for', body: BayChange, response: { 200: Bay } } },
+    (request) => bay.change(request.body),
+  );
 
   app.get('/api/feed', { websocket: true }, (socket: WebSocket) => {
     let handler: FeedHandler | null = null;

@@ -14,10 +14,14 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get('/api/pupils', { schema: { summary: 'Every pupil with their lessons', response: { 200: z.array(PupilWithLessons) } } }, () => pupils.all());
 
-  routes.get('/api/lessons/:id', { schema: { summary: 'A lesson with its swings', params: Id, response: { 200: Lesson, 404: Problem } } }, async (request, reply) => {
-    const lesson = await service.lesson(request.params.id);
-    return lesson ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' });
-  });
+  routes.get(
+    '/api/lessons/:id',
+    { schema: { summary: 'A lesson with its swings', params: Id, response: { 200: Lesson, 404: Problem } } },
+    async (request, reply) => {
+      const lesson = await service.lesson(request.params.id);
+      return lesson ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' });
+    },
+  );
 
   routes.post(
     '/api/lessons/:id/recordings',
@@ -26,7 +30,12 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
       schema: {
         summary: 'Reads a recording made elsewhere into a lesson; the body is the file',
         params: Id,
-        querystring: z.object({ name: z.string().min(1), club: ClubClass.default('iron'), clubName: z.string().default('7-iron'), axes: z.string().optional() }),
+        querystring: z.object({
+          name: z.string().min(1),
+          club: ClubClass.default('iron'),
+          clubName: z.string().default('7-iron'),
+          axes: z.string().optional(),
+        }),
         response: { 201: Imported, 422: Problem },
       },
     },

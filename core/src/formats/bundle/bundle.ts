@@ -1,7 +1,17 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import { z } from 'zod';
 import { VilkoError } from '../../error.js';
-import { type Board, CLUB_CLASSES, DEVICE_KINDS, EXTRA_CHANNELS, type ExtraChannel, type Mat, type Platform, type Recording, WRENCH_CHANNELS } from '../../recording/recording.js';
+import {
+  type Board,
+  CLUB_CLASSES,
+  DEVICE_KINDS,
+  EXTRA_CHANNELS,
+  type ExtraChannel,
+  type Mat,
+  type Platform,
+  type Recording,
+  WRENCH_CHANNELS,
+} from '../../recording/recording.js';
 import type { NdArray } from '../npz/npy.js';
 import { flat, readNpzArrays, writeNpzArrays } from '../npz/npz.js';
 import { unzip } from '../npz/zip.js';
@@ -65,7 +75,8 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   const npz = files['channels.npz'];
   if (!json || !npz) throw new VilkoError('unreadable', 'a recording bundle holds recording.json and channels.npz: this zip does not');
   const head = BundleHead.safeParse(JSON.parse(strFromU8(json)));
-  if (!head.success) throw new VilkoError('unreadable', `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`, head.error.issues[0]?.path.join('.'));
+  if (!head.success)
+    throw new VilkoError('unreadable', `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`, head.error.issues[0]?.path.join('.'));
   const arrays = readNpzArrays(npz, 'channels.npz');
   const need = (key: string): NdArray => {
     const a = arrays[key];

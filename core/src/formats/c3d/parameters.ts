@@ -27,11 +27,13 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
   const end = Math.min(bytes.length, start + (bytes[start + 2]! || 255) * BLOCK);
   const groups = new Map<number, string>();
   const found: { group: number; name: string; parameter: Parameter }[] = [];
-  for (let at = start + 4; at + 2 < end; ) {
+  for (let at = start + 4; at + 2 < end;) {
     const length = Math.abs(view.getInt8(at));
     const id = view.getInt8(at + 1);
     if (length === 0 || id === 0) break;
-    const name = strFromU8(bytes.subarray(at + 2, at + 2 + length), true).trim().toUpperCase();
+    const name = strFromU8(bytes.subarray(at + 2, at + 2 + length), true)
+      .trim()
+      .toUpperCase();
     const link = at + 2 + length;
     if (link + 2 > bytes.length) throw new VilkoError('truncated', 'the parameter section ends inside a parameter', `byte ${at}`);
     const next = p.int16(link);
@@ -54,9 +56,7 @@ function readParameter(bytes: Uint8Array, view: DataView, p: Processor, at: numb
   if (data + n * Math.abs(type) > bytes.length) throw new VilkoError('truncated', 'a parameter ends outside the file', `byte ${data}`);
   if (type === -1) {
     const width = dims[0] ?? 1;
-    const texts = Array.from({ length: width ? n / width : 0 }, (_, i) =>
-      strFromU8(bytes.subarray(data + i * width, data + (i + 1) * width), true).trim(),
-    );
+    const texts = Array.from({ length: width ? n / width : 0 }, (_, i) => strFromU8(bytes.subarray(data + i * width, data + (i + 1) * width), true).trim());
     return { dims, numbers: [], texts };
   }
   const read = type === 1 ? (i: number) => bytes[data + i]! : type === 2 ? (i: number) => p.int16(data + 2 * i) : (i: number) => p.float(data + 4 * i);

@@ -63,7 +63,11 @@ function readAnalog(bytes: Uint8Array, p: C3dParameters): AnalogData {
   const frameBytes = (points * 4 + perFrameAll) * size;
   const wanted = start + frames * frameBytes;
   if (wanted > bytes.length)
-    throw new VilkoError('truncated', `${frames} frames are promised, but the file ends after ${Math.max(0, Math.floor((bytes.length - start) / frameBytes))}`, `byte ${bytes.length} of ${wanted}`);
+    throw new VilkoError(
+      'truncated',
+      `${frames} frames are promised, but the file ends after ${Math.max(0, Math.floor((bytes.length - start) / frameBytes))}`,
+      `byte ${bytes.length} of ${wanted}`,
+    );
   const unsignedAnalog = p.get('ANALOG', 'FORMAT')?.texts[0]?.toUpperCase() === 'UNSIGNED';
   const read = floats ? processor.float : unsignedAnalog ? processor.uint16 : processor.int16;
   const raw = Array.from({ length: used }, () => new Float64Array(frames * ratio));
@@ -89,8 +93,7 @@ function readPlatforms(p: C3dParameters, analog: AnalogData, lab: LabAxes, warni
   const metre = p.get('POINT', 'UNITS')?.texts[0]?.toLowerCase() === 'm' ? 1 : 1e-3;
   return Array.from({ length: used }, (_, i) => {
     const type = p.get('FORCE_PLATFORM', 'TYPE')?.numbers[i] ?? 0;
-    if (!READ_TYPES.includes(type))
-      throw new VilkoError('unsupported', `platform ${i + 1} is of type ${type}; type 2 can be read`, 'FORCE_PLATFORM:TYPE');
+    if (!READ_TYPES.includes(type)) throw new VilkoError('unsupported', `platform ${i + 1} is of type ${type}; type 2 can be read`, 'FORCE_PLATFORM:TYPE');
     const corners = vectors(p.get('FORCE_PLATFORM', 'CORNERS')?.numbers ?? [], 4 * i, 4, metre);
     const origin = vectors(p.get('FORCE_PLATFORM', 'ORIGIN')?.numbers ?? [], i, 1, metre)[0];
     if (corners.length < 4 || !origin) throw new VilkoError('missing-channel', `platform ${i + 1} has no corners or origin`, 'FORCE_PLATFORM');
@@ -125,10 +128,24 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
     return { ch: scaled(p, raw, c - 1), unit: j >= 3 ? momentScale(p, c - 1, metre) : 1 };
   });
   if (data.length < count) throw new VilkoError('missing-channel', `platform ${i + 1} names ${data.length} of ${count} channels`, 'FORCE_PLATFORM:CHANNEL');
-  const zeros = zeroOf(p, data.map((d) => d.ch), analog.perFrame, i, warnings);
+  const zeros = zeroOf(
+    p,
+    data.map((d) => d.ch),
+    analog.perFrame,
+    i,
+    warnings,
+  );
   if (origin[2] > 0 && axes.z[2] < 0) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
   const n = analog.raw[0]!.length;
-  const out = { centre: [0, 0] as [number, number], fx: new Float64Array(n), fy: new Float64Array(n), fz: new Float64Array(n), mx: new Float64Array(n), my: new Float64Array(n), mz: new Float64Array(n) };
+  const out = {
+    centre: [0, 0] as [number, number],
+    fx: new Float64Array(n),
+    fy: new Float64Array(n),
+    fz: new Float64Array(n),
+    mx: new Float64Array(n),
+    my: new Float64Array(n),
+    mz: new Float64Array(n),
+  };
   const sample = new Array<number>(count);
   for (let k = 0; k < n; k++) {
     for (let j = 0; j < count; j++) sample[j] = (data[j]!.ch[k]! - zeros[j]!) * data[j]!.unit;
@@ -150,7 +167,10 @@ function upSign(fz: Float64Array): 1 | -1 {
 
 /** N·m per unit of a moment channel: ANALOG:UNITS where it is Nm or Nmm, else by POINT:UNITS. */
 function momentScale(p: C3dParameters, c: number, metre: number): number {
-  const unit = p.get('ANALOG', 'UNITS')?.texts[c]?.toLowerCase().replace(/[·.*\s]/g, '');
+  const unit = p
+    .get('ANALOG', 'UNITS')
+    ?.texts[c]?.toLowerCase()
+    .replace(/[·.*\s]/g, '');
   if (unit === 'nm') return 1;
   if (unit === 'nmm') return 1e-3;
   return metre;

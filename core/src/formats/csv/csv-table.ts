@@ -62,7 +62,16 @@ export function readCsvTable(bytes: Uint8Array): CsvTable {
   if (first && isUnitRow(text(first), delimiter, point))
     text(first)
       .split(delimiter)
-      .forEach((u, i) => (scale[i] = UNITS[u.trim().replace(/[()[\]"]/g, '').toLowerCase()] ?? 1));
+      .forEach(
+        (u, i) =>
+          (scale[i] =
+            UNITS[
+              u
+                .trim()
+                .replace(/[()[\]"]/g, '')
+                .toLowerCase()
+            ] ?? 1),
+      );
   else {
     at = body;
     line--;
@@ -100,7 +109,7 @@ function readRows(
   let rows = 0;
   let line = firstLine;
   let blanks = 0;
-  for (let at = from; at < bytes.length; ) {
+  for (let at = from; at < bytes.length;) {
     let end = bytes.indexOf(LINE_FEED, at);
     const last = end < 0;
     if (last) end = bytes.length;
@@ -115,7 +124,11 @@ function readRows(
         } else {
           const v = scanNumber(bytes, start, i, point);
           if (v === null)
-            throw new VilkoError('unreadable', `"${strFromU8(bytes.subarray(start, i)).trim().slice(0, 24)}" in column ${names[field]} is not a number`, `line ${line}`);
+            throw new VilkoError(
+              'unreadable',
+              `"${strFromU8(bytes.subarray(start, i)).trim().slice(0, 24)}" in column ${names[field]} is not a number`,
+              `line ${line}`,
+            );
           data[field]![rows] = v * scale[field]!;
         }
         field++;

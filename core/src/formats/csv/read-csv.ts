@@ -37,17 +37,13 @@ export function readCsv(bytes: Uint8Array, name: string): Recording {
   const mat = matOf(table, time, warnings);
   const device = kindOf(platforms.length, boards.length, mat !== null);
   if (!device)
-    throw new VilkoError(
-      'missing-channel',
-      `no plate (p1_fx … p1_mz), board (p1_c1 … p1_c4) or mat cell (r0c0 …) among ${listed([...table.columns.keys()])}`,
-    );
+    throw new VilkoError('missing-channel', `no plate (p1_fx … p1_mz), board (p1_c1 … p1_c4) or mat cell (r0c0 …) among ${listed([...table.columns.keys()])}`);
   const channels: Partial<Record<ExtraChannel, Float64Array>> = {};
   for (const c of EXTRA_CHANNELS) if (table.columns.has(c)) channels[c] = table.columns.get(c)!;
   return { name, device, time, platforms, boards, mat, channels, stated: statedBy(table), warnings };
 }
 
-const listed = (names: readonly string[]): string =>
-  names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ');
+const listed = (names: readonly string[]): string => (names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', '));
 
 const keyNumber = (t: CsvTable, key: string): number | undefined => {
   const raw = t.keys[key];
@@ -88,8 +84,7 @@ function matOf(t: CsvTable, time: Float64Array, warnings: string[]): Mat | null 
   if (cells.length === 0) return null;
   const rows = Math.max(...cells.map((x) => x.r)) + 1;
   const cols = Math.max(...cells.map((x) => x.c)) + 1;
-  if (cells.length !== rows * cols)
-    throw new VilkoError('missing-channel', `the mat has ${rows} × ${cols} cells but ${cells.length} columns`);
+  if (cells.length !== rows * cols) throw new VilkoError('missing-channel', `the mat has ${rows} × ${cols} cells but ${cells.length} columns`);
   const pitch = keyNumber(t, 'pitch_m');
   if (pitch === undefined) warnings.push('no pitch for the mat cells: 10 mm is assumed');
   // a mat slower than its plates leaves its cells blank on the rows between two frames

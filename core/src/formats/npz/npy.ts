@@ -20,11 +20,13 @@ export function readNpy(bytes: Uint8Array, name: string): NdArray {
   const descr = /'descr':\s*'([<>|=]?)([a-zA-Z])(\d+)'/.exec(header);
   const shape = /'shape':\s*\(([^)]*)\)/.exec(header);
   if (!descr || !shape) throw new VilkoError('unreadable', `${name} holds no plain numbers: ${header.trim().slice(0, 60)}`, 'byte 10');
-  const dims = shape[1]!.split(',').filter((s) => s.trim()).map((s) => Number(s.trim()));
+  const dims = shape[1]!
+    .split(',')
+    .filter((s) => s.trim())
+    .map((s) => Number(s.trim()));
   const count = dims.reduce((a, b) => a * b, 1);
   const size = Number(descr[3]);
-  if (bytes.length - start < count * size)
-    throw new VilkoError('truncated', `${name} promises ${count} values but ends early`, `byte ${bytes.length}`);
+  if (bytes.length - start < count * size) throw new VilkoError('truncated', `${name} promises ${count} values but ends early`, `byte ${bytes.length}`);
   const data = decode(view, start, count, descr[2]!, size, descr[1] === '>', name);
   return { shape: dims, data: /'fortran_order':\s*True/.test(header) ? toRowMajor(data, dims) : data };
 }

@@ -9,9 +9,7 @@ const METRES_UP_TO = 0.5;
 
 /** Arrays of an .npz file by name. */
 export function readNpzArrays(bytes: Uint8Array, what: string): Record<string, NdArray> {
-  return Object.fromEntries(
-    Object.entries(unzip(bytes, what)).map(([file, data]) => [file.replace(/\.npy$/, ''), readNpy(data, file)]),
-  );
+  return Object.fromEntries(Object.entries(unzip(bytes, what)).map(([file, data]) => [file.replace(/\.npy$/, ''), readNpy(data, file)]));
 }
 
 /** Reads a mat recording: `frames` [n, rows, cols], `time` [n], `pitch`, optional channels [n] and `mass`. */

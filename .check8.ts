@@ -1,4 +1,0 @@
-import { simulate } from './core/src/golfer/index.ts';
-import { analyse, judgeSwing, PATTERNS } from './core/src/index.ts';
-import { tuneDrive } from './core/src/golfer/tune-drive.ts';
-for(let seed=1;seed<11;seed++){ const s=simulate({device:'plates',seed,fault:'hangs-back'}); const a=analyse(s.recording); const sw=a.swings[0]; const j=judgeSwing(sw,{device:'plates',club:'iron',pattern:PATTERNS[0],statureGiven:true}); const m=j.findings.find(f=>f.main)?.fault; console.log(seed,m, ['share.lead.p7','share.lead.p9','mass.back','mass.back.phase','load.trail.max.phase','force.target.peak'].map(i=>i+'='+(sw.measures[i].value as number)?.toFixed(1)).join(' '), s.motion.plans[0].p.massBack.toFixed(1), s.motion.plans[0].p.forcePeak.toFixed(1), JSON.stringify(tuneDrive(s.build,s.motion.plans[0])));  }

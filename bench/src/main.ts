@@ -1,0 +1,5 @@
+import { benchAnalysis } from './analysis.js';
+import { benchLive } from './live.js';
+
+benchAnalysis();
+await benchLive();

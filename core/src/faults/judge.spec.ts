@@ -1,0 +1,118 @@
+import { analyse } from '../analyse.js';
+import { simulate, type SimulateOptions } from '../golfer/simulate.js';
+import { SIMULATED_FAULTS } from '../golfer/spread.js';
+import { MEASURE_IDS } from '../measures/registry.js';
+import { patternOf, PATTERNS } from '../patterns/library.js';
+import { bandsFor } from '../patterns/pattern.js';
+import { CLUB_CLASSES } from '../recording/recording.js';
+import { consequencesOf, FAULTS } from './catalogue.js';
+import { judgeSet, judgeSwing, type Judgement } from './judge.js';
+import type { Evidence } from './rule.js';
+
+const CANNOT_ON = { plates: ['heels-start'], boards: ['heels-start'], mat: [] as string[], 'mat-plates': [] as string[] };
+
+function judged(o: SimulateOptions): Judgement {
+  const { recording } = simulate(o);
+  const swing = analyse(recording).swings[0]!;
+  return judgeSwing(swing, { device: o.device, club: recording.stated.club!, pattern: patternOf('common-ground'), statureGiven: true });
+}
+
+const main = (j: Judgement): string => j.findings.find((f) => f.main)?.fault ?? 'none';
+
+const leaves = (e: Evidence): { ids: string[]; over?: unknown; under?: unknown }[] => {
+  if ('all' in e) return e.all.flatMap(leaves);
+  if ('any' in e) return e.any.flatMap(leaves);
+  if ('order' in e) return [];
+  return [{ ids: e.difference ?? [e.measure!], over: e.over, under: e.under }, ...(e.topEstimated ? leaves(e.topEstimated) : [])];
+};
+
+describe('the fault catalogue', () => {
+  it('asks only for measures that exist, and leads only to faults that exist', () => {
+    const ids = new Set(FAULTS.map((f) => f.id));
+    for (const f of FAULTS) {
+      for (const next of f.leadsTo)
+        expect(ids.has(next) || next === 'wide-spread')
+          .withContext(`${f.id} → ${next}`)
+          .toBeTrue();
+      for (const leaf of leaves(f.evidence)) for (const id of leaf.ids) expect(MEASURE_IDS).withContext(f.id).toContain(id);
+    }
+  });
+
+  it('has no circle of causes', () => {
+    for (const f of FAULTS) expect(consequencesOf(f.id).has(f.id)).withContext(f.id).toBeFalse();
+  });
+});
+
+describe('judging', () => {
+  for (const device of ['plates', 'mat', 'mat-plates', 'boards'] as const)
+    for (const fault of Object.keys(SIMULATED_FAULTS))
+      it(`names ${fault} on ${device}`, () => {
+        const seeds = device === 'plates' || device === 'mat' ? [31, 32, 33] : [31, 32];
+        const answers = seeds.map((seed) => judged({ device, fault, seed }));
+        if (CANNOT_ON[device].includes(fault)) {
+          for (const j of answers) expect(j.cannotJudge.map((c) => c.fault)).toContain(fault);
+          return;
+        }
+        expect(answers.filter((j) => main(j) === fault).length)
+          .withContext(answers.map(main).join(', '))
+          .toBeGreaterThanOrEqual(seeds.length - 1);
+      });
+
+  it('finds nothing in healthy swings', () => {
+    const found = [41, 42, 43, 44, 45, 46, 47, 48].map((seed) =>
+      main(judged({ device: seed % 2 ? 'plates' : 'mat', seed, club: seed % 3 ? 'iron' : 'driver' })),
+    );
+    expect(found).toEqual(found.map(() => 'none'));
+  });
+
+  it('has exactly one main finding, its consequences beneath it, strengths between 0.5 and 1', () => {
+    const j = judged({ device: 'plates', fault: 'late-load', seed: 33 });
+    expect(j.findings.filter((f) => f.main).length).toBe(1);
+    expect(j.findings[0]!.main).toBeTrue();
+    for (const f of j.findings) {
+      expect(f.strength).toBeGreaterThanOrEqual(0.5);
+      expect(f.strength).toBeLessThanOrEqual(1);
+      if (f.consequenceOf) expect(consequencesOf(f.consequenceOf).has(f.fault)).toBeTrue();
+      expect(f.because.length).toBeGreaterThan(0);
+    }
+  });
+
+  it('says what a mat without a club channel cannot judge, with the reason', () => {
+    const j = judged({ device: 'mat', seed: 34, clubChannels: false });
+    const cannot = new Map(j.cannotJudge.map((c) => [c.fault, c.reason]));
+    for (const f of ['weak-push', 'late-twist', 'out-of-order', 'rushed', 'club-first', 'sway'])
+      expect(cannot.get(f)?.length).withContext(f).toBeGreaterThan(5);
+    for (const f of ['hangs-back', 'no-load', 'reversed-load', 'heels-start', 'late-load']) expect(cannot.has(f)).withContext(f).toBeFalse();
+  });
+
+  it('judges a set by its mean and says in how many swings it shows', () => {
+    const { recording } = simulate({ device: 'plates', fault: 'no-load', seed: 35, swings: 4 });
+    const { swings } = analyse(recording);
+    const set = judgeSet(swings, { device: 'plates', club: 'iron', pattern: patternOf('common-ground'), statureGiven: true });
+    const f = set.findings.find((x) => x.main)!;
+    expect(f.fault).toBe('no-load');
+    expect(f.n).toBe(4);
+    expect(f.k).toBeGreaterThanOrEqual(3);
+    expect(f.tentative).toBeFalse();
+  });
+});
+
+describe('patterns', () => {
+  it('have bands on measures that exist, ideal inside tolerated', () => {
+    for (const p of PATTERNS)
+      for (const club of CLUB_CLASSES)
+        for (const b of bandsFor(p, club)) {
+          expect(MEASURE_IDS).withContext(b.measure).toContain(b.measure);
+          expect(b.tolerated[0] ?? -Infinity).toBeLessThanOrEqual(b.ideal[0] ?? -Infinity);
+          expect(b.tolerated[1] ?? Infinity).toBeGreaterThanOrEqual(b.ideal[1] ?? Infinity);
+        }
+  });
+
+  it('take wood halfway between driver and iron, wedges nearer to even', () => {
+    const p = patternOf('common-ground');
+    const impact = (club: (typeof CLUB_CLASSES)[number]) => bandsFor(p, club).find((b) => b.measure === 'share.lead.p7')!.ideal;
+    expect(impact('wood')).toEqual([59.5, 91]);
+    expect(impact('wedge')).toEqual([59, 87]);
+    expect(bandsFor(p, 'wood').some((b) => b.measure === 'trail.contact.p7')).toBeFalse();
+  });
+});

@@ -1,0 +1,50 @@
+import { testJson } from '../../testing/test-files.js';
+import { pressurePoint } from '../../ground/wrench.js';
+import { labAxes, toStance } from './lab-axes.js';
+import { type Matrix, plateAxes, plateWrench, toLab, type Vec } from './platform-wrench.js';
+
+interface TransformVectors {
+  cases: {
+    type: number;
+    corners_m: Vec[];
+    origin_m: Vec;
+    cal_matrix_rows: Matrix | null;
+    channels_si: number[][];
+    centre_m: number[];
+    force_lab: number[][];
+    moment_lab_about_centre: number[][];
+    cop_lab_m: number[][];
+    free_moment_lab: number[];
+  }[];
+}
+
+describe('C3D platforms', () => {
+  it('turn channels of types 1 to 4 into the reference forces, moments and centres of pressure', async () => {
+    const { cases } = await testJson<TransformVectors>('c3d-transform.json');
+    expect(cases.length).toBe(16);
+    for (const c of cases) {
+      const axes = plateAxes(c.corners_m);
+      axes.centre.forEach((x, i) => expect(x).toBeCloseTo(c.centre_m[i]!, 9));
+      const wrenches = c.channels_si.map((ch) => plateWrench(c.type, ch, c.origin_m, c.cal_matrix_rows));
+      const vertical = wrenches.map((w) => toLab(axes, w.f)[2]).sort((a, b) => a - b);
+      const sign = vertical[2]! < 0 ? -1 : 1;
+      wrenches.forEach((w, k) => {
+        const f = toLab(axes, w.f).map((x) => sign * x);
+        const m = toLab(axes, w.m).map((x) => sign * x);
+        f.forEach((x, i) => expect(x).toBeCloseTo(c.force_lab[k]![i]!, 6));
+        m.forEach((x, i) => expect(x).toBeCloseTo(c.moment_lab_about_centre[k]![i]!, 6));
+        const p = pressurePoint(f, m)!;
+        expect(p.x + axes.centre[0]).toBeCloseTo(c.cop_lab_m[k]![0]!, 8);
+        expect(p.y + axes.centre[1]).toBeCloseTo(c.cop_lab_m[k]![1]!, 8);
+        expect(p.tz).toBeCloseTo(c.free_moment_lab[k]!, 6);
+      });
+    }
+  });
+
+  it('reads lab axes and refuses those that do not span a plane', () => {
+    expect(toStance(labAxes('ball=-y,left=+x'), [1, 2, 3])).toEqual([-2, 1, 3]);
+    expect(toStance(labAxes('ball=+z,left=+x'), [1, 2, 3])).toEqual([3, 1, 2]);
+    expect(() => labAxes('ball=+x,left=-x')).toThrowError(/different/);
+    expect(() => labAxes('ball=up')).toThrowError(/ball=\+x/);
+  });
+});

@@ -1,0 +1,141 @@
+import { strToU8, zipSync } from 'fflate';
+import fc from 'fast-check';
+import { analyse } from '../analyse.js';
+import { VilkoError } from '../error.js';
+import { simulate } from '../golfer/simulate.js';
+import type { Recording } from '../recording/recording.js';
+import { testBytes } from '../testing/test-files.js';
+import { scanNumber } from './csv/number-scan.js';
+import { readRecording, writeRecording } from './formats.js';
+import { readNpy, writeNpy } from './npz/npy.js';
+
+const refusal = (f: () => unknown): string => {
+  try {
+    f();
+  } catch (e) {
+    if (e instanceof VilkoError) return e.message;
+    throw e;
+  }
+  return 'nothing was refused';
+};
+
+const csv = (text: string) => readRecording(strToU8(text), 'some.csv');
+const HEADER = 'time,p1_fx,p1_fy,p1_fz,p1_mx,p1_my,p1_mz,p2_fx,p2_fy,p2_fz,p2_mx,p2_my,p2_mz';
+const ROW = '1,2,300,4,5,6,1,2,300,4,5,6';
+
+describe('formats', () => {
+  for (const device of ['plates', 'mat', 'mat-plates', 'boards'] as const)
+    it(`writes ${device} so that nothing is lost on reading back, as CSV and as a bundle`, () => {
+      const { recording } = simulate({ device, seed: 3 });
+      const short: Recording = { ...recording, name: 'a.csv' };
+      // thousands of columns at 1,000 Hz make a CSV of hundreds of megabytes: that one goes as a bundle only
+      for (const name of device === 'mat-plates' ? ['a.vilko'] : ['a.csv', 'a.vilko']) {
+        const back = readRecording(writeRecording({ ...short, name }, name), name);
+        expect(back.device).toBe(device);
+        expect(back.time).toEqual(short.time);
+        expect(back.platforms.map((p) => p.fz)).toEqual(short.platforms.map((p) => p.fz));
+        expect(back.platforms.map((p) => p.centre)).toEqual(short.platforms.map((p) => p.centre));
+        expect(back.boards).toEqual(short.boards.map((b) => ({ ...b })));
+        expect(back.channels.shaft_deg).toEqual(short.channels.shaft_deg);
+        expect(back.stated).toEqual(short.stated);
+        expect(back.mat?.time).toEqual(short.mat?.time);
+        if (short.mat) expect(Float64Array.from(back.mat!.frames)).toEqual(Float64Array.from(short.mat.frames));
+        expect(analyse(back).swings[0]!.measures['share.lead.p7']!.value).toEqual(analyse(short).swings[0]!.measures['share.lead.p7']!.value);
+      }
+    });
+
+  it('writes a mat as NPZ, and refuses what a mat file would lose', () => {
+    const { recording } = simulate({ device: 'mat', seed: 5 });
+    const back = readRecording(writeRecording(recording, 'm.npz'), 'm.npz');
+    expect(back.mat!.frames).toEqual(recording.mat!.frames);
+    expect(back.channels.sound).toEqual(recording.channels.sound);
+    const plates = simulate({ device: 'plates', seed: 5 }).recording;
+    expect(refusal(() => writeRecording(plates, 'p.npz'))).toContain('would be lost');
+  });
+
+  it('converts a C3D file to CSV with the same numbers', async () => {
+    const rec = readRecording(await testBytes('sample-plates.c3d'), 'sample-plates.c3d');
+    const back = readRecording(writeRecording(rec, 'x.csv'), 'x.csv');
+    expect(analyse(back).swings[0]!.measures['force.target.peak']!.value as number).toBeCloseTo(
+      analyse(rec).swings[0]!.measures['force.target.peak']!.value as number,
+      9,
+    );
+  });
+
+  it('reads CSV dialects: delimiter, decimal comma, BOM, units, comments', () => {
+    const rows = (d: string, dec: string) =>
+      Array.from({ length: 30 }, (_, k) => [String(k * 10).replace('.', dec), ...Array<string>(12).fill(`0${dec}5`)].join(d)).join('\n');
+    const header = HEADER.replaceAll(',', ';');
+    const rec = csv(`\uFEFF# mass=71,5 handed=left\n# p1_x_m=0,02 p1_y_m=0,24\n${header}\nms;kN;kN;kN;Nmm;N·m;N·m;N;N;N;N·m;N·m;N·m\n${rows(';', ',')}\n`);
+    expect(rec.time[1]).toBeCloseTo(0.01, 12);
+    expect(rec.platforms[0]!.fz[0]).toBe(500);
+    expect(rec.platforms[0]!.mx[0]).toBeCloseTo(0.0005, 12);
+    expect(rec.platforms[0]!.centre).toEqual([0.02, 0.24]);
+    expect(rec.stated).toEqual({ mass: 71.5, handed: 'left' });
+    expect(csv(`${HEADER.replaceAll(',', '\t')}\n${rows('\t', '.')}`).device).toBe('plates');
+    expect(csv(`${HEADER}\n${rows(',', '.')}`).warnings[0]).toContain('0.25 m');
+  });
+
+  it('says what is wrong with a bad file, and where', async () => {
+    expect(refusal(() => readRecording(new Uint8Array(0), 'e.csv'))).toContain('empty');
+    expect(refusal(() => readRecording(strToU8('x'), 'film.mov'))).toContain('.c3d');
+    expect(refusal(() => csv('a,b\n1,2'))).toContain('no column "time"');
+    expect(refusal(() => csv('time,load_l\n1,2'))).toContain('load_l');
+    expect(refusal(() => csv(`${HEADER}\n0,${ROW}\n0.01,oops${ROW.slice(1)}\n0.02,${ROW}`))).toContain('line 3');
+    expect(refusal(() => csv(`${HEADER}\n0,${ROW}\n0.01,1,2\n0.02,${ROW}\n0.03,${ROW}`))).toContain('line 3');
+    expect(refusal(() => csv(HEADER.replace('p2_mz', 'p2_zz')))).toContain('p2_mz');
+    expect(refusal(() => readRecording(strToU8('not a zip'), 'm.npz'))).toContain('not a zip');
+    expect(refusal(() => readRecording(zipSync({ 'other.npy': writeNpy({ shape: [1], data: Float64Array.of(1) }) }), 'm.npz'))).toContain(
+      'frames, time, pitch',
+    );
+    const c3d = await testBytes('sample-plates.c3d');
+    expect(refusal(() => readRecording(c3d.slice(0, 40_000), 'cut.c3d'))).toMatch(/frames are promised.*byte 40000/);
+    expect(refusal(() => readRecording(c3d.slice(0, 300), 'cut.c3d'))).toContain('byte 300');
+    const wrong = c3d.slice();
+    wrong[1] = 7;
+    expect(refusal(() => readRecording(wrong, 'x.c3d'))).toContain('not a C3D file');
+  });
+
+  it('never hangs or throws anything but a refusal on damaged bytes', async () => {
+    const files = await Promise.all(
+      ['sample-plates.c3d', 'sample-mat.npz', 'sample-plates-left.csv'].map(async (n) => ({ n, b: (await testBytes(n)).slice(0, 30_000) })),
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(...files), fc.array(fc.tuple(fc.nat(29_999), fc.nat(255)), { minLength: 1, maxLength: 40 }), ({ n, b }, hits) => {
+        const damaged = b.slice();
+        for (const [at, v] of hits) damaged[at] = v;
+        expect(refusal(() => analyse(readRecording(damaged, n))).length).toBeGreaterThan(5);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('reads every number that CSV can hold as the language itself does', () => {
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), (x) => {
+        const b = strToU8(String(x));
+        expect(scanNumber(b, 0, b.length, 46)).toBe(x);
+      }),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: -1e6, max: 1e6 }), fc.integer({ min: 0, max: 9 }), (x, d) => {
+        const t = (x / 1000).toFixed(d);
+        const b = strToU8(t);
+        expect(scanNumber(b, 0, b.length, 46)).toBe(Number(t));
+      }),
+    );
+  });
+
+  it('brings arrays of every number type back from npy', () => {
+    for (const data of [
+      Uint8Array.of(1, 255),
+      Uint16Array.of(1, 65535),
+      Int16Array.of(-5, 5),
+      Uint32Array.of(7, 4e9),
+      Int32Array.of(-9, 9),
+      Float32Array.of(0.5, -2),
+      Float64Array.of(Math.PI, -1e300),
+    ])
+      expect(readNpy(writeNpy({ shape: [2], data }), 'a')).toEqual({ shape: [2], data });
+  });
+});

@@ -1,0 +1,166 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type Running, root, startDevice } from '../bay.js';
+
+const CONTROL = 4392;
+const data = join(root, 'core/test-data');
+
+/** Drops files anywhere on the window, as a person would. */
+async function drop(page: Page, files: { name: string; bytes: Buffer }[]): Promise<void> {
+  const transfer = await page.evaluateHandle(
+    (list) => {
+      const d = new DataTransfer();
+      for (const { name, base64 } of list) d.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name));
+      return d;
+    },
+    files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') })),
+  );
+  await page.dispatchEvent('vk-root', 'drop', { dataTransfer: transfer });
+}
+
+const serious = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
+
+test.describe('with a device in the bay', () => {
+  let device: Running;
+  test.beforeAll(() => {
+    device = startDevice(4391, CONTROL);
+  });
+  test.afterAll(() => device.end());
+
+  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({ page }) => {
+    await page.goto('/');
+    await expect(page).toHaveURL(/lesson-maren\/record/);
+    await expect(page.getByText('Armed', { exact: true })).toBeVisible();
+    const share = page.getByTestId('live-share');
+    await expect(share).toHaveText(/^[4-6]\d$/);
+    await expect(page.getByText(/Simulated mat over two plates · \d+ Hz, nothing lost/)).toBeVisible();
+    const last = page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();
+    const before = await last.getByRole('link').textContent();
+    await expect.poll(() => fetch(`http://127.0.0.1:${CONTROL}/swing`, { method: 'POST' }).then((r) => r.status)).toBe(200);
+    await expect(last.getByRole('link')).not.toHaveText(before!, { timeout: 30_000 });
+    await expect(last).toContainText(/hangs back|loads the wrong foot|nothing found/);
+    const verdict = (await last.textContent())!;
+    await last.getByRole('link').click();
+    await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
+    if (/hangs back/.test(verdict)) await expect(page.locator('vk-reading')).toContainText('hangs back');
+    await expect(page.locator('vk-reading')).toContainText(/Evidence|No fault is found/);
+    await page.reload();
+    await expect(page.locator('vk-rack [aria-current=true]')).toContainText(
+      before!.replace(/\D/g, '') === '' ? '' : String(Number(before!.replace(/\D/g, '')) + 1),
+    );
+  });
+
+  test('clubs are chosen by keys, Space pauses, and nothing serious is wrong for assistive technology', async ({ page }) => {
+    await page.goto('/lesson/lesson-edvin/record');
+    await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
+    await page.keyboard.press('1');
+    await expect(page.getByText(/with the driver/)).toBeVisible();
+    await page.keyboard.press('7');
+    await expect(page.getByText(/with the 7-iron/)).toBeVisible();
+    await page.keyboard.press(' ');
+    await expect(page.getByText('Not armed')).toBeVisible();
+    await page.keyboard.press(' ');
+    await expect(page.getByText('Not armed')).toBeHidden();
+    expect(await serious(page)).toEqual([]);
+  });
+});
+
+test('Read: one cursor for all pictures, keys, axes, deep link, star and undo', async ({ page }) => {
+  await page.goto('/lesson/lesson-maren/read');
+  await expect(page.getByText('523 ms before impact').or(page.getByText(/ms before impact/))).toBeVisible();
+  await page.getByRole('button', { name: /^Swing 3, / }).click();
+  await expect(page.locator('vk-reading')).toContainText('hangs back');
+  await expect(page.locator('vk-reading')).toContainText('Gone when lead share, impact is over 58 %');
+  const lead = page.locator('vk-track p .figures').first();
+  const at = (await lead.textContent())!;
+  for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight');
+  await expect(lead).not.toHaveText(at);
+  await expect(page).toHaveURL(/t=-\d+/);
+  const link = page.url();
+  const words = await page.getByText(/ms before impact/).textContent();
+  await page.goto(link);
+  await expect(page.getByText(words!)).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(page.getByRole('button', { name: 'true time' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('x');
+  await expect(page.getByRole('button', { name: 'phase', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('x');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('cursor back 10 ms');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('Swing 3 with the 7-iron was deleted.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Swing 3, / })).toBeVisible();
+});
+
+test('an event is dragged: its source and the numbers change, and the marks can be taken back', async ({ page }) => {
+  await page.goto('/lesson/lesson-halvard/read');
+  const top = page.getByRole('slider', { name: /^P4, / });
+  await expect(top).toBeVisible();
+  const before = await top.getAttribute('aria-valuenow');
+  const box = (await top.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 14, box.y + 60, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('slider', { name: /^P4, the top, marked/ })).toBeVisible();
+  expect(await page.getByRole('slider', { name: /^P4, / }).getAttribute('aria-valuenow')).not.toBe(before);
+  await page.getByRole('button', { name: 'Take back marks' }).click();
+  await expect(page.getByRole('slider', { name: /^P4, the top, club/ })).toBeVisible();
+});
+
+const SAMPLES = [
+  { file: 'sample-plates.c3d', lesson: 'lesson-edvin', device: 'plates' },
+  { file: 'sample-plates-left.csv', lesson: 'lesson-corin', device: 'plates' },
+  { file: 'sample-mat.npz', lesson: 'lesson-edvin', device: 'a mat' },
+];
+for (const { file, lesson, device } of SAMPLES)
+  test(`${file} is dropped on the window and its numbers are shown`, async ({ page }) => {
+    const expected = JSON.parse(readFileSync(join(data, file.replace(/\.\w+$/, '.expected.json')), 'utf8')) as {
+      reference: { swings: { measures: Record<string, { value: number }> }[] };
+    };
+    await page.goto(`/lesson/${lesson}/read`);
+    await expect(page.locator('vk-rack button').first()).toBeVisible();
+    await drop(page, [{ name: file, bytes: readFileSync(join(data, file)) }]);
+    await expect(page.getByText(`${file}: one swing read from ${device}.`)).toBeVisible();
+    await page.locator('vk-rack li').last().getByRole('button').first().click();
+    await page.getByRole('button', { name: 'all measures' }).click();
+    for (const id of ['share.lead.p7', 'load.trail.max', 'share.lead.p4', 'force.up.peak']) {
+      const row = page.locator(`vk-ledger tr[title*="(${id})"]`);
+      await expect(row.locator('td.figures').first()).toHaveText(String(Math.round(expected.reference.swings[0]!.measures[id]!.value)));
+    }
+    if (device === 'a mat') await expect(page.locator('vk-ledger tr[title*="(force.target.peak)"]')).toContainText('cannot measure horizontal forces');
+    await page.reload();
+    await expect(page.locator('vk-rack li').last()).toBeVisible();
+  });
+
+test('a broken file is refused in one sentence, and nothing is lost', async ({ page }) => {
+  await page.goto('/lesson/lesson-edvin/read');
+  const cells = page.locator('vk-rack li');
+  await expect(cells.first()).toBeVisible();
+  const before = await cells.count();
+  const whole = readFileSync(join(data, 'sample-plates.c3d'));
+  await drop(page, [{ name: 'cut.c3d', bytes: whole.subarray(0, 50_000) }]);
+  await expect(page.getByRole('alert')).toContainText(/cut\.c3d: .*frames are promised.*byte 50000.*nothing of this file was stored/);
+  await drop(page, [{ name: 'film.mov', bytes: Buffer.from('x') }]);
+  await expect(page.getByRole('alert')).toContainText('none of the recordings that can be read');
+  expect(await cells.count()).toBe(before);
+});
+
+test('Read has nothing serious wrong for assistive technology, day and night, with plates, mat and boards', async ({ page }) => {
+  for (const lesson of ['lesson-maren', 'lesson-ilse', 'lesson-sunniva']) {
+    await page.goto(`/lesson/${lesson}/read`);
+    await expect(page.locator('vk-score svg').last()).toBeVisible();
+    await expect(page.locator('vk-ledger tr').nth(3)).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('d');
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('d');
+  }
+});

@@ -1,0 +1,66 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import ts from 'typescript-eslint';
+
+/** Arrows go one way: what a folder may not import, and why. */
+const forbid = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });
+const no = (group, message) => ({ group, message });
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '**/.angular/**', '.data/**', '**/*.mjs', '**/*.cjs', 'server/src/db/migrations/**'] },
+  js.configs.recommended,
+  ...ts.configs.strictTypeChecked.map((c) => ({ ...c, files: ['**/*.ts'] })),
+  {
+    files: ['**/*.ts'],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'core/tsconfig.spec.json',
+          'contract/tsconfig.json',
+          'server/tsconfig.spec.json',
+          'server/tsconfig.drizzle.json',
+          'cli/tsconfig.json',
+          'web/tsconfig.eslint.json',
+          'web/tsconfig.worker.json',
+          'e2e/tsconfig.json',
+          'bench/tsconfig.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off', // typed arrays under noUncheckedIndexedAccess
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidReturningFunctions: true }],
+      '@typescript-eslint/no-invalid-void-type': 'off', // Angular's output<void>()
+      '@typescript-eslint/no-unsafe-class-instance-assignment': 'off', // Angular CDK takes literals
+      '@typescript-eslint/no-unnecessary-condition': 'off',
+      '@typescript-eslint/prefer-literal-enum-member': 'off',
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/unified-signatures': 'off',
+      '@typescript-eslint/no-misused-spread': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      'no-self-compare': 'off', // x === x asks whether a sample is defined
+      'no-console': 'off',
+    },
+  },
+  forbid(['core/src/**/*.ts'], [no(['@vilko/*', '@angular/*', 'node:*', 'fastify', 'drizzle-orm*', 'echarts*', 'rxjs'], 'core knows nobody')]),
+  { files: ['core/src/**/*.spec.ts', 'core/src/testing/**'], rules: { 'no-restricted-imports': 'off' } },
+  forbid(['contract/src/**/*.ts'], [no(['@angular/*', 'node:*', 'fastify', 'drizzle-orm*', '@vilko/server*', '@vilko/web*'], 'contract uses core only')]),
+  forbid(['server/src/routes/**/*.ts'], [no(['drizzle-orm*', '**/db/schema*'], 'routes never import Drizzle')]),
+  forbid(['web/src/app/drawing/**/*.ts'], [no(['@ngrx/*', '**/state/lesson', '**/state/read', '**/state/api', '**/state/live'], 'drawing knows no store')]),
+  ...angular.configs.tsRecommended.map((c) => ({ ...c, files: ['web/**/*.ts'] })),
+  ...angular.configs.templateRecommended.map((c) => ({ ...c, files: ['web/**/*.html'] })),
+  ...angular.configs.templateAccessibility.map((c) => ({ ...c, files: ['web/**/*.html'] })),
+  {
+    files: ['web/**/*.ts'],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'vk', style: 'kebab-case' }],
+      '@angular-eslint/no-output-native': 'off',
+    },
+  },
+  prettier,
+);

@@ -1,0 +1,58 @@
+// One command from a fresh clone to a verdict: install what is missing (Debian's Chromium too), lint, types, unit
+// tests in Node and in the browser, end to end. Its last line is the true sum.
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, install, root, run } from './steps.mjs';
+
+const CHROMIUM = '/usr/bin/chromium';
+
+install();
+if (!existsSync(CHROMIUM)) {
+  run('installing Chromium', 'apt-get', ['update', '-qq']);
+  run('installing Chromium', 'apt-get', ['install', '-y', '-qq', 'chromium']);
+}
+
+const env = { ...process.env, CHROME_BIN: CHROMIUM, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0' };
+let passed = 0;
+let failed = 0;
+
+/** Runs a step, shows what it prints, and takes its counts; a step without counts is one test. */
+function step(words, command, args, count, cwd = root) {
+  console.log(`\n— ${words}`);
+  const r = spawnSync(command, args, { cwd, env, encoding: 'utf8', maxBuffer: 1 << 28 });
+  const output = `${r.stdout ?? ''}${r.stderr ?? ''}`;
+  process.stdout.write(output);
+  const counted = count?.(output);
+  if (counted) {
+    passed += counted.passed;
+    failed += counted.failed;
+    // a runner that fails after its tests has found something too
+    if (r.status !== 0 && counted.failed === 0) failed++;
+  } else if (r.status === 0 && !count) passed++;
+  else failed++;
+}
+
+const jasmine = (output) => {
+  const m = /(\d+) specs?, (\d+) failures?/.exec(output);
+  return m && Number(m[1]) > 0 ? { passed: Number(m[1]) - Number(m[2]), failed: Number(m[2]) } : null;
+};
+const karma = (output) => {
+  const m = /KARMA (\d+) passed (\d+) failed/.exec(output);
+  return m && Number(m[1]) > 0 ? { passed: Number(m[1]), failed: Number(m[2]) } : null;
+};
+const playwright = (output) => {
+  const n = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(output)?.[1] ?? 0);
+  return n('passed') + n('failed') > 0 ? { passed: n('passed'), failed: n('failed') + n('did not run') + n('flaky') } : null;
+};
+
+step('lint and format', 'npm', ['run', '-s', 'lint']);
+step('types', 'npm', ['run', '-s', 'types']);
+build();
+step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], jasmine);
+step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
+step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));
+step('end to end, in Chromium', 'npx', ['playwright', 'test'], playwright, join(root, 'e2e'));
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);

@@ -1,0 +1,150 @@
+import { simulate } from '@vilko/core/golfer';
+import { EVENT_NAMES, writeBundle } from '@vilko/core';
+import { readView, type ReadView } from '../workers/read-view';
+import { ledgerRows } from './ledger/ledger-rows';
+import { flagsOf, stavesFor, windowsOf } from './score/staves';
+import { timeScale } from './score/time-scale';
+import { footBox, footContours } from './track/contours';
+import { placeLozenges } from './track/lozenges';
+import { figure, traceAt } from './trace';
+import { StanceWatch } from '../lesson/record/stance-watch';
+
+const viewOf = (o: Parameters<typeof simulate>[0]): ReadView =>
+  readView({
+    bundle: writeBundle(simulate(o).recording, 1),
+    part: 0,
+    club: 'iron',
+    pattern: 'common-ground',
+    options: { stature: 1.75, handed: o.handed ?? 'right' },
+  });
+
+describe('what is drawn of a swing', () => {
+  let plates: ReadView;
+  let mat: ReadView;
+  beforeAll(() => {
+    plates = viewOf({ device: 'mat-plates', seed: 5, fault: 'hangs-back' });
+    mat = viewOf({ device: 'mat', seed: 6 });
+  });
+
+  it('shows six staves on plates, and says which a mat cannot fill', () => {
+    expect(stavesFor(plates).shown.map((s) => s.id)).toEqual(['share', 'sideways', 'turning', 'vertical', 'foreaft', 'mass']);
+    expect(stavesFor(plates).missing).toBeNull();
+    expect(stavesFor(mat).shown.map((s) => s.id)).toEqual(['share', 'vertical', 'mass']);
+    expect(stavesFor(mat).missing).toContain('sideways, turning and fore–aft');
+  });
+
+  it('flags the peaks that the measures hold', () => {
+    const flags = flagsOf(plates);
+    const sideways = flags.find((f) => f.stave === 'sideways')!;
+    expect(sideways.v).toBeCloseTo(plates.measures['force.target.peak']!.value as number, 0);
+    expect(1000 * (sideways.t - plates.events.p7!.t)).toBeCloseTo(plates.measures['force.target.peak.ms']!.value as number, -1);
+    expect(windowsOf(plates, flags).map((w) => w.measure)).toContain('share.lead.p7');
+  });
+
+  it('puts the soles, the route and the pressure of a mat in one frame', () => {
+    const path = plates.path!;
+    const [lead, trail] = path.soles.map((s) => s.reduce((n, p) => n + p[0], 0) / s.length) as [number, number];
+    expect(lead).toBeGreaterThan(150);
+    expect(trail).toBeLessThan(-150);
+    const m = plates.mat!;
+    let [w, along] = [0, 0];
+    const frame = m.frames.subarray(0, m.rows * m.cols);
+    frame.forEach((v, i) => {
+      w += v;
+      along += v * (m.origin[0] + Math.floor(i / m.cols) * m.rowStep[0] + (i % m.cols) * m.colStep[0]);
+    });
+    expect(along / w).toBeCloseTo(traceAt(path.along, plates.start), -1);
+  });
+
+  it('draws a left-hander with the lead foot on the target side too', () => {
+    const left = viewOf({ device: 'mat', seed: 6, handed: 'left' });
+    expect(left.handed).toBe('left');
+    expect(left.path!.soles[0]!.every((p) => p[0] > 50)).toBeTrue();
+  });
+
+  it('opens the ledger with at most twelve rows, the evidence among them, in swing order', () => {
+    const rows = ledgerRows(plates, false).flatMap((g) => g.rows);
+    expect(rows.length).toBeLessThanOrEqual(12);
+    expect(rows.map((r) => r.id)).toContain('share.lead.p7');
+    const all = ledgerRows(mat, true).flatMap((g) => g.rows);
+    expect(all.length).toBeGreaterThan(120);
+    const absent = all.find((r) => r.id === 'force.target.peak')!;
+    expect([absent.value, absent.reason]).toEqual([null, 'this device cannot measure horizontal forces']);
+  });
+
+  it('keeps time and drawing apart and together: every scale undoes itself', () => {
+    for (const axis of ['eased', 'linear', 'phase'] as const) {
+      const s = timeScale(axis, plates.events, plates.start, plates.end);
+      for (const name of EVENT_NAMES) {
+        const e = plates.events[name];
+        if (e)
+          expect(s.t(s.x(e.t)))
+            .withContext(`${axis} ${name}`)
+            .toBeCloseTo(e.t, 6);
+      }
+      expect(s.ticks.some((t) => t.label !== null)).toBeTrue();
+    }
+  });
+});
+
+describe('contours', () => {
+  it('close around a foot and shrink with the level', () => {
+    const cells = { rows: 12, cols: 8 };
+    const value = (i: number) => {
+      const [r, c] = [Math.floor(i / 8), i % 8];
+      return r > 1 && r < 10 && c > 1 && c < 6 ? 100 - 8 * (Math.abs(r - 5.5) + Math.abs(c - 3.5)) : 0;
+    };
+    const box = footBox(cells, (i) => value(i) > 0)!;
+    expect([box.r0, box.c0, box.rows, box.cols]).toEqual([1, 1, 10, 6]);
+    const levels = footContours(box, cells, value, 100);
+    expect(levels.length).toBeGreaterThan(4);
+    const width = (k: number) => {
+      const xs = levels[k]!.rings.flatMap((ring) => ring.map((p) => p[0]));
+      return Math.max(...xs) - Math.min(...xs);
+    };
+    for (let k = 1; k < levels.length; k++) expect(width(k)).toBeLessThanOrEqual(width(k - 1));
+    expect(width(levels.length - 1)).toBeLessThan(0.7 * width(0));
+    for (const l of levels) for (const ring of l.rings) expect(ring[0]).toEqual(ring.at(-1)!);
+    expect(footBox(cells, () => false)).toBeNull();
+  });
+});
+
+describe('lozenges', () => {
+  it('do not cover each other or leave the picture', () => {
+    const route = Array.from({ length: 60 }, (_, i): [number, number] => [100 + 4 * i, 150 + 20 * Math.sin(i / 9)]);
+    const marks = placeLozenges(
+      [5, 20, 22, 24, 40, 58].map((i, n) => ({ n: n + 1, x: route[i]![0], y: route[i]![1] })),
+      route,
+      { w: 464, h: 280 },
+    );
+    for (const a of marks) {
+      expect(a.lx).toBeGreaterThan(8);
+      expect(a.ly).toBeGreaterThan(8);
+      for (const b of marks) if (a !== b) expect(Math.hypot(a.lx - b.lx, a.ly - b.ly)).toBeGreaterThan(16);
+    }
+  });
+});
+
+describe('figures', () => {
+  it('have a real minus sign and as many digits as their unit deserves', () => {
+    expect(figure(-12.34, '%')).toBe('−12');
+    expect(figure(-0.2, '%')).toBe('0');
+    expect(figure(8.66, '%BW')).toBe('8.7');
+    expect(figure(0.777, 'N·m/kg')).toBe('0.78');
+    expect(figure(NaN)).toBe('–');
+  });
+});
+
+describe('the stance watch', () => {
+  const frame = (time: number, lead: number, trail: number) => ({ sequence: 0, time, arrived: 0, lead, trail, places: [], mat: new Uint8Array(0) });
+  it('counts quiet seconds, starts again on a move, and knows when nobody stands there', () => {
+    const w = new StanceWatch();
+    let s = w.see(frame(0, 380, 370));
+    for (let t = 0.1; t <= 3; t += 0.1) s = w.see(frame(t, 380 + Math.sin(t), 370));
+    expect(s.still).toBeGreaterThan(2.5);
+    for (let t = 3; t <= 3.5; t += 0.1) s = w.see(frame(t, 250, 500));
+    expect(s.still).toBeLessThan(0.6);
+    expect(s.lead).toBeLessThan(40);
+    expect(w.see(frame(4, 3, 2)).there).toBeFalse();
+  });
+});

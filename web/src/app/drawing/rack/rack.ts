@@ -1,0 +1,80 @@
+import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, output, viewChildren } from '@angular/core';
+import type { SwingHead } from '@vilko/contract';
+import { faultOf } from '@vilko/core';
+import { Thumbnail } from './thumbnail';
+
+/** Every swing of the lesson as a thumbnail of its route with club and verdict; emits what was chosen. */
+@Component({
+  selector: 'vk-rack',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Thumbnail],
+  template: `
+    <ol class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4" aria-label="Swings of this lesson">
+      @for (s of swings(); track s.id) {
+        <li class="relative w-[124px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
+          <button
+            #cell
+            class="block h-full w-full px-2 pt-1 text-left outline-offset-[-2px]"
+            [style.box-shadow]="s.id === current() ? 'inset 0 3px 0 var(--ink)' : null"
+            [attr.aria-current]="s.id === current() ? 'true' : null"
+            [attr.aria-label]="label(s)"
+            (click)="choose.emit(s.id)"
+          >
+            <span class="flex items-baseline gap-2 pt-1">
+              <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
+              <span class="truncate" [class.text-ink2]="s.id !== current()">{{ s.clubName }}</span>
+            </span>
+            <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="handed()" />
+            <span class="flex items-center gap-1 whitespace-nowrap">
+              <svg width="22" height="14" class="shrink-0" aria-hidden="true">
+                <path d="M3.5 2 H1.5 V12 H3.5 M12.5 2 H14.5 V12 H12.5" fill="none" stroke="var(--target)" />
+                @if (s.fit !== null) {
+                  <circle [attr.cx]="s.mainFault ? 18 : 8" cy="7" r="3" [attr.fill]="s.mainFault ? 'var(--alarm)' : 'var(--ink)'" />
+                }
+              </svg>
+              <span class="truncate text-13" [class.text-ink2]="!s.mainFault">{{ verdict(s) }}</span>
+            </span>
+          </button>
+          <button
+            class="absolute top-1 right-1 p-1 leading-none"
+            [attr.aria-label]="(s.starred ? 'Take the star from swing ' : 'Star swing ') + s.number"
+            [attr.aria-pressed]="s.starred"
+            (click)="star.emit(s)"
+          >
+            <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
+              <path
+                d="M7 1.2 8.7 5 12.8 5.4 9.7 8.1 10.6 12.2 7 10.1 3.4 12.2 4.3 8.1 1.2 5.4 5.3 5Z"
+                [attr.fill]="s.starred ? 'var(--ink)' : 'none'"
+                stroke="var(--ink2)"
+                stroke-width=".9"
+              />
+            </svg>
+          </button>
+        </li>
+      } @empty {
+        <li class="self-center text-15 text-ink2">No swings in this lesson yet. Record one, or drop a recording anywhere on this window.</li>
+      }
+    </ol>
+  `,
+})
+export class Rack {
+  readonly swings = input.required<readonly SwingHead[]>();
+  readonly current = input<string | null>(null);
+  readonly handed = input<'right' | 'left'>('right');
+  readonly choose = output<string>();
+  readonly star = output<SwingHead>();
+  private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
+  private readonly index = computed(() => this.swings().findIndex((s) => s.id === this.current()));
+
+  constructor() {
+    effect(() => this.cells()[this.index()]?.nativeElement.scrollIntoView({ block: 'nearest', inline: 'nearest' }));
+  }
+
+  protected verdict(s: SwingHead): string {
+    if (s.mainFault) return faultOf(s.mainFault)?.name ?? s.mainFault;
+    return s.fit === null ? 'no swing found' : 'nothing found';
+  }
+  protected label(s: SwingHead): string {
+    return `Swing ${s.number}, ${s.clubName}: ${this.verdict(s)}`;
+  }
+}

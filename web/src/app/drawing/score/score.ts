@@ -1,0 +1,465 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
+import type { TimeAxis } from '../../state/settings';
+import { figure, traceAt } from '../trace';
+import type { ECharts } from './echarts';
+import { flagsOf, rangeOf, stavesFor, windowsOf } from './staves';
+import { timeScale } from './time-scale';
+
+const GUTTER = 88;
+const HEAD = 36;
+const RULER = 26;
+const GAP = 9;
+const RIGHT = 12;
+
+interface Row {
+  readonly top: number;
+  readonly height: number;
+  readonly lo: number;
+  readonly hi: number;
+}
+
+/** Time as stacked staves on one axis; emits where the cursor goes and where a person puts an event. */
+@Component({
+  selector: 'vk-score',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'relative block h-full w-full select-none' },
+  template: `
+    <div #chart class="absolute inset-0"></div>
+    <svg
+      class="absolute inset-0 h-full w-full touch-none"
+      role="group"
+      [attr.aria-label]="spoken()"
+      (pointerdown)="grab($event)"
+      (pointermove)="drag($event)"
+      (pointerup)="drop()"
+      (pointercancel)="drop()"
+    >
+      <defs>
+        <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V5" stroke="var(--target)" stroke-width="1.1" />
+        </pattern>
+      </defs>
+      @for (b of bars(); track b.name) {
+        <path
+          [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'V' + bottom()"
+          stroke="var(--strong-rules)"
+          [attr.stroke-width]="b.name === 'p7' ? 1.6 : 1"
+          [attr.stroke]="b.name === 'p7' ? 'var(--ink)' : 'var(--strong-rules)'"
+          [attr.opacity]="b.name === 'p7' ? 1 : 0.65"
+        />
+      }
+      @for (s of staves().shown; track s.id; let i = $index) {
+        <g>
+          <text x="0" [attr.y]="rows()[i]!.top + 13" font-size="15" font-weight="600" fill="var(--ink)">{{ s.name }}</text>
+          <text x="0" [attr.y]="rows()[i]!.top + 29" font-size="13" fill="var(--ink2)">{{ s.unit }}</text>
+          @for (n of nowIn(i); track $index) {
+            <text
+              class="figures"
+              [attr.x]="n.x"
+              [attr.y]="rows()[i]!.top + rows()[i]!.height - 5"
+              [attr.font-size]="rows()[i]!.height > 56 ? 18 : 15"
+              [attr.fill]="'var(--' + n.colour + ')'"
+            >
+              {{ n.text }}
+            </text>
+          }
+        </g>
+      }
+      @for (w of windows(); track w.key) {
+        <g fill="none" stroke="var(--target)" stroke-width="1.2">
+          <rect [attr.x]="w.x" [attr.y]="w.y" [attr.width]="w.w" [attr.height]="w.h" fill="url(#hatch)" stroke="none" opacity=".55" />
+          <path [attr.d]="w.d" />
+        </g>
+      }
+      @if (steps(); as st) {
+        <path [attr.d]="st.d" fill="none" stroke="var(--ink)" stroke-dasharray="2 2.5" />
+        @for (l of st.labels; track $index) {
+          <text class="figures" [attr.x]="l.x" [attr.y]="l.y" font-size="13" fill="var(--ink)" stroke="var(--sheet)" stroke-width="3" paint-order="stroke">
+            {{ l.text }}
+          </text>
+        }
+      }
+      @for (f of flags(); track f.key) {
+        <circle [attr.cx]="f.x" [attr.cy]="f.y" r="3.2" [attr.fill]="'var(--' + f.colour + ')'" />
+        <path [attr.d]="f.mark" [attr.fill]="'var(--' + f.colour + ')'" />
+        <text
+          class="figures"
+          [attr.x]="f.tx"
+          [attr.y]="f.ty"
+          font-size="13"
+          [attr.text-anchor]="f.anchor"
+          [attr.fill]="'var(--' + f.colour + ')'"
+          stroke="var(--sheet)"
+          stroke-width="4"
+          paint-order="stroke"
+        >
+          {{ f.text }}
+        </text>
+      }
+      @for (t of ruler(); track $index) {
+        <path [attr.d]="'M' + t.x + ' ' + bottom() + 'v' + (t.label ? 6 : 3)" stroke="var(--ink2)" />
+        @if (t.shown) {
+          <text
+            class="figures"
+            [attr.x]="t.x"
+            [attr.y]="bottom() + 19"
+            text-anchor="middle"
+            font-size="13"
+            [attr.font-weight]="t.label === '0' ? 700 : 400"
+            fill="var(--ink2)"
+          >
+            {{ t.label }}
+          </text>
+        }
+      }
+      <text x="0" [attr.y]="bottom() + 19" font-size="13" fill="var(--ink2)">{{ scale().unit }}</text>
+      @if (cursorX(); as x) {
+        <path [attr.d]="'M' + x + ' ' + (HEAD - 4) + 'V' + bottom()" stroke="var(--ink)" stroke-width="1.2" />
+        @for (d of dots(); track $index) {
+          <circle [attr.cx]="x" [attr.cy]="d.y" r="3.4" fill="var(--sheet)" [attr.stroke]="'var(--' + d.colour + ')'" stroke-width="1.5" />
+        }
+      }
+      @for (b of bars(); track b.name; let i = $index) {
+        <g
+          class="cursor-ew-resize"
+          role="slider"
+          tabindex="0"
+          [attr.aria-label]="'P' + b.n + ', ' + b.words + ', ' + b.source"
+          [attr.aria-valuenow]="b.ms"
+          [attr.aria-valuetext]="b.ms + ' ms to impact'"
+          (pointerdown)="grabEvent($event, b.name)"
+          (keydown)="nudge($event, b.name)"
+        >
+          <title>P{{ b.n }}, {{ b.words }}: {{ b.ms }} ms, {{ b.source }} ± {{ b.u }} ms. Drag to mark.</title>
+          @if (b.lift) {
+            <path [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'L' + b.lx + ' 24'" stroke="var(--ink)" stroke-width=".8" />
+          }
+          <path
+            [attr.d]="'M' + b.lx + ' 6l10 10l-10 10l-10 -10z'"
+            [attr.fill]="b.source === 'marked' ? 'var(--target)' : b.here ? 'var(--ink)' : 'var(--paper)'"
+            stroke="var(--ink)"
+            [attr.stroke-dasharray]="b.source === 'estimated' ? '2.5 2' : null"
+          />
+          <text
+            class="figures"
+            [attr.x]="b.lx"
+            y="20.2"
+            text-anchor="middle"
+            font-size="12"
+            font-weight="600"
+            [attr.fill]="b.here || b.source === 'marked' ? 'var(--paper)' : 'var(--ink)'"
+          >
+            {{ b.n }}
+          </text>
+        </g>
+      }
+    </svg>
+    @if (staves().missing; as m) {
+      <p class="absolute inset-x-0 bottom-[26px] text-13 text-ink2" [style.padding-left.px]="GUTTER">{{ m }}</p>
+    }
+  `,
+})
+export class Score {
+  readonly view = input.required<ReadView>();
+  readonly cursor = input.required<number>();
+  readonly axis = input<TimeAxis>('eased');
+  readonly lit = input<readonly string[]>([]);
+  readonly cursorMoved = output<number>();
+  readonly eventMarked = output<{ name: EventName; t: number }>();
+  protected readonly HEAD = HEAD;
+  protected readonly GUTTER = GUTTER;
+
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
+  private readonly size = signal({ w: 460, h: 600 });
+  private readonly chart = signal<ECharts | null>(null);
+  private readonly dragged = signal<{ name: EventName; t: number } | null>(null);
+  private grabbing = false;
+
+  protected readonly staves = computed(() => stavesFor(this.view()));
+  protected readonly scale = computed(() => timeScale(this.axis(), this.view().events, this.view().start, this.view().end));
+  private readonly domain = computed((): [number, number] => {
+    const { events, start, end } = this.view();
+    const s = this.scale();
+    const from = Math.max(start, (events.p1?.t ?? start) - 0.45);
+    const to = Math.min(end, (events.p10?.t ?? (events.p9?.t ?? end) + 0.35) + 0.12);
+    return [s.x(from), s.x(to)];
+  });
+  protected readonly bottom = computed(() => this.size().h - RULER - (this.staves().missing ? 22 : 0));
+  protected readonly rows = computed((): Row[] => {
+    const { shown } = this.staves();
+    const total = this.bottom() - HEAD - 4 - GAP * (shown.length - 1);
+    const height = total / shown.length;
+    return shown.map((s, i) => {
+      const [lo, hi] = rangeOf(
+        s,
+        s.lines.map((l) => this.view().staves[l.trace]!),
+      );
+      return { top: HEAD + i * (height + GAP), height, lo, hi };
+    });
+  });
+  private readonly px = computed(() => {
+    const [a, b] = this.domain();
+    const w = this.size().w - GUTTER - RIGHT;
+    const s = this.scale();
+    return (t: number) => GUTTER + (w * (s.x(t) - a)) / (b - a);
+  });
+  private readonly rowOf = (id: string): number => this.staves().shown.findIndex((s) => s.id === id);
+  private readonly py = (i: number, v: number): number => {
+    const r = this.rows()[i]!;
+    return r.top + r.height * (1 - (v - r.lo) / (r.hi - r.lo));
+  };
+
+  constructor() {
+    const watch = new ResizeObserver(([e]) => {
+      this.size.set({ w: e!.contentRect.width, h: e!.contentRect.height });
+      this.chart()?.resize();
+    });
+    watch.observe(this.host.nativeElement);
+    const theme = new MutationObserver(() => this.size.update((s) => ({ ...s })));
+    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['class'] });
+    void import('./echarts').then(({ init }) => this.chart.set(init(this.box().nativeElement, null, { renderer: 'svg' })));
+    inject(DestroyRef).onDestroy(() => {
+      watch.disconnect();
+      theme.disconnect();
+      this.chart()?.dispose();
+    });
+    effect(() => this.chart()?.setOption(this.option(), { notMerge: true }));
+  }
+
+  private option() {
+    const css = getComputedStyle(document.documentElement);
+    const colour = (name: string) => css.getPropertyValue(`--${name}`).trim();
+    const { shown } = this.staves();
+    const rows = this.rows();
+    const [min, max] = this.domain();
+    const scale = this.scale();
+    this.size();
+    return {
+      animation: false,
+      grid: rows.map((r) => ({
+        left: GUTTER,
+        right: RIGHT,
+        top: r.top,
+        height: r.height,
+        show: true,
+        backgroundColor: colour('sheet'),
+        borderColor: colour('rules'),
+      })),
+      xAxis: rows.map((_, i) => ({ type: 'value', gridIndex: i, min, max, show: false })),
+      yAxis: rows.map((r, i) => ({ type: 'value', gridIndex: i, min: r.lo, max: r.hi, show: false })),
+      series: shown.flatMap((s, i) => [
+        {
+          type: 'line',
+          xAxisIndex: i,
+          yAxisIndex: i,
+          silent: true,
+          showSymbol: false,
+          data: [
+            [min, s.base],
+            [max, s.base],
+          ],
+          lineStyle: { width: 1, color: colour('strong-rules') },
+        },
+        ...s.lines.map((l) => {
+          const trace = this.view().staves[l.trace]!;
+          return {
+            type: 'line',
+            xAxisIndex: i,
+            yAxisIndex: i,
+            silent: true,
+            showSymbol: false,
+            clip: true,
+            data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
+            lineStyle: { width: 1.7, color: colour(l.colour), type: l.dashed ? [5, 3] : 'solid' },
+          };
+        }),
+      ]),
+    };
+  }
+
+  /** Events, with marks that would touch moved apart. */
+  protected readonly bars = computed(() => {
+    const { events } = this.view();
+    const moving = this.dragged();
+    const px = this.px();
+    const impact = events.p7?.t ?? 0;
+    const bars = EVENT_NAMES.flatMap((name, i) => {
+      const e = events[name];
+      if (!e) return [];
+      const t = moving?.name === name ? moving.t : e.t;
+      return [
+        {
+          name,
+          n: i + 1,
+          x: px(t),
+          lx: px(t),
+          lift: false,
+          words: EVENT_WORDS[name],
+          source: moving?.name === name ? 'marked' : e.source,
+          ms: Math.round(1000 * (t - impact)),
+          u: Math.round(1000 * e.u),
+          here: Math.abs(t - this.cursor()) < 0.006,
+        },
+      ];
+    });
+    for (let round = 0; round < 30; round++)
+      for (let i = 1; i < bars.length; i++) {
+        const overlap = 20.5 - (bars[i]!.lx - bars[i - 1]!.lx);
+        if (overlap <= 0) continue;
+        bars[i - 1]!.lx -= overlap / 2;
+        bars[i]!.lx += overlap / 2;
+      }
+    for (const b of bars) {
+      b.lx = Math.min(b.lx, this.size().w - 11);
+      b.lift = Math.abs(b.lx - b.x) > 1.5;
+    }
+    return bars;
+  });
+
+  private readonly allFlags = computed(() => flagsOf(this.view()));
+  protected readonly flags = computed(() => {
+    const impact = this.view().events.p7?.t ?? 0;
+    return this.allFlags().map((f) => {
+      const i = this.rowOf(f.stave);
+      const x = this.px()(f.t);
+      const y = this.py(i, f.v);
+      const row = this.rows()[i]!;
+      const below = (f.stave === 'foreaft' && f.letter === 'L ') || f.stave === 'mass';
+      const left = x > this.size().w - 130;
+      const ty = Math.max(row.top + 12, Math.min(row.top + row.height - 3, below ? y + 14 : y - 4));
+      const tx = left ? x - 13 : x + 13;
+      return {
+        key: f.stave + f.letter,
+        x,
+        y,
+        tx,
+        ty,
+        anchor: left ? 'end' : 'start',
+        colour: f.colour,
+        mark: left ? `M${x - 4} ${ty - 8}v7l-6 -3.5z` : `M${x + 4} ${ty - 8}v7l6 -3.5z`,
+        text: `${f.letter}${figure(f.v, f.unit)} · ${figure(1000 * (f.t - impact))} ms`,
+      };
+    });
+  });
+
+  protected readonly windows = computed(() =>
+    windowsOf(this.view(), this.allFlags()).map((w) => {
+      const i = this.rowOf(w.stave);
+      const row = this.rows()[i]!;
+      const x = Math.max(GUTTER, this.px()(w.t) - 8);
+      const clamp = (y: number) => Math.max(row.top, Math.min(row.top + row.height, y));
+      const y = w.hi === null ? clamp(this.py(i, w.lo!) - 16) : clamp(this.py(i, w.hi));
+      const end = w.lo === null ? clamp(this.py(i, w.hi!) + 16) : clamp(this.py(i, w.lo));
+      const top = w.hi === null ? '' : `M${x} ${y + 4}V${y}H${x + 16}V${y + 4}`;
+      const foot = w.lo === null ? '' : `M${x} ${end - 4}V${end}H${x + 16}V${end - 4}`;
+      return { key: w.measure, x, y, w: 16, h: Math.max(0, end - y), d: top + foot };
+    }),
+  );
+
+  /** The order of the three main peaks as a stepped line through the staves. */
+  protected readonly steps = computed(() => {
+    const peaks = (['sideways', 'turning', 'vertical'] as const).flatMap((id) => {
+      const f = this.allFlags().find((x) => x.stave === id);
+      return f ? [{ t: f.t, x: this.px()(f.t), y: this.py(this.rowOf(id), f.v), row: this.rows()[this.rowOf(id)]! }] : [];
+    });
+    if (peaks.length < 3) return null;
+    const labels: { x: number; y: number; text: string }[] = [];
+    let d = `M${peaks[0]!.x} ${peaks[0]!.y}`;
+    for (let i = 1; i < 3; i++) {
+      const a = peaks[i - 1]!;
+      const b = peaks[i]!;
+      const y = a.row.top + a.row.height - 3;
+      d += `V${y}H${b.x}V${b.y}`;
+      labels.push({ x: Math.min(a.x, b.x) + 5, y: y - 4, text: `${Math.round(1000 * (b.t - a.t))} ms` });
+    }
+    return { d, labels };
+  });
+
+  protected readonly ruler = computed(() => {
+    const [a, b] = this.domain();
+    const w = this.size().w - GUTTER - RIGHT;
+    let last = -Infinity;
+    return this.scale()
+      .ticks.filter((t) => t.x >= a && t.x <= b)
+      .map((t) => ({ x: GUTTER + (w * (t.x - a)) / (b - a), label: t.label }))
+      .sort((p, q) => Number(q.label !== null) - Number(p.label !== null) || p.x - q.x)
+      .map((t) => {
+        const shown = t.label !== null && t.x - last > 38 && t.x > GUTTER + 16 && t.x < this.size().w - 14;
+        if (shown) last = t.x;
+        return { ...t, shown };
+      });
+  });
+
+  protected readonly cursorX = computed(() => {
+    const x = this.px()(this.cursor());
+    return x >= GUTTER && x <= this.size().w - RIGHT ? x : null;
+  });
+  protected readonly dots = computed(() =>
+    this.staves().shown.flatMap((s, i) =>
+      s.lines.flatMap((l) => {
+        const v = traceAt(this.view().staves[l.trace]!, this.cursor());
+        return Number.isFinite(v) ? [{ y: this.py(i, v), colour: l.colour }] : [];
+      }),
+    ),
+  );
+  protected nowIn(i: number): { x: number; text: string; colour: string }[] {
+    const s = this.staves().shown[i]!;
+    const unit = s.unit.split(/[ ,]/)[0]!;
+    return s.lines.map((l, j) => ({
+      x: j * 44,
+      colour: l.colour,
+      text: figure(traceAt(this.view().staves[l.trace]!, this.cursor()), unit) + (s.id === 'share' ? '%' : ''),
+    }));
+  }
+
+  private timeAt(e: PointerEvent): number {
+    const { left, width } = this.host.nativeElement.getBoundingClientRect();
+    const [a, b] = this.domain();
+    const part = Math.max(0, Math.min(1, (e.clientX - left - GUTTER) / (width - GUTTER - RIGHT)));
+    return this.scale().t(a + part * (b - a));
+  }
+  protected grab(e: PointerEvent): void {
+    if (e.button !== 0) return;
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    this.grabbing = true;
+    if (!this.dragged()) this.cursorMoved.emit(this.timeAt(e));
+  }
+  protected grabEvent(_e: PointerEvent, name: EventName): void {
+    const e = this.view().events[name];
+    if (e) this.dragged.set({ name, t: e.t });
+  }
+  protected drag(e: PointerEvent): void {
+    if (!this.grabbing) return;
+    const t = this.timeAt(e);
+    const moving = this.dragged();
+    if (moving) this.dragged.set({ name: moving.name, t });
+    this.cursorMoved.emit(t);
+  }
+  protected drop(): void {
+    const moved = this.dragged();
+    this.grabbing = false;
+    this.dragged.set(null);
+    const before = moved && this.view().events[moved.name]?.t;
+    if (moved && before != null && Math.abs(moved.t - before) > 0.001) this.eventMarked.emit(moved);
+    else if (before != null) this.cursorMoved.emit(before);
+  }
+  /** A focused event is moved by the arrow keys: 5 ms, with Shift 1 ms. */
+  protected nudge(e: KeyboardEvent, name: EventName): void {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+    const event = this.view().events[name];
+    if (!by || !event) return;
+    e.preventDefault();
+    e.stopPropagation();
+    this.eventMarked.emit({ name, t: event.t + by * (e.shiftKey ? 0.001 : 0.005) });
+  }
+
+  protected readonly spoken = computed(() => {
+    const peaks = this.flags()
+      .map((f) => f.text)
+      .join('; ');
+    return `Traces of the swing over time. Peaks: ${peaks}. The Ledger holds the same as numbers.`;
+  });
+}

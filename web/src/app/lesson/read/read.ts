@@ -1,0 +1,280 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ActivatedRoute, Router } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { EVENT_NAMES, EVENT_WORDS, type EventName, PATTERNS } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract';
+import { firstValueFrom } from 'rxjs';
+import { Ledger } from '../../drawing/ledger/ledger';
+import { Rack } from '../../drawing/rack/rack';
+import { Score } from '../../drawing/score/score';
+import { Track } from '../../drawing/track/track';
+import { Keys } from '../../shell/keys';
+import { Api, sentenceOf } from '../../state/api';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { ReadActions, readFeature } from '../../state/read';
+import { SettingsActions, settingsFeature } from '../../state/settings';
+import { Analysis } from '../../workers/analysis';
+import type { ReadView } from '../../workers/read-view';
+import { Legend } from './legend';
+import { Reading } from './reading';
+import { Dialog } from '@angular/cdk/dialog';
+
+const STEP = 0.01;
+
+/** Read: one swing as plan, score, ledger and judgement, under one cursor. */
+@Component({
+  selector: 'vk-read',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Track, Score, Ledger, Reading, Rack],
+  host: { class: 'flex h-full min-h-0 flex-col' },
+  template: `
+    @if (error(); as e) {
+      <p class="p-6 text-18 text-alarm">{{ e }}</p>
+    } @else if (!lesson()) {
+      <p class="p-6 text-15 text-ink2">Fetching the lesson …</p>
+    } @else {
+      <div class="grid min-h-0 flex-1 grid-cols-[minmax(380px,464px)_minmax(380px,1fr)_292px] gap-x-6 px-4" [attr.aria-busy]="status() === 'reading'">
+        @if (view(); as v) {
+          <section class="flex min-h-0 flex-col border-r border-rules pt-1.5 pr-3 -mr-3" aria-label="Track and Ledger">
+            <div class="flex items-baseline gap-2 pb-1">
+              <h1 class="text-15 font-semibold">Track</h1>
+              <span class="truncate text-ink2">{{ place() }}</span>
+              <span class="ml-auto whitespace-nowrap text-ink2">{{ toImpact() }}</span>
+            </div>
+            <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
+            <vk-ledger class="mt-1 flex-1" [view]="v" [pattern]="patternName()" (lit)="light($event)" />
+          </section>
+          <section class="flex min-h-0 min-w-0 flex-col pt-1.5" aria-label="Score">
+            <div class="flex items-baseline gap-3 pb-1">
+              <h2 class="text-15 font-semibold">Score</h2>
+              @for (a of axes; track a.axis) {
+                <button
+                  class="hover:underline"
+                  [class.font-semibold]="axis() === a.axis"
+                  [class.text-ink2]="axis() !== a.axis"
+                  [attr.aria-pressed]="axis() === a.axis"
+                  (click)="setAxis(a.axis)"
+                >
+                  {{ a.words }}
+                </button>
+              }
+              @if (marked()) {
+                <button class="link ml-auto" (click)="unmark()">Take back marks</button>
+              }
+            </div>
+            <vk-score
+              class="min-h-0 flex-1"
+              [view]="v"
+              [cursor]="cursor()"
+              [axis]="axis()"
+              [lit]="lit()"
+              (cursorMoved)="move($event)"
+              (eventMarked)="mark($event.name, $event.t)"
+            />
+          </section>
+          <vk-reading
+            class="-ml-3 border-l border-rules pt-0.5 pl-3"
+            [view]="v"
+            [swing]="swing()!"
+            [rack]="rack()"
+            (lit)="light($event)"
+            (patternChosen)="choosePattern($event)"
+          />
+        } @else if (refusal()) {
+          <p class="col-span-3 p-6 text-18">This swing cannot be read: {{ refusal() }} <span class="text-ink2">Its recording is kept.</span></p>
+        } @else if (rack().length === 0) {
+          <div class="col-span-3 grid place-items-center">
+            <p class="max-w-[520px] text-18 leading-7">
+              No swings in this lesson yet. Go to <strong>Record</strong> and let the pupil swing, or drop a recording (C3D, CSV, NPZ) anywhere on this window.
+            </p>
+          </div>
+        } @else {
+          <div class="col-span-3 grid grid-cols-[464px_1fr_292px] gap-6 pt-6" aria-label="Reading the swing">
+            <div class="h-[300px] bg-sheet p-4 text-15 text-ink2">Reading the swing …</div>
+            <div class="bg-sheet"></div>
+            <div class="bg-sheet"></div>
+          </div>
+        }
+      </div>
+      <vk-rack [swings]="rack()" [current]="swingId() ?? null" [handed]="handed()" (choose)="open($event)" (star)="star($event)" />
+    }
+  `,
+})
+export class Read {
+  readonly lessonId = input.required<string>();
+  readonly swingId = input<string>();
+
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly route = inject(ActivatedRoute);
+  private readonly api = inject(Api);
+  private readonly analysis = inject(Analysis);
+  private readonly dialog = inject(Dialog);
+
+  protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  protected readonly error = this.store.selectSignal(lessonFeature.selectError);
+  protected readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  protected readonly status = this.store.selectSignal(readFeature.selectStatus);
+  protected readonly refusal = this.store.selectSignal(readFeature.selectRefusal);
+  protected readonly lit = this.store.selectSignal(readFeature.selectLit);
+  protected readonly axis = this.store.selectSignal(settingsFeature.selectAxis);
+  protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
+  private readonly pattern = this.store.selectSignal(readFeature.selectPattern);
+  private readonly storedCursor = this.store.selectSignal(readFeature.selectCursor);
+  protected readonly view = signal<ReadView | null>(null);
+  protected readonly swing = computed((): SwingHead | undefined => this.rack().find((s) => s.id === this.swingId()));
+  protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
+  protected readonly cursor = computed(() => this.storedCursor() ?? this.view()?.events.p7?.t ?? 0);
+  protected readonly marked = computed(() => Object.keys(this.swing()?.marks ?? {}).length > 0);
+  protected readonly patternName = computed(() => {
+    const p = PATTERNS.find((x) => x.id === this.pattern());
+    return p ? `${p.name}, v${p.version}` : '';
+  });
+  protected readonly axes = [
+    { axis: 'eased', words: 'around impact' },
+    { axis: 'linear', words: 'true time' },
+    { axis: 'phase', words: 'phase' },
+  ] as const;
+
+  /** What makes the swing's reading stale. */
+  private readonly question = computed(() => {
+    const s = this.swing();
+    const pupil = this.lesson()?.pupil;
+    return s && pupil ? { id: s.id, club: s.club, marks: s.marks, pattern: this.pattern(), handed: pupil.handed, stature: pupil.stature } : null;
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+    // without a swing in the address: the starred one, else the newest
+    effect(() => {
+      const rack = this.rack();
+      if (this.lesson()?.id !== this.lessonId() || !rack.length || rack.some((s) => s.id === this.swingId())) return;
+      const s = rack.find((x) => x.starred) ?? rack.at(-1)!;
+      void this.router.navigate(['/lesson', this.lessonId(), 'read', s.id], { replaceUrl: true, queryParamsHandling: 'preserve' });
+    });
+    effect(() => {
+      const id = this.swingId();
+      if (id) this.store.dispatch(ReadActions.openSwing({ id }));
+      untracked(() => this.view.set(null));
+    });
+    effect(() => {
+      const q = this.question();
+      if (q) untracked(() => void this.readSwing(q));
+    });
+    inject(Keys).use('Read', [
+      { key: 'ArrowLeft', words: 'cursor back 10 ms, Shift: 2 ms', run: (e) => this.step(e.shiftKey ? -0.002 : -STEP) },
+      { key: 'ArrowRight', words: 'cursor on 10 ms, Shift: 2 ms', run: (e) => this.step(e.shiftKey ? 0.002 : STEP) },
+      { key: '[', words: 'to the event before', run: () => this.jump(-1) },
+      { key: ']', words: 'to the next event', run: () => this.jump(1) },
+      { key: 'm', words: 'mark: nearest event to the cursor', run: () => this.markNearest() },
+      { key: 'j', words: 'next swing', run: () => this.neighbour(1) },
+      { key: 'k', words: 'swing before', run: () => this.neighbour(-1) },
+      { key: 's', words: 'star this swing', run: () => this.swing() && this.star(this.swing()!) },
+      { key: 'x', words: 'time axis: eased, true, phase', run: () => this.store.dispatch(SettingsActions.nextAxis()) },
+      { key: 't', words: 'turn the Track as the film sees it', run: () => this.store.dispatch(SettingsActions.turnTrack()) },
+      { key: 'l', words: 'legend in words', run: () => this.showLegend() },
+      {
+        key: 'Delete',
+        words: 'delete this swing (undo offered)',
+        run: () => this.swing() && this.store.dispatch(LessonActions.deleteSwing({ id: this.swing()!.id })),
+      },
+    ]);
+  }
+
+  private readonly asked = { n: 0 };
+
+  private async readSwing(q: NonNullable<ReturnType<typeof this.question>>): Promise<void> {
+    const n = ++this.asked.n;
+    try {
+      const { bundle, part } = await firstValueFrom(this.api.recording(q.id));
+      const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? q.marks : {}));
+      const view = await this.analysis.read({
+        bundle,
+        part,
+        club: q.club,
+        pattern: q.pattern,
+        options: { handed: q.handed, club: q.club, marks, ...(q.stature ? { stature: q.stature } : {}) },
+      });
+      if (n !== this.asked.n) return;
+      this.view.set(view);
+      const linked = Number(this.route.snapshot.queryParamMap.get('t') ?? NaN);
+      const impact = view.events.p7?.t ?? view.start;
+      this.store.dispatch(ReadActions.ready({ cursor: Number.isFinite(linked) ? impact + linked / 1000 : (view.events.p3?.t ?? impact) }));
+    } catch (e) {
+      if (n === this.asked.n) this.store.dispatch(ReadActions.refused({ message: sentenceOf(e) }));
+    }
+  }
+
+  protected readonly place = computed(() => {
+    const v = this.view();
+    if (!v) return '';
+    const near = EVENT_NAMES.find((n) => v.events[n] && Math.abs(v.events[n].t - this.cursor()) < 0.006);
+    return near ? `at ${near.toUpperCase()}, ${EVENT_WORDS[near]}` : '';
+  });
+  protected readonly toImpact = computed(() => {
+    const impact = this.view()?.events.p7?.t;
+    if (impact === undefined) return '';
+    const ms = Math.round(1000 * (this.cursor() - impact));
+    return ms === 0 ? 'at impact' : `${Math.abs(ms)} ms ${ms < 0 ? 'before' : 'after'} impact`;
+  });
+
+  private linkTimer: ReturnType<typeof setTimeout> | undefined;
+
+  protected move(t: number): void {
+    const v = this.view();
+    if (!v) return;
+    const inside = Math.max(v.start, Math.min(v.end, t));
+    this.store.dispatch(ReadActions.moveCursor({ t: inside }));
+    clearTimeout(this.linkTimer);
+    this.linkTimer = setTimeout(
+      () =>
+        void this.router.navigate([], { relativeTo: this.route, queryParams: { t: Math.round(1000 * (inside - (v.events.p7?.t ?? 0))) }, replaceUrl: true }),
+      400,
+    );
+  }
+  private step(by: number): void {
+    this.move(this.cursor() + by);
+  }
+  private jump(direction: 1 | -1): void {
+    const times = EVENT_NAMES.flatMap((n) => this.view()?.events[n]?.t ?? []);
+    const next = direction > 0 ? times.find((t) => t > this.cursor() + 1e-4) : times.filter((t) => t < this.cursor() - 1e-4).at(-1);
+    if (next !== undefined) this.move(next);
+  }
+  private neighbour(by: 1 | -1): void {
+    const rack = this.rack();
+    const next = rack[rack.findIndex((s) => s.id === this.swingId()) + by];
+    if (next) this.open(next.id);
+  }
+  protected open(id: string): void {
+    void this.router.navigate(['/lesson', this.lessonId(), 'read', id]);
+  }
+  protected star(s: SwingHead): void {
+    this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
+  }
+  protected light(measures: readonly string[]): void {
+    this.store.dispatch(ReadActions.light({ measures }));
+  }
+  protected choosePattern(pattern: string): void {
+    this.store.dispatch(ReadActions.choosePattern({ pattern }));
+  }
+  protected setAxis(axis: 'eased' | 'linear' | 'phase'): void {
+    this.store.dispatch(SettingsActions.setAxis({ axis }));
+  }
+  protected mark(name: EventName, t: number): void {
+    const s = this.swing();
+    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: Math.round(t * 1e4) / 1e4 } } }));
+  }
+  private markNearest(): void {
+    const v = this.view();
+    const near =
+      v && EVENT_NAMES.filter((n) => v.events[n]).sort((a, b) => Math.abs(v.events[a]!.t - this.cursor()) - Math.abs(v.events[b]!.t - this.cursor()))[0];
+    if (near) this.mark(near, this.cursor());
+  }
+  protected unmark(): void {
+    const s = this.swing();
+    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: {} } }));
+  }
+  private showLegend(): void {
+    if (!this.dialog.openDialogs.length) this.dialog.open(Legend, { ariaLabel: 'Legend' });
+  }
+}

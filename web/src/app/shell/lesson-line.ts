@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { lessonFeature } from '../state/lesson';
+
+const DEVICE_WORDS: Readonly<Record<string, string>> = {
+  'mat-plates': 'Mat over two plates',
+  plates: 'Two force plates',
+  mat: 'Pressure mat',
+  boards: 'Two boards',
+  plate: 'One force plate',
+  path: 'Pressure path',
+};
+
+/** The lesson as a line with stops, whose lesson it is, and the way to the office. */
+@Component({
+  selector: 'vk-lesson-line',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink, RouterLinkActive],
+  template: `
+    <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
+      <nav aria-label="Lesson" class="w-[200px] shrink-0">
+        @if (lesson(); as l) {
+          <ol class="relative flex h-full">
+            <span class="absolute top-[17px] left-[6px] h-px w-[84px] bg-ink2" aria-hidden="true"></span>
+            @for (stop of stops; track stop.path) {
+              <li class="w-[84px]">
+                <a
+                  class="group block h-full"
+                  [routerLink]="['/lesson', l.id, stop.path]"
+                  routerLinkActive="is-here font-bold"
+                  #here="routerLinkActive"
+                  [attr.aria-current]="here.isActive ? 'step' : null"
+                >
+                  <svg class="absolute top-[10px]" width="14" height="14" aria-hidden="true">
+                    <circle
+                      cx="7"
+                      cy="7"
+                      [attr.r]="here.isActive ? 5 : 4"
+                      [attr.fill]="here.isActive ? 'var(--paper)' : 'var(--ink)'"
+                      stroke="var(--ink)"
+                      [attr.stroke-width]="here.isActive ? 3 : 1"
+                    />
+                  </svg>
+                  <span class="block pt-[29px] leading-4 group-hover:underline">{{ stop.words }}</span>
+                </a>
+              </li>
+            }
+          </ol>
+        } @else {
+          <a routerLink="/office/pupils" class="flex h-full items-center gap-3 text-18 font-semibold"
+            ><img src="mark.svg" width="24" height="24" alt="" />Vilko</a
+          >
+        }
+      </nav>
+      @if (lesson(); as l) {
+        <div class="my-2 min-w-0 border-l border-rules pl-4">
+          <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
+          <p class="truncate leading-5 text-ink2">{{ l.pupil.about }}{{ plays() }}</p>
+        </div>
+        <div class="my-2 ml-6 min-w-0 border-l border-rules pl-4">
+          <p class="truncate leading-5">{{ place() }}</p>
+          <p class="truncate leading-5 text-ink2">{{ device() }}</p>
+        </div>
+      }
+      <div class="ml-auto flex items-center gap-6">
+        <a routerLink="/office/pupils" routerLinkActive="font-bold" class="hover:underline">Pupils</a>
+        <button class="hover:underline" (click)="theme.emit()" title="Switch between day and night">{{ 'Day / night' }}</button>
+        <button class="hover:underline" (click)="help.emit()"><span class="figures">?</span> keys</button>
+      </div>
+    </header>
+  `,
+})
+export class LessonLine {
+  private readonly store = inject(Store);
+  readonly help = output();
+  readonly theme = output();
+  protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  protected readonly stops = [
+    { path: 'record', words: 'Record' },
+    { path: 'read', words: 'Read' },
+  ];
+  protected readonly plays = computed(() => {
+    const p = this.lesson()?.pupil;
+    return !p || /handed/.test(p.about) ? '' : `, plays ${p.handed}-handed`;
+  });
+  protected readonly place = computed(() => {
+    const l = this.lesson();
+    return l ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}` : '';
+  });
+  protected readonly device = computed(() => {
+    const kinds = [...new Set(this.rack().map((s) => s.device))];
+    return (kinds.length ? kinds : [this.bay()?.device?.kind ?? '']).map((k) => DEVICE_WORDS[k] ?? '').join(', ');
+  });
+}

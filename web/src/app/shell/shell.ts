@@ -1,0 +1,96 @@
+import { Dialog } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { filter, map } from 'rxjs';
+import { LessonActions, lessonFeature } from '../state/lesson';
+import { Live } from '../state/live';
+import { SettingsActions, settingsFeature } from '../state/settings';
+import { Keys } from './keys';
+import { KeysCard } from './keys-card';
+import { LessonLine } from './lesson-line';
+import { Notices } from './notices';
+
+/** The frame around every view: lesson line, notices, keys, theme, and files dropped anywhere. */
+@Component({
+  selector: 'vk-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, LessonLine, Notices],
+  host: {
+    '(window:keydown)': 'keys.handle($event)',
+    '(window:dragover)': 'dragOver($event)',
+    '(window:dragleave)': 'dragLeave($event)',
+    '(window:drop)': 'drop($event)',
+  },
+  template: `
+    <div class="flex h-full min-h-0 flex-col bg-paper text-ink">
+      <vk-lesson-line (help)="showKeys()" (theme)="switchTheme()" />
+      @if (!live()) {
+        <p class="border-b border-rules px-4 py-1 text-13 text-alarm" role="status">
+          No connection to the server: trying again. Everything found before is stored.
+        </p>
+      }
+      <main class="min-h-0 flex-1"><router-outlet /></main>
+    </div>
+    @if (dropping()) {
+      <div class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24">
+        Drop a recording: C3D, CSV, NPZ or a Vilko bundle
+      </div>
+    }
+    <vk-notices />
+  `,
+})
+export class Shell {
+  private readonly store = inject(Store);
+  private readonly dialog = inject(Dialog);
+  private readonly router = inject(Router);
+  protected readonly keys = inject(Keys);
+  protected readonly live = this.store.selectSignal(lessonFeature.selectLive);
+  protected readonly dropping = signal(false);
+  private readonly themeChoice = this.store.selectSignal(settingsFeature.selectTheme);
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((e) => e instanceof NavigationEnd),
+      map((e) => e.urlAfterRedirects),
+    ),
+    { initialValue: '' },
+  );
+  private readonly theme = computed(() => {
+    const chosen = this.themeChoice();
+    return chosen === 'auto' ? (this.url().includes('/record') ? 'night' : 'day') : chosen;
+  });
+
+  constructor() {
+    inject(Live).connect();
+    effect(() => {
+      document.documentElement.className = this.theme();
+    });
+    this.keys.use('Everywhere', [
+      { key: '?', words: 'this card', run: () => this.showKeys() },
+      { key: 'd', words: 'day or night', run: () => this.switchTheme() },
+    ]);
+  }
+
+  protected showKeys(): void {
+    if (!this.dialog.openDialogs.length) this.dialog.open(KeysCard, { ariaLabel: 'Keys' });
+  }
+
+  protected switchTheme(): void {
+    this.store.dispatch(SettingsActions.setTheme({ theme: this.theme() === 'night' ? 'day' : 'night' }));
+  }
+
+  protected dragOver(e: DragEvent): void {
+    if (!e.dataTransfer?.types.includes('Files')) return;
+    e.preventDefault();
+    this.dropping.set(true);
+  }
+  protected dragLeave(e: DragEvent): void {
+    if (!e.relatedTarget) this.dropping.set(false);
+  }
+  protected drop(e: DragEvent): void {
+    e.preventDefault();
+    this.dropping.set(false);
+    for (const file of Array.from(e.dataTransfer?.files ?? [])) this.store.dispatch(LessonActions.importFile({ file }));
+  }
+}

@@ -1,0 +1,60 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { type LiveFrame, LiveMessage, unpackLive } from '@vilko/contract';
+import { Store } from '@ngrx/store';
+import { LessonActions } from './lesson';
+
+const AGAIN_AFTER = 1500;
+
+/** The live socket: words go into the store, pictures stay outside it and only the newest is kept. */
+@Injectable({ providedIn: 'root' })
+export class Live {
+  private readonly store = inject(Store);
+  private socket: WebSocket | null = null;
+  private wanted = false;
+  private newest: ArrayBuffer | null = null;
+  private readonly listeners = new Set<() => void>();
+
+  readonly mat = signal<{ rows: number; cols: number; pitch: number } | null>(null);
+
+  /** The newest picture, once: null when it was taken already. */
+  take(): LiveFrame | null {
+    const bytes = this.newest;
+    this.newest = null;
+    return bytes && unpackLive(bytes);
+  }
+
+  onFrame(f: () => void): () => void {
+    this.listeners.add(f);
+    return () => this.listeners.delete(f);
+  }
+
+  connect(): void {
+    this.wanted = true;
+    if (this.socket) return;
+    const scheme = location.protocol === 'https:' ? 'wss' : 'ws';
+    const socket = new WebSocket(`${scheme}://${location.host}/api/live`);
+    this.socket = socket;
+    socket.binaryType = 'arraybuffer';
+    socket.onopen = () => this.store.dispatch(LessonActions.liveConnection({ up: true }));
+    socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => (typeof data === 'string' ? this.hear(data) : this.see(data));
+    socket.onclose = () => {
+      this.socket = null;
+      this.store.dispatch(LessonActions.liveConnection({ up: false }));
+      if (this.wanted) setTimeout(() => this.wanted && this.connect(), AGAIN_AFTER);
+    };
+  }
+
+  private see(data: ArrayBuffer): void {
+    this.newest = data;
+    for (const f of this.listeners) f();
+  }
+
+  private hear(data: string): void {
+    const message = LiveMessage.safeParse(JSON.parse(data));
+    if (!message.success) return;
+    if (message.data.type === 'bay') {
+      this.mat.set(message.data.mat);
+      this.store.dispatch(LessonActions.bayCame({ bay: message.data.bay }));
+    } else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));
+  }
+}

@@ -1,0 +1,56 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { tap, withLatestFrom } from 'rxjs';
+
+export type Theme = 'auto' | 'day' | 'night';
+export type TimeAxis = 'eased' | 'linear' | 'phase';
+
+export interface SettingsState {
+  /** `auto`: night on Record, day elsewhere. */
+  readonly theme: Theme;
+  readonly axis: TimeAxis;
+  /** The track turned to face as a film does. */
+  readonly turned: boolean;
+}
+
+const KEY = 'vilko.settings';
+const DEFAULTS: SettingsState = { theme: 'auto', axis: 'eased', turned: false };
+
+function stored(): SettingsState {
+  try {
+    return { ...DEFAULTS, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<SettingsState>) };
+  } catch {
+    return DEFAULTS;
+  }
+}
+
+export const SettingsActions = createActionGroup({
+  source: 'Settings',
+  events: { 'Set theme': props<{ theme: Theme }>(), 'Next axis': emptyProps(), 'Set axis': props<{ axis: TimeAxis }>(), 'Turn track': emptyProps() },
+});
+
+const AXES: readonly TimeAxis[] = ['eased', 'linear', 'phase'];
+
+export const settingsFeature = createFeature({
+  name: 'settings',
+  reducer: createReducer(
+    stored(),
+    on(SettingsActions.setTheme, (s, { theme }): SettingsState => ({ ...s, theme })),
+    on(SettingsActions.nextAxis, (s): SettingsState => ({ ...s, axis: AXES[(AXES.indexOf(s.axis) + 1) % AXES.length]! })),
+    on(SettingsActions.setAxis, (s, { axis }): SettingsState => ({ ...s, axis })),
+    on(SettingsActions.turnTrack, (s): SettingsState => ({ ...s, turned: !s.turned })),
+  ),
+});
+
+export const settingsEffects = {
+  keep: createEffect(
+    (actions = inject(Actions), store = inject(Store)) =>
+      actions.pipe(
+        ofType(...Object.values(SettingsActions)),
+        withLatestFrom(store.select(settingsFeature.selectSettingsState)),
+        tap(([, s]) => localStorage.setItem(KEY, JSON.stringify(s))),
+      ),
+    { functional: true, dispatch: false },
+  ),
+};

@@ -1,0 +1,19 @@
+// The core's own specs, run in the browser that will run the core. A count guards against one being dropped silently.
+import '../../core/src/condition/low-pass.spec';
+import '../../core/src/condition/time-base.spec';
+import '../../core/src/ground/wrench.spec';
+import '../../core/src/formats/c3d/platform-wrench.spec';
+import '../../core/src/formats/formats.spec';
+import '../../core/src/events/phase.spec';
+import '../../core/src/measures/centre-of-mass.spec';
+import '../../core/src/golfer/motion.spec';
+import '../../core/src/faults/judge.spec';
+import '../../core/src/analyse.spec';
+
+const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c as jasmine.Suite) : 1), 0);
+
+describe('the core in the browser', () => {
+  it('brings all its specs', () => {
+    expect(count(jasmine.getEnv().topSuite())).toBeGreaterThanOrEqual(85);
+  });
+});

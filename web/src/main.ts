@@ -1,0 +1,29 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { bootstrapApplication } from '@angular/platform-browser';
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideRouterStore } from '@ngrx/router-store';
+import { provideState, provideStore } from '@ngrx/store';
+import { routes } from './app/routes';
+import { Shell } from './app/shell/shell';
+import { lessonEffects, lessonFeature } from './app/state/lesson';
+import { readFeature } from './app/state/read';
+import { settingsEffects, settingsFeature } from './app/state/settings';
+
+bootstrapApplication(Shell, {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideHttpClient(withFetch()),
+    provideRouter(routes, withComponentInputBinding()),
+    provideStore({}, { runtimeChecks: { strictStateImmutability: false, strictActionImmutability: false } }),
+    provideState(lessonFeature),
+    provideState(readFeature),
+    provideState(settingsFeature),
+    provideEffects(lessonEffects, settingsEffects),
+    provideRouterStore(),
+  ],
+}).catch((e: unknown) => {
+  document.body.textContent = 'Vilko could not start. Reload the page; what was recorded is kept.';
+  throw e;
+});
