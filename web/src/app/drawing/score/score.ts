@@ -12,6 +12,8 @@ const HEAD = 36;
 const RULER = 26;
 const GAP = 9;
 const RIGHT = 12;
+/** Room for the sentence about staves that cannot be filled. */
+const MISSING = 36;
 
 interface Row {
   readonly top: number;
@@ -25,141 +27,7 @@ interface Row {
   selector: 'vk-score',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'relative block h-full w-full select-none' },
-  template: `
-    <div #chart class="absolute inset-0"></div>
-    <svg
-      class="absolute inset-0 h-full w-full touch-none"
-      role="group"
-      [attr.aria-label]="spoken()"
-      (pointerdown)="grab($event)"
-      (pointermove)="drag($event)"
-      (pointerup)="drop()"
-      (pointercancel)="drop()"
-    >
-      <defs>
-        <pattern id="hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V5" stroke="var(--target)" stroke-width="1.1" />
-        </pattern>
-      </defs>
-      @for (b of bars(); track b.name) {
-        <path
-          [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'V' + bottom()"
-          stroke="var(--strong-rules)"
-          [attr.stroke-width]="b.name === 'p7' ? 1.6 : 1"
-          [attr.stroke]="b.name === 'p7' ? 'var(--ink)' : 'var(--strong-rules)'"
-          [attr.opacity]="b.name === 'p7' ? 1 : 0.65"
-        />
-      }
-      @for (s of staves().shown; track s.id; let i = $index) {
-        <g>
-          <text x="0" [attr.y]="rows()[i]!.top + 13" font-size="15" font-weight="600" fill="var(--ink)">{{ s.name }}</text>
-          <text x="0" [attr.y]="rows()[i]!.top + 29" font-size="13" fill="var(--ink2)">{{ s.unit }}</text>
-          @for (n of nowIn(i); track $index) {
-            <text
-              class="figures"
-              [attr.x]="n.x"
-              [attr.y]="rows()[i]!.top + rows()[i]!.height - 5"
-              [attr.font-size]="rows()[i]!.height > 56 ? 18 : 15"
-              [attr.fill]="'var(--' + n.colour + ')'"
-            >
-              {{ n.text }}
-            </text>
-          }
-        </g>
-      }
-      @for (w of windows(); track w.key) {
-        <g fill="none" stroke="var(--target)" stroke-width="1.2">
-          <rect [attr.x]="w.x" [attr.y]="w.y" [attr.width]="w.w" [attr.height]="w.h" fill="url(#hatch)" stroke="none" opacity=".55" />
-          <path [attr.d]="w.d" />
-        </g>
-      }
-      @if (steps(); as st) {
-        <path [attr.d]="st.d" fill="none" stroke="var(--ink)" stroke-dasharray="2 2.5" />
-        @for (l of st.labels; track $index) {
-          <text class="figures" [attr.x]="l.x" [attr.y]="l.y" font-size="13" fill="var(--ink)" stroke="var(--sheet)" stroke-width="3" paint-order="stroke">
-            {{ l.text }}
-          </text>
-        }
-      }
-      @for (f of flags(); track f.key) {
-        <circle [attr.cx]="f.x" [attr.cy]="f.y" r="3.2" [attr.fill]="'var(--' + f.colour + ')'" />
-        <path [attr.d]="f.mark" [attr.fill]="'var(--' + f.colour + ')'" />
-        <text
-          class="figures"
-          [attr.x]="f.tx"
-          [attr.y]="f.ty"
-          font-size="13"
-          [attr.text-anchor]="f.anchor"
-          [attr.fill]="'var(--' + f.colour + ')'"
-          stroke="var(--sheet)"
-          stroke-width="4"
-          paint-order="stroke"
-        >
-          {{ f.text }}
-        </text>
-      }
-      @for (t of ruler(); track $index) {
-        <path [attr.d]="'M' + t.x + ' ' + bottom() + 'v' + (t.label ? 6 : 3)" stroke="var(--ink2)" />
-        @if (t.shown) {
-          <text
-            class="figures"
-            [attr.x]="t.x"
-            [attr.y]="bottom() + 19"
-            text-anchor="middle"
-            font-size="13"
-            [attr.font-weight]="t.label === '0' ? 700 : 400"
-            fill="var(--ink2)"
-          >
-            {{ t.label }}
-          </text>
-        }
-      }
-      <text x="0" [attr.y]="bottom() + 19" font-size="13" fill="var(--ink2)">{{ scale().unit }}</text>
-      @if (cursorX(); as x) {
-        <path [attr.d]="'M' + x + ' ' + (HEAD - 4) + 'V' + bottom()" stroke="var(--ink)" stroke-width="1.2" />
-        @for (d of dots(); track $index) {
-          <circle [attr.cx]="x" [attr.cy]="d.y" r="3.4" fill="var(--sheet)" [attr.stroke]="'var(--' + d.colour + ')'" stroke-width="1.5" />
-        }
-      }
-      @for (b of bars(); track b.name; let i = $index) {
-        <g
-          class="cursor-ew-resize"
-          role="slider"
-          tabindex="0"
-          [attr.aria-label]="'P' + b.n + ', ' + b.words + ', ' + b.source"
-          [attr.aria-valuenow]="b.ms"
-          [attr.aria-valuetext]="b.ms + ' ms to impact'"
-          (pointerdown)="grabEvent($event, b.name)"
-          (keydown)="nudge($event, b.name)"
-        >
-          <title>P{{ b.n }}, {{ b.words }}: {{ b.ms }} ms, {{ b.source }} ± {{ b.u }} ms. Drag to mark.</title>
-          @if (b.lift) {
-            <path [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'L' + b.lx + ' 24'" stroke="var(--ink)" stroke-width=".8" />
-          }
-          <path
-            [attr.d]="'M' + b.lx + ' 6l10 10l-10 10l-10 -10z'"
-            [attr.fill]="b.source === 'marked' ? 'var(--target)' : b.here ? 'var(--ink)' : 'var(--paper)'"
-            stroke="var(--ink)"
-            [attr.stroke-dasharray]="b.source === 'estimated' ? '2.5 2' : null"
-          />
-          <text
-            class="figures"
-            [attr.x]="b.lx"
-            y="20.2"
-            text-anchor="middle"
-            font-size="12"
-            font-weight="600"
-            [attr.fill]="b.here || b.source === 'marked' ? 'var(--paper)' : 'var(--ink)'"
-          >
-            {{ b.n }}
-          </text>
-        </g>
-      }
-    </svg>
-    @if (staves().missing; as m) {
-      <p class="absolute inset-x-0 bottom-[26px] text-13 text-ink2" [style.padding-left.px]="GUTTER">{{ m }}</p>
-    }
-  `,
+  templateUrl: './score.html',
 })
 export class Score {
   readonly view = input.required<ReadView>();
@@ -169,7 +37,6 @@ export class Score {
   readonly cursorMoved = output<number>();
   readonly eventMarked = output<{ name: EventName; t: number }>();
   protected readonly HEAD = HEAD;
-  protected readonly GUTTER = GUTTER;
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
@@ -187,7 +54,7 @@ export class Score {
     const to = Math.min(end, (events.p10?.t ?? (events.p9?.t ?? end) + 0.35) + 0.12);
     return [s.x(from), s.x(to)];
   });
-  protected readonly bottom = computed(() => this.size().h - RULER - (this.staves().missing ? 22 : 0));
+  protected readonly bottom = computed(() => this.size().h - RULER - (this.staves().missing ? MISSING : 0));
   protected readonly rows = computed((): Row[] => {
     const { shown } = this.staves();
     const total = this.bottom() - HEAD - 4 - GAP * (shown.length - 1);
