@@ -1,6 +1,7 @@
 import { type Events, type Marks } from './events/event.js';
 import { outOfOrder, readChannels, swingEvents } from './events/events.js';
 import { findSwings } from './events/find-swings.js';
+import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
 import { type Ground, readGround } from './ground/ground.js';
 import { G } from './measures/centre-of-mass.js';
@@ -68,11 +69,12 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   };
   const ground = readGround(rec, handed, options.cutoff);
   const channels = readChannels(rec, ground);
+  const impact = impactFinder(ground, channels.trigger ?? null, channels.sound ?? null);
   const warnings = [...rec.warnings, ...ground.warnings];
   const contexts: SwingContext[] = [];
   let previousImpact: number | null = null;
   for (const found of findSwings(ground, channels.shaft_deg ?? null)) {
-    const swing = swingEvents(ground, channels, found, previousImpact, options.marks?.[contexts.length] ?? {});
+    const swing = swingEvents(ground, channels, impact, found, previousImpact, options.marks?.[contexts.length] ?? {});
     if (!swing) continue;
     refuseHoles(ground, swing.start, swing.end);
     previousImpact = swing.events.p7!.t;

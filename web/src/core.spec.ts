@@ -10,7 +10,7 @@ import '../../core/src/golfer/motion.spec';
 import '../../core/src/faults/judge.spec';
 import '../../core/src/analyse.spec';
 
-const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c as jasmine.Suite) : 1), 0);
+const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c) : 1), 0);
 
 describe('the core in the browser', () => {
   it('brings all its specs', () => {

@@ -24,6 +24,8 @@ const ROUNDED_PART = 0.05;
  * others interpolated. With more than 5% equal stamps the clock was rounded: samples are taken as equidistant.
  */
 export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
+  const plain = strictlyRising(time);
+  if (plain) return onGrid(time, plain, []);
   const warnings: string[] = [];
   const all = Array.from({ length: time.length }, (_, i) => i).filter((i) => Number.isFinite(time[i]!));
   if (all.length < time.length) warnings.push(`${time.length - all.length} ${what} without a time were left out`);
@@ -44,6 +46,20 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   }
   const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
   if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
+  return onGrid(time, kept, warnings);
+}
+
+/** Indices 0 … n − 1 when all stamps are finite and each is later than the one before, else null. */
+function strictlyRising(time: ArrayLike<number>): Int32Array | null {
+  if (!Number.isFinite(time[0]) || !Number.isFinite(time[time.length - 1])) return null;
+  for (let k = 1; k < time.length; k++) if (!(time[k]! > time[k - 1]!)) return null;
+  return Int32Array.from({ length: time.length }, (_, i) => i);
+}
+
+/** The grid over samples whose stamps rise. */
+function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[]): TimeBase {
+  const first = time[kept[0]!]!;
+  const last = time[kept.at(-1)!]!;
   const steps = Float64Array.from(kept.subarray(1), (i, k) => time[i]! - time[kept[k]!]!);
   // a clock of decimal stamps has a rate of few digits; the rest is rounding of the differences
   const rate = steps.length ? Number((1 / median(steps)).toPrecision(9)) : 1;

@@ -6,7 +6,7 @@ import { type AddressWindow, findAddress } from './address.js';
 import { EVENT_NAMES, type Events, type EventName, type EventSource, MARK_U, type Marks, type TimedEvent } from './event.js';
 import { finishHeld, quietWeight } from './finish.js';
 import type { FoundSwing } from './find-swings.js';
-import { loadImpact, soundImpact, triggerImpact } from './impact.js';
+import type { ImpactFinder } from './impact.js';
 import { type PressureOnset, pressureOnset } from './onset.js';
 
 /** The optional channels, shaft and arm filtered, on the ground's grid. */
@@ -45,7 +45,14 @@ const club = (t: number | null, u = CLUB_U): TimedEvent | null => (t === null ? 
  * P1–P10 of one swing (measuring.md §5), each with its source and uncertainty; null when there is no address.
  * @param previousImpact end of the swing before, so that its follow-through is not taken for an address
  */
-export function swingEvents(g: Ground, ch: Channels, found: FoundSwing, previousImpact: number | null, marks: Marks = {}): SwingEvents | null {
+export function swingEvents(
+  g: Ground,
+  ch: Channels,
+  impact: ImpactFinder,
+  found: FoundSwing,
+  previousImpact: number | null,
+  marks: Marks = {},
+): SwingEvents | null {
   const shaft = ch.shaft_deg ?? null;
   const marked = (name: EventName): TimedEvent | null => {
     const t = marks[name];
@@ -53,10 +60,10 @@ export function swingEvents(g: Ground, ch: Channels, found: FoundSwing, previous
   };
   const p7 =
     marked('p7') ??
-    (ch.trigger ? triggerImpact(ch.trigger, found.rough) : null) ??
-    (ch.sound ? soundImpact(ch.sound, found.rough) : null) ??
+    impact.byTrigger(found.rough) ??
+    impact.bySound(found.rough) ??
     (shaft && found.top !== null ? event(found.rough, 'club', 0.008) : null) ??
-    loadImpact(g, found.rough);
+    impact.byLoads(found.rough);
   const top = shaft && found.top !== null ? topByShaft(shaft, found.top) : null;
   const limit = addressLimit(g, shaft, top, p7, found);
   const earliest = previousImpact === null ? g.base.t0 : previousImpact + 0.8;

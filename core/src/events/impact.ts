@@ -6,58 +6,80 @@ import { ROUGH_CUTOFF, roughLoad } from './find-swings.js';
 
 const AROUND = 0.35;
 
+/** Finds the impact of each swing; what needs the whole recording is computed once. */
+export function impactFinder(g: Ground, trigger: Series | null, sound: Series | null) {
+  const edge = trigger && triggerEdge(trigger);
+  const onset = sound && soundOnset(sound);
+  let loads: ((near: number) => TimedEvent) | null = null;
+  return {
+    byTrigger: (rough: number) => edge?.(rough) ?? null,
+    bySound: (rough: number) => onset?.(rough) ?? null,
+    byLoads: (near: number) => (loads ??= loadImpact(g))(near),
+  };
+}
+
+export type ImpactFinder = ReturnType<typeof impactFinder>;
+
 /** Trigger edge near the rough impact: beyond half the channel's greatest distance from its median. */
-export function triggerImpact(trigger: Series, rough: number): TimedEvent | null {
+export function triggerEdge(trigger: Series): (rough: number) => TimedEvent | null {
   const m = median(trigger.v);
   const away = trigger.v.map((x) => Math.abs(x - m));
   const half = away.reduce((a, b) => Math.max(a, b), 0) / 2;
-  if (!(half > 0)) return null;
-  for (let k = indexFrom(trigger, rough - AROUND); k <= indexTo(trigger, rough + AROUND); k++)
-    if (away[k]! > half) return { t: timeOf(trigger, k) - 0.5 / trigger.rate, source: 'trigger', u: Math.max(0.0005, 0.29 / trigger.rate) };
-  return null;
+  return (rough) => {
+    if (!(half > 0)) return null;
+    for (let k = indexFrom(trigger, rough - AROUND); k <= indexTo(trigger, rough + AROUND); k++)
+      if (away[k]! > half) return { t: timeOf(trigger, k) - 0.5 / trigger.rate, source: 'trigger', u: Math.max(0.0005, 0.29 / trigger.rate) };
+    return null;
+  };
 }
 
 /** Onset of the impact sound near the rough impact. */
-export function soundImpact(sound: Series, rough: number): TimedEvent | null {
+export function soundOnset(sound: Series): (rough: number) => TimedEvent | null {
   const m = median(sound.v);
   const x = sound.v.map((s) => Math.abs(s - m));
   const noise = 1.4826 * median(x);
-  const peak = greatest({ ...sound, v: x }, rough - AROUND, rough + AROUND);
-  if (!peak || !(peak.v > 8 * noise) || peak.v === 0) return null;
-  const level = Math.max(0.2 * peak.v, 5 * noise);
-  for (let k = indexFrom(sound, peak.t - 0.02); k <= indexTo(sound, peak.t); k++)
-    if (x[k]! > level) return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
-  return null;
+  return (rough) => {
+    const peak = greatest({ ...sound, v: x }, rough - AROUND, rough + AROUND);
+    if (!peak || !(peak.v > 8 * noise) || peak.v === 0) return null;
+    const level = Math.max(0.2 * peak.v, 5 * noise);
+    for (let k = indexFrom(sound, peak.t - 0.02); k <= indexTo(sound, peak.t); k++)
+      if (x[k]! > level) return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
+    return null;
+  };
 }
 
 /**
  * Impact from the loads alone (measuring.md §5): 0.12 s after the fastest rise of the lead share (A), or 0.04 s
  * after the greatest load (B), or their mean where they disagree.
  */
-export function loadImpact(g: Ground, near: number): TimedEvent {
+export function loadImpact(g: Ground): (near: number) => TimedEvent {
   const load = roughLoad(g);
-  const up = greatest(load, near - 0.5, near + 0.5)?.t ?? near;
-  const b = up + 0.04;
-  if (!g.feetTold) return { t: b, source: 'estimated', u: 0.06 };
-  const fc = Math.min(ROUGH_CUTOFF, g.cutoff);
-  const slow = (fz: Float64Array) => {
-    const f = lowPass(fz, fc, g.base.rate);
-    return f.map((v) => Math.max(0, v));
-  };
-  const feet = { lead: { ...g.raw.lead, fz: slow(g.raw.lead.fz) }, trail: { ...g.raw.trail, fz: slow(g.raw.trail.fz) } };
-  const share = seriesOn(g.base, leadShare(feet, g.threshold, true));
-  const low = Math.max(least(share, up - 1.2, up + 0.05)?.t ?? up - 0.4, up - 0.4);
-  let rise = -Infinity;
-  let at = NaN;
-  for (let k = indexFrom(share, low); k <= indexTo(share, up + 0.15); k++) {
-    const slope = ((share.v[k + 1]! - share.v[k - 1]!) * share.rate) / 2;
-    if (slope > rise) {
-      rise = slope;
-      at = timeOf(share, k);
+  const share = g.feetTold ? roughShare(g) : null;
+  return (near) => {
+    const up = greatest(load, near - 0.5, near + 0.5)?.t ?? near;
+    const b = up + 0.04;
+    if (!share) return { t: b, source: 'estimated', u: 0.06 };
+    const low = Math.max(least(share, up - 1.2, up + 0.05)?.t ?? up - 0.4, up - 0.4);
+    let rise = -Infinity;
+    let at = NaN;
+    for (let k = indexFrom(share, low); k <= indexTo(share, up + 0.15); k++) {
+      const slope = ((share.v[k + 1]! - share.v[k - 1]!) * share.rate) / 2;
+      if (slope > rise) {
+        rise = slope;
+        at = timeOf(share, k);
+      }
     }
-  }
-  const a = at + 0.12;
-  if (!(rise >= 60)) return { t: b, source: 'estimated', u: 0.06 };
-  if (Math.abs(a - b) > 0.06) return { t: (a + b) / 2, source: 'estimated', u: 0.06 };
-  return { t: a, source: 'estimated', u: 0.035 };
+    const a = at + 0.12;
+    if (!(rise >= 60)) return { t: b, source: 'estimated', u: 0.06 };
+    if (Math.abs(a - b) > 0.06) return { t: (a + b) / 2, source: 'estimated', u: 0.06 };
+    return { t: a, source: 'estimated', u: 0.035 };
+  };
+}
+
+/** Lead share from loads low-passed at 10 Hz. */
+function roughShare(g: Ground): Series {
+  const fc = Math.min(ROUGH_CUTOFF, g.cutoff);
+  const slow = (fz: Float64Array) => lowPass(fz, fc, g.base.rate).map((v) => Math.max(0, v));
+  const feet = { lead: { ...g.raw.lead, fz: slow(g.raw.lead.fz) }, trail: { ...g.raw.trail, fz: slow(g.raw.trail.fz) } };
+  return seriesOn(g.base, leadShare(feet, g.threshold, true));
 }

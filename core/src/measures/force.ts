@@ -1,4 +1,4 @@
-import { at, greatest, lastPassage, negated, type Series } from '../signal/series.js';
+import { at, greatest, lastPassage, least, type Series } from '../signal/series.js';
 import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { peak } from './load.js';
 import { NEVER_SAID } from './never.js';
@@ -21,15 +21,16 @@ export function forceMeasures(c: SwingContext): Readings {
     ...peak(c, 'force.target.peak', target.total, t('p2'), t('p7'), u),
     'force.target.start.phase': pushStart(c, target.total, push?.t ?? NaN),
     'force.trail.lean': trailLean(c, push?.t ?? NaN),
-    ...floored(c, 'force.away.peak', negated(target.total), awayFrom, t('p3'), u, true),
-    ...floored(c, 'force.target.braking', negated(target.total), t('p5'), t('p8'), u, false),
+    ...floored(c, 'force.away.peak', target.total, -1, awayFrom, t('p3'), u, true),
+    ...floored(c, 'force.target.braking', target.total, -1, t('p5'), t('p8'), u, false),
     ...foreAft(c),
   };
 }
 
-/** A greatest value that is not below 0: a true 0 has no phase. */
-export function floored(c: SwingContext, id: string, s: Series, a: number, b: number, u: number, phase: boolean): Readings {
-  const p = greatest(s, a, b);
+/** The greatest of sign·value, not below 0: a true 0 has no phase. */
+export function floored(c: SwingContext, id: string, s: Series, sign: 1 | -1, a: number, b: number, u: number, phase: boolean): Readings {
+  const found = sign > 0 ? greatest(s, a, b) : least(s, a, b);
+  const p = found && { t: found.t, v: sign * found.v };
   const when = !p ? absent(NOTHING) : p.v > 0 ? phaseAt(c, p.t, FLOOR.peakTime) : absent('it stays 0');
   return { [id]: p ? reading(Math.max(0, p.v), u) : absent(NOTHING), ...(phase ? { [`${id}.phase`]: when } : {}) };
 }
@@ -54,15 +55,15 @@ function foreAft(c: SwingContext): Readings {
   const uLead = addressSd(c, lead, FLOOR.vertical);
   const uTrail = addressSd(c, trail, FLOOR.vertical);
   const down = {
-    ...floored(c, 'foreaft.lead.peak', negated(lead), t('p4'), t('p7'), uLead, false),
-    ...floored(c, 'foreaft.trail.peak', trail, t('p4'), t('p7'), uTrail, false),
+    ...floored(c, 'foreaft.lead.peak', lead, -1, t('p4'), t('p7'), uLead, false),
+    ...floored(c, 'foreaft.trail.peak', trail, 1, t('p4'), t('p7'), uTrail, false),
   };
   const l = numberOrNaN(down['foreaft.lead.peak']);
   const r = numberOrNaN(down['foreaft.trail.peak']);
   return {
     ...down,
     'foreaft.ratio': r < LEAST_PUSH ? absent(NEVER_SAID.noTrailPush) : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
-    ...floored(c, 'foreaft.lead.back', lead, t('p1'), t('p3'), uLead, true),
-    ...floored(c, 'foreaft.trail.back', negated(trail), t('p1'), t('p3'), uTrail, true),
+    ...floored(c, 'foreaft.lead.back', lead, 1, t('p1'), t('p3'), uLead, true),
+    ...floored(c, 'foreaft.trail.back', trail, -1, t('p1'), t('p3'), uTrail, true),
   };
 }

@@ -1,4 +1,4 @@
-import { mapSeries, at, greatest, negated, type Series } from '../signal/series.js';
+import { mapSeries, at, greatest, least, type Series } from '../signal/series.js';
 import { addressMean, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { NEVER_SAID } from './never.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
@@ -21,7 +21,8 @@ export function massMeasures(c: SwingContext): Readings {
   if (!c.mass || !moved) return Object.fromEntries(ids.map((id) => [id, absent(NOTHING)]));
   const mass = c.mass;
   const p4 = timeOfEvent(c, 'p4');
-  const back = greatest(negated(moved), c.swing.address.end, timeOfEvent(c, 'p7'));
+  const farthest = least(moved, c.swing.address.end, timeOfEvent(c, 'p7'));
+  const back = farthest && { t: farthest.t, v: -farthest.v };
   const split = mapSeries(mass.y, (y, k) => MM * (y - c.ground.cop.y.v[k]!));
   const splitMax = greatest(split, timeOfEvent(c, 'p1'), p4);
   const uAt = (t: number) => MM * mass.u(t);

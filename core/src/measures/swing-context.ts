@@ -2,6 +2,7 @@ import type { SwingEvents } from '../events/events.js';
 import { phaseAxis } from '../events/phase.js';
 import type { FootLoads } from '../ground/foot-loads.js';
 import { assumedFoot, type FeetPair, type FootName, type FootOutline, forwardPosition, insidePosition, stanceLine } from '../ground/foot-outline.js';
+import { cutGround } from '../ground/cut-ground.js';
 import { type Ground, seriesOn } from '../ground/ground.js';
 import type { ClubClass } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/capabilities.js';
@@ -21,7 +22,9 @@ export interface GolferFacts {
 }
 
 /** Gathers what the families of measures look at, for one swing. */
-export function swingContext(g: Ground, swing: SwingEvents, shaft: Series | null, who: GolferFacts): SwingContext {
+export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | null, who: GolferFacts): SwingContext {
+  // the pendulum of mats and boards needs the whole recording; double integration does not
+  const { ground: g, swing } = hasHorizontal(whole.device) ? cutGround(whole, found) : { ground: whole, swing: found };
   const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
   const outlines = feetOutlines(g, swing);
   const mass = massOf(g, swing, weight, who.stature);

@@ -1,4 +1,4 @@
-import { at, greatest, integral, lastPassage, negated, type Series } from '../signal/series.js';
+import { at, greatest, integral, lastPassage, least, type Series } from '../signal/series.js';
 import { addressSd, FLOOR, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { floored } from './force.js';
 import { peak } from './load.js';
@@ -19,7 +19,7 @@ export function torqueMeasures(c: SwingContext): Readings {
   const horizontal = Math.hypot(greatest(target.total, t('p1'), t('p8'))?.v ?? 0, greatest(fore.total, t('p1'), t('p8'))?.v ?? 0);
   const u = addressSd(c, turning.total) + (LEVER * horizontal * 9.80665) / 100;
   const turn = {
-    ...floored(c, 'torque.turn.back', negated(turning.total), t('p1'), t('p4'), u, true),
+    ...floored(c, 'torque.turn.back', turning.total, -1, t('p1'), t('p4'), u, true),
     ...peak(c, 'torque.turn.peak', turning.total, t('p3'), t('p8'), u),
   };
   const impulse = (s: Series, a: number, b: number, floor: number) => numeric(integral(s, a, b), floor, NOTHING);
@@ -38,9 +38,9 @@ export function torqueMeasures(c: SwingContext): Readings {
 /** When the turning torque, having pointed away from the target, turns over. */
 function zeroCrossing(c: SwingContext, s: Series, back: number): Reading {
   const p4 = timeOfEvent(c, 'p4');
-  const from = greatest(negated(s), timeOfEvent(c, 'p1'), p4);
+  const from = least(s, timeOfEvent(c, 'p1'), p4);
   const level = -Math.max(ZERO_LEAST, ZERO_PART * back);
-  if (!from || from.v < -level) return absent('the torque never points away from the target');
+  if (!from || from.v > level) return absent('the torque never points away from the target');
   if (at(s, p4) < level) return absent(NEVER_SAID.stillAway);
   const t = lastPassage(s, level, 'up', from.t, p4);
   return t === null ? absent('the torque never points away from the target') : phaseAt(c, t, FLOOR.passage);

@@ -52,8 +52,11 @@ export function greatest(s: Series, a: number, b: number): Point | null {
 
 /** The least defined value in [a, b], the earliest of equals. */
 export function least(s: Series, a: number, b: number): Point | null {
-  const p = greatest(negated(s), a, b);
-  return p && { t: p.t, v: -p.v };
+  let best: Point | null = null;
+  visit(s, a, b, (t, v) => {
+    if (v === v && (best === null || v < best.v)) best = { t, v };
+  });
+  return best;
 }
 
 export const negated = (s: Series): Series =>
@@ -134,11 +137,39 @@ export function median(v: ArrayLike<number>): number {
 
 /** Quantile q of the defined values, linear between order statistics. */
 export function quantile(v: ArrayLike<number>, q: number): number {
-  const sorted = Float64Array.from(v)
-    .filter((x) => x === x)
-    .sort();
-  if (!sorted.length) return NaN;
-  const x = q * (sorted.length - 1);
+  const own = new Float64Array(v.length);
+  let n = 0;
+  for (let k = 0; k < v.length; k++) if (v[k]! === v[k]!) own[n++] = v[k]!;
+  if (n === 0) return NaN;
+  const x = q * (n - 1);
   const i = Math.floor(x);
-  return i + 1 < sorted.length ? sorted[i]! + (x - i) * (sorted[i + 1]! - sorted[i]!) : sorted[i]!;
+  const low = select(own, n, i);
+  if (i + 1 >= n || x === i) return low;
+  // everything behind i is no less than it: the next order statistic is the least of them
+  let next = Infinity;
+  for (let k = i + 1; k < n; k++) if (own[k]! < next) next = own[k]!;
+  return low + (x - i) * (next - low);
+}
+
+/** Order statistic i of the first n values, by Hoare's selection; reorders `v` so that those before i are no greater. */
+function select(v: Float64Array, n: number, i: number): number {
+  let left = 0;
+  let right = n - 1;
+  while (left < right) {
+    const pivot = v[(left + right) >> 1]!;
+    let a = left;
+    let b = right;
+    while (a <= b) {
+      while (v[a]! < pivot) a++;
+      while (v[b]! > pivot) b--;
+      if (a > b) break;
+      const t = v[a]!;
+      v[a++] = v[b]!;
+      v[b--] = t;
+    }
+    if (i <= b) right = b;
+    else if (i >= a) left = a;
+    else break;
+  }
+  return v[i]!;
 }

@@ -25,8 +25,8 @@ export interface FeedHandler {
   readonly closed: () => void;
 }
 
-/** Two blocks of 8 ms: 62 pictures a second. */
-const BETWEEN_PICTURES = 14;
+/** A browser draws 60 pictures a second of the newest of these, ms. */
+const BETWEEN_PICTURES = 6;
 const LOOKS_PER_SECOND = 3;
 const FOUND_SHOWN = 2500;
 

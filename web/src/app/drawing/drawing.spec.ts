@@ -104,7 +104,7 @@ describe('contours', () => {
     };
     for (let k = 1; k < levels.length; k++) expect(width(k)).toBeLessThanOrEqual(width(k - 1));
     expect(width(levels.length - 1)).toBeLessThan(0.7 * width(0));
-    for (const l of levels) for (const ring of l.rings) expect(ring[0]).toEqual(ring.at(-1)!);
+    for (const l of levels) for (const ring of l.rings) expect(ring[0]).toEqual(ring.at(-1));
     expect(footBox(cells, () => false)).toBeNull();
   });
 });

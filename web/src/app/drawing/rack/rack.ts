@@ -26,10 +26,14 @@ import { Thumbnail } from './thumbnail';
             </span>
             <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="handed()" />
             <span class="flex items-center gap-1 whitespace-nowrap">
-              <svg width="22" height="14" class="shrink-0" aria-hidden="true">
-                <path d="M3.5 2 H1.5 V12 H3.5 M12.5 2 H14.5 V12 H12.5" fill="none" stroke="var(--target)" />
-                @if (s.fit !== null) {
-                  <circle [attr.cx]="s.mainFault ? 18 : 8" cy="7" r="3" [attr.fill]="s.mainFault ? 'var(--alarm)' : 'var(--ink)'" />
+              <svg [attr.width]="s.mainFault ? 8 : 18" height="14" class="shrink-0" aria-hidden="true">
+                @if (s.mainFault) {
+                  <circle cx="3.5" cy="7" r="3" fill="var(--alarm)" />
+                } @else {
+                  <path d="M3.5 2 H1.5 V12 H3.5 M12.5 2 H14.5 V12 H12.5" fill="none" stroke="var(--target)" />
+                  @if (s.fit !== null) {
+                    <circle cx="8" cy="7" r="3" fill="var(--ink)" />
+                  }
                 }
               </svg>
               <span class="truncate text-13" [class.text-ink2]="!s.mainFault">{{ verdict(s) }}</span>

@@ -1,0 +1,44 @@
+import type { SwingEvents } from '../events/events.js';
+import { indexFrom, indexTo, type Series } from '../signal/series.js';
+import type { Cop, FootLoads } from './foot-loads.js';
+import { type Ground, seriesOn } from './ground.js';
+
+/** What a swing's measures may reach before its address and after its impact or finish, s. */
+const BEFORE_ADDRESS = 1.3;
+const AFTER_IMPACT = 2.3;
+const AFTER_FINISH = 2.1;
+
+/** One swing's stretch of a recording, so that the cost of many swings in a file grows with their number only. */
+export function cutGround(g: Ground, swing: SwingEvents): { ground: Ground; swing: SwingEvents } {
+  const clock = g.share;
+  const { p7, p10 } = swing.events;
+  const from = indexFrom(clock, swing.start - BEFORE_ADDRESS);
+  const to = indexTo(clock, Math.max((p7?.t ?? swing.end) + AFTER_IMPACT, (p10?.t ?? 0) + AFTER_FINISH)) + 1;
+  if (from === 0 && to === g.base.n) return { ground: g, swing };
+  const base = { ...g.base, t0: g.base.t0 + from / g.base.rate, n: to - from };
+  const cut = (v: Float64Array) => v.subarray(from, to);
+  const series = (s: Series): Series => seriesOn(base, cut(s.v));
+  const cop = (c: Cop): Cop => ({ x: series(c.x), y: series(c.y) });
+  const loads = (f: FootLoads): FootLoads => ({
+    fx: f.fx && cut(f.fx),
+    fy: f.fy && cut(f.fy),
+    fz: cut(f.fz),
+    fzx: cut(f.fzx),
+    fzy: cut(f.fzy),
+    mz: f.mz && cut(f.mz),
+  });
+  return {
+    ground: {
+      ...g,
+      base,
+      raw: { lead: loads(g.raw.lead), trail: loads(g.raw.trail) },
+      feet: { lead: loads(g.feet.lead), trail: loads(g.feet.trail) },
+      both: loads(g.both),
+      footCop: { lead: cop(g.footCop.lead), trail: cop(g.footCop.trail) },
+      cop: cop(g.cop),
+      share: series(g.share),
+      path: cop(g.path),
+    },
+    swing: { ...swing, address: { ...swing.address, i0: swing.address.i0 - from, i1: swing.address.i1 - from } },
+  };
+}
