@@ -9,6 +9,8 @@ export interface Ring {
   /** The newest sample of every column; null before the first. */
   readonly last: () => Float32Array | null;
   readonly lastMat: () => Uint8Array | null;
+  /** Greatest and least total plate load over the last seconds, every 10 ms; null without plates. */
+  readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
   /** Cuts [from, to] as a recording whose clock starts at 0. */
   readonly cut: (from: number, to: number, stated: Stated, withMat: boolean) => Recording | null;
 }
@@ -66,6 +68,20 @@ export function ring(device: Hello['device']): Ring {
       if (!cells || Number.isNaN(matTimes[(matHead - 1 + matSize) % matSize]!)) return null;
       const k = (matHead - 1 + matSize) % matSize;
       return mats.subarray(k * cells, (k + 1) * cells);
+    },
+    loadRange(seconds) {
+      if (!device.plates.length || Number.isNaN(newest)) return null;
+      let [least, most] = [Infinity, -Infinity];
+      const step = Math.max(1, Math.round(device.rate / 100));
+      for (let i = 1; i <= seconds * device.rate; i += step) {
+        const k = (head - i + 2 * size) % size;
+        if (!(times[k]! > newest - seconds)) break;
+        let load = 0;
+        for (let p = 0; p < device.plates.length; p++) load += data[k * columns + p * COLUMNS_PER_PLATE + 2]!;
+        if (load < least) least = load;
+        if (load > most) most = load;
+      }
+      return { least, most };
     },
     cut(from, to, stated, withMat) {
       const rows = pick(times, from, to, head);

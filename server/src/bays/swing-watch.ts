@@ -7,6 +7,9 @@ export const AFTER_IMPACT = 2.3;
 const LOOK_BACK = 5;
 /** A swing already seen is not found again within this, s. */
 const APART = 2;
+/** A swing moves the total load by more than this within these seconds. */
+const STIR = 1.15;
+const STIR_SECONDS = 2.5;
 
 /** A swing seen in the stream, by its rough impact in device time. */
 export interface Sighting {
@@ -19,6 +22,7 @@ export interface Sighting {
  * @param after device time of the last swing known
  */
 export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number): Sighting | null {
+  if (isStill(r)) return null;
   const now = r.newest();
   const rec = r.cut(now - LOOK_BACK, now, {}, false) ?? r.cut(now - LOOK_BACK, now, {}, true);
   if (!rec) return null;
@@ -26,6 +30,12 @@ export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number): 
     .map((s) => now - LOOK_BACK + s.rough)
     .filter((impact) => impact > after + APART && impact < now - 0.2);
   return found.length ? { impact: found.at(-1)! } : null;
+}
+
+/** No swing without an impact's load: a cheap look that keeps the live picture smooth while somebody waits. */
+function isStill(r: Ring): boolean {
+  const range = r.loadRange(STIR_SECONDS);
+  return range !== null && range.most < STIR * range.least;
 }
 
 /** A stream in which nobody stands is not an error: there is just no swing. */

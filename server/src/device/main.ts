@@ -6,7 +6,7 @@ import { isMainThread } from 'node:worker_threads';
 import { motionMaker } from './motions.js';
 
 const RATE = 1000;
-const BLOCK = 8;
+const BLOCK = 4;
 const CHANNELS = ['sound', 'shaft_deg', 'arm_deg'] as const;
 
 /** A simulated device: two plates under a mat, speaking the live feed as a real one would. */
