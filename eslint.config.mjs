@@ -20,7 +20,7 @@ export default ts.config(
           'contract/tsconfig.json',
           'server/tsconfig.spec.json',
           'server/tsconfig.drizzle.json',
-          'cli/tsconfig.json',
+          'cli/tsconfig.spec.json',
           'web/tsconfig.eslint.json',
           'web/tsconfig.worker.json',
           'e2e/tsconfig.json',

@@ -51,6 +51,7 @@ step('types', 'npm', ['run', '-s', 'types']);
 build();
 step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], jasmine);
 step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
+step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], jasmine);
 step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));
 step('end to end, in Chromium', 'npx', ['playwright', 'test'], playwright, join(root, 'e2e'));
 

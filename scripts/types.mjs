@@ -6,7 +6,7 @@ const projects = [
   'core/tsconfig.spec.json',
   'contract/tsconfig.json',
   'server/tsconfig.spec.json',
-  'cli/tsconfig.json',
+  'cli/tsconfig.spec.json',
   'web/tsconfig.worker.json',
   'e2e/tsconfig.json',
   'bench/tsconfig.json',

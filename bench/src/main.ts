@@ -1,5 +1,5 @@
 import { benchAnalysis } from './analysis.js';
 import { benchLive } from './live.js';
 
-if (!process.argv.includes("live")) benchAnalysis();
+if (!process.argv.includes('live')) benchAnalysis();
 await benchLive();

@@ -1,7 +1,7 @@
 import { lowPass } from '../condition/low-pass.js';
 import { type Ground, quietLevel, seriesOn } from '../ground/ground.js';
 import { findPeaks } from '../signal/peaks.js';
-import { indexFrom, indexTo, lastPassage, median, type Series, timeOf } from '../signal/series.js';
+import { indexFrom, indexTo, lastPassage, type Series, timeOf } from '../signal/series.js';
 
 /** A full swing shows this much shaft angle at the top, °. */
 const TOP_ANGLE = 120;
@@ -44,14 +44,14 @@ function byShaft(shaft: Series, load: Series): FoundSwing[] {
     prominence: TOP_PROMINENCE,
     distance: TOP_APART * shaft.rate,
   });
+  const usual = quietLevel(load.v);
   const swings: FoundSwing[] = [];
   for (const p of peaks) {
     const top = timeOf(shaft, p);
     const rough = firstDownThroughZero(shaft, p);
     if (rough === null || rough > top + DOWN_WITHIN) continue;
     const before = load.v.subarray(indexFrom(load, top - 1.5), indexTo(load, top) + 1);
-    const least = STILL_LOADED * median(before);
-    if (before.every((x) => x > least)) swings.push({ top, rough });
+    if (before.every((x) => x > STILL_LOADED * usual)) swings.push({ top, rough });
   }
   return swings;
 }

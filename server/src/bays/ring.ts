@@ -16,6 +16,8 @@ export interface Ring {
 }
 
 const SECONDS = 20;
+/** Times that come from adding steps must not fall out of a cut by rounding, s. */
+const HAIR = 1e-7;
 /** The device's clock may wander a little from its nominal rate before the stream counts as broken. */
 const COLUMNS_PER_PLATE = 6;
 
@@ -40,7 +42,7 @@ export function ring(device: Hello['device']): Ring {
     const out: number[] = [];
     for (let i = 0; i < stamps.length; i++) {
       const k = (start + i) % stamps.length;
-      if (stamps[k]! >= from && stamps[k]! <= to) out.push(k);
+      if (stamps[k]! >= from - HAIR && stamps[k]! <= to + HAIR) out.push(k);
     }
     return out;
   };

@@ -9,7 +9,7 @@ const LOOK_BACK = 5;
 const APART = 2;
 /** A swing moves the total load by more than this within these seconds. */
 const STIR = 1.15;
-const STIR_SECONDS = 2.5;
+const STIR_SECONDS = 4.5;
 
 /** A swing seen in the stream, by its rough impact in device time. */
 export interface Sighting {

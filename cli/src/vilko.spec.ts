@@ -1,0 +1,139 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { EVENT_NAMES, MEASURE_IDS } from '@vilko/core';
+
+const bin = fileURLToPath(new URL('../bin/vilko.mjs', import.meta.url));
+const data = fileURLToPath(new URL('../../core/test-data/', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'vilko-cli-'));
+const at = (name: string) => join(folder, name);
+
+const vilko = (...args: string[]) => {
+  const { status, stdout, stderr } = spawnSync('node', [bin, ...args], { encoding: 'utf8', maxBuffer: 1 << 28 });
+  return { status, stdout, stderr };
+};
+
+interface Answer {
+  file: string;
+  device: string;
+  rate: number;
+  warnings: string[];
+  swings: {
+    start: number;
+    end: number;
+    events: Record<string, { t: number; source: string; u: number } | null>;
+    measures: Record<string, { value: unknown; unit: string; u: number | null; basis: string }>;
+    comparison?: { pattern: string; fit: number; judged: number; of: number; bands: { measure: string; word: string }[] };
+    findings?: { fault: string; main: boolean; strength: number; word: string; because: string[]; consequenceOf: string | null }[];
+    cannotJudge?: { fault: string; reason: string }[];
+  }[];
+  findings?: { fault: string; k: number; n: number; tentative: boolean }[];
+}
+const answer = (...args: string[]): Answer => {
+  const r = vilko(...args, '--json');
+  expect(r.status).withContext(r.stderr).toBe(0);
+  return JSON.parse(r.stdout) as Answer;
+};
+
+describe('vilko', () => {
+  beforeAll(() => {
+    expect(vilko('simulate', '--fault', 'hangs-back', '--device', 'plates', at('x.csv')).status).toBe(0);
+  });
+
+  it('analyses the three samples as the reference does, every id in every swing', () => {
+    for (const file of ['sample-plates.c3d', 'sample-plates-left.csv', 'sample-mat.npz']) {
+      const expected = JSON.parse(readFileSync(join(data, file.replace(/\.\w+$/, '.expected.json')), 'utf8')) as { args: string[]; reference: Answer };
+      const a = answer('analyse', join(data, file), ...expected.args);
+      expect(a.file).toBe(file);
+      expect(a.device).toBe(expected.reference.device);
+      const [s] = a.swings;
+      expect(Object.keys(s!.events)).toEqual([...EVENT_NAMES]);
+      expect(Object.keys(s!.measures)).toEqual([...MEASURE_IDS]);
+      const share = s!.measures['share.lead.p7']!.value as number;
+      expect(share).toBeCloseTo(expected.reference.swings[0]!.measures['share.lead.p7']!.value as number, 3);
+    }
+  });
+
+  it('names the simulated fault as the main finding, and writes the truth beside the recording', () => {
+    const a = answer('judge', at('x.csv'));
+    const main = a.swings[0]!.findings!.filter((f) => f.main);
+    expect(main.map((f) => f.fault)).toEqual(['hangs-back']);
+    expect(main[0]!.because).toEqual(['share.lead.p7']);
+    expect(a.swings[0]!.comparison!.pattern).toBe('common-ground');
+    const truth = JSON.parse(readFileSync(at('x.csv.truth.json'), 'utf8')) as { fault: string; swings: { events: Record<string, number> }[] };
+    expect(truth.fault).toBe('hangs-back');
+    expect(Math.abs(truth.swings[0]!.events['p7']! - a.swings[0]!.events['p7']!.t)).toBeLessThan(0.003);
+  });
+
+  it('finds nothing in a healthy swing, and judges a set of several', () => {
+    vilko('simulate', '--fault', 'none', '--device', 'mat', '--seed', '7', at('h.npz'));
+    expect(answer('judge', at('h.npz')).swings[0]!.findings).toEqual([]);
+    vilko('simulate', '--fault', 'no-load', '--device', 'plates', '--swings', '3', '--seed', '5', at('set.vilko'));
+    const set = answer('judge', at('set.vilko'));
+    expect(set.swings.length).toBe(3);
+    expect(set.findings![0]).toEqual(jasmine.objectContaining({ fault: 'no-load', n: 3, tentative: false }));
+  });
+
+  it('reads from a simulated CSV what its reader needs, and lets options win', () => {
+    vilko('simulate', '--device', 'boards', '--handed', 'left', '--club', 'driver', '--no-club', at('b.csv'));
+    expect(readFileSync(at('b.csv'), 'utf8').slice(0, 400)).toContain('# handed=left');
+    const a = answer('judge', at('b.csv'));
+    expect(a.device).toBe('boards');
+    expect(a.swings[0]!.comparison!.bands.some((x) => x.measure === 'trail.contact.p7')).toBeTrue();
+    expect(answer('judge', at('b.csv'), '--club', 'iron').swings[0]!.comparison!.bands.some((x) => x.measure === 'trail.contact.p7')).toBeFalse();
+    expect(a.swings[0]!.cannotJudge!.find((c) => c.fault === 'weak-push')!.reason).toContain('horizontal forces');
+  });
+
+  it('converts without loss, and refuses what would lose data', () => {
+    vilko('simulate', '--device', 'mat', at('m.npz'));
+    expect(vilko('convert', at('m.npz'), at('m.vilko')).status).toBe(0);
+    expect(answer('analyse', at('m.vilko')).swings[0]!.measures['load.trail.max']!.value).toEqual(
+      answer('analyse', at('m.npz')).swings[0]!.measures['load.trail.max']!.value,
+    );
+    const lossy = vilko('convert', join(data, 'sample-plates.c3d'), at('p.npz'));
+    expect(lossy.status).toBe(2);
+    expect(lossy.stderr).toMatch(/^vilko: .*would be lost\n$/);
+  });
+
+  it('shows a table to people', () => {
+    const { stdout, status } = vilko('judge', join(data, 'sample-plates.c3d'), '--stature', '1.78');
+    expect(status).toBe(0);
+    expect(stdout).toContain('Lead share, impact');
+    expect(stdout).toContain('Against common-ground v1');
+    expect(stdout).toContain('the trail foot never leaves the ground before impact');
+  });
+
+  it('answers 2 and one clear line, never a stack, for everything that cannot be', () => {
+    writeFileSync(at('bad.csv'), 'time,p1_fx\n0,1\n');
+    writeFileSync(at('empty.csv'), '');
+    const wrong: [string[], RegExp][] = [
+      [['analyse', at('nowhere.csv')], /there is no such file/],
+      [['analyse', folder], /is a folder/],
+      [['analyse', at('empty.csv')], /is empty/],
+      [['analyse', at('bad.csv')], /plate 1 lacks p1_fy/],
+      [['analyse', at('x.csv'), '--handed', 'both'], /--handed is one of right, left/],
+      [['analyse', at('x.csv'), '--mass', 'heavy'], /--mass must be a number/],
+      [['analyse', join(data, 'sample-plates.c3d'), '--axes', 'ball=+x,left=+x'], /different lab axes/],
+      [['judge', at('x.csv'), '--pattern', 'mine'], /there is no pattern "mine"/],
+      [['simulate', '--fault', 'sneeze', at('y.csv')], /--fault is one of/],
+      [['simulate', '--device', 'plates', at('y.npz')], /would be lost/],
+      [['fly', at('x.csv')], /there is no command "fly"/],
+      [['analyse', at('x.csv'), '--foo'], /foo/],
+      [['analyse'], /name a recording/],
+    ];
+    for (const [args, message] of wrong) {
+      const r = vilko(...args);
+      expect(r.status).withContext(args.join(' ')).toBe(2);
+      expect(r.stderr).withContext(args.join(' ')).toMatch(message);
+      expect(r.stderr.trim().split('\n').length).withContext(r.stderr).toBe(1);
+    }
+  });
+
+  it('answers 0 with no swing where there is none', () => {
+    const quiet = readFileSync(at('x.csv'), 'utf8').split('\n').slice(0, 900).join('\n');
+    writeFileSync(at('quiet.csv'), quiet);
+    expect(answer('analyse', at('quiet.csv')).swings).toEqual([]);
+  });
+});

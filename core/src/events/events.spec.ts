@@ -1,0 +1,82 @@
+import { analyse } from '../analyse.js';
+import { lines, type MadeSwing, madeRecording, roundShaft } from '../testing/made-recording.js';
+
+const WEIGHT = 700;
+const swing = lines([2.6, WEIGHT], [2.75, 0.85 * WEIGHT], [2.97, 1.5 * WEIGHT], [3.15, 0.8 * WEIGHT], [3.5, WEIGHT]);
+const share = lines([1.95, 0.5], [2.5, 0.25], [2.8, 0.32], [3.05, 0.78], [3.5, 0.9]);
+const BASE: MadeSwing = { seconds: 6, rate: 500, load: swing, share };
+const found = (change: Partial<MadeSwing>) => analyse(madeRecording({ ...BASE, ...change })).swings;
+
+describe('finding swings', () => {
+  it('finds one by the shaft and by the load alone', () => {
+    expect(found({ channels: { shaft_deg: roundShaft } }).length).toBe(1);
+    expect(found({}).length).toBe(1);
+  });
+
+  it('does not take a waggle, a practice stop or a step off the plate for a swing', () => {
+    const waggle = (t: number) => 25 * Math.max(0, Math.sin(4 * t));
+    expect(found({ channels: { shaft_deg: waggle } }).length).toBe(0);
+    const stops = lines([2, 0], [2.8, 240], [4.5, 240], [5.5, 0]);
+    expect(found({ channels: { shaft_deg: stops } }).length).toBe(0);
+    const stepsOff = lines([1.9, WEIGHT], [2, 0], [2.5, 0], [2.6, 1.3 * WEIGHT], [2.7, WEIGHT]);
+    expect(found({ load: stepsOff }).length).toBe(0);
+    expect(found({ load: () => WEIGHT }).length).toBe(0);
+    expect(found({ load: (t) => (t > 1.5 && t < 2.4 ? 40 : swing(t)), channels: { shaft_deg: roundShaft } }).length).toBe(0);
+  });
+
+  it('does not find a swing that starts before the file does', () => {
+    const early = (f: (t: number) => number) => (t: number) => f(t + 2.4);
+    expect(found({ load: early(swing), share: early(share) }).length).toBe(0);
+  });
+});
+
+describe('events', () => {
+  it('take impact from the trigger, then the sound, then the shaft, then the loads', () => {
+    const shaft_deg = roundShaft;
+    const trigger = (t: number) => (t >= 3.049 ? 5 : 0);
+    const sound = (t: number) => (t >= 3.053 && t < 3.1 ? 4 : 0.001 * Math.sin(900 * t));
+    const p7 = (channels: MadeSwing['channels']) => found({ channels })[0]!.events.p7!;
+    expect(p7({ shaft_deg, trigger, sound })).toEqual(jasmine.objectContaining({ source: 'trigger', t: jasmine.any(Number) }));
+    expect(p7({ shaft_deg, trigger, sound }).t).toBeCloseTo(3.049, 2);
+    expect(p7({ shaft_deg, sound }).source).toBe('sound');
+    expect(p7({ shaft_deg, sound }).t).toBeCloseTo(3.053, 2);
+    expect(p7({ shaft_deg }).source).toBe('club');
+    expect(p7({ shaft_deg }).t).toBeCloseTo(3.05, 2);
+    expect(p7({}).source).toBe('estimated');
+    expect(Math.abs(p7({}).t - 3.05)).toBeLessThan(0.07);
+  });
+
+  it('put what nothing shows at its usual part of the swing, with a wide uncertainty', () => {
+    const { events } = found({})[0]!;
+    const at = (p: 'p1' | 'p2' | 'p4' | 'p6' | 'p7' | 'p9') => events[p]!.t;
+    expect(at('p4')).toBeCloseTo(at('p1') + 0.75 * (at('p7') - at('p1')), 9);
+    expect(at('p2')).toBeCloseTo(at('p1') + 0.42 * (at('p4') - at('p1')), 9);
+    expect(at('p6')).toBeCloseTo(at('p4') + 0.82 * (at('p7') - at('p4')), 9);
+    expect(at('p9')).toBeCloseTo(at('p7') + 0.13, 9);
+    expect([events.p1!.u, events.p4!.u, events.p6!.u]).toEqual([0.08, 0.05, 0.035]);
+  });
+
+  it('find the passages of the shaft, and the arm where there is one', () => {
+    const arm_deg = lines([2, 0], [2.53, 90], [2.8, 130], [2.93, 90], [3.05, 0], [3.2, -90], [3.4, -140]);
+    const { events } = found({ channels: { shaft_deg: roundShaft, arm_deg } })[0]!;
+    expect(events.p2!.t).toBeCloseTo(2.34, 2);
+    expect(events.p3!.t).toBeCloseTo(2.53, 2);
+    expect(events.p4!.t).toBeCloseTo(2.8, 1);
+    expect(events.p5!.t).toBeCloseTo(2.93, 2);
+    expect(events.p6!.t).toBeCloseTo(3.0, 1);
+    expect(events.p8!.t).toBeCloseTo(3.1, 1);
+    expect(events.p9!.t).toBeCloseTo(3.2, 2);
+    expect(Object.values(events).filter((e) => e?.source === 'club').length).toBe(9);
+  });
+
+  it('start from a quiet address and end in a held finish, or say that none was held', () => {
+    const s = found({ channels: { shaft_deg: roundShaft } })[0]!;
+    expect(s.start).toBeLessThan(1.95);
+    expect(s.events.p10!.t).toBeGreaterThan(3.3);
+    expect(s.end).toBeCloseTo(s.events.p10!.t + 0.5, 6);
+    const restless = found({ channels: { shaft_deg: roundShaft }, load: (t) => swing(t) + (t > 3.2 ? 60 * Math.sin(20 * t) : 0) })[0]!;
+    expect(restless.events.p10).toBeNull();
+    expect(restless.end).toBeCloseTo(restless.events.p9!.t + 0.3, 6);
+    expect(restless.measures['share.lead.p10']!.reason).toBe('P10 was not found');
+  });
+});

@@ -1,0 +1,135 @@
+import { feedHeader, FEED_HEADER, type Hello, MAT_FRAME, packFeed, packLive, SAMPLES, unpackLive } from '@vilko/contract';
+import { WRENCH_CHANNELS } from '@vilko/core';
+import { simulate } from '@vilko/core/golfer';
+import fc from 'fast-check';
+import { livePicture } from './live-picture.js';
+import { ring } from './ring.js';
+import { lookForSwing } from './swing-watch.js';
+
+const DEVICE: Hello['device'] = {
+  kind: 'mat-plates',
+  name: 'Test',
+  rate: 1000,
+  plates: [{ centre: [0, 0.25] }, { centre: [0, -0.25] }],
+  mat: { rows: 2, cols: 4, pitch: 0.1, rate: 100 },
+  channels: ['shaft_deg'],
+};
+
+/** Samples of two plates with these loads, and a shaft angle. */
+function samples(count: number, left: number, right: number, shaft = 0): Uint8Array {
+  const v = new Float32Array(count * 13);
+  for (let i = 0; i < count; i++) {
+    v[i * 13 + 2] = left;
+    v[i * 13 + 8] = right;
+    v[i * 13 + 12] = shaft;
+  }
+  return new Uint8Array(v.buffer);
+}
+
+describe('the feed’s messages', () => {
+  it('come back as they were packed', () => {
+    fc.assert(
+      fc.property(
+        fc.nat(255),
+        fc.nat(2 ** 32 - 1),
+        fc.double({ noNaN: true }),
+        fc.nat(1e6),
+        fc.uint8Array({ maxLength: 50 }),
+        (kind, sequence, time, count, payload) => {
+          const packed = packFeed({ kind, sequence, time, count }, payload);
+          expect(feedHeader(packed)).toEqual({ kind, sequence, time, count });
+          expect(packed.subarray(FEED_HEADER)).toEqual(payload);
+        },
+      ),
+    );
+    expect(feedHeader(new Uint8Array(10))).toBeNull();
+  });
+
+  it('carry a picture to the browser, breaks included', () => {
+    const f = { sequence: 7, time: 1.5, arrived: 1e12, lead: 350, trail: 250, places: [0.5, NaN, -0.25, 0, NaN, 1], mat: Uint8Array.of(1, 2, 3) };
+    const back = unpackLive(packLive(f).buffer as ArrayBuffer);
+    expect(back).toEqual(f);
+  });
+});
+
+describe('the ring', () => {
+  it('cuts what was sent, on a clock that starts at the cut', () => {
+    const r = ring(DEVICE);
+    for (let k = 0; k < 100; k++) {
+      r.push(SAMPLES, k * 0.01, 10, samples(10, k, 2 * k, 3 * k));
+      r.push(MAT_FRAME, k * 0.01, 1, Uint8Array.of(k, 0, 0, 0, 0, 0, 0, 1));
+    }
+    expect(r.newest()).toBeCloseTo(0.999, 9);
+    const rec = r.cut(0.5, 0.7, { club: 'iron' }, true)!;
+    expect(rec.device).toBe('mat-plates');
+    expect(rec.time.length).toBe(201);
+    expect(rec.time[0]).toBeCloseTo(0, 9);
+    expect(rec.platforms[0]!.fz[0]).toBe(50);
+    expect(rec.platforms[1]!.fz[200]).toBe(140);
+    expect(rec.channels.shaft_deg![0]).toBe(150);
+    expect([rec.mat!.frames[0], rec.mat!.time.length]).toEqual([50, 21]);
+    expect(r.cut(0.5, 0.7, {}, false)!.device).toBe('plates');
+    expect(r.cut(5, 6, {}, true)).toBeNull();
+  });
+
+  it('forgets what is older than it can hold', () => {
+    const r = ring({ ...DEVICE, rate: 100, mat: null });
+    for (let k = 0; k < 300; k++) r.push(SAMPLES, k * 0.1, 10, samples(10, k, k));
+    expect(r.cut(0, 5, {}, true)).toBeNull();
+    expect(r.cut(25, 28, {}, true)!.time.length).toBe(301);
+  });
+
+  it('knows the range of the load over the last seconds', () => {
+    const r = ring({ ...DEVICE, mat: null });
+    r.push(SAMPLES, 0, 1000, samples(1000, 300, 300));
+    r.push(SAMPLES, 1, 1000, samples(1000, 500, 300));
+    expect(r.loadRange(0.5)).toEqual({ least: 800, most: 800 });
+    expect(r.loadRange(1.5)).toEqual({ least: 600, most: 800 });
+  });
+});
+
+describe('the live picture', () => {
+  it('names the lead foot by handedness, and leaves an empty plate without a place', () => {
+    const r = ring(DEVICE);
+    r.push(SAMPLES, 0, 1, samples(1, 400, 200));
+    const right = livePicture(DEVICE, r, 'right', 1, 0);
+    const left = livePicture(DEVICE, r, 'left', 1, 0);
+    expect([right.lead, right.trail]).toEqual([400, 200]);
+    expect([left.lead, left.trail]).toEqual([200, 400]);
+    expect(right.places[1]).toBeCloseTo(0.25, 6);
+    expect(left.places[1]).toBeCloseTo(0.25, 6);
+    expect(right.places[5]).toBeCloseTo(0.25 / 3, 6);
+    r.push(SAMPLES, 0.001, 1, samples(1, 400, 5));
+    expect(livePicture(DEVICE, r, 'right', 1, 0).places[3]).toBeNaN();
+  });
+});
+
+describe('looking for a swing', () => {
+  it('sees nothing while somebody waits, and a swing once, whoever swings', () => {
+    for (const handed of ['right', 'left'] as const) {
+      const { recording, motion } = simulate({ device: 'plates', seed: 17, handed, before: 4 });
+      const device: Hello['device'] = {
+        ...DEVICE,
+        kind: 'plates',
+        mat: null,
+        plates: recording.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
+      };
+      const r = ring(device);
+      const columns = [...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])), recording.channels.shaft_deg!];
+      const feed = (from: number, to: number): void => {
+        for (let k = from; k < to; k += 10) {
+          const v = new Float32Array(10 * columns.length);
+          for (let i = 0; i < 10; i++) columns.forEach((c, j) => (v[i * columns.length + j] = c[k + i]!));
+          r.push(SAMPLES, k / 1000, 10, new Uint8Array(v.buffer));
+        }
+      };
+      const impact = Math.floor(motion.plans[0]!.times.p7 * 100) * 10;
+      feed(0, 3500);
+      expect(lookForSwing(r, handed, -Infinity)).toBeNull();
+      feed(3500, impact + 600);
+      const seen = lookForSwing(r, handed, -Infinity);
+      expect(Math.abs(seen!.impact - motion.plans[0]!.times.p7)).toBeLessThan(0.02);
+      expect(lookForSwing(r, handed, seen!.impact)).toBeNull();
+    }
+  });
+});

@@ -1,0 +1,142 @@
+import type { Bay, Lesson, SwingHead } from '@vilko/contract';
+import { HttpErrorResponse } from '@angular/common/http';
+import { sentenceOf } from './api';
+import { LessonActions, lessonFeature, type LessonState } from './lesson';
+import { ReadActions, readFeature } from './read';
+import { SettingsActions, settingsFeature } from './settings';
+
+const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({
+  id: `s${number}`,
+  lessonId: 'l',
+  number,
+  club: 'iron',
+  clubName: '7-iron',
+  device: 'plates',
+  recordedAt: '2026-11-20T10:00:00.000Z',
+  starred: false,
+  note: '',
+  source: 'bay',
+  file: null,
+  marks: {},
+  leadAtImpact: 70,
+  fit: 0.9,
+  mainFault: null,
+  mainWord: null,
+  thumbnail: null,
+  warnings: [],
+  ...more,
+});
+const lesson: Lesson = {
+  id: 'l',
+  pupilId: 'p',
+  startedAt: '2026-11-20T10:00:00.000Z',
+  bay: 'Bay 3',
+  aim: '',
+  swings: 2,
+  pupil: { id: 'p', name: 'Somebody', about: '', handed: 'right', stature: 1.7, mass: 70, story: '' },
+  rack: [swing(2), swing(1)],
+};
+const bay: Bay = { name: 'Bay 3', lessonId: 'l', handed: 'right', club: 'iron', clubName: '7-iron', state: 'armed', device: null, notice: null };
+
+type Action = Parameters<typeof lessonFeature.reducer>[1];
+const after = (...actions: Action[]): LessonState => actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
+const rack = (s: LessonState): number[] => lessonFeature.selectRack({ lesson: s }).map((x) => x.number);
+
+describe('a lesson’s state', () => {
+  it('shows its swings in the order they were made, and takes in those that arrive', () => {
+    const s = after(LessonActions.open({ id: 'l' }), LessonActions.came({ lesson }), LessonActions.swingArrived({ swing: swing(3) }));
+    expect(rack(s)).toEqual([1, 2, 3]);
+    expect(s.status).toBe('ready');
+  });
+
+  it('does not take in a swing of another lesson', () => {
+    const s = after(LessonActions.came({ lesson }), LessonActions.swingArrived({ swing: swing(9, { lessonId: 'other' }) }));
+    expect(rack(s)).toEqual([1, 2]);
+  });
+
+  it('offers undo for a delete, and puts the swing back where it was', () => {
+    const deleted = after(LessonActions.came({ lesson }), LessonActions.swingDeleted({ swing: swing(1) }));
+    expect(rack(deleted)).toEqual([2]);
+    expect(deleted.notice).toEqual({ text: 'Swing 1 with the 7-iron was deleted.', kind: 'plain', undo: 's1' });
+    const back = lessonFeature.reducer(deleted, LessonActions.swingRestored({ swing: swing(1) }));
+    expect(rack(back)).toEqual([1, 2]);
+    expect(lessonFeature.reducer(back, LessonActions.dismiss()).notice).toBeNull();
+  });
+
+  it('says what an import gave, or why a file was refused, without losing the lesson', () => {
+    const file = new File(['x'], 'a.csv');
+    const reading = after(LessonActions.came({ lesson }), LessonActions.importFile({ file }));
+    expect(reading.importing).toBe('a.csv');
+    const done = lessonFeature.reducer(
+      reading,
+      LessonActions.fileImported({
+        imported: { file: 'a.csv', device: 'mat', swings: [swing(3), swing(4)], warnings: ['part of the lead foot is off the mat'] },
+      }),
+    );
+    expect(done.notice?.text).toBe('a.csv: 2 swings read from a mat. Part of the lead foot is off the mat.');
+    expect(rack(done)).toEqual([1, 2, 3, 4]);
+    const refused = lessonFeature.reducer(reading, LessonActions.fileRefused({ file: 'a.csv', message: 'no swing.' }));
+    expect([refused.importing, refused.notice?.kind, rack(refused).length]).toEqual([null, 'alarm', 2]);
+  });
+
+  it('keeps what is there when the server does not answer, and says so once', () => {
+    const s = after(LessonActions.came({ lesson }), LessonActions.failed({ message: 'no answer' }));
+    expect([s.status, s.notice?.text]).toEqual(['ready', 'no answer']);
+    const never = after(LessonActions.open({ id: 'l' }), LessonActions.failed({ message: 'no answer' }));
+    expect([never.status, never.error]).toEqual(['failed', 'no answer']);
+  });
+
+  it('forgets the swings of the lesson before when another is opened, but not when the same is opened again', () => {
+    const s = after(LessonActions.came({ lesson }));
+    expect(rack(lessonFeature.reducer(s, LessonActions.open({ id: 'other' })))).toEqual([]);
+    expect(lessonFeature.reducer(s, LessonActions.open({ id: 'l' }))).toBe(s);
+  });
+
+  it('says a bay’s notice once', () => {
+    const notice = 'A movement was seen.';
+    const s = after(
+      LessonActions.bayCame({ bay }),
+      LessonActions.bayCame({ bay: { ...bay, notice } }),
+      LessonActions.dismiss(),
+      LessonActions.bayCame({ bay: { ...bay, notice, state: 'found' } }),
+    );
+    expect([s.notice, s.bay?.state]).toEqual([null, 'found']);
+  });
+});
+
+describe('a reading’s state', () => {
+  const read = (...actions: Parameters<typeof readFeature.reducer>[1][]) =>
+    actions.reduce<ReturnType<typeof readFeature.reducer> | undefined>((s, a) => readFeature.reducer(s, a), undefined)!;
+  it('has one cursor, kept while the same swing is read anew, given up for another', () => {
+    const s = read(ReadActions.openSwing({ id: 'a' }), ReadActions.ready({ cursor: 2 }), ReadActions.moveCursor({ t: 3 }));
+    expect(readFeature.reducer(s, ReadActions.ready({ cursor: 2 })).cursor).toBe(3);
+    expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'a' })).cursor).toBe(3);
+    expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'b' })).cursor).toBeNull();
+  });
+  it('keeps a refusal until another swing is opened', () => {
+    const s = read(ReadActions.openSwing({ id: 'a' }), ReadActions.refused({ message: 'a hole' }));
+    expect([s.status, s.refusal]).toEqual(['refused', 'a hole']);
+    expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'b' })).refusal).toBeNull();
+  });
+});
+
+describe('settings', () => {
+  it('go round the three time axes and turn the track', () => {
+    let s = settingsFeature.reducer(undefined, SettingsActions.setAxis({ axis: 'eased' }));
+    const axes = [0, 1, 2].map(() => (s = settingsFeature.reducer(s, SettingsActions.nextAxis())).axis);
+    expect(axes).toEqual(['linear', 'phase', 'eased']);
+    expect(settingsFeature.reducer(s, SettingsActions.turnTrack()).turned).toBe(!s.turned);
+  });
+});
+
+describe('sentences from errors', () => {
+  it('are the server’s own where it has one', () => {
+    const e = new HttpErrorResponse({ status: 422, error: { code: 'truncated', message: 'The file ends early.', kept: 'Nothing was stored.' } });
+    expect(sentenceOf(e)).toBe('The file ends early. Nothing was stored.');
+  });
+  it('never show a raw error', () => {
+    expect(sentenceOf(new HttpErrorResponse({ status: 0 }))).toContain('does not answer');
+    expect(sentenceOf(new HttpErrorResponse({ status: 500, error: '<html>' }))).toContain('refused (500)');
+    expect(sentenceOf('x')).toContain('Nothing was changed');
+  });
+});
