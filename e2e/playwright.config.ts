@@ -1,15 +1,7 @@
 import { defineConfig } from '@playwright/test';
+import chromium from '../scripts/chromium.json' with { type: 'json' };
 
 const PORT = 4391;
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 export default defineConfig({
   testDir: 'tests',
@@ -21,6 +13,6 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium', args: FLAGS },
+    launchOptions: { executablePath: chromium.path, args: chromium.flags },
   },
 });

@@ -1,11 +1,11 @@
 // One command from a fresh clone to a verdict: install what is missing (Debian's Chromium too), lint, types, unit
 // tests in Node and in the browser, end to end. Its last line is the true sum.
 import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build, install, root, run } from './steps.mjs';
 
-const CHROMIUM = '/usr/bin/chromium';
+const CHROMIUM = JSON.parse(readFileSync(join(root, 'scripts/chromium.json'), 'utf8')).path;
 
 install();
 if (!existsSync(CHROMIUM)) {

@@ -1,6 +1,8 @@
 // Specs of core and web in Debian's Chromium; prints one line of counts for the test command.
 const fs = require('node:fs');
 const path = require('node:path');
+const chromium = require('../scripts/chromium.json');
+process.env.CHROME_BIN ??= chromium.path;
 const data = path.resolve(__dirname, '../core/test-data');
 
 function Counts() {
@@ -41,15 +43,7 @@ module.exports = (config) =>
     customLaunchers: {
       Chromium: {
         base: 'ChromeHeadless',
-        flags: [
-          '--no-sandbox',
-          '--disable-gpu',
-          '--disable-quic',
-          '--no-first-run',
-          '--disable-background-networking',
-          '--disable-component-update',
-          '--disable-sync',
-        ],
+        flags: chromium.flags,
       },
     },
     beforeMiddleware: ['testdata'],

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { chromium } from '@playwright/test';
+import browserOf from '../../scripts/chromium.json' with { type: 'json' };
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const PORT = 4397;
@@ -14,18 +15,7 @@ export async function benchLive(): Promise<void> {
   const server = start('server/dist/main.mjs', { PORT: String(PORT), DATABASE_URL: 'memory://', VILKO_DEMO: '1' });
   await new Promise<void>((resolve) => server.stdout!.on('data', (d: Buffer) => d.toString().includes('Vilko is at') && resolve()));
   const device = start('server/dist/device.mjs', { VILKO_FEED: `ws://127.0.0.1:${PORT}/api/feed`, VILKO_DEVICE_BEFORE: '45' });
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch({ executablePath: browserOf.path, args: browserOf.flags });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.addInitScript(() => {

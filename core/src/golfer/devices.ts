@@ -1,5 +1,15 @@
 import { FEET, type FeetPair } from '../ground/foot-outline.js';
-import type { Board, DeviceKind, ExtraChannel, Handed, Mat, Platform, Recording, Stated } from '../recording/recording.js';
+import {
+  blankPlatform,
+  type Board,
+  type DeviceKind,
+  type ExtraChannel,
+  type Handed,
+  type Mat,
+  type Platform,
+  type Recording,
+  type Stated,
+} from '../recording/recording.js';
 import { clubChannels } from './club-channels.js';
 import type { FootAction, Motion } from './motion.js';
 import type { Random } from './random.js';
@@ -40,15 +50,7 @@ export function record(
 /** A six-component plate under one foot; a left-hander stands mirrored. */
 function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number): Platform {
   const n = a.fz.length;
-  const out = {
-    centre: [0, sign * centreY] as [number, number],
-    fx: new Float64Array(n),
-    fy: new Float64Array(n),
-    fz: new Float64Array(n),
-    mx: new Float64Array(n),
-    my: new Float64Array(n),
-    mz: new Float64Array(n),
-  };
+  const out = blankPlatform(n, [0, sign * centreY]);
   for (let k = 0; k < n; k++) {
     const x = a.x[k]!;
     const y = sign * a.y[k]! - sign * centreY;

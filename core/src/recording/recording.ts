@@ -22,6 +22,12 @@ export interface Platform extends Record<WrenchChannel, Float64Array> {
   readonly centre: readonly [number, number];
 }
 
+/** A platform of n samples of nothing, to be filled. */
+export function blankPlatform(n: number, centre: readonly [number, number]): { -readonly [K in keyof Platform]: Platform[K] } {
+  const zeros = (): Float64Array => new Float64Array(n);
+  return { centre, fx: zeros(), fy: zeros(), fz: zeros(), mx: zeros(), my: zeros(), mz: zeros() };
+}
+
 /** A board on four vertical cells (N) at (+hx,+hy), (−hx,+hy), (−hx,−hy), (+hx,−hy) from `centre`, m. */
 export interface Board {
   readonly centre: readonly [number, number];

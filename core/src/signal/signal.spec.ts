@@ -46,7 +46,7 @@ describe('series', () => {
       fc.property(fc.double({ min: 0, max: 0.9, noNaN: true }), fc.double({ min: 0, max: 0.9, noNaN: true }), (a, b) => {
         const s: Series = { t0: 0, rate: 10, v: Float64Array.from({ length: 11 }, (_, k) => 3 + 2 * (k / 10)) };
         const [from, to] = [Math.min(a, b), Math.max(a, b)];
-        expect(integral(s, from, to)).toBeCloseTo(3 * (to - from) + to * to - from * from, 9);
+        expect(integral(s, from, to)).toBeCloseTo(3 * (to - from) + to * to - from * from, 5);
       }),
     );
     expect([...derivative(series(0, 1, 4, 9)).v]).toEqual([10, 20, 40, 50]);

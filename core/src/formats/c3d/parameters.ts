@@ -15,6 +15,7 @@ export interface C3dParameters {
 }
 
 const BLOCK = 512;
+const signed = (byte: number | undefined): number => ((byte ?? 0) << 24) >> 24;
 
 /** Reads the parameter section. Groups and parameters may come in any order; names are compared without case. */
 export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters {
@@ -28,8 +29,8 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
   const groups = new Map<number, string>();
   const found: { group: number; name: string; parameter: Parameter }[] = [];
   for (let at = start + 4; at + 2 < end;) {
-    const length = Math.abs(view.getInt8(at));
-    const id = view.getInt8(at + 1);
+    const length = Math.abs(signed(bytes[at]));
+    const id = signed(bytes[at + 1]);
     if (length === 0 || id === 0) break;
     const name = strFromU8(bytes.subarray(at + 2, at + 2 + length), true)
       .trim()
@@ -38,7 +39,7 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
     if (link + 2 > bytes.length) throw new VilkoError('truncated', 'the parameter section ends inside a parameter', `byte ${at}`);
     const next = p.int16(link);
     if (id < 0) groups.set(-id, name);
-    else found.push({ group: id, name, parameter: readParameter(bytes, view, p, link + 2) });
+    else found.push({ group: id, name, parameter: readParameter(bytes, p, link + 2) });
     if (next === 0) break;
     if (next < 0) throw new VilkoError('unreadable', 'a parameter points backward', `byte ${link}`);
     at = link + next;
@@ -47,9 +48,9 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
   return { processor: p, get: (g, n) => byName.get(`${g}:${n}`) };
 }
 
-function readParameter(bytes: Uint8Array, view: DataView, p: Processor, at: number): Parameter {
-  const type = view.getInt8(at);
-  const count = bytes[at + 1]!;
+function readParameter(bytes: Uint8Array, p: Processor, at: number): Parameter {
+  const type = signed(bytes[at]);
+  const count = bytes[at + 1] ?? 0;
   const dims = Array.from(bytes.subarray(at + 2, at + 2 + count));
   const data = at + 2 + count;
   const n = dims.reduce((a, b) => a * b, 1);

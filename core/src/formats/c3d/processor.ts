@@ -1,3 +1,5 @@
+import { VilkoError } from '../../error.js';
+
 /** How a C3D file's processor lays out its numbers. */
 export interface Processor {
   readonly name: 'Intel' | 'DEC' | 'MIPS';
@@ -13,11 +15,16 @@ export function processor(code: number, view: DataView): Processor | null {
   const name = CODES[code as keyof typeof CODES];
   if (!name) return null;
   const little = name !== 'MIPS';
+  /** A damaged file may point anywhere. */
+  const inside = (at: number, size: number): number => {
+    if (!(at >= 0 && at + size <= view.byteLength)) throw new VilkoError('truncated', 'a number lies outside the file', `byte ${at}`);
+    return at;
+  };
   return {
     name,
-    int16: (at) => view.getInt16(at, little),
-    uint16: (at) => view.getUint16(at, little),
-    float: name === 'DEC' ? (at) => decFloat(view, at) : (at) => view.getFloat32(at, little),
+    int16: (at) => view.getInt16(inside(at, 2), little),
+    uint16: (at) => view.getUint16(inside(at, 2), little),
+    float: name === 'DEC' ? (at) => decFloat(view, inside(at, 4)) : (at) => view.getFloat32(inside(at, 4), little),
   };
 }
 

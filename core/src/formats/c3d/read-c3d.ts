@@ -1,5 +1,5 @@
 import { VilkoError } from '../../error.js';
-import { EXTRA_CHANNELS, type ExtraChannel, type Platform, type Recording } from '../../recording/recording.js';
+import { blankPlatform, EXTRA_CHANNELS, type ExtraChannel, type Platform, type Recording } from '../../recording/recording.js';
 import { median, quantile } from '../../signal/series.js';
 import { type C3dParameters, readParameters } from './parameters.js';
 import { type LabAxes, labAxes, toStance } from './lab-axes.js';
@@ -60,6 +60,8 @@ function readAnalog(bytes: Uint8Array, p: C3dParameters): AnalogData {
   const size = floats ? 4 : 2;
   const start = (unsigned(number(p, 'POINT', 'DATA_START') ?? processor.uint16(16)) - 1) * 512;
   if (used === 0) throw new VilkoError('missing-channel', 'the file has no analog channels, so no force platform');
+  if (!(frames >= 1)) throw new VilkoError('unreadable', `the file promises ${frames} frames`, 'byte 6');
+  if (start < 0) throw new VilkoError('unreadable', 'the data are said to start before the file', 'byte 16');
   const frameBytes = (points * 4 + perFrameAll) * size;
   const wanted = start + frames * frameBytes;
   if (wanted > bytes.length)
@@ -77,7 +79,9 @@ function readAnalog(bytes: Uint8Array, p: C3dParameters): AnalogData {
   }
   const pointRate = number(p, 'POINT', 'RATE') ?? processor.float(20);
   const labels = [...(p.get('ANALOG', 'LABELS')?.texts ?? []), ...(p.get('ANALOG', 'LABELS2')?.texts ?? [])];
-  return { raw, labels, rate: number(p, 'ANALOG', 'RATE') || pointRate * ratio, perFrame: ratio };
+  const rate = number(p, 'ANALOG', 'RATE') || pointRate * ratio;
+  if (!(rate > 0 && Number.isFinite(rate))) throw new VilkoError('unreadable', `the analog rate is ${rate} Hz`, 'ANALOG:RATE');
+  return { raw, labels, rate, perFrame: ratio };
 }
 
 /** value = (raw − OFFSET)·SCALE·GEN_SCALE */
@@ -137,15 +141,7 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   );
   if (origin[2] > 0 && axes.z[2] < 0) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
   const n = analog.raw[0]!.length;
-  const out = {
-    centre: [0, 0] as [number, number],
-    fx: new Float64Array(n),
-    fy: new Float64Array(n),
-    fz: new Float64Array(n),
-    mx: new Float64Array(n),
-    my: new Float64Array(n),
-    mz: new Float64Array(n),
-  };
+  const out = blankPlatform(n, [0, 0]);
   const sample = new Array<number>(count);
   for (let k = 0; k < n; k++) {
     for (let j = 0; j < count; j++) sample[j] = (data[j]!.ch[k]! - zeros[j]!) * data[j]!.unit;

@@ -33,7 +33,10 @@ const STEP = 0.01;
     } @else if (!lesson()) {
       <p class="p-6 text-15 text-ink2">Fetching the lesson …</p>
     } @else {
-      <div class="grid min-h-0 flex-1 grid-cols-[minmax(380px,464px)_minmax(380px,1fr)_292px] gap-x-6 px-4" [attr.aria-busy]="status() === 'reading'">
+      <div
+        class="grid min-h-0 flex-1 grid-cols-[minmax(348px,464px)_minmax(330px,1fr)_minmax(226px,292px)] gap-x-6 px-4"
+        [attr.aria-busy]="status() === 'reading'"
+      >
         @if (view(); as v) {
           <section class="flex min-h-0 flex-col border-r border-rules pt-1.5 pr-3 -mr-3" aria-label="Track and Ledger">
             <div class="flex items-baseline gap-2 pb-1">

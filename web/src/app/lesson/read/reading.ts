@@ -59,7 +59,7 @@ interface EvidenceRow {
       </section>
     } @else {
       <p class="mt-3 text-18 leading-6">No fault is found in this swing under {{ patternName() }}.</p>
-      <p class="mt-2 text-15 text-ink2">{{ view().comparison.judged }} of {{ view().comparison.of }} bands could be judged{{ fit() }}.</p>
+      <p class="mt-2 text-15 text-ink2">{{ view().comparison.judged }} of {{ view().comparison.of }} bands could be judged{{ fitWords() }}.</p>
     }
     <section class="mt-4 border-t border-rules pt-3">
       <label class="flex items-center gap-2">
@@ -144,7 +144,7 @@ export class Reading {
   });
   protected readonly patternName = computed(() => PATTERNS.find((p) => p.id === this.view().comparison.pattern)?.name ?? '');
   protected readonly belief = computed(() => PATTERNS.find((p) => p.id === this.view().comparison.pattern)?.belief ?? '');
-  protected readonly fit = computed(() => {
+  protected readonly fitWords = computed(() => {
     const { fit } = this.view().comparison;
     return fit === null ? '' : `; fit ${Math.round(100 * fit)}%`;
   });
