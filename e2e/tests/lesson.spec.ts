@@ -110,7 +110,9 @@ test('an event is dragged: its source and the numbers change, and the marks can 
   await page.mouse.move(box.x + box.width / 2 - 14, box.y + 60, { steps: 4 });
   await page.mouse.up();
   await expect(page.getByRole('slider', { name: /^P4, the top, marked/ })).toBeVisible();
-  expect(await page.getByRole('slider', { name: /^P4, / }).getAttribute('aria-valuenow')).not.toBe(before);
+  await expect(page.getByRole('slider', { name: /^P4, / })).not.toHaveAttribute('aria-valuenow', before!);
+  await expect(page.getByRole('button', { name: 'Take back marks' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: /^P4, / })).not.toHaveAttribute('aria-valuenow', before!);
   await page.getByRole('button', { name: 'Take back marks' }).click();
   await expect(page.getByRole('slider', { name: /^P4, the top, club/ })).toBeVisible();
 });

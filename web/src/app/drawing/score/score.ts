@@ -43,6 +43,8 @@ export class Score {
   private readonly size = signal({ w: 460, h: 600 });
   private readonly chart = signal<ECharts | null>(null);
   private readonly dragged = signal<{ name: EventName; t: number } | null>(null);
+  /** Where an event was dropped, shown until the swing has been read anew. */
+  private readonly dropped = signal<{ name: EventName; t: number } | null>(null);
   private grabbing = false;
 
   protected readonly staves = computed(() => stavesFor(this.view()));
@@ -92,6 +94,10 @@ export class Score {
       watch.disconnect();
       theme.disconnect();
       this.chart()?.dispose();
+    });
+    effect(() => {
+      this.view();
+      this.dropped.set(null);
     });
     effect(() => this.chart()?.setOption(this.option(), { notMerge: true }));
   }
@@ -150,7 +156,7 @@ export class Score {
   /** Events, with marks that would touch moved apart. */
   protected readonly bars = computed(() => {
     const { events } = this.view();
-    const moving = this.dragged();
+    const moving = this.dragged() ?? this.dropped();
     const px = this.px();
     const impact = events.p7?.t ?? 0;
     const bars = EVENT_NAMES.flatMap((name, i) => {
@@ -310,8 +316,10 @@ export class Score {
     this.grabbing = false;
     this.dragged.set(null);
     const before = moved && this.view().events[moved.name]?.t;
-    if (moved && before != null && Math.abs(moved.t - before) > 0.001) this.eventMarked.emit(moved);
-    else if (before != null) this.cursorMoved.emit(before);
+    if (moved && before != null && Math.abs(moved.t - before) > 0.001) {
+      this.dropped.set(moved);
+      this.eventMarked.emit(moved);
+    } else if (before != null) this.cursorMoved.emit(before);
   }
   /** A focused event is moved by the arrow keys: 5 ms, with Shift 1 ms. */
   protected nudge(e: KeyboardEvent, name: EventName): void {
