@@ -48,8 +48,8 @@ export function judgeCommand(o: Options): string {
     statureGiven: (o.analyse.stature ?? rec.stated.stature) !== undefined,
   };
   const judged = result.swings.map((s) => judgeSwing(s, context));
+  if (!o.json) return table(result, judged);
   const set = result.swings.length > 1 ? judgeSet(result.swings, context) : null;
-  if (!o.json) return table(result, { swings: judged, set });
   return json({
     ...result,
     swings: result.swings.map((s, i) => ({ ...s, ...judged[i] })),

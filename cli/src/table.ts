@@ -1,16 +1,16 @@
-import { type Analysis, EVENT_NAMES, FAULTS, type Judgement, measureRow, type SetJudgement, type SwingAnalysis } from '@vilko/core';
+import { type Analysis, EVENT_NAMES, FAULTS, type Judgement, measureRow, type SwingAnalysis } from '@vilko/core';
 
 const number = (x: number): string => (Math.abs(x) >= 100 ? x.toFixed(0) : Math.abs(x) >= 10 ? x.toFixed(1) : x.toFixed(2));
 
 /** An analysis as a table for people. */
-export function table(a: Analysis, judged?: { swings: readonly Judgement[]; set: SetJudgement | null }): string {
+export function table(a: Analysis, judged?: readonly Judgement[]): string {
   const lines = [`${a.file}: ${a.device}, ${a.rate.toFixed(0)} Hz, ${a.swings.length} swing${a.swings.length === 1 ? '' : 's'}`];
   for (const w of a.warnings) lines.push(`  ! ${w}`);
   a.swings.forEach((s, i) => {
     lines.push('', `Swing ${i + 1}  ${s.start.toFixed(2)}–${s.end.toFixed(2)} s`);
     lines.push(...eventLines(s));
     lines.push(...measureLines(s));
-    if (judged) lines.push(...judgementLines(judged.swings[i]!));
+    if (judged) lines.push(...judgementLines(judged[i]!));
   });
   return lines.join('\n');
 }
