@@ -33,6 +33,7 @@ export default ts.config(
       '@typescript-eslint/no-non-null-assertion': 'off', // typed arrays under noUncheckedIndexedAccess
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidReturningFunctions: true }],
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/no-invalid-void-type': 'off', // Angular's output<void>()
       '@typescript-eslint/no-unsafe-class-instance-assignment': 'off', // Angular CDK takes literals
       '@typescript-eslint/no-unnecessary-condition': 'off',

@@ -1,5 +1,5 @@
 // Bundles the command line, the server and the simulated device for plain Node.
-import { cpSync } from 'node:fs';
+import { cpSync, existsSync } from 'node:fs';
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
@@ -27,11 +27,14 @@ const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
   server: [
     { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native'] },
+    { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
   ],
 };
 
 for (const name of process.argv.slice(2)) {
   for (const t of targets[name]) await build({ ...common, ...t });
-  if (name === 'server') cpSync(at('server/src/db/migrations'), at('server/dist/migrations'), { recursive: true });
+  if (name !== 'server') continue;
+  cpSync(at('server/src/db/migrations'), at('server/dist/migrations'), { recursive: true });
+  if (existsSync(at('server/demo-films'))) cpSync(at('server/demo-films'), at('server/dist/films'), { recursive: true });
 }

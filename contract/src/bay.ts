@@ -1,6 +1,8 @@
 import { z } from 'zod';
-import { ClubClass, Device, Handed } from './lesson.js';
-import { SwingHead } from './swing.js';
+import { Device } from './lesson.js';
+import { ClubClass, Handed } from './pupil.js';
+import { SetUpState } from './set-up.js';
+import { INTENTS, SwingHead, SwingKind, SWING_TAGS } from './swing.js';
 
 export const BAY_STATES = ['idle', 'armed', 'recording', 'found'] as const;
 
@@ -24,8 +26,16 @@ export const Bay = z.object({
   handed: Handed,
   club: ClubClass,
   clubName: z.string(),
+  /** What the next swings are: kind, tag and intent. */
+  kind: SwingKind,
+  tag: z.enum(SWING_TAGS),
+  intent: z.enum(INTENTS),
   state: z.enum(BAY_STATES),
   device: BayDevice.nullable(),
+  /** The launch monitor that sends shots; null when none does. */
+  monitor: z.string().nullable(),
+  /** How far the unloaded device has wandered since its zero, N; null while somebody stands on it or without a zero. */
+  drift: z.number().nullable(),
   /** Why the last movement was not kept, if it was not. */
   notice: z.string().nullable(),
 });
@@ -36,6 +46,9 @@ export const BayChange = z.object({
   club: ClubClass.optional(),
   clubName: z.string().min(1).max(40).optional(),
   armed: z.boolean().optional(),
+  kind: SwingKind.optional(),
+  tag: z.enum(SWING_TAGS).optional(),
+  intent: z.enum(INTENTS).optional(),
 });
 export type BayChange = z.infer<typeof BayChange>;
 
@@ -43,6 +56,7 @@ export type BayChange = z.infer<typeof BayChange>;
 export const LiveMessage = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bay'), bay: Bay, mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable() }),
   z.object({ type: z.literal('swing'), swing: SwingHead }),
+  z.object({ type: z.literal('set-up'), setUp: SetUpState.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;
 

@@ -1,6 +1,7 @@
 import { EXTRA_CHANNELS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
-import { ClubClass, Device, Handed } from './lesson.js';
+import { Device } from './lesson.js';
+import { ClubClass, Handed } from './pupil.js';
 
 /** First word of a device on /api/feed: what it is and what its binary messages hold. */
 export const Hello = z.object({
@@ -19,8 +20,12 @@ export const Hello = z.object({
 });
 export type Hello = z.infer<typeof Hello>;
 
-/** What the server tells a device about who stands on it; a real device may ignore it. */
-export const WhoStands = z.object({ type: z.literal('who'), handed: Handed, club: ClubClass });
+/** What a pupil is asked to do during set-up; a stand-in for one does it. */
+export const ASKED = ['swing', 'away', 'stand', 'rock lead', 'rock trail', 'all lead', 'all trail', 'middle'] as const;
+export type Asked = (typeof ASKED)[number];
+
+/** What the server tells a device about who stands on it and what they were asked to do; a real device may ignore it. */
+export const WhoStands = z.object({ type: z.literal('who'), handed: Handed, club: ClubClass, does: z.enum(ASKED) });
 export type WhoStands = z.infer<typeof WhoStands>;
 
 /** Kinds of binary feed message. */

@@ -1,24 +1,11 @@
-import { CLUB_CLASSES, DEVICE_KINDS } from '@vilko/core/vocabulary';
+import { DEVICE_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
+import { Pupil } from './pupil.js';
+import { SetUpRecord } from './set-up.js';
 
-export const Handed = z.enum(['right', 'left']);
-export const ClubClass = z.enum(CLUB_CLASSES);
 export const Device = z.enum(DEVICE_KINDS);
 
-export const Pupil = z.object({
-  id: z.string(),
-  name: z.string().min(1),
-  /** What they do, in a few words. */
-  about: z.string(),
-  handed: Handed,
-  /** m */
-  stature: z.number().positive().nullable(),
-  /** kg */
-  mass: z.number().positive().nullable(),
-  /** What brings them here. */
-  story: z.string(),
-});
-export type Pupil = z.infer<typeof Pupil>;
+export const FOOTWEAR = ['golf shoes', 'trainers', 'bare feet', 'socks', 'other'] as const;
 
 /** A lesson as a list shows it. */
 export const LessonHead = z.object({
@@ -27,10 +14,34 @@ export const LessonHead = z.object({
   /** ISO 8601 */
   startedAt: z.string(),
   bay: z.string(),
-  aim: z.string(),
+  aim: z.string().max(400),
+  /** The one measure this lesson is judged by; null until it is agreed. */
+  measure: z.string().nullable(),
+  footwear: z.enum(FOOTWEAR),
+  homework: z.string().max(2000),
+  notes: z.string().max(4000),
+  /** ISO date of the next visit. */
+  nextVisit: z.string().nullable(),
+  /** 0–10 before and after; null when not asked. */
+  painBefore: z.int().min(0).max(10).nullable(),
+  painAfter: z.int().min(0).max(10).nullable(),
+  setUp: SetUpRecord.nullable(),
   swings: z.int(),
 });
 export type LessonHead = z.infer<typeof LessonHead>;
+
+export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({ measure: z.string().nullable().default(null) });
+export const LessonChange = LessonHead.pick({
+  aim: true,
+  measure: true,
+  footwear: true,
+  homework: true,
+  notes: true,
+  nextVisit: true,
+  painBefore: true,
+  painAfter: true,
+}).partial();
+export type LessonChange = z.infer<typeof LessonChange>;
 
 export const PupilWithLessons = Pupil.extend({ lessons: z.array(LessonHead) });
 export type PupilWithLessons = z.infer<typeof PupilWithLessons>;

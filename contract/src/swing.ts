@@ -1,6 +1,15 @@
-import { EVENT_NAMES } from '@vilko/core/vocabulary';
+import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
-import { ClubClass, Device, LessonHead, Pupil } from './lesson.js';
+import { Film } from './film.js';
+import { Device, LessonHead } from './lesson.js';
+import { ClubClass, Pupil } from './pupil.js';
+import { Shot } from './shot.js';
+
+/** A whole swing, or a rehearsal kept apart from them. */
+export const SwingKind = z.enum(SWING_KINDS);
+export type SwingKind = z.infer<typeof SwingKind>;
+export const SWING_TAGS = ['ball', 'practice swing', 'exercise'] as const;
+export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 
 /** Times a person marked, s on the recording's clock. */
 export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.number());
@@ -32,6 +41,13 @@ export const SwingHead = z.object({
   source: z.enum(['bay', 'file']),
   file: z.string().nullable(),
   marks: Marks,
+  kind: SwingKind,
+  tag: z.enum(SWING_TAGS),
+  intent: z.enum(INTENTS),
+  /** Lead share at impact the pupil said they felt, %, before a number was shown; null when not asked. */
+  felt: z.number().min(0).max(100).nullable(),
+  shot: Shot.nullable(),
+  films: z.array(Film),
   /** Lead share at impact, %; null where it could not be had. */
   leadAtImpact: z.number().nullable(),
   fit: z.number().nullable(),
@@ -52,6 +68,10 @@ export const SwingChange = z.object({
   starred: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   marks: Marks.optional(),
+  kind: SwingKind.optional(),
+  tag: z.enum(SWING_TAGS).optional(),
+  intent: z.enum(INTENTS).optional(),
+  felt: z.number().min(0).max(100).nullable().optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;
 

@@ -1,5 +1,6 @@
 import { type Events, type Marks } from './events/event.js';
 import { outOfOrder, readChannels, swingEvents } from './events/events.js';
+import { findRehearsals } from './events/find-rehearsals.js';
 import { findSwings } from './events/find-swings.js';
 import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
@@ -9,10 +10,11 @@ import type { SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
 import { measureSwing } from './measures/measure-swing.js';
 import { swingContext } from './measures/swing-context.js';
-import type { ClubClass, DeviceKind, Handed, Recording } from './recording/recording.js';
+import type { FootCheck } from './recording/foot-check.js';
+import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './recording/recording.js';
 
 /** Version of everything that turns samples into numbers; a cached result of another version is made anew. */
-export const CORE_VERSION = '1';
+export const CORE_VERSION = '2';
 
 export const DEFAULT_STATURE = 1.75;
 const MASS_OFF = 0.03;
@@ -27,6 +29,10 @@ export interface AnalyseOptions {
   readonly stature?: number;
   /** Hz, instead of the device's default. */
   readonly cutoff?: number;
+  /** What rocking on each foot showed; wins over what the recording carries. */
+  readonly footCheck?: FootCheck;
+  /** Whole swings, or the rehearsals of measuring.md §5. */
+  readonly kind?: SwingKind;
   /** Marks per swing, in the order of the swings. */
   readonly marks?: readonly Marks[];
 }
@@ -66,6 +72,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     club: options.club ?? rec.stated.club ?? 'iron',
     stature: options.stature ?? rec.stated.stature ?? DEFAULT_STATURE,
     weight: mass === null ? null : mass * G,
+    footCheck: options.footCheck ?? rec.stated.footCheck ?? null,
   };
   const ground = readGround(rec, handed, options.cutoff);
   const channels = readChannels(rec, ground);
@@ -73,11 +80,13 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   const warnings = [...rec.warnings, ...ground.warnings];
   const contexts: SwingContext[] = [];
   let previousImpact: number | null = null;
-  for (const found of findSwings(ground, channels.shaft_deg ?? null)) {
-    const swing = swingEvents(ground, channels, impact, found, previousImpact, options.marks?.[contexts.length] ?? {});
+  const kind = options.kind ?? 'full';
+  const look = kind === 'full' ? findSwings : findRehearsals;
+  for (const found of look(ground, channels.shaft_deg ?? null)) {
+    const swing = swingEvents(ground, channels, impact, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
     if (!swing) continue;
     refuseHoles(ground, swing.start, swing.end);
-    previousImpact = swing.events.p7!.t;
+    previousImpact = swing.events.p7?.t ?? found.rough;
     const c = swingContext(ground, swing, channels.shaft_deg ?? null, who);
     contexts.push(c);
     warnings.push(...swingWarnings(c, who.weight, contexts.length));

@@ -1,3 +1,5 @@
 /** The names alone: what contract and the frame of the application need, without the computation behind them. */
 export * from './recording/recording.js';
+export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
+export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { EVENT_NAMES, EVENT_WORDS, type EventName } from './events/event.js';

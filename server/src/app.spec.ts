@@ -1,45 +1,23 @@
-import type { AddressInfo } from 'node:net';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Hello, Imported, Lesson, LiveMessage, packFeed, Problem, SAMPLES, SwingHead, unpackLive } from '@vilko/contract';
+import { type Hello, Imported, LiveMessage, packFeed, Problem, SAMPLES, SwingHead, unpackLive } from '@vilko/contract';
 import { type Recording, WRENCH_CHANNELS, writeRecording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { WebSocket } from 'ws';
-import { type App, buildApp } from './app.js';
 import { lockFolder } from './db/folder-lock.js';
-import { type OpenDatabase, openDatabase } from './db/open.js';
-import { pupilRepository } from './db/pupils.js';
-
-const PUPIL = { id: 'p', name: 'Somebody', about: 'Test pilot', handed: 'right' as const, stature: 1.75, mass: 76, story: '' };
+import { type TestApp, testApp } from './testing/test-app.js';
 
 describe('the server', () => {
-  let database: OpenDatabase;
-  let app: App;
-  let port: number;
+  let app: TestApp;
 
   beforeAll(async () => {
-    database = await openDatabase('', 'memory://');
-    const pupils = pupilRepository(database.db);
-    await pupils.add(PUPIL);
-    await pupils.addLesson({ id: 'l', pupilId: 'p', startedAt: new Date(), bay: 'Bay 3', aim: 'Test' });
-    app = await buildApp(database.db, '/nowhere');
-    await app.fastify.listen({ port: 0, host: '127.0.0.1' });
-    port = (app.fastify.server.address() as AddressInfo).port;
+    app = await testApp({ listen: true });
   }, 60_000);
-  afterAll(async () => {
-    await app.fastify.close();
-    await database.close();
-  }, 30_000);
+  afterAll(() => app.close(), 30_000);
 
-  const send = (bytes: Uint8Array, name: string) =>
-    app.fastify.inject({
-      method: 'POST',
-      url: `/api/lessons/l/recordings?name=${name}`,
-      headers: { 'content-type': 'application/octet-stream' },
-      payload: Buffer.from(bytes),
-    });
-  const lesson = async () => Lesson.parse((await app.fastify.inject('/api/lessons/l')).json());
+  const send = (bytes: Uint8Array, name: string) => app.sendBytes(`/api/lessons/l/recordings?name=${name}`, bytes);
+  const lesson = () => app.lesson();
 
   it('takes a recording in, keeps it byte for byte, and lists its swing with a finding', async () => {
     const { recording } = simulate({ device: 'mat', seed: 3, fault: 'hangs-back' });
@@ -108,7 +86,7 @@ describe('the server', () => {
     const heard: LiveMessage[] = [];
     let pictures = 0;
     let lastLead = 0;
-    const viewer = new WebSocket(`ws://127.0.0.1:${port}/api/live`);
+    const viewer = new WebSocket(`ws://127.0.0.1:${app.port}/api/live`);
     viewer.on('message', (data: Buffer, isBinary) => {
       if (!isBinary) heard.push(LiveMessage.parse(JSON.parse(data.toString())));
       else {
@@ -117,7 +95,7 @@ describe('the server', () => {
       }
     });
     const { recording } = simulate({ device: 'plates', seed: 6, fault: 'no-load' });
-    const device = new WebSocket(`ws://127.0.0.1:${port}/api/feed`);
+    const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/feed`);
     await new Promise((r) => device.once('open', r));
     const hello: Hello = {
       type: 'hello',
@@ -164,7 +142,7 @@ describe('the server', () => {
   }, 40_000);
 
   it('refuses a device that does not introduce itself', async () => {
-    const device = new WebSocket(`ws://127.0.0.1:${port}/api/feed`);
+    const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/feed`);
     const said = new Promise<string>((resolve) => device.once('message', (d: Buffer) => resolve(d.toString())));
     await new Promise((r) => device.once('open', r));
     device.send(JSON.stringify({ type: 'hello', protocol: 'vilko-feed', version: 9 }));

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import helmet from '@fastify/helmet';
@@ -8,22 +9,64 @@ import { VilkoError } from '@vilko/core';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { hasZodFastifySchemaValidationErrors, jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { swingService } from './analysis/swing-service.js';
+import { guard } from './auth/guard.js';
+import { signIn } from './auth/sign-in.js';
 import { type BayHandle, openBay } from './bays/bay.js';
+import { filmRepository } from './db/films.js';
+import { houseRepository } from './db/house.js';
 import { pupilRepository } from './db/pupils.js';
-import type { Db } from './db/open.js';
+import type { OpenDatabase } from './db/open.js';
+import type { DemoShelves } from './demo/seed.js';
+import { shotRepository } from './db/shots.js';
 import { swingRepository } from './db/swings.js';
+import { filmService } from './films/film-service.js';
+import { filmStore } from './films/film-store.js';
+import { backups as openBackups } from './house/backups.js';
+import { pupilArchive } from './pupils/pupil-archive.js';
+import { pupilService } from './pupils/pupil-service.js';
 import { apiPage } from './routes/api-page.js';
 import { bayRoutes } from './routes/bay.js';
+import { filmRoutes } from './routes/films.js';
+import { houseRoutes } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
+import { pupilRoutes } from './routes/pupils.js';
+import { shotRoutes } from './routes/shots.js';
 import { swingRoutes } from './routes/swings.js';
+import { shotService } from './shots/shot-service.js';
 
 export interface App {
   readonly fastify: FastifyInstance;
   readonly bay: BayHandle;
+  /** Where a sample world would go. */
+  readonly demo: DemoShelves;
+}
+
+export interface AppOptions {
+  /** Folder of the built web application. */
+  readonly web: string;
+  /** The server listens beyond this machine: signing in is needed. */
+  readonly signIn?: boolean;
+}
+
+const BAY = 'Bay 3';
+
+/** Everything the server keeps, by table. */
+export function openTables(database: OpenDatabase) {
+  const { db } = database;
+  return { pupils: pupilRepository(db), swings: swingRepository(db), shots: shotRepository(db), films: filmRepository(db), house: houseRepository(db) };
+}
+
+/** The key with which a device on another machine may speak; made once. */
+async function deviceKeyOf(house: ReturnType<typeof houseRepository>): Promise<string> {
+  const kept = await house.get<string>('device-key');
+  if (kept) return kept;
+  const made = randomBytes(16).toString('hex');
+  await house.put('device-key', made);
+  return made;
 }
 
 /** Builds the server over an open database. */
-export async function buildApp(db: Db, web: string): Promise<App> {
+export async function buildApp(database: OpenDatabase, { web, signIn: needed = false }: AppOptions): Promise<App> {
   const fastify = Fastify({ logger: false, routerOptions: { maxParamLength: 200 } });
   fastify.setValidatorCompiler(validatorCompiler);
   fastify.setSerializerCompiler(serializerCompiler);
@@ -35,6 +78,7 @@ export async function buildApp(db: Db, web: string): Promise<App> {
         'connect-src': ["'self'", 'ws:'],
         'worker-src': ["'self'", 'blob:'],
         'img-src': ["'self'", 'data:', 'blob:'],
+        'media-src': ["'self'", 'blob:'],
       },
     },
   });
@@ -48,7 +92,7 @@ export async function buildApp(db: Db, web: string): Promise<App> {
         code: error.code,
         message: `${error.message}.`,
         ...(error.position ? { position: error.position } : {}),
-        kept: 'Everything recorded before is kept; nothing of this file was stored.',
+        kept: error.code === 'bad-option' ? 'Nothing was changed.' : 'Everything recorded before is kept; nothing of this file was stored.',
       });
     if (hasZodFastifySchemaValidationErrors(error))
       return reply.code(400).send({
@@ -62,22 +106,46 @@ export async function buildApp(db: Db, web: string): Promise<App> {
       .send({ code: 'server', message: status === 413 ? 'The file is larger than 256 MB.' : 'The server could not do this; nothing was changed.' });
   });
 
-  const pupils = pupilRepository(db);
-  const service = swingService(pupils, swingRepository(db));
-  const bay = openBay('Bay 3', {
-    store: (rec, lessonId, club, clubName) => service.store(rec, { lessonId, club, clubName, source: 'bay', file: null, recordedAt: new Date() }),
-    pupilOf: async (lessonId) => (await pupils.lesson(lessonId))?.pupil ?? null,
+  const tables = openTables(database);
+  const { pupils, swings, shots, films, house } = tables;
+  const store = filmStore(database.folder);
+  const service = swingService(tables);
+  const filmsOf = filmService(swings, films, store);
+  const shotsOf = shotService(pupils, swings, shots);
+  const archive = pupilArchive({ ...tables, store, scrub: database.scrub });
+  const backups = openBackups(database.folder, pupils, archive);
+  const deviceKey = await deviceKeyOf(house);
+  const bay = openBay(BAY, {
+    store: async (rec, arrival) => {
+      const swing = await service.store(rec, { ...arrival, source: 'bay', file: null });
+      return swing && (await shotsOf.matchSwing(swing.id)) ? service.head(swing.id) : swing;
+    },
+    lesson: async (lessonId) => {
+      const found = await pupils.lesson(lessonId);
+      return found && { pupil: found.pupil, setUp: found.head.setUp };
+    },
+    keepSetUp: async (lessonId, setUp) => {
+      await pupils.changeLesson(lessonId, { setUp });
+    },
+    sawDevice: ({ name, kind, rate, health }) => house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) }),
   });
+  await guard(fastify, signIn(house), needed, deviceKey);
   await fastify.register((scope, _options, done) => {
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
+    pupilRoutes(scope, pupils, pupilService(pupils, service, archive, backups, BAY), bay);
     lessonRoutes(scope, pupils, service);
     swingRoutes(scope, service);
+    shotRoutes(scope, shotsOf, service, bay);
+    filmRoutes(scope, filmsOf);
     bayRoutes(scope, bay);
+    houseRoutes(scope, house, backups, bay, deviceKey);
     apiPage(scope);
     done();
   });
-  if (existsSync(join(web, 'index.html'))) {
-    await fastify.register(fastifyStatic, { root: web, wildcard: false, maxAge: '1h' });
+  const hasWeb = existsSync(join(web, 'index.html'));
+  // films are sent in ranges by the same plug-in that serves the application
+  await fastify.register(fastifyStatic, { root: hasWeb ? web : store.folder, serve: hasWeb, wildcard: false, maxAge: '1h' });
+  if (hasWeb) {
     const index = readFileSync(join(web, 'index.html'));
     // deep links: every other path is the application's own
     fastify.setNotFoundHandler((request, reply) =>
@@ -87,5 +155,5 @@ export async function buildApp(db: Db, web: string): Promise<App> {
     );
   }
   fastify.addHook('onClose', () => bay.close());
-  return { fastify, bay };
+  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf } };
 }

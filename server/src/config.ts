@@ -7,7 +7,8 @@ const Environment = z.object({
   VILKO_DATA: z.string().default('.data/vilko'),
   DATABASE_URL: z.string().optional(),
   VILKO_WEB: z.string().optional(),
-  VILKO_DEMO: z.enum(['0', '1']).default('0'),
+  VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole']).default('0'),
+  VILKO_PASSWORD: z.string().min(10).optional(),
 });
 
 export interface Config {
@@ -19,22 +20,27 @@ export interface Config {
   readonly databaseUrl?: string;
   /** Folder of the built web application. */
   readonly web: string;
-  readonly demo: boolean;
+  /** The sample world: none, older lessons filled in while the server runs (1), only the newest, or the whole before it starts. */
+  readonly demo: '0' | '1' | 'newest' | 'whole';
+  /** Beyond loopback: everybody signs in. */
+  readonly signIn: boolean;
+  /** Sets the instructor's password at the start. */
+  readonly password?: string;
 }
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1'];
 
-/** Reads the environment; anything beyond loopback is refused as long as there is no signing in. */
+/** Reads the environment; beyond loopback everybody must sign in. */
 export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
   const e = Environment.parse(env);
-  if (!LOOPBACK.includes(e.HOST))
-    throw new Error(`HOST=${e.HOST} would show pupils' data to the network without a sign-in: Vilko listens on this machine only`);
   return {
     host: e.HOST,
     port: e.PORT,
     data: resolve(e.VILKO_DATA),
     databaseUrl: e.DATABASE_URL,
     web: resolve(e.VILKO_WEB ?? defaultWeb),
-    demo: e.VILKO_DEMO === '1',
+    demo: e.VILKO_DEMO,
+    signIn: !LOOPBACK.includes(e.HOST),
+    password: e.VILKO_PASSWORD,
   };
 }

@@ -1,11 +1,10 @@
 import { fileURLToPath } from 'node:url';
-import { swingService } from './analysis/swing-service.js';
+import { signIn } from './auth/sign-in.js';
 import { buildApp } from './app.js';
-import { readConfig } from './config.js';
+import { type Config, readConfig } from './config.js';
+import { houseRepository } from './db/house.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
-import { pupilRepository } from './db/pupils.js';
-import { swingRepository } from './db/swings.js';
-import { seedDemo } from './demo/seed.js';
+import { DEMO_LESSON, type DemoRest, seedDemo } from './demo/seed.js';
 
 let stopping = false;
 let stop: () => Promise<void> = () => Promise.resolve();
@@ -23,23 +22,52 @@ async function main(): Promise<void> {
   const database: OpenDatabase = await openDatabase(config.data, config.databaseUrl);
   stop = database.close;
   if (stopping) return;
-  if (config.demo) {
-    const pupils = pupilRepository(database.db);
-    let said = 0;
-    await seedDemo(pupils, swingService(pupils, swingRepository(database.db)), (part) => {
-      if (part - said < 0.1 && part < 1) return;
-      said = part;
-      console.log(`  demo swings ${Math.round(100 * part)}%`);
-    });
-  }
-  const { fastify, bay } = await buildApp(database.db, config.web);
+  await needPassword(config, database);
+  const { fastify, bay, demo } = await buildApp(database, { web: config.web, signIn: config.signIn });
+  const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
+  if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);
+  let filling: Promise<void> = Promise.resolve();
   stop = async () => {
+    await filling;
     await fastify.close();
     await database.close();
   };
-  if (config.demo) await bay.change({ lessonId: 'lesson-maren' });
+  if (config.demo !== '0') await bay.change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);
+  if (rest && config.demo === '1') filling = fillIn(rest);
+}
+
+/** Beyond loopback nobody is let in without a password. */
+async function needPassword(config: Config, database: OpenDatabase): Promise<void> {
+  const auth = signIn(houseRepository(database.db));
+  if (config.password) await auth.setPassword(config.password);
+  if (config.signIn && !(await auth.hasPassword())) {
+    await database.close();
+    throw new Error(
+      `HOST=${config.host} would show pupils' data to the network without a sign-in: set a password first, in Office › Settings on this machine or as VILKO_PASSWORD (10 characters or more)`,
+    );
+  }
+}
+
+/** The older lessons of the sample world come while the newest can be read already. */
+async function fillIn(rest: DemoRest): Promise<void> {
+  console.log(`  ${rest.swings} older demo swings follow in the background`);
+  try {
+    await rest.make(1, saying('older demo swings'), () => stopping);
+  } catch (e) {
+    console.error(`vilko: the older demo swings could not be made: ${(e as Error).message}`);
+  }
+}
+
+/** Says how far something is, every tenth of it. */
+function saying(what: string): (part: number) => void {
+  let said = 0;
+  return (part) => {
+    if (part - said < 0.1 && part < 1) return;
+    said = part;
+    console.log(`  ${what} ${Math.round(100 * part)}%`);
+  };
 }
 
 main().catch((e: unknown) => {

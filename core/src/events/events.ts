@@ -1,6 +1,6 @@
 import { lowPass } from '../condition/low-pass.js';
 import { CUTOFFS, type Ground, seriesOn } from '../ground/ground.js';
-import type { ExtraChannel, Recording } from '../recording/recording.js';
+import type { ExtraChannel, Recording, SwingKind } from '../recording/recording.js';
 import { at, firstPassage, greatest, indexFrom, indexTo, lastPassage, moments, type Series, timeOf } from '../signal/series.js';
 import { type AddressWindow, findAddress } from './address.js';
 import { EVENT_NAMES, type Events, type EventName, type EventSource, MARK_U, type Marks, type TimedEvent } from './event.js';
@@ -37,6 +37,8 @@ export interface SwingEvents {
 const FALLBACK = { p2: [0.42, 0.04], p3: [0.66, 0.04], p4: [0.75, 0.05], p5: [0.55, 0.035], p6: [0.82, 0.035] } as const;
 const AFTER_IMPACT = { p8: 0.05, p9: 0.13 } as const;
 const CLUB_U = 0.003;
+/** A rehearsal without a club stands still until some time before the trail foot is loaded most, s. */
+const BEFORE_LOADED = 0.3;
 
 const event = (t: number, source: EventSource, u: number): TimedEvent => ({ t, source, u });
 const club = (t: number | null, u = CLUB_U): TimedEvent | null => (t === null ? null : event(t, 'club', u));
@@ -52,6 +54,7 @@ export function swingEvents(
   found: FoundSwing,
   previousImpact: number | null,
   marks: Marks = {},
+  kind: SwingKind = 'full',
 ): SwingEvents | null {
   const shaft = ch.shaft_deg ?? null;
   const marked = (name: EventName): TimedEvent | null => {
@@ -63,40 +66,48 @@ export function swingEvents(
     impact.byTrigger(found.rough) ??
     impact.bySound(found.rough) ??
     (shaft && found.top !== null ? event(found.rough, 'club', 0.008) : null) ??
-    impact.byLoads(found.rough);
+    (kind === 'full' ? impact.byLoads(found.rough) : null);
+  const end7 = p7 ?? event(found.rough, 'estimated', 0.06);
   const top = shaft && found.top !== null ? topByShaft(shaft, found.top) : null;
-  const limit = addressLimit(g, shaft, top, p7, found);
+  const limit = addressLimit(g, shaft, top, end7, found);
   const earliest = previousImpact === null ? g.base.t0 : previousImpact + 0.8;
   const address = findAddress(g.path, limit, earliest);
   if (!address) return null;
 
   const p4Club = marked('p4') ?? top;
   const p2Club = marked('p2') ?? (shaft && top ? club(lastPassage(shaft, 90, 'up', address.start, top.t)) : null);
-  const anchor = p2Club?.t ?? p7.t - 0.7;
-  const onset = pressureOnset(g.share, address, anchor, p2Club ? (p4Club?.t ?? p7.t - 0.25) : p7.t - 0.25);
-  const p1 = marked('p1') ?? p1ByShaft(shaft, address, p2Club) ?? p1ByLoads(g, onset, p7.t);
-  const p4 = p4Club ?? event(p1.t + FALLBACK.p4[0] * (p7.t - p1.t), 'estimated', FALLBACK.p4[1]);
+  const anchor = p2Club?.t ?? end7.t - 0.7;
+  const onset = pressureOnset(g.share, address, anchor, p2Club ? (p4Club?.t ?? end7.t - 0.25) : end7.t - 0.25);
+  const p1 = marked('p1') ?? p1ByShaft(shaft, address, p2Club) ?? p1ByLoads(g, onset, end7.t);
+  const p4 = p4Club ?? event(p1.t + FALLBACK.p4[0] * (end7.t - p1.t), 'estimated', FALLBACK.p4[1]);
   const arm = ch.arm_deg ?? null;
   const between = (name: keyof typeof FALLBACK, a: number, b: number) => event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
-  const after = (name: keyof typeof AFTER_IMPACT) => event(p7.t + AFTER_IMPACT[name], 'estimated', 0.035);
+  const after = (name: keyof typeof AFTER_IMPACT) => event(end7.t + AFTER_IMPACT[name], 'estimated', 0.035);
   const passing = (s: Series | null, level: number, a: number, b: number) => (s && top ? club(firstPassage(s, level, 'down', a, b)) : null);
 
   const weight = quietWeight(g, p1.t);
-  const events: Events = {
+  const all: Events = {
     p1,
     p2: p2Club ?? between('p2', p1.t, p4.t),
     p3: marked('p3') ?? (arm && top ? club(lastPassage(arm, 90, 'up', p1.t, p4.t)) : null) ?? between('p3', p1.t, p4.t),
     p4,
-    p5: marked('p5') ?? passing(arm, 90, p4.t, p7.t) ?? between('p5', p4.t, p7.t),
-    p6: marked('p6') ?? passing(shaft, 90, p4.t, p7.t) ?? between('p6', p4.t, p7.t),
+    p5: marked('p5') ?? passing(arm, 90, p4.t, end7.t) ?? between('p5', p4.t, end7.t),
+    p6: marked('p6') ?? passing(shaft, 90, p4.t, end7.t) ?? between('p6', p4.t, end7.t),
     p7,
-    p8: marked('p8') ?? passing(shaft, -90, p7.t, p7.t + 0.5) ?? after('p8'),
-    p9: marked('p9') ?? passing(arm, -90, p7.t, p7.t + 0.5) ?? after('p9'),
-    p10: marked('p10') ?? finishHeld(g, p7.t, weight),
+    p8: marked('p8') ?? passing(shaft, -90, end7.t, end7.t + 0.5) ?? after('p8'),
+    p9: marked('p9') ?? passing(arm, -90, end7.t, end7.t + 0.5) ?? after('p9'),
+    p10: marked('p10') ?? finishHeld(g, end7.t, weight),
   };
+  const events = kind === 'full' ? all : onlyFound(all, onset.t !== null);
   const last = g.base.t0 + (g.base.n - 1) / g.base.rate;
-  const end = Math.min(last, events.p10 ? events.p10.t + 0.5 : events.p9!.t + 0.3);
+  const end = Math.min(last, events.p10 ? events.p10.t + 0.5 : (events.p9?.t ?? end7.t) + 0.3);
   return { address, events, onset, quiet: weight, start: address.start, end };
+}
+
+/** Of a rehearsal only events that were seen are kept: fixed times belong to whole swings. */
+function onlyFound(all: Events, onsetSeen: boolean): Events {
+  const seen = (name: EventName, e: TimedEvent | null) => e && (e.source !== 'estimated' || (name === 'p1' && onsetSeen) || name === 'p10');
+  return Object.fromEntries(EVENT_NAMES.map((n) => [n, seen(n, all[n]) ? all[n] : null])) as Record<EventName, TimedEvent | null>;
 }
 
 /** Greatest shaft angle within ±0.15 s of the maximum; u half the stretch within 0.3° of it, at least 15 ms. */
@@ -115,6 +126,7 @@ function addressLimit(g: Ground, shaft: Series | null, top: TimedEvent | null, p
     const back = lastPassage(shaft, 10, 'up', g.base.t0, top.t);
     if (back !== null) return back - 0.1;
   }
+  if (found.loaded !== undefined) return found.loaded - BEFORE_LOADED;
   return p7.source === 'trigger' || p7.source === 'sound' || p7.source === 'marked' ? p7.t - 0.9 : found.rough - 0.8;
 }
 

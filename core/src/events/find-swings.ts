@@ -24,6 +24,8 @@ export interface FoundSwing {
   readonly top: number | null;
   /** Rough impact: shaft zero, or the greatest total load. */
   readonly rough: number;
+  /** Time of the greatest trail share, where that is what found it. */
+  readonly loaded?: number;
 }
 
 /** Total vertical load low-passed at 10 Hz. */

@@ -9,6 +9,7 @@ import {
   type Platform,
   type Recording,
   type Stated,
+  WRENCH_CHANNELS,
 } from '../recording/recording.js';
 import { clubChannels } from './club-channels.js';
 import type { FootAction, Motion } from './motion.js';
@@ -40,7 +41,7 @@ export function record(
   const plates = device === 'plates' || device === 'mat-plates';
   // plates do not move: the first lies to the golfer's left, whoever stands there
   const fromLeft = sign > 0 ? FEET : [...FEET].reverse();
-  const platforms = plates ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy)) : [];
+  const platforms = plates ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy, o.quiet ?? false)) : [];
   const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
   const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
@@ -48,7 +49,7 @@ export function record(
 }
 
 /** A six-component plate under one foot; a left-hander stands mirrored. */
-function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number): Platform {
+function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number, quiet: boolean): Platform {
   const n = a.fz.length;
   const out = blankPlatform(n, [0, sign * centreY]);
   for (let k = 0; k < n; k++) {
@@ -63,6 +64,8 @@ function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: numb
     out.my[k] = -x * fz + noisy(NOISE.moment);
     out.mz[k] = sign * a.tz[k]! + x * fy - y * a.fx[k]! + noisy(NOISE.moment);
   }
+  // a device delivers single precision; the device that tells the truth does not round
+  if (!quiet) for (const c of WRENCH_CHANNELS) for (let k = 0; k < n; k++) out[c][k] = Math.fround(out[c][k]!);
   return out;
 }
 

@@ -1,7 +1,10 @@
 export { type Simulated, simulate, type SimulateOptions, type SwingTruth } from './simulate.js';
+export { type SimulatedShot, shotOf } from './shot.js';
+export { random } from './random.js';
 export { SIMULATED_DEVICES, type SimulatedDevice } from './devices.js';
 export { HEALTHY, SIMULATED_FAULTS, STRENGTHS, SWING_PARAMETERS, type FaultStrength, type SwingParameter } from './spread.js';
 export type { Motion, FootAction } from './motion.js';
 export type { Build, Sole } from './sole.js';
 export { insideSole } from './sole.js';
 export type { SwingStyle } from './swing-plan.js';
+export { type Routine, ROUTINES, standing, type StandingOptions } from './routine.js';

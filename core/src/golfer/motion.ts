@@ -116,7 +116,7 @@ function chained(plans: readonly SwingPlan[], returns: boolean, of: (p: SwingPla
 }
 
 /** Slow wandering of somebody who stands still. */
-function sway(rng: Random, n: number, rate: number, size: number): Float64Array {
+export function sway(rng: Random, n: number, rate: number, size: number): Float64Array {
   const parts = [0.19, 0.37, 0.71].map((f) => ({ f: f * (0.8 + 0.4 * rng.uniform()), a: size * rng.normal() * 0.6, ph: 2 * Math.PI * rng.uniform() }));
   return Float64Array.from({ length: n }, (_, k) => parts.reduce((s, q) => s + q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph), 0));
 }
@@ -160,10 +160,45 @@ export function moveBody(
   const all = (key: keyof Bumps) => bumps.flatMap((b) => b[key]);
   const m = build.mass;
   const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), n, rate, scale);
-  const az = sample('lift', G);
-  const z = heightPath(az, MASS_HEIGHT_PART * build.stature, rate);
-  const moment = { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) };
-  const total = az.map((a) => m * (G + a));
+  const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
+  return carryBody({
+    rate,
+    build,
+    soles,
+    share,
+    lead,
+    trail,
+    lift: sample('lift', G),
+    moment: { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) },
+    momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
+    plans,
+    returns,
+  });
+}
+
+/** A path over the ground, m. */
+export interface Place {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+}
+
+/** What is given about a moving body; the rest follows from mechanics. */
+export interface Carried extends Pick<Motion, 'rate' | 'build' | 'soles' | 'moment' | 'momentum' | 'plans' | 'returns'> {
+  /** Lead share of the load, 0–1. */
+  readonly share: Float64Array;
+  /** Where the pressure lies under each foot. */
+  readonly lead: Place;
+  readonly trail: Place;
+  /** Vertical acceleration of the mass, m/s². */
+  readonly lift: Float64Array;
+}
+
+/** Lets a body follow the pressure under its feet, and shares its force out between them. */
+export function carryBody({ lift, share, lead, trail, ...given }: Carried): Motion {
+  const { build, rate, moment } = given;
+  const m = build.mass;
+  const z = heightPath(lift, MASS_HEIGHT_PART * build.stature, rate);
+  const total = lift.map((a) => m * (G + a));
   const copX = share.map((s, k) => s * lead.x[k]! + (1 - s) * trail.x[k]!);
   const copY = share.map((s, k) => s * lead.y[k]! + (1 - s) * trail.y[k]!);
   const w = total.map((f, k) => f / (m * z[k]!));
@@ -179,21 +214,13 @@ export function moveBody(
     moment.y.map((t, k) => -t / (m * z[k]!)),
     rate,
   );
-  const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
   const mass = { x: x.p, y: y.p, z };
-  const feet = shareOut({ m, share, total, lead, trail, mass, ax: x.a, ay: y.a, turn: moment.z });
   return {
-    rate,
-    n,
-    build,
-    soles,
-    feet,
+    ...given,
+    n: share.length,
     mass,
-    acceleration: { x: x.a, y: y.a, z: az },
-    momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
-    moment,
-    plans,
-    returns,
+    acceleration: { x: x.a, y: y.a, z: lift },
+    feet: shareOut({ m, share, total, lead, trail, mass, ax: x.a, ay: y.a, turn: moment.z }),
   };
 }
 

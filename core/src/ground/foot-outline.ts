@@ -1,3 +1,5 @@
+import type { CheckedFoot } from '../recording/foot-check.js';
+
 /** Where a foot lies and how positions in it are counted. Lab directions, m. */
 export interface FootOutline {
   /** Middle of the heel edge. */
@@ -35,6 +37,21 @@ export function assumedFoot(name: FootName, x: number, y: number): FootOutline {
     axis: [1, 0],
     inner: [0, name === 'lead' ? -1 : 1],
     length: ASSUMED_LENGTH,
+    halfWidth: ASSUMED_HALF_WIDTH,
+  };
+}
+
+/** A foot as its check showed it; one that has left the ground since is put so that it stands at `now` as it stood then. */
+export function checkedOutline(name: FootName, c: CheckedFoot, now: readonly [number, number] | null): FootOutline {
+  const [dx, dy] = now ? [now[0] - c.standing[0], now[1] - c.standing[1]] : [0, 0];
+  const heel: [number, number] = [c.heel[0] + dx, c.heel[1] + dy];
+  const side = name === 'lead' ? 1 : -1;
+  return {
+    heel,
+    centre: [heel[0] + (c.axis[0] * c.length) / 2, heel[1] + (c.axis[1] * c.length) / 2],
+    axis: [...c.axis],
+    inner: [side * c.axis[1], -side * c.axis[0]],
+    length: c.length,
     halfWidth: ASSUMED_HALF_WIDTH,
   };
 }

@@ -3,6 +3,7 @@ import type { SwingEvents } from '../events/events.js';
 import type { PhaseAxis } from '../events/phase.js';
 import type { FeetPair, FootOutline, StanceLine } from '../ground/foot-outline.js';
 import type { Ground } from '../ground/ground.js';
+import type { FootCheck } from '../recording/foot-check.js';
 import type { ClubClass, DeviceKind } from '../recording/recording.js';
 import { at, momentsBetween, type Series } from '../signal/series.js';
 import type { CentreOfMass } from './centre-of-mass.js';
@@ -46,6 +47,8 @@ export interface SwingContext {
   readonly signals: SwingSignals;
   readonly shaft: Series | null;
   readonly outlines: FeetPair<FootOutline> | null;
+  /** What the outlines of plates and boards rest on; null with a mat, or when they are assumed. */
+  readonly footCheck: FootCheck | null;
   readonly line: StanceLine | null;
   readonly foot: FeetPair<FootTrack> | null;
   readonly mass: CentreOfMass | null;

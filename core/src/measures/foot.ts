@@ -27,11 +27,25 @@ export function footMeasures(c: SwingContext): Readings {
       addressSd(c, fwd, mat ? MEASURED_FLOOR : FLOOR.assumedFoot),
       'too little load on this foot at address',
     );
-    for (const p of EVENT_NAMES) out[`foot.${foot}.fwd.${p}`] = valueAt(c, fwd, p);
-    for (const p of INSIDE[foot]) out[`foot.${foot}.in.${p}`] = valueAt(c, inside, p);
+    const wide = checkU(c, foot);
+    for (const p of EVENT_NAMES) out[`foot.${foot}.fwd.${p}`] = widened(valueAt(c, fwd, p), wide.forward);
+    for (const p of INSIDE[foot]) out[`foot.${foot}.in.${p}`] = widened(valueAt(c, inside, p), wide.inside);
+    out[`foot.${foot}.fwd.address`] = widened(out[`foot.${foot}.fwd.address`]!, wide.forward);
   }
   return { ...out, ...toeShares(c), 'foot.lead.heel.ms': heelTime(c) };
 }
+
+/** A foot that left the ground since its check stands there less surely, % of the foot and of its half width. */
+const REPLACED_U = { forward: 6, inside: 10 };
+
+/** How much a foot check adds to the uncertainty of positions in the foot. */
+function checkU(c: SwingContext, foot: FootName): { forward: number; inside: number } {
+  if (!c.footCheck) return { forward: 0, inside: 0 };
+  const moved = c.footCheck.left.includes(foot);
+  return { forward: c.footCheck[foot].u + (moved ? REPLACED_U.forward : 0), inside: moved ? REPLACED_U.inside : 0 };
+}
+
+const widened = (r: Reading, by: number): Reading => (r.u === null || by === 0 ? r : { ...r, u: Math.hypot(r.u, by) });
 
 function absentFeet(): Readings {
   const ids = FEET.flatMap((f) => [

@@ -48,7 +48,8 @@ export function massMeasures(c: SwingContext): Readings {
 
 /** 0.02 m/s of drift and the slope over the timing of impact. */
 function speedU(c: SwingContext, vy: Series): number {
-  const e = c.events.p7!;
+  const e = c.events.p7;
+  if (!e) return 0;
   const slope = (at(vy, e.t + 0.005) - at(vy, e.t - 0.005)) / 0.01;
   return hypot(0.02, slope * e.u);
 }

@@ -1,4 +1,4 @@
-import { capability } from '../recording/capabilities.js';
+import { type Capability, capability } from '../recording/capabilities.js';
 import type { SwingContext } from './context.js';
 import { footMeasures } from './foot.js';
 import { forceMeasures } from './force.js';
@@ -40,9 +40,20 @@ export function measureSwing(c: SwingContext): Measures {
   );
 }
 
+const ON_FEET = /^(foot\.|path\.offset$)/;
+export const REPLACED = 'feet re-placed since the foot check';
+
+/** After a foot check plates and boards measure where in the foot the load lies; null where that changes nothing. */
+function footCapability(c: SwingContext, id: string): Capability | null {
+  if (!c.footCheck || !ON_FEET.test(id) || capability(c.device, id).basis !== 'derived') return null;
+  const moved = c.footCheck.left.some((f) => id.startsWith(`foot.${f}.`) || id === 'path.offset');
+  if (!moved) return { basis: 'measured' };
+  return id.endsWith('.fwd.address') ? { basis: 'absent', reason: REPLACED } : { basis: 'measured', reason: REPLACED };
+}
+
 /** Adds unit and basis: a device's own inability comes before a reading's reason. */
 function dress(c: SwingContext, m: MeasureRow, r: Reading | undefined): Measure {
-  const can = capability(c.device, m.id);
+  const can = footCapability(c, m.id) ?? capability(c.device, m.id);
   if (can.basis === 'absent' || !r || r.value === null) {
     const reason = can.basis === 'absent' ? can.reason : r?.reason;
     return { value: null, unit: m.unit, u: null, basis: 'absent', reason: reason ?? 'not measured by this device' };

@@ -1,9 +1,19 @@
 import type { SwingEvents } from '../events/events.js';
 import { phaseAxis } from '../events/phase.js';
 import type { FootLoads } from '../ground/foot-loads.js';
-import { assumedFoot, type FeetPair, type FootName, type FootOutline, forwardPosition, insidePosition, stanceLine } from '../ground/foot-outline.js';
+import {
+  assumedFoot,
+  checkedOutline,
+  type FeetPair,
+  type FootName,
+  type FootOutline,
+  forwardPosition,
+  insidePosition,
+  stanceLine,
+} from '../ground/foot-outline.js';
 import { cutGround } from '../ground/cut-ground.js';
 import { type Ground, seriesOn } from '../ground/ground.js';
+import type { FootCheck } from '../recording/foot-check.js';
 import type { ClubClass } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/capabilities.js';
 import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
@@ -19,6 +29,7 @@ export interface GolferFacts {
   readonly stature: number;
   /** Body weight in N when given, else null: then the measured quiet weight counts. */
   readonly weight: number | null;
+  readonly footCheck: FootCheck | null;
 }
 
 /** Gathers what the families of measures look at, for one swing. */
@@ -26,7 +37,8 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
   // the pendulum of mats and boards needs the whole recording; double integration does not
   const { ground: g, swing } = hasHorizontal(whole.device) ? cutGround(whole, found) : { ground: whole, swing: found };
   const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
-  const outlines = feetOutlines(g, swing);
+  const checked = g.mat ? null : who.footCheck;
+  const outlines = feetOutlines(g, swing, checked);
   const mass = massOf(g, swing, weight, who.stature);
   const signals = swingSignals(g, weight, mass);
   return {
@@ -39,6 +51,7 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
     signals,
     shaft,
     outlines,
+    footCheck: checked,
     line: outlines && stanceLine(outlines),
     foot: outlines && { lead: footTrack(g, swing, outlines, 'lead'), trail: footTrack(g, swing, outlines, 'trail') },
     mass,
@@ -50,8 +63,8 @@ function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number):
   return hasHorizontal(g.device) ? massFromForces(g, swing, weight, stature) : massFromCop(g.path, swing, stature);
 }
 
-/** Outlines from the mat where there is one (moved onto the plates), else assumed around the pressure at address. */
-function feetOutlines(g: Ground, swing: SwingEvents): FeetPair<FootOutline> | null {
+/** Outlines from the mat where there is one (moved onto the plates), from a foot check, else assumed around the pressure at address. */
+function feetOutlines(g: Ground, swing: SwingEvents, checked: FootCheck | null): FeetPair<FootOutline> | null {
   if (g.mat?.told) {
     const shift = matShift(g, swing);
     const moved = (o: FootOutline): FootOutline => ({
@@ -65,6 +78,7 @@ function feetOutlines(g: Ground, swing: SwingEvents): FeetPair<FootOutline> | nu
   const place = (foot: FootName): FootOutline => {
     const { x, y } = g.footCop[foot];
     const mean = (s: Series) => moments(s.v, swing.address.i0, swing.address.i1).mean;
+    if (checked) return checkedOutline(foot, checked[foot], checked.left.includes(foot) ? [mean(x), mean(y)] : null);
     return assumedFoot(foot, mean(x), mean(y));
   };
   return { lead: place('lead'), trail: place('trail') };

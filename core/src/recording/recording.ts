@@ -1,9 +1,15 @@
+import type { FootCheck } from './foot-check.js';
+
 /** The kinds of device of which Vilko knows what they can honestly say. */
 export const DEVICE_KINDS = ['mat', 'plates', 'mat-plates', 'plate', 'boards', 'path'] as const;
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
 export const CLUB_CLASSES = ['driver', 'wood', 'iron', 'wedge'] as const;
 export type ClubClass = (typeof CLUB_CLASSES)[number];
+
+/** A whole swing, or a rehearsal: a half or a slow one. */
+export const SWING_KINDS = ['full', 'half', 'slow'] as const;
+export type SwingKind = (typeof SWING_KINDS)[number];
 
 export type Handed = 'right' | 'left';
 
@@ -53,6 +59,8 @@ export interface Stated {
   readonly stature?: number;
   readonly handed?: Handed;
   readonly club?: ClubClass;
+  /** What rocking on each foot showed before this was recorded. */
+  readonly footCheck?: FootCheck;
 }
 
 /** What a device delivered, before any conditioning. Never changed after reading. */

@@ -1,12 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import type { Imported, Lesson, Pupil, SwingChange, SwingHead } from '@vilko/contract';
-import { type ClubClass, type DeepAnalysis, readBundle, readRecording, type Recording, VilkoError, writeBundle } from '@vilko/core';
+import type { Film, Imported, Lesson, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
+import { type ClubClass, readBundle, readRecording, type Recording, VilkoError, worthOf } from '@vilko/core';
+import type { FilmRepository } from '../db/films.js';
 import type { PupilRepository } from '../db/pupils.js';
+import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository, SwingRow } from '../db/swings.js';
+import type { SummarisedSwing } from '../pupils/dashboard.js';
+import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
 import { analyseFor, summarise, summaryKey, type SwingSummary } from './read-swing.js';
 
 /** How a swing comes into a lesson. */
-export interface Arrival {
+export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt'>> {
   readonly lessonId: string;
   readonly club: ClubClass;
   readonly clubName: string;
@@ -15,62 +19,95 @@ export interface Arrival {
   readonly recordedAt: Date;
 }
 
-/** Quick compression: a bay must be ready for the next swing. */
-const QUICK = 1;
+/** The tables swings are read from. */
+export interface SwingTables {
+  readonly pupils: PupilRepository;
+  readonly swings: SwingRepository;
+  readonly shots: ShotRepository;
+  readonly films: FilmRepository;
+}
+
+/** A pupil's usual half swing is told from this many. */
+const USUAL_FROM = 3;
+
+const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
 
 /** Everything that is done with swings: stored, read, summarised, changed. */
-export function swingService(pupils: PupilRepository, swings: SwingRepository) {
-  const headOf = (row: SwingRow, s: SwingSummary): SwingHead => ({
-    id: row.id,
-    lessonId: row.lessonId,
-    number: row.number,
-    club: row.club,
-    clubName: row.clubName,
-    device: row.device as SwingHead['device'],
-    recordedAt: row.recordedAt.toISOString(),
-    starred: row.starred,
-    note: row.note,
-    source: row.source,
-    file: row.file,
-    marks: row.marks,
-    ...s,
-    warnings: [...s.warnings],
-  });
+export function swingService({ pupils, swings, shots, films }: SwingTables) {
+  const headOf = (
+    row: SwingRow,
+    { numbers, warnings, ...s }: SwingSummary,
+    shot: Shot | null,
+    ownFilms: readonly Film[],
+    usualHalf: number | null,
+  ): SwingHead => {
+    const { recordingId, part, deletedAt, recordedAt, ...kept } = row;
+    const grown = row.kind === 'half' && usualHalf !== null && (numbers['club.back'] ?? 0) > usualHalf + worthOf('club.back')!;
+    return {
+      ...kept,
+      device: row.device as SwingHead['device'],
+      recordedAt: recordedAt.toISOString(),
+      shot,
+      films: [...ownFilms],
+      ...s,
+      warnings: [...warnings, ...(grown ? [`this half swing has grown: ${numbers['club.back']!.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : [])],
+    };
+  };
 
   const summaryOf = async (row: SwingRow, pupil: Pupil): Promise<SwingSummary> => {
-    const key = summaryKey(row.club, row.marks);
+    const about = { pupil, club: row.club, kind: row.kind };
+    const key = summaryKey(about, row.marks);
     const kept = await swings.cached<SwingSummary>(row.id, key);
     if (kept) return kept;
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const rec = readBundle(bundle, row.id);
-    const made = summarise(analyseFor(rec, pupil, row.club, row.part, row.marks), rec, row.part, row.club, pupil.stature !== null);
+    const made = summarise(analyseFor(rec, about, row.part, row.marks), rec, row.part, about);
     await swings.keep(row.id, key, made);
     return made;
   };
 
-  const put = async (rec: Recording, deep: DeepAnalysis, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
-    const recordingId = randomUUID();
-    const news = deep.swings.map((_, part) => ({
-      id: randomUUID(),
-      lessonId: a.lessonId,
-      recordingId,
-      part,
-      club: a.club,
-      clubName: a.clubName,
-      device: rec.device,
-      recordedAt: a.recordedAt,
-      source: a.source,
-      file: a.file,
-    }));
-    const rows = await swings.store({ id: recordingId, bundle: writeBundle(rec, QUICK) }, news);
+  /** Heads of rows of one pupil with what lies beside them. */
+  const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
+    const [theirShots, theirFilms, usual] = await Promise.all([
+      shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
+      films.ofSwings(rows.map((r) => r.id)),
+      rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
+    ]);
     const heads: SwingHead[] = [];
     for (const row of rows) {
-      const s = summarise(deep, rec, row.part, row.club, pupil.stature !== null);
-      await swings.keep(row.id, summaryKey(row.club, {}), s);
-      heads.push(headOf(row, s));
+      const s = await summaryOf(row, pupil);
+      heads.push(
+        headOf(
+          row,
+          s,
+          theirShots.findLast((x) => x.swingId === row.id) ?? null,
+          theirFilms.filter((f) => f.swingId === row.id),
+          usual,
+        ),
+      );
     }
     return heads;
+  };
+
+  /** How far a pupil usually takes the club back in a half swing, °; null until there are enough. */
+  const usualHalf = async (pupil: Pupil): Promise<number | null> => {
+    const lessons = await pupils.lessonsOf(pupil.id);
+    const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.kind === 'half' && r.deletedAt === null);
+    const back: number[] = [];
+    for (const row of rows) back.push((await summaryOf(row, pupil)).numbers['club.back'] ?? NaN);
+    const known = back.filter((x) => x === x);
+    return known.length >= USUAL_FROM ? median(known) : null;
+  };
+
+  /** Stores a prepared recording and its swings. */
+  const put = async (prepared: PreparedSwing, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
+    if (!prepared.summaries.length) return [];
+    const recordingId = randomUUID();
+    const news = prepared.summaries.map((_, part) => ({ ...a, id: randomUUID(), recordingId, part, device: prepared.device }));
+    const rows = await swings.store({ id: recordingId, bundle: prepared.bundle }, news);
+    for (const row of rows) await swings.keep(row.id, summaryKey({ pupil, club: row.club, kind: row.kind }, {}), prepared.summaries[row.part]!);
+    return headsOf(rows, pupil);
   };
 
   const lessonOrRefuse = async (id: string) => {
@@ -79,28 +116,46 @@ export function swingService(pupils: PupilRepository, swings: SwingRepository) {
     return found;
   };
 
+  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> => row && (await headsOf([row], (await lessonOrRefuse(row.lessonId)).pupil))[0]!;
+
   return {
-    /** Stores a recording from the bay; null when it holds no swing. */
+    /** Stores a recording from the bay; null when it holds no swing of the kind waited for. */
     async store(rec: Recording, a: Arrival): Promise<SwingHead | null> {
       const { pupil } = await lessonOrRefuse(a.lessonId);
-      const deep = analyseFor(rec, pupil, a.club);
-      return deep.swings.length ? (await put(rec, deep, pupil, a))[0]! : null;
+      return (await put(prepareSwing(rec, { pupil, club: a.club, kind: a.kind ?? 'full' }), pupil, a))[0] ?? null;
     },
+    put,
     /** Reads a file into a lesson; a file without a swing is refused, nothing is stored. */
-    async importFile(bytes: Uint8Array, file: string, lessonId: string, club: ClubClass, clubName: string, axes?: string): Promise<Imported> {
+    async importFile(
+      bytes: Uint8Array,
+      file: string,
+      lessonId: string,
+      { club, clubName, kind = 'full', axes }: { club: ClubClass; clubName: string; kind?: SwingKind; axes?: string },
+    ): Promise<Imported> {
       const { pupil } = await lessonOrRefuse(lessonId);
       const rec = readRecording(bytes, file, axes);
-      const deep = analyseFor(rec, pupil, club);
-      if (!deep.swings.length) throw new VilkoError('unreadable', `${file} was read (${rec.device}, ${deep.rate.toFixed(0)} Hz), but no swing was found in it`);
-      const heads = await put(rec, deep, pupil, { lessonId, club, clubName, source: 'file', file, recordedAt: new Date() });
-      return { file, device: rec.device, swings: heads, warnings: [...deep.warnings] };
+      const prepared = prepareSwing(rec, { pupil, club, kind });
+      const what = kind === 'full' ? 'swing' : `${kind} swing`;
+      if (!prepared.summaries.length)
+        throw new VilkoError('unreadable', `${file} was read (${rec.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`);
+      const heads = await put(prepared, pupil, { lessonId, club, clubName, kind, source: 'file', file, recordedAt: new Date() });
+      return { file, device: rec.device, swings: heads, warnings: [...prepared.warnings] };
     },
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);
       if (!found) return null;
-      const rack: SwingHead[] = [];
-      for (const row of await swings.ofLesson(id)) rack.push(headOf(row, await summaryOf(row, found.pupil)));
-      return { ...found.head, pupil: found.pupil, rack };
+      return { ...found.head, pupil: found.pupil, rack: await headsOf(await swings.ofLesson(id), found.pupil) };
+    },
+    /** Every swing of a pupil that was not deleted, with its numbers, oldest first. */
+    async summarised(pupil: Pupil): Promise<SummarisedSwing[]> {
+      const lessons = await pupils.lessonsOf(pupil.id);
+      const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
+      const out: SummarisedSwing[] = [];
+      for (const row of rows) out.push({ row, summary: await summaryOf(row, pupil) });
+      return out;
+    },
+    async head(swingId: string): Promise<SwingHead | null> {
+      return headOfRow(await swings.one(swingId));
     },
     async recording(swingId: string): Promise<Uint8Array | null> {
       const row = await swings.one(swingId);
@@ -110,16 +165,10 @@ export function swingService(pupils: PupilRepository, swings: SwingRepository) {
       return (await swings.one(swingId))?.part ?? null;
     },
     async change(swingId: string, change: SwingChange): Promise<SwingHead | null> {
-      const row = await swings.change(swingId, change);
-      if (!row) return null;
-      const { pupil } = await lessonOrRefuse(row.lessonId);
-      return headOf(row, await summaryOf(row, pupil));
+      return headOfRow(await swings.change(swingId, change));
     },
     async setDeleted(swingId: string, deleted: boolean): Promise<SwingHead | null> {
-      const row = await swings.setDeleted(swingId, deleted);
-      if (!row) return null;
-      const { pupil } = await lessonOrRefuse(row.lessonId);
-      return headOf(row, await summaryOf(row, pupil));
+      return headOfRow(await swings.setDeleted(swingId, deleted));
     },
   };
 }

@@ -1,5 +1,5 @@
 import type { Hello, LiveFrame } from '@vilko/contract';
-import type { Ring } from './ring.js';
+import { BOARD, type Ring } from './ring.js';
 
 const LEAST = 20;
 const NOWHERE = [NaN, NaN, NaN, NaN, NaN, NaN];
@@ -13,7 +13,12 @@ export function livePicture(device: Hello['device'], r: Ring, handed: 'right' | 
   const mat = r.lastMat() ?? new Uint8Array(0);
   const base = { sequence, time: r.newest(), arrived, mat };
   const s = r.last();
-  const feet = s && device.plates.length === 2 ? device.plates.map((p, i) => foot(s.subarray(6 * i, 6 * i + 6), p.centre, sign)) : matFeet(device, mat, sign);
+  const feet =
+    s && device.plates.length === 2
+      ? device.plates.map((p, i) =>
+          device.kind === 'boards' ? foot(boardWrench(s.subarray(4 * i, 4 * i + 4)), p.centre, sign) : foot(s.subarray(6 * i, 6 * i + 6), p.centre, sign),
+        )
+      : matFeet(device, mat, sign);
   if (!feet) return { ...base, lead: 0, trail: 0, places: NOWHERE };
   const [a, b] = feet as [Foot, Foot];
   const [lead, trail] = a.centreY >= b.centreY ? [a, b] : [b, a];
@@ -33,6 +38,11 @@ function foot(w: Float32Array, [cx, cy]: readonly [number, number], sign: 1 | -1
   const fz = w[2]!;
   const there = fz >= LEAST;
   return { load: Math.max(0, fz), x: there ? cx - w[4]! / fz : NaN, y: there ? sign * (cy + w[3]! / fz) : NaN, centreY: sign * cy };
+}
+
+/** A board's four cells as a plate would say it: load and moments, no horizontal forces. */
+function boardWrench([a, b, c, d]: Float32Array): Float32Array {
+  return Float32Array.of(0, 0, a! + b! + c! + d!, BOARD.hy * (a! + b! - c! - d!), -BOARD.hx * (a! - b! - c! + d!), 0);
 }
 
 /** Without plates: the halves of the mat are the feet, in the mat's own unit. */

@@ -1,5 +1,5 @@
 import { type Hello, MAT_FRAME, SAMPLES } from '@vilko/contract';
-import { type ExtraChannel, type Mat, type Platform, type Recording, type Stated, WRENCH_CHANNELS } from '@vilko/core';
+import { type Board, type ExtraChannel, type Mat, type Platform, type Recording, type Stated, WRENCH_CHANNELS } from '@vilko/core';
 
 /** The last seconds of a device's stream, by device time. */
 export interface Ring {
@@ -11,6 +11,12 @@ export interface Ring {
   readonly lastMat: () => Uint8Array | null;
   /** Greatest and least total plate load over the last seconds, every 10 ms; null without plates. */
   readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
+  /** Samples between two device times. */
+  readonly count: (from: number, to: number) => number;
+  /** Means of the plate or board columns over the last seconds, before any zero is taken off. */
+  readonly meanOfRaw: (seconds: number) => number[];
+  /** What is taken off every plate or board column from now on; the kept seconds are corrected too. */
+  readonly setZero: (zero: readonly number[]) => void;
   /** Cuts [from, to] as a recording whose clock starts at 0. */
   readonly cut: (from: number, to: number, stated: Stated, withMat: boolean) => Recording | null;
 }
@@ -18,11 +24,16 @@ export interface Ring {
 const SECONDS = 20;
 /** Times that come from adding steps must not fall out of a cut by rounding, s. */
 const HAIR = 1e-7;
-/** The device's clock may wander a little from its nominal rate before the stream counts as broken. */
 const COLUMNS_PER_PLATE = 6;
+const CELLS_PER_BOARD = 4;
+/** Half distances of a board's cells from its centre, m. */
+export const BOARD = { hx: 0.16, hy: 0.1 };
 
-/** Columns of one sample: plate components (a board's four cells as plate 0 … have no place here), then channels. */
-export const columnCount = (d: Hello['device']): number => (d.kind === 'boards' ? 8 : d.plates.length * COLUMNS_PER_PLATE) + d.channels.length;
+/** Columns of one sample: components of the plates or cells of the boards, then channels. */
+export const columnCount = (d: Hello['device']): number => d.plates.length * perPlate(d) + d.channels.length;
+
+/** A plate gives six components, a board its four cells. */
+const perPlate = (d: Hello['device']): number => (d.kind === 'boards' ? CELLS_PER_BOARD : COLUMNS_PER_PLATE);
 
 /** Keeps the stream of one device. */
 export function ring(device: Hello['device']): Ring {
@@ -30,6 +41,8 @@ export function ring(device: Hello['device']): Ring {
   const size = Math.ceil(SECONDS * device.rate);
   const data = new Float32Array(size * Math.max(1, columns));
   const times = new Float64Array(size).fill(NaN);
+  const forces = device.plates.length * perPlate(device);
+  let zero = new Float32Array(forces);
   let head = 0;
   let newest = NaN;
   const cells = device.mat ? device.mat.rows * device.mat.cols : 0;
@@ -46,6 +59,8 @@ export function ring(device: Hello['device']): Ring {
     }
     return out;
   };
+  /** Vertical load of the plate or board whose columns start at `at`. */
+  const loadOf = (at: number): number => (device.kind === 'boards' ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!);
   return {
     push(kind, time, count, payload) {
       if (kind === SAMPLES && columns > 0) {
@@ -53,6 +68,7 @@ export function ring(device: Hello['device']): Ring {
         for (let i = 0; i < count; i++) {
           times[head] = time + i / device.rate;
           data.set(values.subarray(i * columns, (i + 1) * columns), head * columns);
+          for (let c = 0; c < forces; c++) data[head * columns + c]! -= zero[c]!;
           head = (head + 1) % size;
         }
         newest = time + (count - 1) / device.rate;
@@ -79,11 +95,21 @@ export function ring(device: Hello['device']): Ring {
         const k = (head - i + 2 * size) % size;
         if (!(times[k]! > newest - seconds)) break;
         let load = 0;
-        for (let p = 0; p < device.plates.length; p++) load += data[k * columns + p * COLUMNS_PER_PLATE + 2]!;
+        for (let p = 0; p < device.plates.length; p++) load += loadOf(k * columns + p * perPlate(device));
         if (load < least) least = load;
         if (load > most) most = load;
       }
       return { least, most };
+    },
+    count: (from, to) => pick(times, from, to, head).length,
+    meanOfRaw(seconds) {
+      const rows = pick(times, newest - seconds, newest, head);
+      return Array.from({ length: forces }, (_, c) => rows.reduce((s, k) => s + data[k * columns + c]!, 0) / Math.max(1, rows.length) + zero[c]!);
+    },
+    setZero(next) {
+      const fresh = Float32Array.from({ length: forces }, (_, c) => next[c] ?? 0);
+      for (let k = 0; k < size; k++) for (let c = 0; c < forces; c++) data[k * columns + c]! += zero[c]! - fresh[c]!;
+      zero = fresh;
     },
     cut(from, to, stated, withMat) {
       const rows = pick(times, from, to, head);
@@ -97,16 +123,24 @@ export function ring(device: Hello['device']): Ring {
               frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))),
             }
           : null;
-      const platforms = device.plates.map((p, i): Platform => {
+      const onBoards = device.kind === 'boards';
+      const boards = onBoards
+        ? device.plates.map((p, i): Board => ({
+            centre: p.centre,
+            ...BOARD,
+            cells: [0, 1, 2, 3].map((j) => column(i * CELLS_PER_BOARD + j)) as unknown as Board['cells'],
+          }))
+        : [];
+      const platforms = (onBoards ? [] : device.plates).map((p, i): Platform => {
         const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));
         return { centre: p.centre, ...wrench } as unknown as Platform;
       });
       const first = columns - device.channels.length;
       const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<Record<ExtraChannel, Float64Array>>;
-      const time = platforms.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
+      const time = device.plates.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
       if (!time || time.length < 10) return null;
-      const kind = platforms.length ? (mat ? 'mat-plates' : 'plates') : 'mat';
-      return { name: device.name, device: kind, time, platforms, boards: [], mat, channels, stated, warnings: [] };
+      const kind = onBoards ? 'boards' : platforms.length ? (mat ? 'mat-plates' : 'plates') : 'mat';
+      return { name: device.name, device: kind, time, platforms, boards, mat, channels, stated, warnings: [] };
     },
   };
 }

@@ -1,4 +1,4 @@
-import { findSwings, readChannels, readGround, type Recording, VilkoError } from '@vilko/core';
+import { findRehearsals, findSwings, readChannels, readGround, type Recording, type SwingKind, VilkoError } from '@vilko/core';
 import type { Ring } from './ring.js';
 
 /** Seconds kept before and after impact. */
@@ -21,12 +21,13 @@ export interface Sighting {
  * plates say it sooner).
  * @param after device time of the last swing known
  */
-export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number): Sighting | null {
-  if (isStill(r)) return null;
+export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number, kind: SwingKind = 'full'): Sighting | null {
+  // a rehearsal need not move the load
+  if (kind === 'full' && isStill(r)) return null;
   const now = r.newest();
   const rec = r.cut(now - LOOK_BACK, now, {}, false) ?? r.cut(now - LOOK_BACK, now, {}, true);
   if (!rec) return null;
-  const found = swingsIn(rec, handed)
+  const found = swingsIn(rec, handed, kind)
     .map((s) => now - LOOK_BACK + s.rough)
     .filter((impact) => impact > after + APART && impact < now - 0.2);
   return found.length ? { impact: found.at(-1)! } : null;
@@ -39,10 +40,10 @@ function isStill(r: Ring): boolean {
 }
 
 /** A stream in which nobody stands is not an error: there is just no swing. */
-function swingsIn(rec: Recording, handed: 'right' | 'left') {
+function swingsIn(rec: Recording, handed: 'right' | 'left', kind: SwingKind) {
   try {
     const g = readGround(rec, handed);
-    return findSwings(g, readChannels(rec, g).shaft_deg ?? null);
+    return (kind === 'full' ? findSwings : findRehearsals)(g, readChannels(rec, g).shaft_deg ?? null);
   } catch (e) {
     if (e instanceof VilkoError) return [];
     throw e;

@@ -1,4 +1,5 @@
-import { existsSync } from 'node:fs';
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
@@ -10,6 +11,10 @@ export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Db;
+  /** Folder for films and backups. */
+  readonly folder: string;
+  /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
+  readonly scrub: () => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -31,7 +36,10 @@ export async function openDatabase(folder: string, url?: string): Promise<OpenDa
     const pool = new pg.Pool({ connectionString: url });
     const db = drizzle(pool, { schema });
     await migrate(db, migrationsFolder_);
-    return { db: db as unknown as Db, close: () => pool.end() };
+    const scrub = async (): Promise<void> => {
+      await pool.query('VACUUM FULL');
+    };
+    return { db: db as unknown as Db, folder, scrub, close: () => pool.end() };
   }
   const [{ drizzle }, { migrate }, { PGlite }] = await Promise.all([
     import('drizzle-orm/pglite'),
@@ -41,10 +49,18 @@ export async function openDatabase(folder: string, url?: string): Promise<OpenDa
   const unlock = url ? () => undefined : lockFolder(folder);
   try {
     const client = await PGlite.create(url ? 'memory://' : join(folder, 'pg'));
+    // a log file that is reused keeps what it held: ours are removed instead
+    await client.exec('SET wal_recycle = off');
     const db = drizzle(client, { schema });
     await migrate(db, migrationsFolder_);
     return {
       db: db as unknown as Db,
+      folder: url ? mkdtempSync(join(tmpdir(), 'vilko-')) : folder,
+      scrub: async () => {
+        await client.exec('VACUUM FULL');
+        // the log files of before go with the second checkpoint
+        for (let i = 0; i < 2; i++) await client.exec('CHECKPOINT; SELECT pg_switch_wal(); CHECKPOINT');
+      },
       close: async () => {
         await client.close();
         unlock();

@@ -1,16 +1,15 @@
-import type { LessonHead, Pupil, PupilWithLessons } from '@vilko/contract';
+import { type LessonChange, type LessonHead, type Pupil, type PupilChange, PupilProfile, type PupilWithLessons, type SetUpRecord } from '@vilko/contract';
 import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { Db } from './open.js';
 import { lessons, pupils, swings } from './schema.js';
 
-const headOf = (l: typeof lessons.$inferSelect, n: number): LessonHead => ({
-  id: l.id,
-  pupilId: l.pupilId,
-  startedAt: l.startedAt.toISOString(),
-  bay: l.bay,
-  aim: l.aim,
-  swings: n,
-});
+export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 'startedAt' | 'bay' | 'aim'> & Partial<typeof lessons.$inferInsert>;
+export type LessonRow = typeof lessons.$inferSelect;
+export type PupilRow = typeof pupils.$inferSelect;
+
+const headOf = ({ startedAt, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
+
+const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({ ...p, profile: PupilProfile.parse(profile), archived: archivedAt !== null });
 
 /** Pupils and their lessons. */
 export function pupilRepository(db: Db) {
@@ -22,11 +21,20 @@ export function pupilRepository(db: Db) {
     return row?.n ?? 0;
   };
   return {
-    add: async (pupil: Pupil): Promise<void> => {
-      await db.insert(pupils).values(pupil);
+    add: async ({ archived, ...pupil }: Pupil): Promise<void> => {
+      await db.insert(pupils).values({ ...pupil, archivedAt: archived ? new Date() : null });
     },
-    addLesson: async (l: { id: string; pupilId: string; startedAt: Date; bay: string; aim: string }): Promise<void> => {
-      await db.insert(lessons).values(l);
+    change: async (id: string, { archived, ...change }: PupilChange): Promise<Pupil | null> => {
+      const set = { ...change, ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }) };
+      const [row] = Object.keys(set).length
+        ? await db.update(pupils).set(set).where(eq(pupils.id, id)).returning()
+        : await db.select().from(pupils).where(eq(pupils.id, id));
+      return row ? pupilOf(row) : null;
+    },
+    addLesson: async (l: NewLessonRow): Promise<LessonHead> => headOf((await db.insert(lessons).values(l).returning())[0]!, 0),
+    changeLesson: async (id: string, change: LessonChange & { setUp?: SetUpRecord | null }): Promise<LessonHead | null> => {
+      const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning();
+      return row ? headOf(row, await swingCount(id)) : null;
     },
     all: async (): Promise<PupilWithLessons[]> => {
       const rows = await db.select().from(pupils).orderBy(asc(pupils.name));
@@ -36,12 +44,22 @@ export function pupilRepository(db: Db) {
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
         .groupBy(lessons.id)
         .orderBy(desc(lessons.startedAt));
-      return rows.map((p) => ({ ...p, lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)) }));
+      return rows.map((p) => ({ ...pupilOf(p), lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)) }));
     },
-    one: async (id: string): Promise<Pupil | null> => (await db.select().from(pupils).where(eq(pupils.id, id)))[0] ?? null,
+    one: async (id: string): Promise<Pupil | null> => {
+      const [row] = await db.select().from(pupils).where(eq(pupils.id, id));
+      return row ? pupilOf(row) : null;
+    },
     lesson: async (id: string): Promise<{ head: LessonHead; pupil: Pupil } | null> => {
       const [row] = await db.select().from(lessons).innerJoin(pupils, eq(pupils.id, lessons.pupilId)).where(eq(lessons.id, id));
-      return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: row.pupils } : null;
+      return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: pupilOf(row.pupils) } : null;
+    },
+    lessonsOf: (pupilId: string): Promise<LessonRow[]> => db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+    /** Gives every lesson of one pupil to another. */
+    moveLessons: async (from: string, to: string): Promise<number> =>
+      (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id })).length,
+    remove: async (id: string): Promise<void> => {
+      await db.delete(pupils).where(eq(pupils.id, id));
     },
   };
 }

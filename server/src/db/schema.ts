@@ -1,6 +1,7 @@
-import type { Marks } from '@vilko/contract';
+import type { FilmLine, Marks, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
 import { sql } from 'drizzle-orm';
-import { boolean, customType, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp } from 'drizzle-orm/pg-core';
+import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
+import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp } from 'drizzle-orm/pg-core';
 
 /**
  * Raw bytes, written as base64 text that the database decodes: the embedded database takes bytea parameters ten
@@ -19,6 +20,8 @@ export const pupils = pgTable('pupils', {
   stature: real('stature'),
   mass: real('mass'),
   story: text('story').notNull(),
+  profile: jsonb('profile').$type<PupilProfile>().notNull().default(NO_PROFILE),
+  archivedAt: timestamp('archived_at', { withTimezone: true }),
 });
 
 export const lessons = pgTable('lessons', {
@@ -29,6 +32,14 @@ export const lessons = pgTable('lessons', {
   startedAt: timestamp('started_at', { withTimezone: true }).notNull(),
   bay: text('bay').notNull(),
   aim: text('aim').notNull(),
+  measure: text('measure'),
+  footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
+  homework: text('homework').notNull().default(''),
+  notes: text('notes').notNull().default(''),
+  nextVisit: text('next_visit'),
+  painBefore: integer('pain_before'),
+  painAfter: integer('pain_after'),
+  setUp: jsonb('set_up').$type<SetUpRecord>(),
 });
 
 /** A recording as it came: compressed bundle. Several swings may lie in one. */
@@ -59,10 +70,69 @@ export const swings = pgTable(
     starred: boolean('starred').notNull().default(false),
     note: text('note').notNull().default(''),
     marks: jsonb('marks').$type<Marks>().notNull().default({}),
+    kind: text('kind', { enum: ['full', 'half', 'slow'] })
+      .notNull()
+      .default('full'),
+    tag: text('tag', { enum: SWING_TAGS }).notNull().default('ball'),
+    intent: text('intent', { enum: INTENTS }).notNull().default('stock'),
+    felt: real('felt'),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('swings_of_lesson').on(t.lessonId, t.number)],
 );
+
+/** What the ball did: matched to a swing by time, or waiting for one. */
+export const shots = pgTable(
+  'shots',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    swingId: text('swing_id').references(() => swings.id, { onDelete: 'set null' }),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    source: text('source', { enum: ['keyboard', 'feed', 'file'] }).notNull(),
+    from: text('from').notNull(),
+    values: jsonb('values').$type<ShotValues>().notNull(),
+  },
+  (t) => [index('shots_of_lesson').on(t.lessonId), index('shots_of_swing').on(t.swingId)],
+);
+
+/** Films; their pictures lie as files in the data folder under the same id. */
+export const films = pgTable(
+  'films',
+  {
+    id: text('id').primaryKey(),
+    swingId: text('swing_id')
+      .notNull()
+      .references(() => swings.id, { onDelete: 'cascade' }),
+    angle: text('angle', { enum: FILM_ANGLES }).notNull(),
+    mime: text('mime', { enum: ['video/webm', 'video/mp4'] }).notNull(),
+    size: integer('size').notNull(),
+    duration: real('duration').notNull(),
+    aspect: real('aspect').notNull(),
+    frameRate: real('frame_rate').notNull(),
+    impact: doublePrecision('impact'),
+    impactBy: text('impact_by', { enum: ['sound', 'mark'] }),
+    from: text('from', { enum: ['file', 'camera', 'drawn'] }).notNull(),
+    lines: jsonb('lines').$type<FilmLine[]>().notNull().default([]),
+    note: text('note').notNull().default(''),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (t) => [index('films_of_swing').on(t.swingId)],
+);
+
+/** What holds for the whole house: settings, the instructor's password (hashed), device keys. */
+export const house = pgTable('house', { key: text('key').primaryKey(), value: jsonb('value').notNull() });
+
+/** Devices that were in the bay, and how they were. */
+export const devices = pgTable('devices', {
+  name: text('name').primaryKey(),
+  kind: text('kind').notNull(),
+  rate: real('rate').notNull(),
+  lastSeen: timestamp('last_seen', { withTimezone: true }).notNull(),
+  health: text('health').notNull().default(''),
+});
 
 /** Results are never the truth: made anew when core, pattern, rules or marks change. */
 export const results = pgTable(

@@ -1,10 +1,11 @@
-import { and, asc, eq, isNull, max, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
 import type { SwingChange } from '@vilko/contract';
 import type { Db } from './open.js';
 import { recordings, results, swings } from './schema.js';
 
 export type SwingRow = typeof swings.$inferSelect;
 export type NewSwing = Omit<typeof swings.$inferInsert, 'number' | 'deletedAt' | 'marks'>;
+export type WholeSwing = typeof swings.$inferInsert;
 
 /** Swings, the recordings they lie in, and cached results. */
 export function swingRepository(db: Db) {
@@ -33,6 +34,33 @@ export function swingRepository(db: Db) {
         .from(swings)
         .where(and(eq(swings.lessonId, lessonId), isNull(swings.deletedAt)))
         .orderBy(asc(swings.number)),
+    /** Every swing of these lessons, the deleted ones too. */
+    everOf: async (lessonIds: readonly string[]): Promise<SwingRow[]> =>
+      lessonIds.length
+        ? db
+            .select()
+            .from(swings)
+            .where(inArray(swings.lessonId, [...lessonIds]))
+            .orderBy(asc(swings.recordedAt))
+        : [],
+    /** Puts swings and a recording back as they were. */
+    putBack: async (recording: { id: string; bundle: Uint8Array }, rows: readonly WholeSwing[]): Promise<void> => {
+      await db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording).onConflictDoNothing();
+        for (const row of rows) await tx.insert(swings).values(row).onConflictDoNothing();
+      });
+    },
+    /** Deletes recordings that no swing lies in any more. */
+    dropOrphans: async (): Promise<void> => {
+      await db.delete(recordings).where(
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(swings)
+            .where(eq(swings.recordingId, recordings.id)),
+        ),
+      );
+    },
     one: async (id: string): Promise<SwingRow | null> => (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
     change: async (id: string, change: SwingChange): Promise<SwingRow | null> =>
       (await db.update(swings).set(change).where(eq(swings.id, id)).returning())[0] ?? null,

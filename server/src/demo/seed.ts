@@ -1,47 +1,159 @@
-import { simulate } from '@vilko/core/golfer';
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import type { FilmService } from '../films/film-service.js';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { PupilRepository } from '../db/pupils.js';
-import { DEMO_PUPILS } from './pupils.js';
+import type { ShotRepository } from '../db/shots.js';
+import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
+import { DEMO_PUPILS, type DemoLesson } from './stories.js';
 
 const MINUTE = 60_000;
-const SPREAD = 0.35;
-
 /** The lesson the demo opens with. */
 export const DEMO_LESSON = 'lesson-maren';
 
+/** Where the sample world goes. */
+export interface DemoShelves {
+  readonly pupils: PupilRepository;
+  readonly service: SwingService;
+  readonly shots: ShotRepository;
+  readonly films: FilmService;
+}
+
+/** What is left to make of the sample world. */
+export interface DemoRest {
+  /** Makes the rest; `tell` hears how far it is, 0–1. Ends early when `until` says so. */
+  readonly make: (threads: number, tell: (part: number) => void, until: () => boolean) => Promise<void>;
+  readonly swings: number;
+}
+
 /**
- * Fills an empty database with the sample world; does nothing where there are pupils already. The same every time.
- * @param tell hears how far it is, 0–1
+ * Puts the sample world into an empty database: every pupil and lesson, and the swings of each pupil's newest lesson.
+ * The swings of the lessons before are what is left. The same every time; goes on where a stopped demo ended.
+ * @returns null when nothing is left
  */
-export async function seedDemo(pupils: PupilRepository, service: SwingService, tell: (part: number) => void): Promise<void> {
-  if ((await pupils.all()).length) return;
-  const total = DEMO_PUPILS.reduce((n, p) => n + p.series.reduce((m, s) => m + s.count, 0), 0);
-  let done = 0;
-  for (const [i, { pupil, lesson, device, clubChannels, tendencies, series }] of DEMO_PUPILS.entries()) {
-    const lessonId = `lesson-${pupil.id}`;
-    await pupils.add(pupil);
-    await pupils.addLesson({ id: lessonId, pupilId: pupil.id, startedAt: new Date(lesson.startedAt), bay: lesson.bay, aim: lesson.aim });
-    let swing = 0;
-    for (const s of series)
-      for (let k = 0; k < s.count; k++) {
-        const { recording } = simulate({
-          device,
-          seed: 1000 * (i + 1) + swing,
-          handed: pupil.handed,
-          club: s.club,
-          fault: s.fault,
-          strength: s.strength,
-          clubChannels,
-          build: { stature: pupil.stature!, mass: pupil.mass! },
-          style: { tendencies, spread: SPREAD },
-        });
-        const recordedAt = new Date(Date.parse(lesson.startedAt) + (5 + 2 * swing) * MINUTE);
-        await service.store(
-          { ...recording, name: `${pupil.id}-${swing + 1}` },
-          { lessonId, club: s.club, clubName: s.clubName, source: 'bay', file: null, recordedAt },
-        );
-        swing++;
-        tell(++done / total);
-      }
+export async function seedDemo(to: DemoShelves, tell: (part: number) => void): Promise<DemoRest | null> {
+  const there = new Map((await to.pupils.all()).map((p) => [p.id, new Map(p.lessons.map((l) => [l.id, l.swings]))]));
+  const [newest, older]: [Job[], Job[]] = [[], []];
+  for (const [i, { pupil, lessons }] of DEMO_PUPILS.entries()) {
+    if (!there.has(pupil.id)) {
+      // somebody else's data: no sample pupils among them
+      if ([...there.keys()].some((id) => !DEMO_PUPILS.some((d) => d.pupil.id === id))) return null;
+      await to.pupils.add(pupil);
+    }
+    for (const [j, lesson] of lessons.entries()) {
+      if (!there.get(pupil.id)?.has(lesson.id)) await to.pupils.addLesson(lessonRow(pupil.id, lesson));
+      const made = there.get(pupil.id)?.get(lesson.id) ?? 0;
+      const jobs = jobsOf(i, lesson).slice(made);
+      (j === lessons.length - 1 ? newest : older).push(...(made && j === lessons.length - 1 ? [] : jobs));
+    }
   }
+  await make(to, newest, 2, tell, () => false);
+  return older.length ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) } : null;
+}
+
+interface Job {
+  readonly request: DemoSwingRequest;
+  readonly recordedAt: Date;
+}
+
+function jobsOf(pupilIndex: number, lesson: DemoLesson): Job[] {
+  const { pupil, lessons } = DEMO_PUPILS[pupilIndex]!;
+  // the newest lesson keeps its seeds however many come before it
+  const base = 1000 * (pupilIndex + 1) + 50 * (lessons.length - 1 - lessons.indexOf(lesson));
+  return lesson.series
+    .flatMap((series) => Array.from({ length: series.count }, () => series))
+    .map((series, k) => ({
+      request: { pupil, lesson, series, seed: base + k, name: `${lesson.id}-${k + 1}` },
+      recordedAt: new Date(Date.parse(lesson.startedAt) + (5 + 2 * k) * MINUTE),
+    }));
+}
+
+const lessonRow = (pupilId: string, { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain }: DemoLesson) => ({
+  id,
+  pupilId,
+  startedAt: new Date(startedAt),
+  bay,
+  aim,
+  measure,
+  footwear,
+  homework,
+  nextVisit,
+  painBefore: pain?.[0] ?? null,
+  painAfter: pain?.[1] ?? null,
+});
+
+/** Makes swings in worker threads and stores them in their order. */
+async function make(to: DemoShelves, jobs: readonly Job[], threads: number, tell: (part: number) => void, until: () => boolean): Promise<void> {
+  const makers = Array.from({ length: Math.min(threads, jobs.length) }, demoMaker);
+  const coming = new Map<number, Promise<DemoSwing>>();
+  let next = 0;
+  const start = (m: DemoMaker): void => {
+    if (next >= jobs.length) return;
+    const k = next++;
+    const made = m.make(jobs[k]!.request);
+    coming.set(k, made);
+    made.then(() => start(m)).catch(() => undefined);
+  };
+  try {
+    makers.forEach(start);
+    for (let k = 0; k < jobs.length && !until(); k++) {
+      await put(to, jobs[k]!, await coming.get(k)!);
+      coming.delete(k);
+      tell((k + 1) / jobs.length);
+    }
+  } finally {
+    await Promise.all(makers.map((m) => m.close()));
+  }
+}
+
+async function put({ service, shots, films }: DemoShelves, { request, recordedAt }: Job, { prepared, shot, felt }: DemoSwing): Promise<void> {
+  const { lesson, series, pupil } = request;
+  const [swing] = await service.put(prepared, pupil, {
+    lessonId: lesson.id,
+    club: series.club,
+    clubName: series.clubName,
+    felt,
+    source: 'bay',
+    file: null,
+    recordedAt,
+  });
+  if (!swing) return;
+  if (shot)
+    await shots.add({ id: randomUUID(), lessonId: lesson.id, swingId: swing.id, at: recordedAt, source: 'feed', from: 'Simulated monitor', values: shot });
+  const film = demoFilm(request.name);
+  if (film) await films.add(swing.id, film.bytes, film.about);
+}
+
+/** A film drawn from this very swing, if one lies beside the server. */
+function demoFilm(name: string) {
+  const file = (end: string) => fileURLToPath(new URL(`./films/${name}.${end}`, import.meta.url));
+  if (!existsSync(file('webm'))) return null;
+  return { bytes: new Uint8Array(readFileSync(file('webm'))), about: JSON.parse(readFileSync(file('json'), 'utf8')) as Parameters<FilmService['add']>[2] };
+}
+
+interface DemoMaker {
+  readonly make: (r: DemoSwingRequest) => Promise<DemoSwing>;
+  readonly close: () => Promise<unknown>;
+}
+
+/** A thread that makes swings; from source, without a bundle beside it, they are made in this one. */
+function demoMaker(): DemoMaker {
+  const file = fileURLToPath(new URL('./demo-worker.mjs', import.meta.url));
+  if (!existsSync(file)) return { make: (r) => Promise.resolve(demoSwing(r)), close: () => Promise.resolve() };
+  const worker = new Worker(file);
+  return {
+    make: (r) =>
+      new Promise((resolve, reject) => {
+        const failed = (e: Error): void => reject(e);
+        worker.once('error', failed);
+        worker.once('message', (swing: DemoSwing) => {
+          worker.off('error', failed);
+          resolve(swing);
+        });
+        worker.postMessage(r);
+      }),
+    close: () => worker.terminate(),
+  };
 }

@@ -1,44 +1,94 @@
 import { createServer } from 'node:http';
-import { Hello, MAT_FRAME, packFeed, SAMPLES, WhoStands } from '@vilko/contract';
+import { type Asked, Hello, MAT_FRAME, NO_SHOT, packFeed, SAMPLES, WhoStands } from '@vilko/contract';
 import { type ClubClass, type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
+import { SIMULATED_DEVICES, type SimulatedDevice } from '@vilko/core/golfer';
 import { WebSocket } from 'ws';
 import { isMainThread } from 'node:worker_threads';
-import { motionMaker } from './motions.js';
+import { rounded } from '../demo/demo-swing.js';
+import { type MadeMotion, motionMaker } from './motions.js';
 
-const RATE = 1000;
-const BLOCK = 4;
+const BLOCK_SECONDS = 0.004;
 const CHANNELS = ['sound', 'shaft_deg', 'arm_deg'] as const;
+/** What the plates read while nobody stands on them, N: real ones are never at zero. */
+const OFFSETS = [4.2, -2.6];
+/** A monitor says its shot this long after impact, s. */
+const MONITOR_AFTER = 1.2;
 
-/** A simulated device: two plates under a mat, speaking the live feed as a real one would. */
+/** A simulated device, speaking the live feed as a real one would, and a monitor beside it. */
 interface Settings {
   readonly feed: string;
+  readonly kind: SimulatedDevice;
   /** Seconds of standing before each swing. */
   readonly before: number;
   /** Port that takes POST /swing for a swing now; 0 for none. */
   readonly control: number;
+  readonly monitor: boolean;
 }
 
 const settings: Settings = {
   feed: process.env['VILKO_FEED'] ?? 'ws://127.0.0.1:4310/api/feed',
+  kind: SIMULATED_DEVICES.find((d) => d === process.env['VILKO_DEVICE_KIND']) ?? 'mat-plates',
   before: Number(process.env['VILKO_DEVICE_BEFORE'] ?? 14),
   control: Number(process.env['VILKO_DEVICE_CONTROL'] ?? 0),
+  monitor: process.env['VILKO_MONITOR'] !== '0',
 };
 
-/** One sample of all columns. */
+const NAMES: Readonly<Record<SimulatedDevice, string>> = {
+  'mat-plates': 'Simulated mat over two plates',
+  plates: 'Two simulated plates',
+  mat: 'Simulated mat',
+  boards: 'Two simulated boards',
+};
+
+const rateOf = (rec: Recording): number => Math.round(1 / (rec.time[1]! - rec.time[0]!));
+
+/** One sample of all columns; a mat alone has none but its channels. */
 function columnsOf(rec: Recording): Float64Array[] {
-  return [...rec.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])), ...CHANNELS.map((c) => rec.channels[c]!)];
+  return [
+    ...rec.platforms.flatMap((p, i) => WRENCH_CHANNELS.map((c) => (c === 'fz' ? p.fz.map((v) => v + OFFSETS[i]!) : p[c]))),
+    ...rec.boards.flatMap((b, i) => b.cells.map((c) => c.map((v) => v + OFFSETS[i]! / 4))),
+    ...CHANNELS.map((c) => rec.channels[c]!),
+  ];
 }
+
+function helloOf(rec: Recording): Hello {
+  const { mat } = rec;
+  return {
+    type: 'hello',
+    protocol: 'vilko-feed',
+    version: 1,
+    device: {
+      kind: settings.kind,
+      name: NAMES[settings.kind],
+      rate: rateOf(rec),
+      plates: [...rec.platforms, ...rec.boards].map((p) => ({ centre: [...p.centre] as [number, number] })),
+      mat: mat && { rows: mat.rows, cols: mat.cols, pitch: mat.pitch, rate: Math.round(1 / (mat.time[1]! - mat.time[0]!)) },
+      channels: [...CHANNELS],
+    },
+  };
+}
+
+interface Playing {
+  readonly motion: MadeMotion;
+  readonly columns: readonly Float64Array[];
+}
+const playing = (motion: MadeMotion): Playing => ({ motion, columns: columnsOf(motion.recording) });
 
 async function stream(): Promise<void> {
   const maker = motionMaker();
   let seed = 1;
-  let who: { handed: Handed; club: ClubClass } = { handed: 'right', club: 'iron' };
+  let who: { handed: Handed; club: ClubClass; does: Asked } = { handed: 'right', club: 'iron', does: 'swing' };
   let hurry = false;
-  let current = await maker.next({ seed, ...who, before: settings.before });
-  let upcoming = maker.next({ seed: ++seed, ...who, before: settings.before });
+  const make = (): Promise<MadeMotion> => maker.next({ seed: seed++, ...who, before: settings.before, device: settings.kind });
+  let current = playing(await make());
+  let upcoming = make();
   let position = 0;
   let deviceTime = 0;
   let sequence = 0;
+  let said = false;
+  const rate = rateOf(current.motion.recording);
+  const block = Math.max(1, Math.round(BLOCK_SECONDS * rate));
+  const tellShot = settings.monitor ? monitor(settings.feed.replace('/feed', '/shots')) : () => undefined;
 
   if (settings.control)
     createServer((request, response) => {
@@ -46,48 +96,41 @@ async function stream(): Promise<void> {
       response.end(hurry ? 'a swing will come\n' : 'POST /swing\n');
     }).listen(settings.control, '127.0.0.1');
 
+  const play = (motion: MadeMotion): void => {
+    current = playing(motion);
+    position = 0;
+    said = false;
+  };
+
   const connect = (): void => {
     const socket = new WebSocket(settings.feed);
     let timer: NodeJS.Timeout | null = null;
     socket.on('open', () => {
-      const mat = current.mat!;
-      const hello: Hello = {
-        type: 'hello',
-        protocol: 'vilko-feed',
-        version: 1,
-        device: {
-          kind: 'mat-plates',
-          name: 'Simulated mat over two plates',
-          rate: RATE,
-          plates: current.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
-          mat: { rows: mat.rows, cols: mat.cols, pitch: mat.pitch, rate: 100 },
-          channels: [...CHANNELS],
-        },
-      };
-      socket.send(JSON.stringify(hello));
+      socket.send(JSON.stringify(helloOf(current.motion.recording)));
       let last = performance.now();
       timer = setInterval(() => {
         const now = performance.now();
-        let due = Math.min(RATE / 4, Math.floor(((now - last) * RATE) / 1000));
-        due -= due % BLOCK;
+        let due = Math.min(rate / 4, Math.floor(((now - last) * rate) / 1000));
+        due -= due % block;
         if (due <= 0) return;
-        last += (1000 * due) / RATE;
-        for (let k = 0; k < due; k += BLOCK) send(socket);
-      }, BLOCK);
+        last += (1000 * due) / rate;
+        for (let k = 0; k < due; k += block) send(socket);
+      }, 1000 * BLOCK_SECONDS);
     });
     socket.on('message', (data, isBinary) => {
       if (isBinary) return;
       const text = (data as Buffer).toString('utf8');
-      const said = WhoStands.safeParse(JSON.parse(text));
-      if (!said.success) return console.error(`device: ${text}`);
-      if (said.data.handed === who.handed && said.data.club === who.club) return;
-      who = { handed: said.data.handed, club: said.data.club };
-      // somebody else steps on: what was prepared for the one before is thrown away
-      upcoming = upcoming.then(() => maker.next({ seed: ++seed, ...who, before: settings.before }));
-      void upcoming.then((next) => {
-        current = next;
-        position = 0;
-        upcoming = maker.next({ seed: ++seed, ...who, before: settings.before });
+      const told = WhoStands.safeParse(JSON.parse(text));
+      if (!told.success) return console.error(`device: ${text}`);
+      const { handed, club, does } = told.data;
+      if (handed === who.handed && club === who.club && does === who.does) return;
+      who = { handed, club, does };
+      // somebody else steps on, or does something else: what was prepared before is thrown away
+      const wanted = who;
+      void make().then((motion) => {
+        if (who !== wanted) return;
+        play(motion);
+        upcoming = make();
       });
     });
     const again = (): void => {
@@ -100,38 +143,75 @@ async function stream(): Promise<void> {
   };
 
   const send = (socket: WebSocket): void => {
-    const columns = columnsOf(current);
-    if (hurry && position < (settings.before - 2.5) * RATE) {
+    const { columns, motion } = current;
+    const rec = motion.recording;
+    const swingFrom = Math.round((settings.before - 2.5) * rate);
+    if (hurry && who.does === 'swing' && position < swingFrom) {
       hurry = false;
-      position = Math.round((settings.before - 2.5) * RATE);
+      position = swingFrom;
     }
-    const payload = new Float32Array(BLOCK * columns.length);
-    for (let i = 0; i < BLOCK; i++) {
-      const k = Math.min(current.time.length - 1, position + i);
+    const payload = new Float32Array(block * columns.length);
+    for (let i = 0; i < block; i++) {
+      const k = Math.min(rec.time.length - 1, position + i);
       columns.forEach((c, j) => (payload[i * columns.length + j] = c[k]!));
     }
-    const kinds: [number, Uint8Array | Float32Array, number, number][] = [[SAMPLES, payload, deviceTime, BLOCK]];
-    const mat = current.mat!;
-    const cells = mat.rows * mat.cols;
-    const frame = Math.ceil(position / 10);
-    if (frame * 10 < position + BLOCK && frame < mat.time.length)
-      kinds.push([MAT_FRAME, (mat.frames as Uint8Array).subarray(frame * cells, (frame + 1) * cells), deviceTime + (frame * 10 - position) / RATE, 1]);
-    for (const [kind, data, time, count] of kinds) socket.send(packFeed({ kind, sequence: sequence++, time, count }, data));
-    position += BLOCK;
-    deviceTime += BLOCK / RATE;
-    if (position >= current.time.length) void swap();
+    socket.send(packFeed({ kind: SAMPLES, sequence: sequence++, time: deviceTime, count: block }, payload));
+    const { mat } = rec;
+    if (mat) {
+      const perFrame = Math.max(1, Math.round(rate * (mat.time[1]! - mat.time[0]!)));
+      const cells = mat.rows * mat.cols;
+      const frame = Math.ceil(position / perFrame);
+      if (frame * perFrame < position + block && frame < mat.time.length)
+        socket.send(
+          packFeed(
+            { kind: MAT_FRAME, sequence: sequence++, time: deviceTime + (frame * perFrame - position) / rate, count: 1 },
+            (mat.frames as Uint8Array).subarray(frame * cells, (frame + 1) * cells),
+          ),
+        );
+    }
+    position += block;
+    deviceTime += block / rate;
+    if (motion.shot && !said && position / rate > motion.shot.at + MONITOR_AFTER) {
+      said = true;
+      tellShot(position / rate - motion.shot.at, motion.shot.ball);
+    }
+    if (position >= rec.time.length) void swap();
   };
 
   let swapping = false;
   const swap = async (): Promise<void> => {
     if (swapping) return;
     swapping = true;
-    current = await upcoming;
-    position = 0;
-    upcoming = maker.next({ seed: ++seed, ...who, before: settings.before });
+    const wanted = who;
+    const motion = await upcoming;
     swapping = false;
+    if (who !== wanted) return;
+    play(motion);
+    upcoming = make();
   };
   connect();
+}
+
+type Ball = NonNullable<MadeMotion['shot']>['ball'];
+
+/** A simulated launch monitor: keeps its own connection, says a shot when there is one. */
+function monitor(address: string): (ago: number, ball: Ball) => void {
+  let socket: WebSocket | null = null;
+  const connect = (): void => {
+    const s = new WebSocket(address);
+    s.on('open', () => {
+      s.send(JSON.stringify({ type: 'hello', protocol: 'vilko-shots', version: 1, name: 'Simulated monitor', sides: 'by hand' }));
+      socket = s;
+    });
+    s.on('message', (data: Buffer) => console.error(`monitor: ${data.toString('utf8')}`));
+    s.once('close', () => {
+      socket = null;
+      setTimeout(connect, 1000);
+    });
+    s.on('error', () => undefined);
+  };
+  connect();
+  return (ago, ball) => socket?.send(JSON.stringify({ type: 'shot', ago, values: { ...NO_SHOT, ...rounded(ball) } }));
 }
 
 if (isMainThread) {

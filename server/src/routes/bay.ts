@@ -1,8 +1,9 @@
-import { Bay, BayChange, Hello } from '@vilko/contract';
+import { Bay, BayChange, Hello, SetUpAct, SetUpState } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { WebSocket } from 'ws';
 import type { BayHandle, FeedHandler } from '../bays/bay.js';
+import { parsed } from './words.js';
 
 /** A picture counts as gone once less than this is waiting in the socket. */
 const EMPTY = 1;
@@ -15,6 +16,13 @@ export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
     { schema: { summary: 'Sets whose lesson it is, the club, and whether swings are waited for', body: BayChange, response: { 200: Bay } } },
     (request) => bay.change(request.body),
   );
+
+  routes.post(
+    '/api/bay/set-up',
+    { schema: { summary: 'Starts, skips, repeats or ends the guided set-up', body: SetUpAct, response: { 200: SetUpState.nullable() } } },
+    (request) => bay.setUp(request.body.act),
+  );
+  routes.post('/api/bay/zero', { schema: { summary: 'Takes the unloaded device as zero', response: { 200: Bay } } }, () => bay.zero());
 
   app.get('/api/feed', { websocket: true }, (socket: WebSocket) => {
     let handler: FeedHandler | null = null;
@@ -39,12 +47,4 @@ export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
     });
     socket.on('close', leave);
   });
-}
-
-function parsed(data: Buffer): unknown {
-  try {
-    return JSON.parse(data.toString('utf8'));
-  } catch {
-    return null;
-  }
 }

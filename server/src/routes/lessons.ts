@@ -1,4 +1,4 @@
-import { ClubClass, Imported, Lesson, Problem, PupilWithLessons } from '@vilko/contract';
+import { ClubClass, Imported, Lesson, LessonChange, LessonHead, Problem, SwingKind } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -12,8 +12,6 @@ const LARGEST = 256 * 1024 * 1024;
 
 export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, service: SwingService): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
-  routes.get('/api/pupils', { schema: { summary: 'Every pupil with their lessons', response: { 200: z.array(PupilWithLessons) } } }, () => pupils.all());
-
   routes.get(
     '/api/lessons/:id',
     { schema: { summary: 'A lesson with its swings', params: Id, response: { 200: Lesson, 404: Problem } } },
@@ -21,6 +19,20 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
       const lesson = await service.lesson(request.params.id);
       return lesson ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' });
     },
+  );
+
+  routes.patch(
+    '/api/lessons/:id',
+    {
+      schema: {
+        summary: 'Changes a lesson’s aim, measure, footwear, homework, notes, pain',
+        params: Id,
+        body: LessonChange,
+        response: { 200: LessonHead, 404: Problem },
+      },
+    },
+    async (request, reply) =>
+      (await pupils.changeLesson(request.params.id, request.body)) ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
   );
 
   routes.post(
@@ -34,15 +46,16 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
           name: z.string().min(1),
           club: ClubClass.default('iron'),
           clubName: z.string().default('7-iron'),
+          kind: SwingKind.default('full'),
           axes: z.string().optional(),
         }),
         response: { 201: Imported, 422: Problem },
       },
     },
     async (request, reply) => {
-      const { name, club, clubName, axes } = request.query;
+      const { name, ...about } = request.query;
       const body = request.body instanceof Uint8Array ? request.body : new Uint8Array(0);
-      return reply.code(201).send(await service.importFile(body, name, request.params.id, club, clubName, axes));
+      return reply.code(201).send(await service.importFile(body, name, request.params.id, about));
     },
   );
 }

@@ -12,6 +12,7 @@ import {
   type Recording,
   WRENCH_CHANNELS,
 } from '../../recording/recording.js';
+import { FootCheck } from '../../recording/foot-check.js';
 import type { NdArray } from '../npz/npy.js';
 import { flat, readNpzArrays, writeNpzArrays } from '../npz/npz.js';
 import { unzip } from '../npz/zip.js';
@@ -32,6 +33,7 @@ export const BundleHead = z.object({
     stature: z.number().optional(),
     handed: z.enum(['right', 'left']).optional(),
     club: z.enum(CLUB_CLASSES).optional(),
+    footCheck: FootCheck.optional(),
   }),
   warnings: z.array(z.string()),
 });
@@ -39,12 +41,12 @@ export const BundleHead = z.object({
 /**
  * Packs a recording as a zip of recording.json and channels.npz, so that nothing is lost: `time`, `p1_fx` …,
  * `b1_c1` …, `mat_time`, `mat_frames` and the optional channels. Frames that are whole bytes stay bytes,
- * channels whose values all are float32 are kept so.
+ * channels whose values all are float32 (as devices deliver them) are kept so.
  */
 export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
   const arrays: Record<string, NdArray> = { time: flat(rec.time) };
   const slim = (v: Float64Array): NdArray => flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
-  rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => (arrays[`p${i + 1}_${c}`] = flat(p[c]))));
+  rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => (arrays[`p${i + 1}_${c}`] = slim(p[c]))));
   rec.boards.forEach((b, i) => b.cells.forEach((v, j) => (arrays[`b${i + 1}_c${j + 1}`] = slim(v))));
   for (const [c, v] of Object.entries(rec.channels)) arrays[c] = slim(v);
   if (rec.mat) {

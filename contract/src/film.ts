@@ -1,0 +1,42 @@
+import { z } from 'zod';
+
+export const FILM_ANGLES = ['face on', 'down the line'] as const;
+
+const At = z.tuple([z.number(), z.number()]);
+
+/** A line drawn on the picture; places as parts of its width and height, so that they hold for every size. */
+export const FilmLine = z.object({
+  id: z.string(),
+  kind: z.enum(['hip', 'breastbone', 'stick', 'foot', 'angle', 'length']),
+  points: z.array(At).min(2).max(3),
+  /** Film time at which it was drawn, s. */
+  drawnAt: z.number(),
+  /** Known length of a `length` line, cm. */
+  cm: z.number().positive().nullable().default(null),
+});
+export type FilmLine = z.infer<typeof FilmLine>;
+
+/** A film of one swing, seen from one side. */
+export const Film = z.object({
+  id: z.string(),
+  swingId: z.string(),
+  angle: z.enum(FILM_ANGLES),
+  mime: z.enum(['video/webm', 'video/mp4']),
+  size: z.int(),
+  /** s */
+  duration: z.number().positive(),
+  /** Width over height. */
+  aspect: z.number().positive(),
+  /** Hz; a frame is the uncertainty of everything read from the film. */
+  frameRate: z.number().positive(),
+  /** Film time of impact, s; null until it is known. */
+  impact: z.number().nullable(),
+  impactBy: z.enum(['sound', 'mark']).nullable(),
+  from: z.enum(['file', 'camera', 'drawn']),
+  lines: z.array(FilmLine).max(40),
+  note: z.string().max(1000),
+});
+export type Film = z.infer<typeof Film>;
+
+export const FilmChange = Film.pick({ angle: true, impact: true, impactBy: true, lines: true, note: true, frameRate: true }).partial();
+export type FilmChange = z.infer<typeof FilmChange>;

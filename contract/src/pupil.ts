@@ -1,0 +1,110 @@
+import { CLUB_CLASSES } from '@vilko/core/vocabulary';
+import { z } from 'zod';
+
+export const Handed = z.enum(['right', 'left']);
+export const ClubClass = z.enum(CLUB_CLASSES);
+
+export const AGE_BANDS = ['under 12', '12–15', '16–17', '18–34', '35–54', '55–69', '70 and over'] as const;
+/** Pupils of these ages need a parent's consent. */
+export const MINOR: readonly string[] = ['under 12', '12–15', '16–17'];
+/** Tags by which drills are filtered (judging.md §4). */
+export const INJURY_TAGS = ['back', 'knee', 'hip', 'ankle', 'foot', 'ribs', 'shoulder', 'balance', 'heart', 'pregnancy'] as const;
+
+/** A club of a pupil's bag, and what was changed about it. */
+export const PupilClub = z.object({
+  name: z.string().min(1).max(40),
+  club: ClubClass,
+  /** ° */
+  loft: z.number().min(0).max(75).nullable(),
+  changes: z.string().max(400),
+});
+export type PupilClub = z.infer<typeof PupilClub>;
+
+const text = (most: number) => z.string().max(most).default('');
+
+/** What an instructor knows about a pupil beside the name; every part may stay empty. */
+export const PupilProfile = z.object({
+  ageBand: z.enum(AGE_BANDS).nullable().default(null),
+  clubs: z.array(PupilClub).max(20).default([]),
+  /** Pattern a pupil is read under, by its id; null: the application's default. */
+  school: z.string().max(60).nullable().default(null),
+  injuries: z.array(z.enum(INJURY_TAGS)).default([]),
+  /** A side or a movement the pupil is afraid of. */
+  fear: text(400),
+  limits: text(1000),
+  badShot: text(400),
+  toldBefore: text(1000),
+  otherSports: text(400),
+  cueWords: text(400),
+  bodyScreen: text(2000),
+  /** Parent's consent of a minor: who gave it and when, ISO date. */
+  consent: z
+    .object({ by: z.string().min(1).max(120), on: z.string().max(20) })
+    .nullable()
+    .default(null),
+  notes: text(4000),
+});
+export type PupilProfile = z.infer<typeof PupilProfile>;
+export const NO_PROFILE: PupilProfile = PupilProfile.parse({});
+
+export const Pupil = z.object({
+  id: z.string(),
+  name: z.string().min(1).max(120),
+  /** What they do, in a few words. */
+  about: z.string().max(200),
+  handed: Handed,
+  /** m */
+  stature: z.number().min(0.8).max(2.4).nullable(),
+  /** kg */
+  mass: z.number().min(15).max(250).nullable(),
+  /** What brings them here. */
+  story: z.string().max(1000),
+  profile: PupilProfile,
+  archived: z.boolean(),
+});
+export type Pupil = z.infer<typeof Pupil>;
+
+/** A new pupil, or what changes about one. */
+export const NewPupil = Pupil.omit({ id: true, archived: true });
+export type NewPupil = z.infer<typeof NewPupil>;
+export const PupilChange = NewPupil.partial().extend({ archived: z.boolean().optional() });
+export type PupilChange = z.infer<typeof PupilChange>;
+
+/** What erasing a pupil did, and where the pupil still is. */
+export const Erased = z.object({
+  name: z.string(),
+  lessons: z.int(),
+  swings: z.int(),
+  films: z.int(),
+  /** Names of backup files that still hold the pupil. */
+  backups: z.array(z.string()),
+});
+export type Erased = z.infer<typeof Erased>;
+
+/** One point of a pupil's trend: a lesson's mean of the measure that matters. */
+export const TrendPoint = z.object({
+  lessonId: z.string(),
+  startedAt: z.string(),
+  footwear: z.string(),
+  device: z.string(),
+  n: z.int(),
+  mean: z.number(),
+  sd: z.number().nullable(),
+  /** Against the lesson before of the same device kind; null for the first. */
+  change: z.enum(['real change', 'no change that matters', 'too few swings to tell']).nullable(),
+});
+
+/** What was felt and what was measured in one swing. */
+export const FeltPoint = z.object({ swingId: z.string(), lessonId: z.string(), recordedAt: z.string(), felt: z.number(), measured: z.number() });
+
+/** What was worked on, whether it changed, and what comes next. */
+export const PupilDashboard = z.object({
+  measure: z.string().nullable(),
+  unit: z.string(),
+  club: z.string().nullable(),
+  trend: z.array(TrendPoint),
+  felt: z.array(FeltPoint),
+  nextVisit: z.string().nullable(),
+  homework: z.string(),
+});
+export type PupilDashboard = z.infer<typeof PupilDashboard>;

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+
+export const Units = z.object({
+  distance: z.enum(['m', 'yd']),
+  speed: z.enum(['m/s', 'km/h', 'mph']),
+  length: z.enum(['mm', 'in']),
+  mass: z.enum(['kg', 'lb']),
+});
+export type Units = z.infer<typeof Units>;
+
+/** What holds for the whole house, whoever sits in front of it. */
+export const HouseSettings = z.object({
+  units: Units,
+  /** Pattern swings are read under unless a pupil has an own. */
+  school: z.string(),
+  /** Ask for what was felt before a number is shown. */
+  askFelt: z.boolean(),
+});
+export type HouseSettings = z.infer<typeof HouseSettings>;
+export const DEFAULT_HOUSE: HouseSettings = {
+  units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
+  school: 'common-ground',
+  askFelt: false,
+};
+
+export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int(), pupils: z.int(), swings: z.int() });
+export type Backup = z.infer<typeof Backup>;
+
+/** What putting a backup back did. */
+export const Restored = z.object({ pupils: z.int(), lessons: z.int(), swings: z.int(), films: z.int(), there: z.int() });
+export type Restored = z.infer<typeof Restored>;
+
+/** A device that was seen, and how it was at its last set-up. */
+export const KnownDevice = z.object({
+  name: z.string(),
+  kind: z.string(),
+  rate: z.number(),
+  lastSeen: z.string(),
+  connected: z.boolean(),
+  health: z.string(),
+});
+export type KnownDevice = z.infer<typeof KnownDevice>;
+
+export const Session = z.object({
+  /** Signing in is wanted here. */
+  needed: z.boolean(),
+  signedIn: z.boolean(),
+  /** A password is set. */
+  password: z.boolean(),
+});
+export type Session = z.infer<typeof Session>;

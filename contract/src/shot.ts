@@ -1,0 +1,105 @@
+import { z } from 'zod';
+
+export const STRIKES = ['thin', 'fat', 'heel', 'hosel', 'toe', 'centre'] as const;
+export const DIVOTS = ['before', 'at', 'after', 'none'] as const;
+
+const reading = z.number().nullable().default(null);
+
+/**
+ * What the ball did (measuring.md §9). Null is "no reading", never 0. Left and right are by hand: positive is to the
+ * right of a right-hander's target, mirrored once for a left-hander, so that + path is in-to-out for both.
+ */
+export const ShotValues = z.object({
+  /** m */
+  carry: reading,
+  total: reading,
+  /** m/s */
+  clubSpeed: reading,
+  ballSpeed: reading,
+  /** ° */
+  path: reading,
+  face: reading,
+  start: reading,
+  /** m */
+  curve: reading,
+  /** ° */
+  spinAxis: reading,
+  attack: reading,
+  /** mm ahead of the ball */
+  lowPoint: reading,
+  /** ° */
+  launch: reading,
+  /** rpm */
+  spin: reading,
+  strike: z.enum(STRIKES).nullable().default(null),
+  divot: z.enum(DIVOTS).nullable().default(null),
+});
+export type ShotValues = z.infer<typeof ShotValues>;
+export const NO_SHOT: ShotValues = ShotValues.parse({});
+
+export type ShotNumber = Exclude<keyof ShotValues, 'strike' | 'divot'>;
+
+/** How each number is named, and in which unit it is stored. */
+export const SHOT_NUMBERS: readonly {
+  readonly key: ShotNumber;
+  readonly words: string;
+  readonly unit: string;
+  readonly least: number;
+  readonly most: number;
+}[] = [
+  { key: 'carry', words: 'carry', unit: 'm', least: 0, most: 400 },
+  { key: 'total', words: 'total', unit: 'm', least: 0, most: 450 },
+  { key: 'clubSpeed', words: 'club speed', unit: 'm/s', least: 0, most: 80 },
+  { key: 'ballSpeed', words: 'ball speed', unit: 'm/s', least: 0, most: 110 },
+  { key: 'path', words: 'path', unit: '°', least: -45, most: 45 },
+  { key: 'face', words: 'face', unit: '°', least: -60, most: 60 },
+  { key: 'start', words: 'start', unit: '°', least: -60, most: 60 },
+  { key: 'curve', words: 'curve', unit: 'm', least: -150, most: 150 },
+  { key: 'spinAxis', words: 'spin axis', unit: '°', least: -90, most: 90 },
+  { key: 'attack', words: 'attack', unit: '°', least: -30, most: 30 },
+  { key: 'lowPoint', words: 'low point', unit: 'mm', least: -500, most: 500 },
+  { key: 'launch', words: 'launch', unit: '°', least: -10, most: 80 },
+  { key: 'spin', words: 'spin', unit: 'rpm', least: 0, most: 15000 },
+];
+
+/** Numbers whose sign says left or right: mirrored for a left-hander when a feed gives them absolute. */
+export const SIDED: readonly ShotNumber[] = ['path', 'face', 'start', 'curve', 'spinAxis'];
+
+/** A shot as it is kept: matched to a swing by time, or waiting for one. */
+export const Shot = z.object({
+  id: z.string(),
+  lessonId: z.string(),
+  swingId: z.string().nullable(),
+  /** ISO 8601, when the ball was hit. */
+  at: z.string(),
+  source: z.enum(['keyboard', 'feed', 'file']),
+  /** Which monitor or file. */
+  from: z.string(),
+  values: ShotValues,
+});
+export type Shot = z.infer<typeof Shot>;
+
+export const ShotChange = ShotValues.partial();
+export type ShotChange = z.infer<typeof ShotChange>;
+
+/** A launch monitor's words on /api/shots: who it is, then one message a shot. */
+export const MonitorHello = z.object({
+  type: z.literal('hello'),
+  protocol: z.literal('vilko-shots'),
+  version: z.literal(1),
+  name: z.string().min(1).max(80),
+  /** Whether + is always to the right (absolute), or to a right-hander's right mirrored for a left-hander (by hand). */
+  sides: z.enum(['absolute', 'by hand']),
+});
+export type MonitorHello = z.infer<typeof MonitorHello>;
+export const MonitorShot = z.object({
+  type: z.literal('shot'),
+  /** Seconds since the ball was hit, as the message leaves. */
+  ago: z.number().min(0).max(60),
+  values: ShotValues,
+});
+export type MonitorShot = z.infer<typeof MonitorShot>;
+
+/** What came of a list of shots. */
+export const ShotsImported = z.object({ matched: z.int(), waiting: z.int(), columns: z.array(z.string()), left: z.array(z.string()) });
+export type ShotsImported = z.infer<typeof ShotsImported>;

@@ -1,0 +1,365 @@
+import type { Pupil, PupilProfile } from '@vilko/contract';
+import { NO_PROFILE } from '@vilko/contract';
+import type { ClubClass } from '@vilko/core';
+import type { FaultStrength, SimulatedDevice, SwingParameter } from '@vilko/core/golfer';
+
+/** A series of swings in a demo lesson. */
+export interface DemoSeries {
+  readonly club: ClubClass;
+  readonly clubName: string;
+  readonly count: number;
+  readonly fault?: string;
+  readonly strength?: FaultStrength;
+}
+
+/** One lesson of the sample world. */
+export interface DemoLesson {
+  readonly id: string;
+  readonly startedAt: string;
+  readonly bay: string;
+  readonly aim: string;
+  readonly measure: string | null;
+  readonly homework: string;
+  readonly footwear: 'golf shoes' | 'trainers';
+  readonly nextVisit: string | null;
+  readonly pain: readonly [number, number] | null;
+  readonly device: SimulatedDevice;
+  readonly clubChannels: boolean;
+  /** A monitor stood beside the bay. */
+  readonly monitor: boolean;
+  /** Points by which this pupil feels more on the lead foot than there is; null: not asked. */
+  readonly feltOff: number | null;
+  readonly tendencies: Partial<Record<SwingParameter, number>>;
+  /** Variation from swing to swing, in SD of the field. */
+  readonly spread: number;
+  readonly series: readonly DemoSeries[];
+}
+
+export interface DemoPupil {
+  readonly pupil: Pupil;
+  /** Oldest first. */
+  readonly lessons: readonly DemoLesson[];
+}
+
+const pupil = (
+  id: string,
+  name: string,
+  about: string,
+  handed: 'right' | 'left',
+  stature: number,
+  mass: number,
+  story: string,
+  profile: Partial<PupilProfile>,
+): Pupil => ({ id, name, about, handed, stature, mass, story, archived: false, profile: { ...NO_PROFILE, ...profile } });
+
+const bag = (...clubs: (readonly [string, ClubClass, number])[]) => clubs.map(([name, club, loft]) => ({ name, club, loft, changes: '' }));
+const iron = (clubName: string, count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({ club: 'iron', clubName, count, fault, strength });
+const driver = (count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({ club: 'driver', clubName: 'driver', count, fault, strength });
+
+type Common = Omit<DemoLesson, 'id' | 'startedAt' | 'aim' | 'series' | 'homework' | 'nextVisit' | 'pain'>;
+type Told = Pick<DemoLesson, 'startedAt' | 'series'> & Partial<DemoLesson>;
+
+/** Lessons of one pupil, oldest first; the last is `lesson-<pupil>`, the ones before are numbered. */
+const lessons = (id: string, aim: string, common: Partial<Common>, told: readonly Told[]): DemoLesson[] =>
+  told.map((t, i) => ({
+    bay: 'Bay 3',
+    measure: null,
+    footwear: 'golf shoes',
+    device: 'mat-plates',
+    clubChannels: true,
+    monitor: false,
+    feltOff: null,
+    tendencies: {},
+    spread: 0.35,
+    homework: '',
+    nextVisit: null,
+    pain: null,
+    aim,
+    ...common,
+    ...t,
+    id: i === told.length - 1 ? `lesson-${id}` : `lesson-${id}-${i + 1}`,
+  }));
+
+/** Invented pupils of an invented winter range in a converted rope works; the numbers tell the stories. */
+export const DEMO_PUPILS: readonly DemoPupil[] = [
+  {
+    pupil: pupil(
+      'maren',
+      'Maren Oddby',
+      'Ferry engineer',
+      'right',
+      1.69,
+      66,
+      'Stands firm on a moving deck, and stays there: she hangs back until the last swings of the lesson.',
+      {
+        ageBand: '35–54',
+        badShot: 'heavy with the irons, sometimes thin to make up for it',
+        toldBefore: 'Keep your head down.',
+        otherSports: 'rowing, on an ergometer in the engine room',
+        cueWords: 'step off the ferry',
+        clubs: bag(['driver', 'driver', 11.5], ['7-iron', 'iron', 33], ['8-iron', 'iron', 37]),
+      },
+    ),
+    lessons: lessons(
+      'maren',
+      'Strike the ground after the ball',
+      { measure: 'share.lead.p7', monitor: true, tendencies: { leadAddress: 0.4, trailMax: 0.5 } },
+      [
+        { startedAt: '2026-09-07T17:30:00Z', aim: 'A first look', device: 'plates', series: [iron('7-iron', 7, 'hangs-back', 'strong')] },
+        {
+          startedAt: '2026-10-05T17:30:00Z',
+          device: 'plates',
+          homework: 'Arms-crossed thirds, five minutes a day: say the share aloud.',
+          series: [iron('7-iron', 8, 'hangs-back', 'strong')],
+        },
+        { startedAt: '2026-10-30T17:30:00Z', homework: 'The same, now with half shots.', series: [iron('7-iron', 7, 'hangs-back', 'strong')] },
+        {
+          startedAt: '2026-11-20T17:30:00Z',
+          homework: 'Ten half shots every other day; stop at the finish and tap the trail toe.',
+          nextVisit: '2026-12-11',
+          feltOff: 9,
+          series: [iron('7-iron', 6, 'hangs-back', 'strong'), iron('7-iron', 2, 'hangs-back', 'weak'), iron('8-iron', 2)],
+        },
+      ],
+    ),
+  },
+  {
+    pupil: pupil('corin', 'Corin Vasshaug', 'Ex-fencer, plays left-handed', 'left', 1.83, 79, 'Lunges as he used to: everything comes, but late.', {
+      ageBand: '35–54',
+      otherSports: 'fencing, foil, twenty years',
+      badShot: 'a pull that starts left of the target, for him',
+      cueWords: 'parry, then riposte',
+      clubs: bag(['driver', 'driver', 9.5], ['6-iron', 'iron', 29]),
+    }),
+    lessons: lessons('corin', 'Start the move to the lead foot before the top', { measure: 'cross.p7.ms', tendencies: { trailMax: 0.3 } }, [
+      { startedAt: '2026-09-10T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
+      { startedAt: '2026-10-08T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
+      { startedAt: '2026-10-29T15:00:00Z', device: 'mat', homework: 'Three beats, with the metronome.', series: [iron('6-iron', 8, 'late-shift', 'medium')] },
+      {
+        startedAt: '2026-11-19T15:00:00Z',
+        homework: 'Three beats again; count it aloud.',
+        nextVisit: '2026-12-03',
+        monitor: true,
+        series: [iron('6-iron', 6, 'late-shift', 'strong'), driver(2)],
+      },
+    ]),
+  },
+  {
+    // one real improvement
+    pupil: pupil(
+      'ilse',
+      'Ilse Tarnquist',
+      'Cellist',
+      'right',
+      1.66,
+      58,
+      'Sits in the middle of her chair, and stood in the middle of her feet; since October the trail foot takes its share.',
+      {
+        ageBand: '18–34',
+        injuries: ['shoulder'],
+        limits: 'Nothing that jars the left shoulder before a concert.',
+        toldBefore: 'Turn more.',
+        cueWords: 'down-bow to the trail foot',
+        clubs: bag(['7-iron', 'iron', 34], ['9-iron', 'iron', 42]),
+      },
+    ),
+    lessons: lessons(
+      'ilse',
+      'Let some load go to the trail foot',
+      { bay: 'Mat room', measure: 'load.trail.max', device: 'mat', feltOff: -6, tendencies: { upPeak: -0.6, forcePeak: -0.3 } },
+      [
+        { startedAt: '2026-09-08T10:15:00Z', series: [iron('7-iron', 8, 'no-load', 'strong')] },
+        { startedAt: '2026-09-29T10:15:00Z', homework: 'Trail step, ten a day.', series: [iron('7-iron', 8, 'no-load', 'strong')] },
+        { startedAt: '2026-10-20T10:15:00Z', homework: 'Trail step, then without the step.', series: [iron('7-iron', 9, 'no-load', 'medium')] },
+        { startedAt: '2026-11-03T10:15:00Z', homework: 'Half shots, say the trail share aloud.', series: [iron('7-iron', 9, 'no-load', 'weak')] },
+        {
+          startedAt: '2026-11-18T10:15:00Z',
+          homework: 'Keep it: five swings before every practice, nothing more.',
+          nextVisit: '2027-01-12',
+          series: [iron('7-iron', 3, 'no-load', 'strong'), iron('7-iron', 6)],
+        },
+      ],
+    ),
+  },
+  {
+    pupil: pupil(
+      'halvard',
+      'Halvard Brune',
+      'Retired hurdler',
+      'right',
+      1.88,
+      84,
+      'Takes off from the wrong foot: going back the pressure goes to the lead foot first.',
+      {
+        ageBand: '55–69',
+        injuries: ['hip'],
+        otherSports: '110 m hurdles',
+        limits: 'The left hip does not like deep flexion.',
+        clubs: bag(['5-iron', 'iron', 25]),
+      },
+    ),
+    lessons: lessons(
+      'halvard',
+      'Load the foot that is going to push',
+      { bay: 'Bay 1', measure: 'share.lead.p4', device: 'plates', tendencies: { upPeak: 0.6 } },
+      [
+        { startedAt: '2026-09-14T12:45:00Z', series: [iron('5-iron', 8, 'reversed-load', 'strong')] },
+        { startedAt: '2026-10-12T12:45:00Z', footwear: 'trainers', series: [iron('5-iron', 8, 'reversed-load', 'strong')] },
+        {
+          startedAt: '2026-11-17T12:45:00Z',
+          homework: 'Rock without moving: two minutes before the news.',
+          nextVisit: '2026-12-08',
+          series: [iron('5-iron', 5, 'reversed-load', 'strong'), iron('5-iron', 2)],
+        },
+      ],
+    ),
+  },
+  {
+    pupil: pupil(
+      'tove',
+      'Tove Lindqvie',
+      'Fifteen, sails dinghies',
+      'right',
+      1.62,
+      52,
+      'Quick hands and a long swing: the trail foot is loaded when it should already be pushing.',
+      {
+        ageBand: '12–15',
+        consent: { by: 'Agnete Lindqvie, mother', on: '2026-09-02' },
+        otherSports: 'dinghy sailing',
+        badShot: 'high and to the right',
+        clubs: bag(['8-iron', 'iron', 38]),
+      },
+    ),
+    lessons: lessons(
+      'tove',
+      'Be loaded by the top',
+      { measure: 'load.trail.max.phase', device: 'boards', bay: 'Mat room', tendencies: { topAngle: 0.8, back: 0.5 } },
+      [
+        { startedAt: '2026-09-02T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
+        { startedAt: '2026-09-30T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
+        { startedAt: '2026-10-28T16:30:00Z', homework: 'Rocker board, one end, then the other.', series: [iron('8-iron', 9, 'late-load', 'medium')] },
+        {
+          startedAt: '2026-11-16T16:30:00Z',
+          device: 'mat-plates',
+          bay: 'Bay 3',
+          homework: 'Rocker board before every five balls.',
+          nextVisit: '2026-11-30',
+          series: [iron('8-iron', 7, 'late-load', 'strong')],
+        },
+      ],
+    ),
+  },
+  {
+    // moved the mass instead of the pressure
+    pupil: pupil(
+      'jonas',
+      'Jonas Perrick-Moe',
+      'Sixteen, plays handball',
+      'right',
+      1.77,
+      66,
+      'Asked for more on the trail foot, he moved his body instead; with the driver the trail foot leaves before the ball does.',
+      {
+        ageBand: '16–17',
+        consent: { by: 'Ragna Moe, mother', on: '2026-09-04' },
+        otherSports: 'handball, left wing',
+        toldBefore: 'Get behind it.',
+        clubs: bag(['driver', 'driver', 10.5], ['7-iron', 'iron', 33]),
+      },
+    ),
+    lessons: lessons(
+      'jonas',
+      'More on the trail foot going back',
+      { bay: 'Bay 1', measure: 'load.trail.max', device: 'plates', tendencies: { upPeak: 0.5, forcePeak: 0.5 } },
+      [
+        { startedAt: '2026-09-04T16:00:00Z', tendencies: { trailMax: -1.2 }, series: [iron('7-iron', 8)] },
+        {
+          startedAt: '2026-10-02T16:00:00Z',
+          tendencies: { trailMax: -1.1, massBack: 5.5 },
+          homework: 'Turn into the trail foot.',
+          series: [iron('7-iron', 8)],
+        },
+        {
+          startedAt: '2026-10-23T16:00:00Z',
+          tendencies: { trailMax: -1, massBack: 5 },
+          homework: 'Lead foot float: if it can be held, the body moved.',
+          series: [iron('7-iron', 8)],
+        },
+        {
+          startedAt: '2026-11-13T16:00:00Z',
+          aim: 'Keep the trail foot in the driver swing',
+          nextVisit: '2026-11-27',
+          monitor: true,
+          series: [driver(6, 'stranded-trail-foot', 'strong'), iron('7-iron', 2)],
+        },
+      ],
+    ),
+  },
+  {
+    // came back from an injury
+    pupil: pupil(
+      'sunniva',
+      'Sunniva Aldous',
+      'Back after a knee operation',
+      'right',
+      1.71,
+      70,
+      'Saves the lead knee and starts on the trail foot; measured at home on two boards.',
+      {
+        ageBand: '35–54',
+        injuries: ['knee'],
+        fear: 'turning hard over the lead knee',
+        limits: 'No jumping, no deep knee bend until the surgeon agrees.',
+        bodyScreen: 'Lead knee bends to 110°, no swelling (October).',
+        clubs: bag(['9-iron', 'iron', 41]),
+      },
+    ),
+    lessons: lessons(
+      'sunniva',
+      'Even feet before anything moves',
+      { bay: 'At home', measure: 'share.lead.address', device: 'boards', clubChannels: false, tendencies: { upPeak: -1, leadP7: -0.3 } },
+      [
+        { startedAt: '2026-09-16T18:20:00Z', pain: [4, 4], series: [iron('9-iron', 8, 'trail-start', 'strong')] },
+        {
+          startedAt: '2026-10-07T18:20:00Z',
+          pain: [3, 3],
+          homework: 'Even start, eyes shut, three in a row.',
+          series: [iron('9-iron', 9, 'trail-start', 'strong')],
+        },
+        { startedAt: '2026-10-28T18:20:00Z', pain: [2, 2], homework: 'Even start, then one ball.', series: [iron('9-iron', 9, 'trail-start', 'medium')] },
+        {
+          startedAt: '2026-11-11T18:20:00Z',
+          pain: [1, 1],
+          homework: 'Even start before every ball.',
+          nextVisit: '2026-12-02',
+          series: [iron('9-iron', 6, 'trail-start', 'medium')],
+        },
+      ],
+    ),
+  },
+  {
+    // only spread
+    pupil: pupil(
+      'edvin',
+      'Edvin Roake',
+      'Harbour pilot',
+      'right',
+      1.79,
+      88,
+      'Comes to hear that it still works; what moves from visit to visit is only spread.',
+      {
+        ageBand: '55–69',
+        otherSports: 'none he admits to',
+        clubs: bag(['driver', 'driver', 10.5], ['7-iron', 'iron', 32]),
+      },
+    ),
+    lessons: lessons('edvin', 'A look at everything', { measure: 'share.lead.p7', spread: 0.6 }, [
+      { startedAt: '2026-09-09T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
+      { startedAt: '2026-09-23T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
+      { startedAt: '2026-10-14T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
+      { startedAt: '2026-10-27T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
+      { startedAt: '2026-11-09T11:00:00Z', spread: 0.35, monitor: true, nextVisit: '2027-04-12', series: [iron('7-iron', 4), driver(3)] },
+    ]),
+  },
+];

@@ -1,0 +1,84 @@
+import type { LessonHead, PupilDashboard, TrendPoint } from '@vilko/contract';
+import { compareSets, measureRow, worthOf } from '@vilko/core';
+import type { z } from 'zod';
+import type { SwingRow } from '../db/swings.js';
+import type { SwingSummary } from '../analysis/read-swing.js';
+
+/** A swing with what was measured in it. */
+export interface SummarisedSwing {
+  readonly row: SwingRow;
+  readonly summary: SwingSummary;
+}
+
+/** Swings that may stand beside each other in a trend: whole ones, no exercises. */
+export const countsInTrends = ({ row }: SummarisedSwing): boolean => row.kind === 'full' && row.tag !== 'exercise';
+
+const mean = (v: readonly number[]): number => v.reduce((s, x) => s + x, 0) / v.length;
+const sd = (v: readonly number[]): number | null => {
+  if (v.length < 2) return null;
+  const m = mean(v);
+  return Math.sqrt(v.reduce((s, x) => s + (x - m) ** 2, 0) / (v.length - 1));
+};
+
+/** The club class most of the swings were made with. */
+function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {
+  const counts = new Map<SwingRow['club'], number>();
+  for (const { row } of swings) counts.set(row.club, (counts.get(row.club) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+}
+
+/** What a pupil works on, whether it changed, and what comes next, from lessons oldest first. */
+export function dashboardOf(lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): PupilDashboard {
+  const last = lessons.at(-1);
+  const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
+  const counted = swings.filter(countsInTrends);
+  const club = mostUsed(counted);
+  return {
+    measure,
+    unit: (measure && measureRow(measure)?.unit) ?? '',
+    club,
+    trend: measure
+      ? trendOf(
+          measure,
+          lessons,
+          counted.filter((s) => s.row.club === club),
+        )
+      : [],
+    felt: swings.flatMap(({ row, summary }) =>
+      row.felt === null || summary.leadAtImpact === null
+        ? []
+        : [{ swingId: row.id, lessonId: row.lessonId, recordedAt: row.recordedAt.toISOString(), felt: row.felt, measured: summary.leadAtImpact }],
+    ),
+    nextVisit: last?.nextVisit ?? null,
+    homework: last?.homework ?? '',
+  };
+}
+
+type Point = z.infer<typeof TrendPoint>;
+
+/** Lesson by lesson; a change is judged against the last lesson on the same kind of device. */
+function trendOf(measure: string, lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): Point[] {
+  const worth = worthOf(measure) ?? Infinity;
+  const before = new Map<string, readonly number[]>();
+  const points: Point[] = [];
+  for (const l of lessons) {
+    const own = swings.filter((s) => s.row.lessonId === l.id);
+    for (const device of new Set(own.map((s) => s.row.device))) {
+      const values = own.filter((s) => s.row.device === device).flatMap((s) => s.summary.numbers[measure] ?? []);
+      if (!values.length) continue;
+      const earlier = before.get(device);
+      points.push({
+        lessonId: l.id,
+        startedAt: l.startedAt,
+        footwear: l.footwear,
+        device,
+        n: values.length,
+        mean: mean(values),
+        sd: sd(values),
+        change: earlier ? (compareSets([{ before: earlier, after: values, worth }])[0]?.word ?? 'too few swings to tell') : null,
+      });
+      before.set(device, values);
+    }
+  }
+  return points;
+}

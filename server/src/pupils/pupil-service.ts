@@ -1,0 +1,81 @@
+import { randomUUID } from 'node:crypto';
+import type { Erased, NewLesson, NewPupil, Pupil, PupilChange, PupilDashboard } from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
+import type { z } from 'zod';
+import type { SwingService } from '../analysis/swing-service.js';
+import type { PupilRepository } from '../db/pupils.js';
+import type { Backups } from '../house/backups.js';
+import { dashboardOf } from './dashboard.js';
+import type { PupilArchive } from './pupil-archive.js';
+
+/** What is done with pupils beside listing them. */
+export function pupilService(pupils: PupilRepository, swings: SwingService, archive: PupilArchive, backups: Backups, bayName: string) {
+  return {
+    async add(news: NewPupil): Promise<Pupil> {
+      const pupil = { ...news, id: randomUUID(), archived: false };
+      await pupils.add(pupil);
+      return pupil;
+    },
+    change: (id: string, change: PupilChange) => pupils.change(id, change),
+    addLesson: (pupilId: string, news: z.infer<typeof NewLesson>) =>
+      pupils.addLesson({ ...news, id: randomUUID(), pupilId, startedAt: new Date(), bay: bayName }),
+    async dashboard(id: string): Promise<PupilDashboard | null> {
+      const pupil = await pupils.one(id);
+      if (!pupil) return null;
+      const heads = (await pupils.all()).find((p) => p.id === id)!.lessons;
+      return dashboardOf([...heads].reverse(), await swings.summarised(pupil));
+    },
+    /** Gives the lessons of a pupil who was entered twice to the other; what only the double knows is kept. */
+    async merge(keep: string, double: string): Promise<Pupil> {
+      const [kept, gone] = await Promise.all([pupils.one(keep), pupils.one(double)]);
+      if (!kept || !gone || keep === double) throw new VilkoError('bad-option', 'two different pupils are needed to merge them');
+      if (kept.handed !== gone.handed)
+        throw new VilkoError(
+          'bad-option',
+          `${kept.name} plays ${kept.handed}-handed and ${gone.name} ${gone.handed}-handed: their swings cannot be one pupil's`,
+        );
+      await pupils.moveLessons(double, keep);
+      const merged = await pupils.change(keep, mergedPupil(kept, gone));
+      await pupils.remove(double);
+      return merged!;
+    },
+    pack: (id: string) => archive.pack([id]),
+    /** Erases for good; the name must be typed as it stands. */
+    async erase(id: string, typed: string): Promise<Erased | null> {
+      const pupil = await pupils.one(id);
+      if (!pupil) return null;
+      if (typed !== pupil.name) throw new VilkoError('bad-option', `to erase, type the name exactly as it stands: ${pupil.name}`);
+      const erased = await archive.erase(id);
+      return erased && { ...erased, backups: await backups.holding(id) };
+    },
+  };
+}
+
+export type PupilService = ReturnType<typeof pupilService>;
+
+/** What one pupil knows and the other does not; texts that differ stand below each other. */
+export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
+  const both = (a: string, b: string): string => (!b || a.includes(b) ? a : a ? `${a}\n${b}` : b);
+  const [a, b] = [kept.profile, gone.profile];
+  return {
+    about: both(kept.about, gone.about).replaceAll('\n', '; ').slice(0, 200),
+    story: both(kept.story, gone.story).slice(0, 1000),
+    stature: kept.stature ?? gone.stature,
+    mass: kept.mass ?? gone.mass,
+    profile: {
+      ageBand: a.ageBand ?? b.ageBand,
+      clubs: [...a.clubs, ...b.clubs.filter((c) => !a.clubs.some((x) => x.name === c.name))].slice(0, 20),
+      school: a.school ?? b.school,
+      injuries: [...new Set([...a.injuries, ...b.injuries])],
+      fear: both(a.fear, b.fear).slice(0, 400),
+      limits: both(a.limits, b.limits).slice(0, 1000),
+      badShot: both(a.badShot, b.badShot).slice(0, 400),
+      toldBefore: both(a.toldBefore, b.toldBefore).slice(0, 1000),
+      otherSports: both(a.otherSports, b.otherSports).slice(0, 400),
+      cueWords: both(a.cueWords, b.cueWords).slice(0, 400),
+      bodyScreen: both(a.bodyScreen, b.bodyScreen).slice(0, 2000),
+      consent: a.consent ?? b.consent,
+      notes: both(a.notes, b.notes).slice(0, 4000),
+    },
+  };
+}

@@ -1,0 +1,62 @@
+import { mkdtempSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Imported, Lesson, NO_PROFILE, type Pupil, type SwingHead } from '@vilko/contract';
+import { type Recording, writeRecording } from '@vilko/core';
+import { type App, buildApp } from '../app.js';
+import { openDatabase } from '../db/open.js';
+import { pupilRepository } from '../db/pupils.js';
+
+export const SOMEBODY: Pupil = {
+  id: 'p',
+  name: 'Somebody',
+  about: 'Test pilot',
+  handed: 'right',
+  stature: 1.75,
+  mass: 76,
+  story: '',
+  profile: NO_PROFILE,
+  archived: false,
+};
+
+/** A server for tests: in memory unless `onDisk`, with one pupil and one lesson `l`. */
+export async function testApp(o: { onDisk?: boolean; signIn?: boolean; listen?: boolean; pupil?: Partial<Pupil> } = {}) {
+  const folder = mkdtempSync(join(tmpdir(), 'vilko-test-'));
+  const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://');
+  const pupils = pupilRepository(database.db);
+  const pupil = { ...SOMEBODY, ...o.pupil };
+  await pupils.add(pupil);
+  await pupils.addLesson({ id: 'l', pupilId: pupil.id, startedAt: new Date('2026-11-01T10:00:00Z'), bay: 'Bay 3', aim: 'Test' });
+  const app: App = await buildApp(database, { web: '/nowhere', signIn: o.signIn });
+  if (o.listen) await app.fastify.listen({ port: 0, host: '127.0.0.1' });
+  const inject = app.fastify.inject.bind(app.fastify);
+  const octets = { 'content-type': 'application/octet-stream' };
+  return {
+    ...app,
+    database,
+    folder: database.folder,
+    pupils,
+    port: o.listen ? (app.fastify.server.address() as AddressInfo).port : 0,
+    get: async (url: string) => inject({ method: 'GET', url }),
+    send: async (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: object) => inject({ method, url, ...(payload ? { payload } : {}) }),
+    sendBytes: async (url: string, bytes: Uint8Array) => inject({ method: 'POST', url, headers: octets, payload: Buffer.from(bytes) }),
+    lesson: async (id = 'l') => Lesson.parse((await inject({ method: 'GET', url: `/api/lessons/${id}` })).json()),
+    /** Puts a recording into a lesson and returns its swings. */
+    bring: async (rec: Recording, name = 'a.vilko', lesson = 'l', query = ''): Promise<SwingHead[]> => {
+      const answer = await inject({
+        method: 'POST',
+        url: `/api/lessons/${lesson}/recordings?name=${name}${query}`,
+        headers: octets,
+        payload: Buffer.from(writeRecording(rec, name)),
+      });
+      return Imported.parse(answer.json()).swings;
+    },
+    close: async () => {
+      await app.fastify.close();
+      await database.close();
+    },
+  };
+}
+
+export type TestApp = Awaited<ReturnType<typeof testApp>>;
