@@ -16,6 +16,8 @@ export const Hello = z.object({
     plates: z.array(z.object({ centre: z.tuple([z.number(), z.number()]) })).max(2),
     mat: z.object({ rows: z.int().positive(), cols: z.int().positive(), pitch: z.number().positive(), rate: z.number().positive() }).nullable(),
     channels: z.array(z.enum(EXTRA_CHANNELS)),
+    /** No device but a stand-in for one and its pupil: only it is told how they are built. */
+    standIn: z.boolean().optional(),
   }),
 });
 export type Hello = z.infer<typeof Hello>;
@@ -25,7 +27,13 @@ export const ASKED = ['swing', 'away', 'stand', 'rock lead', 'rock trail', 'all 
 export type Asked = (typeof ASKED)[number];
 
 /** What the server tells a device about who stands on it and what they were asked to do; a real device may ignore it. */
-export const WhoStands = z.object({ type: z.literal('who'), handed: Handed, club: ClubClass, does: z.enum(ASKED) });
+export const WhoStands = z.object({
+  type: z.literal('who'),
+  handed: Handed,
+  club: ClubClass,
+  does: z.enum(ASKED),
+  build: z.object({ stature: z.number(), mass: z.number() }).nullable(),
+});
 export type WhoStands = z.infer<typeof WhoStands>;
 
 /** Kinds of binary feed message. */

@@ -3,7 +3,7 @@ import { z } from 'zod';
 export const STRIKES = ['thin', 'fat', 'heel', 'hosel', 'toe', 'centre'] as const;
 export const DIVOTS = ['before', 'at', 'after', 'none'] as const;
 
-const reading = z.number().nullable().default(null);
+const reading = z.number().nullable();
 
 /**
  * What the ball did (measuring.md §9). Null is "no reading", never 0. Left and right are by hand: positive is to the
@@ -31,11 +31,27 @@ export const ShotValues = z.object({
   launch: reading,
   /** rpm */
   spin: reading,
-  strike: z.enum(STRIKES).nullable().default(null),
-  divot: z.enum(DIVOTS).nullable().default(null),
+  strike: z.enum(STRIKES).nullable(),
+  divot: z.enum(DIVOTS).nullable(),
 });
 export type ShotValues = z.infer<typeof ShotValues>;
-export const NO_SHOT: ShotValues = ShotValues.parse({});
+export const NO_SHOT: ShotValues = {
+  carry: null,
+  total: null,
+  clubSpeed: null,
+  ballSpeed: null,
+  path: null,
+  face: null,
+  start: null,
+  curve: null,
+  spinAxis: null,
+  attack: null,
+  lowPoint: null,
+  launch: null,
+  spin: null,
+  strike: null,
+  divot: null,
+};
 
 export type ShotNumber = Exclude<keyof ShotValues, 'strike' | 'divot'>;
 
@@ -96,7 +112,8 @@ export const MonitorShot = z.object({
   type: z.literal('shot'),
   /** Seconds since the ball was hit, as the message leaves. */
   ago: z.number().min(0).max(60),
-  values: ShotValues,
+  /** What is left out is no reading. */
+  values: ShotValues.partial(),
 });
 export type MonitorShot = z.infer<typeof MonitorShot>;
 

@@ -11,7 +11,17 @@ export * from './events/event.js';
 export { phaseAxis, type PhaseAxis } from './events/phase.js';
 export { type Ground, readGround } from './ground/ground.js';
 export { mirrorSign } from './ground/platforms.js';
-export { FEET, type FeetPair, type FootName, type FootOutline, forwardPosition, insidePosition, stanceLine, type StanceLine } from './ground/foot-outline.js';
+export {
+  checkedOutline,
+  FEET,
+  type FeetPair,
+  type FootName,
+  type FootOutline,
+  forwardPosition,
+  insidePosition,
+  stanceLine,
+  type StanceLine,
+} from './ground/foot-outline.js';
 export type { Measure, Measures, MeasureValue } from './measures/measure.js';
 export { numberOf } from './measures/measure.js';
 export { type MeasureRow, measureRow, MEASURE_IDS, MEASURES, type Part } from './measures/registry.js';

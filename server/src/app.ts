@@ -50,6 +50,11 @@ export interface AppOptions {
 
 const BAY = 'Bay 3';
 
+const REFUSALS: Readonly<Record<number, string>> = {
+  413: 'The file is larger than this server takes.',
+  429: 'Too many tries: wait a minute, then try again.',
+};
+
 /** Everything the server keeps, by table. */
 export function openTables(database: OpenDatabase) {
   const { db } = database;
@@ -101,9 +106,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
       });
     const status = (error as { statusCode?: number }).statusCode ?? 500;
     if (status >= 500) console.error(error);
-    return reply
-      .code(status)
-      .send({ code: 'server', message: status === 413 ? 'The file is larger than 256 MB.' : 'The server could not do this; nothing was changed.' });
+    return reply.code(status).send({ code: 'server', message: REFUSALS[status] ?? 'The server could not do this; nothing was changed.' });
   });
 
   const tables = openTables(database);

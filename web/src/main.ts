@@ -8,6 +8,7 @@ import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app/routes';
 import { Shell } from './app/shell/shell';
 import { lessonEffects, lessonFeature } from './app/state/lesson';
+import { officeEffects, officeFeature } from './app/state/office';
 import { readFeature } from './app/state/read';
 import { settingsEffects, settingsFeature } from './app/state/settings';
 
@@ -18,9 +19,10 @@ bootstrapApplication(Shell, {
     provideRouter(routes, withComponentInputBinding()),
     provideStore({}, { runtimeChecks: { strictStateImmutability: false, strictActionImmutability: false } }),
     provideState(lessonFeature),
+    provideState(officeFeature),
     provideState(readFeature),
     provideState(settingsFeature),
-    provideEffects(lessonEffects, settingsEffects),
+    provideEffects(lessonEffects, officeEffects, settingsEffects),
     provideRouterStore(),
   ],
 }).catch((e: unknown) => {

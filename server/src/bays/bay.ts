@@ -12,6 +12,7 @@ import {
   type SetUpRecord,
   type SetUpState,
   type SwingHead,
+  type WhoStands,
 } from '@vilko/contract';
 import { type FootName, type Recording, type Stated, VilkoError } from '@vilko/core';
 import { footWatch } from './foot-watch.js';
@@ -48,7 +49,7 @@ export interface FeedHandler {
   readonly closed: () => void;
 }
 
-export type Who = Pick<Bay, 'handed' | 'club'> & { readonly does: Asked };
+export type Who = Omit<WhoStands, 'type'>;
 
 /** A browser draws 60 pictures a second of the newest of these, ms. */
 const BETWEEN_PICTURES = 6;
@@ -114,9 +115,15 @@ export function openBay(name: string, services: BayServices) {
   const setDevice = (change: Partial<NonNullable<Bay['device']>>): void => {
     if (state.device) set({ device: { ...state.device, ...change } });
   };
+  const who = (): Who => ({
+    handed: state.handed,
+    club: state.club,
+    does,
+    build: device?.standIn && pupil?.stature && pupil.mass ? { stature: pupil.stature, mass: pupil.mass } : null,
+  });
   const ask = (what: Asked): void => {
     does = what;
-    tellDevice?.({ handed: state.handed, club: state.club, does });
+    tellDevice?.(who());
   };
 
   /** Latest wins: a viewer whose last picture is still on its way gets none, so it is never more than one behind. */
@@ -252,7 +259,7 @@ export function openBay(name: string, services: BayServices) {
       for (const key of ['club', 'clubName', 'kind', 'tag', 'intent'] as const) if (c[key]) Object.assign(next, { [key]: c[key] });
       if (c.armed !== undefined) next.state = c.armed ? 'armed' : 'idle';
       set(next);
-      tellDevice?.({ handed: state.handed, club: state.club, does });
+      tellDevice?.(who());
       return state;
     },
     /** The pupil's record has changed: what rests on it is read anew. */
@@ -308,7 +315,7 @@ export function openBay(name: string, services: BayServices) {
       pending = null;
       sequenceOfSteps = null;
       set({ drift: null, device: { kind: hello.device.kind, name: hello.device.name, rate: hello.device.rate, connected: true, lost: 0, seen: 0 } });
-      tell({ handed: state.handed, club: state.club, does });
+      tell(who());
       void services.sawDevice(hello.device).catch((e: unknown) => console.error(e));
       return {
         binary(bytes) {

@@ -33,6 +33,8 @@ const MASS_OFF = 0.2;
 const SEAM = 0.05;
 const ALL = 85;
 const HOLD = 4;
+/** Looks for which the pressure may still be on its way from the other foot. */
+const PATIENCE = 8;
 const ROCKS = 5;
 const ROCK_SIZE = 0.05;
 const ROCKED_SHOWN = 240;
@@ -106,6 +108,7 @@ export function setUpSequence(host: SetUpHost) {
     step = next;
     good = 0;
     side = 0;
+    wrongFor = 0;
     rocked = [];
     offer = null;
     say('');
@@ -131,7 +134,7 @@ export function setUpSequence(host: SetUpHost) {
     const { rate } = host.device();
     const ring = host.ring();
     const n = ring.count(ring.newest() - WINDOW, ring.newest());
-    const measured = n / WINDOW;
+    const measured = Math.max(0, n - 1) / WINDOW;
     const s = stretch();
     health = {
       rate: Math.round(measured),
@@ -217,6 +220,7 @@ export function setUpSequence(host: SetUpHost) {
     return (['lead', 'trail'] as const).find((f) => Math.abs(meanOf(s[f].y) - seam) < SEAM) ?? null;
   };
 
+  let wrongFor = 0;
   let since = NaN;
   const rock = (foot: FootName): void => {
     const now = host.ring().newest();
@@ -260,7 +264,8 @@ export function setUpSequence(host: SetUpHost) {
     const { does } = SIDE_ASKS[side]!;
     const there = does === 'all lead' ? share > ALL : does === 'all trail' ? share < 100 - ALL : share > 38 && share < 62;
     const wrong = (does === 'all lead' && share < 100 - ALL) || (does === 'all trail' && share > ALL);
-    if (wrong) {
+    wrongFor = wrong ? wrongFor + 1 : 0;
+    if (wrongFor > PATIENCE) {
       good = 0;
       sides = false;
       return say(
@@ -325,16 +330,21 @@ function jitter(v: Float64Array): number {
 /** How often a rocking has turned round, by movements larger than a few centimetres. */
 export function turnsOf(v: readonly number[]): number {
   let turns = 0;
+  let [least, most] = [Infinity, -Infinity];
   let direction = 0;
-  let extreme = v[0] ?? 0;
   for (const x of v) {
-    if (direction >= 0 && x > extreme) extreme = x;
-    else if (direction <= 0 && x < extreme) extreme = x;
-    else if (Math.abs(x - extreme) > ROCK_SIZE) {
-      turns++;
-      direction = x > extreme ? 1 : -1;
-      extreme = x;
-    }
+    least = Math.min(least, x);
+    most = Math.max(most, x);
+    const up = x - least > ROCK_SIZE;
+    const down = most - x > ROCK_SIZE;
+    if ((up && direction <= 0) || (down && direction >= 0)) {
+      // the first long way is no turn yet
+      if (direction !== 0) turns++;
+      direction = up && direction <= 0 ? 1 : -1;
+      least = x;
+      most = x;
+    } else if (direction > 0) least = most;
+    else if (direction < 0) most = least;
   }
   return turns;
 }

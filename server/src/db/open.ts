@@ -24,6 +24,9 @@ function migrationsFolder(): string {
   return existsSync(join(here, 'meta')) ? here : fileURLToPath(new URL('../src/db/migrations', import.meta.url));
 }
 
+/** An empty database with its tables, made once: who opens many in memory does not wait for each to be set up. */
+let emptyInMemory: Promise<Blob> | null = null;
+
 /** Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock. */
 export async function openDatabase(folder: string, url?: string): Promise<OpenDatabase> {
   const migrationsFolder_ = { migrationsFolder: migrationsFolder() };
@@ -48,7 +51,16 @@ export async function openDatabase(folder: string, url?: string): Promise<OpenDa
   ]);
   const unlock = url ? () => undefined : lockFolder(folder);
   try {
-    const client = await PGlite.create(url ? 'memory://' : join(folder, 'pg'));
+    const migrated = async () => {
+      const fresh = await PGlite.create('memory://');
+      await migrate(drizzle(fresh, { schema }), migrationsFolder_);
+      const copy = await fresh.dumpDataDir('none');
+      await fresh.close();
+      return copy;
+    };
+    const client = url
+      ? await PGlite.create({ dataDir: 'memory://', loadDataDir: await (emptyInMemory ??= migrated()) })
+      : await PGlite.create(join(folder, 'pg'));
     // a log file that is reused keeps what it held: ours are removed instead
     await client.exec('SET wal_recycle = off');
     const db = drizzle(client, { schema });

@@ -6,6 +6,7 @@ import type { FilmService } from '../films/film-service.js';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
+import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_PUPILS, type DemoLesson } from './stories.js';
 
@@ -144,16 +145,7 @@ function demoMaker(): DemoMaker {
   if (!existsSync(file)) return { make: (r) => Promise.resolve(demoSwing(r)), close: () => Promise.resolve() };
   const worker = new Worker(file);
   return {
-    make: (r) =>
-      new Promise((resolve, reject) => {
-        const failed = (e: Error): void => reject(e);
-        worker.once('error', failed);
-        worker.once('message', (swing: DemoSwing) => {
-          worker.off('error', failed);
-          resolve(swing);
-        });
-        worker.postMessage(r);
-      }),
+    make: (r) => ask<DemoSwingRequest, DemoSwing>(worker, r),
     close: () => worker.terminate(),
   };
 }

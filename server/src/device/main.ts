@@ -1,6 +1,6 @@
 import { createServer } from 'node:http';
-import { type Asked, Hello, MAT_FRAME, NO_SHOT, packFeed, SAMPLES, WhoStands } from '@vilko/contract';
-import { type ClubClass, type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
+import { Hello, MAT_FRAME, NO_SHOT, packFeed, SAMPLES, WhoStands } from '@vilko/contract';
+import { type Recording, WRENCH_CHANNELS } from '@vilko/core';
 import { SIMULATED_DEVICES, type SimulatedDevice } from '@vilko/core/golfer';
 import { WebSocket } from 'ws';
 import { isMainThread } from 'node:worker_threads';
@@ -64,6 +64,7 @@ function helloOf(rec: Recording): Hello {
       plates: [...rec.platforms, ...rec.boards].map((p) => ({ centre: [...p.centre] as [number, number] })),
       mat: mat && { rows: mat.rows, cols: mat.cols, pitch: mat.pitch, rate: Math.round(1 / (mat.time[1]! - mat.time[0]!)) },
       channels: [...CHANNELS],
+      standIn: true,
     },
   };
 }
@@ -77,7 +78,7 @@ const playing = (motion: MadeMotion): Playing => ({ motion, columns: columnsOf(m
 async function stream(): Promise<void> {
   const maker = motionMaker();
   let seed = 1;
-  let who: { handed: Handed; club: ClubClass; does: Asked } = { handed: 'right', club: 'iron', does: 'swing' };
+  let who: Omit<WhoStands, 'type'> = { handed: 'right', club: 'iron', does: 'swing', build: null };
   let hurry = false;
   const make = (): Promise<MadeMotion> => maker.next({ seed: seed++, ...who, before: settings.before, device: settings.kind });
   let current = playing(await make());
@@ -122,9 +123,9 @@ async function stream(): Promise<void> {
       const text = (data as Buffer).toString('utf8');
       const told = WhoStands.safeParse(JSON.parse(text));
       if (!told.success) return console.error(`device: ${text}`);
-      const { handed, club, does } = told.data;
-      if (handed === who.handed && club === who.club && does === who.does) return;
-      who = { handed, club, does };
+      const { type, ...next } = told.data;
+      if (JSON.stringify(next) === JSON.stringify(who)) return;
+      who = next;
       // somebody else steps on, or does something else: what was prepared before is thrown away
       const wanted = who;
       void make().then((motion) => {

@@ -2,7 +2,8 @@ import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
 import type { Asked } from '@vilko/contract';
 import { type ClubClass, type Handed, type Recording } from '@vilko/core';
-import { random, shotOf, SIMULATED_FAULTS, simulate, type SimulatedDevice, type SimulatedShot, standing } from '@vilko/core/golfer';
+import { type Build, random, shotOf, SIMULATED_FAULTS, simulate, type SimulatedDevice, type SimulatedShot, standing } from '@vilko/core/golfer';
+import { ask } from '../threads/ask.js';
 
 /** What the simulated golfer is asked for. */
 export interface MotionRequest {
@@ -12,6 +13,7 @@ export interface MotionRequest {
   /** Seconds of standing before the swing. */
   readonly before: number;
   readonly does: Asked;
+  readonly build: Build | null;
   readonly device: SimulatedDevice;
 }
 
@@ -22,12 +24,12 @@ export interface MadeMotion {
   readonly shot: { readonly at: number; readonly ball: SimulatedShot } | null;
 }
 
-const BUILD = { stature: 1.72, mass: 70 };
+const SOMEBODY: Build = { stature: 1.72, mass: 70 };
 const ROUTINE_SECONDS = 10;
 
 /** Standing, a swing, back to address; or what the set-up asks for. */
 export function makeMotion(r: MotionRequest): MadeMotion {
-  const who = { device: r.device, seed: r.seed, handed: r.handed, club: r.club, build: BUILD };
+  const who = { device: r.device, seed: r.seed, handed: r.handed, club: r.club, build: r.build ?? SOMEBODY };
   if (r.does !== 'swing') return { recording: standing({ ...who, does: r.does, seconds: ROUTINE_SECONDS }).recording, shot: null };
   const faults = Object.keys(SIMULATED_FAULTS).filter((f) => (SIMULATED_FAULTS[f]!.club ?? r.club) === r.club);
   // every third swing is a good one, so that a lesson has both
@@ -41,16 +43,10 @@ export function makeMotion(r: MotionRequest): MadeMotion {
 export function motionMaker(): { next: (r: MotionRequest) => Promise<MadeMotion>; close: () => void } {
   const worker = new Worker(fileURLToPath(import.meta.url));
   let last: Promise<unknown> = Promise.resolve();
-  const one = (r: MotionRequest): Promise<MadeMotion> =>
-    new Promise((resolve, reject) => {
-      worker.once('message', resolve);
-      worker.once('error', reject);
-      worker.postMessage(r);
-    });
   return {
     next: (r) => {
       // one answer at a time, in the order they were asked for
-      const made = last.then(() => one(r));
+      const made = last.then(() => ask<MotionRequest, MadeMotion>(worker, r));
       last = made.catch(() => undefined);
       return made;
     },

@@ -1,4 +1,4 @@
-import { MonitorHello, MonitorShot, Problem, ShotChange, ShotsImported, SwingHead } from '@vilko/contract';
+import { MonitorHello, MonitorShot, NO_SHOT, Problem, ShotChange, ShotsImported, SwingHead } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { WebSocket } from 'ws';
@@ -66,7 +66,7 @@ export function shotRoutes(app: FastifyInstance, shots: ShotService, swings: Swi
       if (!lessonId) return;
       const at = new Date(Date.now() - 1000 * shot.data.ago);
       void shots
-        .arrive(lessonId, at, monitor.name, shot.data.values, monitor.sides === 'absolute')
+        .arrive(lessonId, at, monitor.name, { ...NO_SHOT, ...shot.data.values }, monitor.sides === 'absolute')
         .then(async (s) => {
           const swing = s.swingId && (await swings.head(s.swingId));
           if (swing) bay.tell(swing);

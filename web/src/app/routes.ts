@@ -2,7 +2,14 @@ import type { Routes } from '@angular/router';
 
 export const routes: Routes = [
   { path: '', loadComponent: () => import('./shell/start').then((m) => m.Start) },
+  { path: 'sign-in', title: 'Sign in · Vilko', loadComponent: () => import('./shell/sign-in').then((m) => m.SignIn) },
   { path: 'office/pupils', title: 'Pupils · Vilko', loadComponent: () => import('./office/pupils/pupils').then((m) => m.Pupils) },
+  { path: 'office/pupils/new', title: 'New pupil · Vilko', loadComponent: () => import('./office/pupils/new-pupil').then((m) => m.NewPupilPage) },
+  { path: 'office/pupils/:pupilId', title: 'Pupil · Vilko', loadComponent: () => import('./office/pupils/pupil').then((m) => m.PupilPage) },
+  { path: 'office/devices', title: 'Devices · Vilko', loadComponent: () => import('./office/devices/devices').then((m) => m.Devices) },
+  { path: 'office/settings', title: 'Settings · Vilko', loadComponent: () => import('./office/settings/settings').then((m) => m.Settings) },
+  { path: 'lesson/:lessonId/set-up', title: 'Set up · Vilko', loadComponent: () => import('./lesson/set-up/set-up').then((m) => m.SetUp) },
+  { path: 'lesson/:lessonId/pupil-view', title: 'For the pupil · Vilko', loadComponent: () => import('./lesson/record/pupil-view').then((m) => m.PupilView) },
   { path: 'lesson/:lessonId/record', title: 'Record · Vilko', loadComponent: () => import('./lesson/record/record').then((m) => m.Record) },
   { path: 'lesson/:lessonId/read', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },
   { path: 'lesson/:lessonId/read/:swingId', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },

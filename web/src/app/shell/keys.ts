@@ -7,7 +7,15 @@ export interface KeyBinding {
   readonly run: (event: KeyboardEvent) => void;
 }
 
-const NAMES: Readonly<Record<string, string>> = { ArrowLeft: '←', ArrowRight: '→', ' ': 'Space', Delete: 'Del' };
+const NAMES: Readonly<Record<string, string>> = {
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  ' ': 'Space',
+  Delete: 'Del',
+  PageDown: 'Page ↓',
+  PageUp: 'Page ↑',
+  Escape: 'Esc',
+};
 
 export const keyName = (key: string): string => NAMES[key] ?? key;
 

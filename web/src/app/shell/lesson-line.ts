@@ -19,10 +19,10 @@ const DEVICE_WORDS: Readonly<Record<string, string>> = {
   imports: [RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="w-[200px] shrink-0">
+      <nav aria-label="Lesson" class="shrink-0" [class.w-[200px]]="!lesson()" [class.w-[270px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[84px] bg-ink2" aria-hidden="true"></span>
+            <span class="absolute top-[17px] left-[6px] h-px w-[168px] bg-ink2" aria-hidden="true"></span>
             @for (stop of stops; track stop.path) {
               <li class="w-[84px]">
                 <a
@@ -64,7 +64,11 @@ const DEVICE_WORDS: Readonly<Record<string, string>> = {
         </div>
       }
       <div class="ml-auto flex items-center gap-6">
-        <a routerLink="/office/pupils" routerLinkActive="font-bold" class="hover:underline">Pupils</a>
+        <nav aria-label="Office" class="flex gap-5">
+          @for (o of office; track o.path) {
+            <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
+          }
+        </nav>
         <button class="hover:underline" (click)="theme.emit()" title="Switch between day and night">{{ 'Day / night' }}</button>
         <button class="hover:underline" (click)="help.emit()"><span class="figures">?</span> keys</button>
       </div>
@@ -78,7 +82,13 @@ export class LessonLine {
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  protected readonly office = [
+    { path: '/office/pupils', words: 'Pupils' },
+    { path: '/office/devices', words: 'Devices' },
+    { path: '/office/settings', words: 'Settings' },
+  ];
   protected readonly stops = [
+    { path: 'set-up', words: 'Set up' },
     { path: 'record', words: 'Record' },
     { path: 'read', words: 'Read' },
   ];

@@ -19,8 +19,8 @@ const PLAIN_SHOWN = 12_000;
           [attr.role]="n.kind === 'alarm' ? 'alert' : 'status'"
         >
           <p [class.text-alarm]="n.kind === 'alarm'">{{ n.text }}</p>
-          @if (n.undo; as id) {
-            <button class="link shrink-0 font-semibold" (click)="undo(id)">Undo</button>
+          @if (n.undo; as action) {
+            <button class="link shrink-0 font-semibold" (click)="store.dispatch(action)">Undo</button>
           }
           <button class="shrink-0 text-ink2 hover:underline" (click)="dismiss()">Close</button>
         </div>
@@ -29,7 +29,7 @@ const PLAIN_SHOWN = 12_000;
   `,
 })
 export class Notices {
-  private readonly store = inject(Store);
+  protected readonly store = inject(Store);
   protected readonly notice = this.store.selectSignal(lessonFeature.selectNotice);
   protected readonly importing = this.store.selectSignal(lessonFeature.selectImporting);
 
@@ -41,9 +41,6 @@ export class Notices {
     });
   }
 
-  protected undo(id: string): void {
-    this.store.dispatch(LessonActions.restoreSwing({ id }));
-  }
   protected dismiss(): void {
     this.store.dispatch(LessonActions.dismiss());
   }

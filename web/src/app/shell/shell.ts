@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { LessonActions, lessonFeature } from '../state/lesson';
 import { Live } from '../state/live';
+import { OfficeActions } from '../state/office';
 import { SettingsActions, settingsFeature } from '../state/settings';
 import { Keys } from './keys';
 import { KeysCard } from './keys-card';
@@ -35,7 +36,7 @@ import { Notices } from './notices';
     </div>
     @if (dropping()) {
       <div class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24">
-        Drop a recording: C3D, CSV, NPZ or a Vilko bundle
+        Drop a recording (C3D, CSV, NPZ, Vilko bundle), a list of shots (shots….csv) or a film (WebM, MP4)
       </div>
     }
     <vk-notices />
@@ -58,11 +59,12 @@ export class Shell {
   );
   private readonly theme = computed(() => {
     const chosen = this.themeChoice();
-    return chosen === 'auto' ? (this.url().includes('/record') ? 'night' : 'day') : chosen;
+    return chosen === 'auto' ? (/\/(record|pupil-view)/.test(this.url()) ? 'night' : 'day') : chosen;
   });
 
   constructor() {
     inject(Live).connect();
+    this.store.dispatch(OfficeActions.openHouse());
     effect(() => {
       document.documentElement.className = this.theme();
     });

@@ -1,8 +1,36 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { type Bay, type BayChange, Imported, Lesson, Problem, PupilWithLessons, type SwingChange, SwingHead } from '@vilko/contract';
+import {
+  Backup,
+  type Bay,
+  type BayChange,
+  Erased,
+  Film,
+  type FilmChange,
+  HouseSettings,
+  Imported,
+  KnownDevice,
+  Lesson,
+  type LessonChange,
+  LessonHead,
+  type NewPupil,
+  Problem,
+  Pupil,
+  type PupilChange,
+  PupilDashboard,
+  PupilWithLessons,
+  Restored,
+  Session,
+  type SetUpAct,
+  type ShotChange,
+  ShotsImported,
+  type SwingChange,
+  SwingHead,
+} from '@vilko/contract';
 import { map, type Observable } from 'rxjs';
 import { z } from 'zod';
+
+const OCTETS = { 'content-type': 'application/octet-stream' };
 
 /** The server's answers, validated. */
 @Injectable({ providedIn: 'root' })
@@ -11,6 +39,85 @@ export class Api {
 
   pupils(): Observable<PupilWithLessons[]> {
     return this.http.get('/api/pupils').pipe(map((x) => z.array(PupilWithLessons).parse(x)));
+  }
+  addPupil(pupil: NewPupil): Observable<Pupil> {
+    return this.http.post('/api/pupils', pupil).pipe(map((x) => Pupil.parse(x)));
+  }
+  changePupil(id: string, change: PupilChange): Observable<Pupil> {
+    return this.http.patch(`/api/pupils/${id}`, change).pipe(map((x) => Pupil.parse(x)));
+  }
+  dashboard(id: string): Observable<PupilDashboard> {
+    return this.http.get(`/api/pupils/${id}/dashboard`).pipe(map((x) => PupilDashboard.parse(x)));
+  }
+  mergePupils(id: string, double: string): Observable<Pupil> {
+    return this.http.post(`/api/pupils/${id}/merge`, { double }).pipe(map((x) => Pupil.parse(x)));
+  }
+  erasePupil(id: string, name: string): Observable<Erased> {
+    return this.http.post(`/api/pupils/${id}/erase`, { name }).pipe(map((x) => Erased.parse(x)));
+  }
+  startLesson(pupilId: string, about: { aim: string; measure: string | null; footwear: LessonHead['footwear'] }): Observable<LessonHead> {
+    return this.http.post(`/api/pupils/${pupilId}/lessons`, about).pipe(map((x) => LessonHead.parse(x)));
+  }
+  changeLesson(id: string, change: LessonChange): Observable<LessonHead> {
+    return this.http.patch(`/api/lessons/${id}`, change).pipe(map((x) => LessonHead.parse(x)));
+  }
+  house(): Observable<HouseSettings> {
+    return this.http.get('/api/house').pipe(map((x) => HouseSettings.parse(x)));
+  }
+  changeHouse(settings: HouseSettings): Observable<HouseSettings> {
+    return this.http.put('/api/house', settings).pipe(map((x) => HouseSettings.parse(x)));
+  }
+  devices(): Observable<{ devices: KnownDevice[]; key: string }> {
+    return this.http.get('/api/devices').pipe(map((x) => z.object({ devices: z.array(KnownDevice), key: z.string() }).parse(x)));
+  }
+  backups(): Observable<Backup[]> {
+    return this.http.get('/api/backups').pipe(map((x) => z.array(Backup).parse(x)));
+  }
+  makeBackup(): Observable<Backup> {
+    return this.http.post('/api/backups', null).pipe(map((x) => Backup.parse(x)));
+  }
+  restoreBackup(name: string): Observable<Restored> {
+    return this.http.post(`/api/backups/${name}/restore`, null).pipe(map((x) => Restored.parse(x)));
+  }
+  restoreFile(file: File): Observable<Restored> {
+    return this.http.post('/api/restore', file, { headers: OCTETS, params: { name: file.name } }).pipe(map((x) => Restored.parse(x)));
+  }
+  session(): Observable<Session> {
+    return this.http.get('/api/session').pipe(map((x) => Session.parse(x)));
+  }
+  signIn(password: string): Observable<Session> {
+    return this.http.post('/api/session', { password }).pipe(map((x) => Session.parse(x)));
+  }
+  signOut(): Observable<Session> {
+    return this.http.delete('/api/session').pipe(map((x) => Session.parse(x)));
+  }
+  setPassword(old: string | null, password: string): Observable<Session> {
+    return this.http.put('/api/password', { old, password }).pipe(map((x) => Session.parse(x)));
+  }
+  setUp(act: SetUpAct['act']): Observable<unknown> {
+    return this.http.post('/api/bay/set-up', { act });
+  }
+  zero(): Observable<Bay> {
+    return this.http.post<Bay>('/api/bay/zero', null);
+  }
+  changeShot(swingId: string, change: ShotChange): Observable<SwingHead> {
+    return this.http.patch(`/api/swings/${swingId}/shot`, change).pipe(map((x) => SwingHead.parse(x)));
+  }
+  importShots(lessonId: string, file: File): Observable<ShotsImported> {
+    return this.http.post(`/api/lessons/${lessonId}/shots`, file, { headers: OCTETS, params: { name: file.name } }).pipe(map((x) => ShotsImported.parse(x)));
+  }
+  addFilm(swingId: string, file: Blob, about: Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>): Observable<Film> {
+    const params = Object.fromEntries(Object.entries(about).filter(([, v]) => v !== null)) as Record<string, string | number>;
+    return this.http.post(`/api/swings/${swingId}/films`, file, { headers: OCTETS, params }).pipe(map((x) => Film.parse(x)));
+  }
+  changeFilm(id: string, change: FilmChange): Observable<Film> {
+    return this.http.patch(`/api/films/${id}`, change).pipe(map((x) => Film.parse(x)));
+  }
+  deleteFilm(id: string): Observable<Film> {
+    return this.http.delete(`/api/films/${id}`).pipe(map((x) => Film.parse(x)));
+  }
+  restoreFilm(id: string): Observable<Film> {
+    return this.http.post(`/api/films/${id}/restore`, null).pipe(map((x) => Film.parse(x)));
   }
   lesson(id: string): Observable<Lesson> {
     return this.http.get(`/api/lessons/${id}`).pipe(map((x) => Lesson.parse(x)));
@@ -24,10 +131,9 @@ export class Api {
   restoreSwing(id: string): Observable<SwingHead> {
     return this.http.post(`/api/swings/${id}/restore`, null).pipe(map((x) => SwingHead.parse(x)));
   }
-  importFile(lessonId: string, file: File, club: string, clubName: string): Observable<Imported> {
-    const headers = { 'content-type': 'application/octet-stream' };
+  importFile(lessonId: string, file: File, about: { club: string; clubName: string; kind: string }): Observable<Imported> {
     return this.http
-      .post(`/api/lessons/${lessonId}/recordings`, file, { headers, params: { name: file.name, club, clubName } })
+      .post(`/api/lessons/${lessonId}/recordings`, file, { headers: OCTETS, params: { name: file.name, ...about } })
       .pipe(map((x) => Imported.parse(x)));
   }
   changeBay(change: BayChange): Observable<Bay> {
@@ -43,6 +149,8 @@ export class Api {
 /** One sentence for a person from whatever went wrong. */
 export function sentenceOf(e: unknown): string {
   if (e instanceof HttpErrorResponse) {
+    // the session has ended: the way in is the only thing to show
+    if (e.status === 401 && !location.pathname.startsWith('/sign-in')) location.assign('/sign-in');
     const problem = Problem.safeParse(e.error);
     if (problem.success) return [problem.data.message, problem.data.kept].filter(Boolean).join(' ');
     if (e.status === 0) return 'The server does not answer. What was recorded is kept; this page goes on by itself when it is back.';

@@ -1,4 +1,4 @@
-import type { Bay, Lesson, SwingHead } from '@vilko/contract';
+import { type Bay, type Lesson, NO_PROFILE, type SwingHead } from '@vilko/contract';
 import { HttpErrorResponse } from '@angular/common/http';
 import { sentenceOf } from './api';
 import { LessonActions, lessonFeature, type LessonState } from './lesson';
@@ -24,6 +24,12 @@ const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({
   mainWord: null,
   thumbnail: null,
   warnings: [],
+  kind: 'full',
+  tag: 'ball',
+  intent: 'stock',
+  felt: null,
+  shot: null,
+  films: [],
   ...more,
 });
 const lesson: Lesson = {
@@ -32,11 +38,33 @@ const lesson: Lesson = {
   startedAt: '2026-11-20T10:00:00.000Z',
   bay: 'Bay 3',
   aim: '',
+  measure: null,
+  footwear: 'golf shoes',
+  homework: '',
+  notes: '',
+  nextVisit: null,
+  painBefore: null,
+  painAfter: null,
+  setUp: null,
   swings: 2,
-  pupil: { id: 'p', name: 'Somebody', about: '', handed: 'right', stature: 1.7, mass: 70, story: '' },
+  pupil: { id: 'p', name: 'Somebody', about: '', handed: 'right', stature: 1.7, mass: 70, story: '', profile: NO_PROFILE, archived: false },
   rack: [swing(2), swing(1)],
 };
-const bay: Bay = { name: 'Bay 3', lessonId: 'l', handed: 'right', club: 'iron', clubName: '7-iron', state: 'armed', device: null, notice: null };
+const bay: Bay = {
+  name: 'Bay 3',
+  lessonId: 'l',
+  handed: 'right',
+  club: 'iron',
+  clubName: '7-iron',
+  kind: 'full',
+  tag: 'ball',
+  intent: 'stock',
+  state: 'armed',
+  device: null,
+  monitor: null,
+  drift: null,
+  notice: null,
+};
 
 type Action = Parameters<typeof lessonFeature.reducer>[1];
 const after = (...actions: Action[]): LessonState => actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
@@ -57,7 +85,7 @@ describe('a lesson’s state', () => {
   it('offers undo for a delete, and puts the swing back where it was', () => {
     const deleted = after(LessonActions.came({ lesson }), LessonActions.swingDeleted({ swing: swing(1) }));
     expect(rack(deleted)).toEqual([2]);
-    expect(deleted.notice).toEqual({ text: 'Swing 1 with the 7-iron was deleted.', kind: 'plain', undo: 's1' });
+    expect(deleted.notice).toEqual({ text: 'Swing 1 with the 7-iron was deleted.', kind: 'plain', undo: LessonActions.restoreSwing({ id: 's1' }) });
     const back = lessonFeature.reducer(deleted, LessonActions.swingRestored({ swing: swing(1) }));
     expect(rack(back)).toEqual([1, 2]);
     expect(lessonFeature.reducer(back, LessonActions.dismiss()).notice).toBeNull();

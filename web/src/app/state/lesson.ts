@@ -1,18 +1,36 @@
 import { inject } from '@angular/core';
-import type { Bay, Imported, Lesson, PupilWithLessons, SwingChange, SwingHead } from '@vilko/contract';
+import type {
+  Bay,
+  Film,
+  FilmChange,
+  Imported,
+  Lesson,
+  LessonChange,
+  LessonHead,
+  Pupil,
+  SetUpAct,
+  SetUpState,
+  ShotChange,
+  ShotsImported,
+  SwingChange,
+  SwingHead,
+} from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, concatMap, map, mergeMap, of, switchMap, withLatestFrom } from 'rxjs';
+import { type Action, createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
+import { catchError, map, mergeMap, of, withLatestFrom } from 'rxjs';
 import { Api, sentenceOf } from './api';
+import { calling } from './calling';
 
 export const LessonActions = createActionGroup({
   source: 'Lesson',
   events: {
-    'Open pupils': emptyProps(),
-    'Pupils came': props<{ pupils: PupilWithLessons[] }>(),
     Open: props<{ id: string }>(),
     Came: props<{ lesson: Lesson }>(),
+    Reload: props<{ id: string }>(),
+    'Change lesson': props<{ id: string; change: LessonChange }>(),
+    'Pupil came': props<{ pupil: Pupil }>(),
+    'Lesson changed': props<{ head: LessonHead }>(),
     Failed: props<{ message: string }>(),
     'Swing arrived': props<{ swing: SwingHead }>(),
     'Change swing': props<{ id: string; change: SwingChange }>(),
@@ -21,11 +39,25 @@ export const LessonActions = createActionGroup({
     'Swing deleted': props<{ swing: SwingHead }>(),
     'Restore swing': props<{ id: string }>(),
     'Swing restored': props<{ swing: SwingHead }>(),
+    'Change shot': props<{ id: string; change: ShotChange }>(),
+    'Shots imported': props<{ file: string; shots: ShotsImported }>(),
+    'Add film': props<{ swingId: string; file: Blob; about: Parameters<Api['addFilm']>[2] }>(),
+    'Change film': props<{ id: string; change: FilmChange }>(),
+    'Film changed': props<{ film: Film; said?: string }>(),
+    'Delete film': props<{ id: string }>(),
+    'Film deleted': props<{ film: Film }>(),
+    'Restore film': props<{ id: string }>(),
     'Import file': props<{ file: File }>(),
     'File imported': props<{ imported: Imported }>(),
     'File refused': props<{ file: string; message: string }>(),
     'Bay came': props<{ bay: Bay }>(),
     'Change bay': props<{ change: Parameters<Api['changeBay']>[0] }>(),
+    Zero: emptyProps(),
+    Zeroed: props<{ bay: Bay }>(),
+    'Set up': props<{ act: SetUpAct['act'] }>(),
+    'Set up told': emptyProps(),
+    'Set up came': props<{ setUp: SetUpState | null }>(),
+    Say: props<{ text: string; kind: 'plain' | 'alarm' }>(),
     'Live connection': props<{ up: boolean }>(),
     Dismiss: emptyProps(),
   },
@@ -35,12 +67,11 @@ export const LessonActions = createActionGroup({
 export interface Notice {
   readonly text: string;
   readonly kind: 'plain' | 'alarm';
-  /** A deleted swing that can be put back. */
-  readonly undo?: string;
+  /** What puts it back. */
+  readonly undo?: Action;
 }
 
 export interface LessonState {
-  readonly pupils: readonly PupilWithLessons[] | null;
   readonly lesson: Omit<Lesson, 'rack'> | null;
   readonly swings: EntityState<SwingHead>;
   readonly status: 'empty' | 'loading' | 'ready' | 'failed';
@@ -48,13 +79,14 @@ export interface LessonState {
   readonly importing: string | null;
   readonly notice: Notice | null;
   readonly bay: Bay | null;
+  /** The guided set-up; null while none runs. */
+  readonly setUp: SetUpState | null;
   readonly live: boolean;
 }
 
 const swingsAdapter = createEntityAdapter<SwingHead>({ sortComparer: (a, b) => a.number - b.number });
 
 const initial: LessonState = {
-  pupils: null,
   lesson: null,
   swings: swingsAdapter.getInitialState(),
   status: 'empty',
@@ -62,6 +94,7 @@ const initial: LessonState = {
   importing: null,
   notice: null,
   bay: null,
+  setUp: null,
   live: false,
 };
 
@@ -71,7 +104,6 @@ export const lessonFeature = createFeature({
   name: 'lesson',
   reducer: createReducer(
     initial,
-    on(LessonActions.pupilsCame, (s, { pupils }): LessonState => ({ ...s, pupils, error: null })),
     on(LessonActions.open, (s, { id }): LessonState =>
       s.lesson?.id === id ? s : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
     ),
@@ -95,7 +127,7 @@ export const lessonFeature = createFeature({
     on(LessonActions.swingDeleted, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.removeOne(swing.id, s.swings),
-      notice: { text: `${named(swing)} was deleted.`, kind: 'plain', undo: swing.id },
+      notice: { text: `${named(swing)} was deleted.`, kind: 'plain', undo: LessonActions.restoreSwing({ id: swing.id }) },
     })),
     on(LessonActions.swingRestored, (s, { swing }): LessonState => ({
       ...s,
@@ -115,6 +147,22 @@ export const lessonFeature = createFeature({
       bay,
       notice: bay.notice && bay.notice !== s.bay?.notice ? { text: bay.notice, kind: 'plain' } : s.notice,
     })),
+    on(LessonActions.setUpCame, (s, { setUp }): LessonState => ({ ...s, setUp })),
+    on(LessonActions.zeroed, (s, { bay }): LessonState => ({ ...s, bay, notice: { text: 'Zero taken.', kind: 'plain' } })),
+    on(LessonActions.say, (s, { text, kind }): LessonState => ({ ...s, notice: { text, kind } })),
+    on(LessonActions.pupilCame, (s, { pupil }): LessonState => (s.lesson?.pupil.id === pupil.id ? { ...s, lesson: { ...s.lesson, pupil } } : s)),
+    on(LessonActions.lessonChanged, (s, { head }): LessonState => (s.lesson?.id === head.id ? { ...s, lesson: { ...s.lesson, ...head } } : s)),
+    on(LessonActions.shotsImported, (s, { file, shots }): LessonState => ({ ...s, importing: null, notice: { text: shotsText(file, shots), kind: 'plain' } })),
+    on(LessonActions.filmChanged, (s, { film, said }): LessonState => ({
+      ...s,
+      swings: withFilms(s.swings, film.swingId, (films) => [...films.filter((f) => f.id !== film.id), film].sort((a, b) => b.angle.localeCompare(a.angle))),
+      notice: said ? { text: said, kind: 'plain' } : s.notice,
+    })),
+    on(LessonActions.filmDeleted, (s, { film }): LessonState => ({
+      ...s,
+      swings: withFilms(s.swings, film.swingId, (films) => films.filter((f) => f.id !== film.id)),
+      notice: { text: `The ${film.angle} film was deleted.`, kind: 'plain', undo: LessonActions.restoreFilm({ id: film.id }) },
+    })),
     on(LessonActions.liveConnection, (s, { up }): LessonState => ({ ...s, live: up })),
     on(LessonActions.dismiss, (s): LessonState => ({ ...s, notice: null })),
   ),
@@ -128,106 +176,134 @@ export const lessonFeature = createFeature({
   },
 });
 
+/** A list of shots tells itself by its name; other CSV files are recordings. */
+const isShotList = (name: string): boolean => /shots?[^/]*\.csv$/i.test(name);
+
+function withFilms(swings: EntityState<SwingHead>, id: string, change: (films: Film[]) => Film[]): EntityState<SwingHead> {
+  const swing = swings.entities[id];
+  return swing ? swingsAdapter.upsertOne({ ...swing, films: change(swing.films) }, swings) : swings;
+}
+
+function shotsText(file: string, { matched, waiting, left }: ShotsImported): string {
+  const parts = [`${file}: ${matched} ${matched === 1 ? 'shot' : 'shots'} matched to swings`];
+  if (waiting) parts.push(`${waiting} kept that no swing is near in time`);
+  if (left.length) parts.push(`columns left: ${left.join(', ')}`);
+  return `${parts.join('; ')}.`;
+}
+
 function importedText({ file, device, swings, warnings }: Imported): string {
   const many = swings.length === 1 ? 'one swing' : `${swings.length} swings`;
   return [`${file}: ${many} read from ${device === 'mat' ? 'a mat' : device}.`, ...warnings.map((w) => `${w[0]!.toUpperCase()}${w.slice(1)}.`)].join(' ');
 }
 
-const failed = (e: unknown) => of(LessonActions.failed({ message: sentenceOf(e) }));
+const failed = (message: string) => LessonActions.failed({ message });
 
 export const lessonEffects = {
-  pupils: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.openPupils),
-        switchMap(() =>
-          api.pupils().pipe(
-            map((pupils) => LessonActions.pupilsCame({ pupils })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  lesson: calling(
+    LessonActions.open,
+    (api, { id }) => api.lesson(id),
+    (lesson) => LessonActions.came({ lesson }),
+    failed,
+    'switch',
   ),
-  lesson: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.open),
-        switchMap(({ id }) =>
-          api.lesson(id).pipe(
-            map((lesson) => LessonActions.came({ lesson })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  changeLesson: calling(
+    LessonActions.changeLesson,
+    (api, { id, change }) => api.changeLesson(id, change),
+    (head) => LessonActions.lessonChanged({ head }),
+    failed,
   ),
-  change: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.changeSwing),
-        concatMap(({ id, change }) =>
-          api.changeSwing(id, change).pipe(
-            map((swing) => LessonActions.swingChanged({ swing })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  change: calling(
+    LessonActions.changeSwing,
+    (api, { id, change }) => api.changeSwing(id, change),
+    (swing) => LessonActions.swingChanged({ swing }),
+    failed,
   ),
-  remove: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.deleteSwing),
-        concatMap(({ id }) =>
-          api.deleteSwing(id).pipe(
-            map((swing) => LessonActions.swingDeleted({ swing })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  shot: calling(
+    LessonActions.changeShot,
+    (api, { id, change }) => api.changeShot(id, change),
+    (swing) => LessonActions.swingChanged({ swing }),
+    failed,
   ),
-  restore: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.restoreSwing),
-        concatMap(({ id }) =>
-          api.restoreSwing(id).pipe(
-            map((swing) => LessonActions.swingRestored({ swing })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  remove: calling(
+    LessonActions.deleteSwing,
+    (api, { id }) => api.deleteSwing(id),
+    (swing) => LessonActions.swingDeleted({ swing }),
+    failed,
+  ),
+  restore: calling(
+    LessonActions.restoreSwing,
+    (api, { id }) => api.restoreSwing(id),
+    (swing) => LessonActions.swingRestored({ swing }),
+    failed,
+  ),
+  addFilm: calling(
+    LessonActions.addFilm,
+    (api, { swingId, file, about }) => api.addFilm(swingId, file, about),
+    (film) => LessonActions.filmChanged({ film, said: 'The film is kept with the swing.' }),
+    failed,
+  ),
+  changeFilm: calling(
+    LessonActions.changeFilm,
+    (api, { id, change }) => api.changeFilm(id, change),
+    (film) => LessonActions.filmChanged({ film }),
+    failed,
+  ),
+  deleteFilm: calling(
+    LessonActions.deleteFilm,
+    (api, { id }) => api.deleteFilm(id),
+    (film) => LessonActions.filmDeleted({ film }),
+    failed,
+  ),
+  restoreFilm: calling(
+    LessonActions.restoreFilm,
+    (api, { id }) => api.restoreFilm(id),
+    (film) => LessonActions.filmChanged({ film, said: 'The film is back.' }),
+    failed,
+  ),
+  bay: calling(
+    LessonActions.changeBay,
+    (api, { change }) => api.changeBay(change),
+    (bay) => LessonActions.bayCame({ bay }),
+    failed,
+  ),
+  zero: calling(
+    LessonActions.zero,
+    (api) => api.zero(),
+    (bay) => LessonActions.zeroed({ bay }),
+    failed,
+  ),
+  setUp: calling(
+    LessonActions.setUp,
+    (api, { act }) => api.setUp(act),
+    () => LessonActions.setUpTold(),
+    failed,
   ),
   importFile: createEffect(
     (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
       actions.pipe(
         ofType(LessonActions.importFile),
         withLatestFrom(store.select(lessonFeature.selectLessonState)),
-        mergeMap(([{ file }, { lesson, bay }]) =>
-          lesson
-            ? api.importFile(lesson.id, file, bay?.club ?? 'iron', bay?.clubName ?? '7-iron').pipe(
-                map((imported) => LessonActions.fileImported({ imported })),
-                catchError((e: unknown) => of(LessonActions.fileRefused({ file: file.name, message: sentenceOf(e) }))),
-              )
-            : of(LessonActions.fileRefused({ file: file.name, message: 'open a lesson first, then drop the file again.' })),
-        ),
+        mergeMap(([{ file }, { lesson, bay }]) => {
+          const refused = (e: unknown) => of(LessonActions.fileRefused({ file: file.name, message: sentenceOf(e) }));
+          if (!lesson) return of(LessonActions.fileRefused({ file: file.name, message: 'open a lesson first, then drop the file again.' }));
+          if (isShotList(file.name))
+            return api.importShots(lesson.id, file).pipe(
+              mergeMap((shots) => [LessonActions.shotsImported({ file: file.name, shots }), LessonActions.reload({ id: lesson.id })]),
+              catchError(refused),
+            );
+          return api.importFile(lesson.id, file, { club: bay?.club ?? 'iron', clubName: bay?.clubName ?? '7-iron', kind: bay?.kind ?? 'full' }).pipe(
+            map((imported) => LessonActions.fileImported({ imported })),
+            catchError(refused),
+          );
+        }),
       ),
     { functional: true },
   ),
-  bay: createEffect(
-    (actions = inject(Actions), api = inject(Api)) =>
-      actions.pipe(
-        ofType(LessonActions.changeBay),
-        concatMap(({ change }) =>
-          api.changeBay(change).pipe(
-            map((bay) => LessonActions.bayCame({ bay })),
-            catchError(failed),
-          ),
-        ),
-      ),
-    { functional: true },
+  reload: calling(
+    LessonActions.reload,
+    (api, { id }) => api.lesson(id),
+    (lesson) => LessonActions.came({ lesson }),
+    failed,
+    'switch',
   ),
 };

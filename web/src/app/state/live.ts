@@ -55,6 +55,7 @@ export class Live {
     if (message.data.type === 'bay') {
       this.mat.set(message.data.mat);
       this.store.dispatch(LessonActions.bayCame({ bay: message.data.bay }));
-    } else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));
+    } else if (message.data.type === 'set-up') this.store.dispatch(LessonActions.setUpCame({ setUp: message.data.setUp }));
+    else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));
   }
 }

@@ -1,5 +1,8 @@
 import type { LiveFrame } from '@vilko/contract';
 
+/** What the pressure did when it left a quiet stance: a forward press, or the load going to the trail foot. */
+export type Stir = 'press' | 'load';
+
 /** The stance as Record shows it in figures. */
 export interface Stance {
   /** %; NaN when nobody stands there. */
@@ -7,20 +10,28 @@ export interface Stance {
   /** Seconds of standing still. */
   readonly still: number;
   readonly there: boolean;
+  /** What was seen in the last seconds. */
+  readonly stir: Stir | null;
 }
 
 const LEAST = 100;
 /** The share may wander this much in somebody who stands still, points. */
 const STILL_RANGE = 2.5;
 const SMOOTH = 0.25;
+/** Who has stood still this long and leaves by this much has begun something; it is shown for a while. */
+const STOOD = 0.8;
+const LEFT_BY = 3;
+const SHOWN = 3;
 
-/** Follows the live pictures: smoothed share, and for how long it has been quiet. */
+/** Follows the live pictures: smoothed share, for how long it has been quiet, and how it then began to move. */
 export class StanceWatch {
   private share = NaN;
   private low = NaN;
   private high = NaN;
   private since = 0;
   private last = 0;
+  private quiet: number | null = null;
+  private stir: { what: Stir; at: number } | null = null;
 
   see(f: LiveFrame): Stance {
     const total = f.lead + f.trail;
@@ -28,7 +39,9 @@ export class StanceWatch {
     if (!there) {
       this.share = NaN;
       this.since = f.time;
-      return { lead: NaN, still: 0, there };
+      this.quiet = null;
+      this.stir = null;
+      return { lead: NaN, still: 0, there, stir: null };
     }
     const now = (100 * f.lead) / total;
     const fresh = Number.isNaN(this.share) || f.time < this.last;
@@ -37,8 +50,18 @@ export class StanceWatch {
     if (fresh) this.restart(f.time);
     this.low = Math.min(this.low, this.share);
     this.high = Math.max(this.high, this.share);
+    if (f.time - this.since > STOOD) this.quiet = (this.low + this.high) / 2;
     if (this.high - this.low > STILL_RANGE) this.restart(f.time);
-    return { lead: this.share, still: f.time - this.since, there };
+    this.watchStir(f.time);
+    return { lead: this.share, still: f.time - this.since, there, stir: this.stir?.what ?? null };
+  }
+
+  private watchStir(time: number): void {
+    if (this.quiet !== null && Math.abs(this.share - this.quiet) > LEFT_BY) {
+      this.stir = { what: this.share > this.quiet ? 'press' : 'load', at: time };
+      this.quiet = null;
+    }
+    if (this.stir && (time - this.stir.at > SHOWN || time < this.stir.at)) this.stir = null;
   }
 
   private restart(time: number): void {

@@ -1,57 +1,111 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import type { PupilWithLessons } from '@vilko/contract';
+import { Keys } from '../../shell/keys';
+import { HouseUnits } from '../../shell/units';
+import { OfficeActions, officeFeature } from '../../state/office';
+import { dateText, measureName, shortDate } from '../words';
 
-/** Office › Pupils: who comes here, why, and their lessons. */
+type Order = 'name' | 'last' | 'next' | 'swings';
+
+const swingsOf = (p: PupilWithLessons): number => p.lessons.reduce((n, l) => n + l.swings, 0);
+const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> = {
+  name: (p) => p.name.toLowerCase(),
+  last: (p) => -Date.parse(p.lessons[0]?.startedAt ?? '1970-01-01'),
+  next: (p) => p.lessons[0]?.nextVisit ?? '9999',
+  swings: (p) => -swingsOf(p),
+};
+
+/** Office › Pupils: who comes here, what they work on, when they were here last and come next. */
 @Component({
   selector: 'vk-pupils',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-8">
-      <h1 class="text-24 font-semibold">Pupils</h1>
+      <div class="flex items-center gap-6">
+        <h1 class="text-24 font-semibold">Pupils</h1>
+        <input
+          #search
+          class="entry !mt-0 !w-[280px]"
+          type="search"
+          placeholder="Search name, sport, aim  /"
+          aria-label="Search pupils"
+          [value]="query()"
+          (input)="query.set(search.value)"
+        />
+        <label class="flex items-center gap-2 text-15"
+          ><input type="checkbox" [checked]="archived()" (change)="archived.set(!archived())" /> with archived</label
+        >
+        <a class="main-button ml-auto text-15" routerLink="/office/pupils/new">New pupil</a>
+      </div>
       @if (pupils(); as list) {
         @if (list.length === 0) {
-          <p class="mt-4 text-15 text-ink2">Nobody yet. Start Vilko with <code class="figures">npm run demo</code> to look around with sample pupils.</p>
-        }
-        <table class="mt-4 w-full border-collapse text-15">
-          <thead class="text-left text-13 text-ink2">
-            <tr class="border-b border-strong-rules">
-              <th class="py-1 pr-4 font-normal">Pupil</th>
-              <th class="py-1 pr-4 font-normal">What brings them</th>
-              <th class="py-1 pr-4 font-normal">Plays</th>
-              <th class="py-1 pr-4 text-right font-normal">Stature</th>
-              <th class="py-1 pr-6 text-right font-normal">Mass</th>
-              <th class="py-1 font-normal">Last lesson</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (p of list; track p.id) {
-              <tr class="border-b border-rules align-top">
-                <td class="py-3 pr-4">
-                  <span class="font-semibold">{{ p.name }}</span><br /><span class="text-ink2">{{ p.about }}</span>
-                </td>
-                <td class="max-w-[380px] py-3 pr-4 text-ink2">{{ p.story }}</td>
-                <td class="py-3 pr-4">{{ p.handed }}-handed</td>
-                <td class="figures py-3 pr-4 text-right whitespace-nowrap">{{ p.stature?.toFixed(2) }} m</td>
-                <td class="figures py-3 pr-6 text-right whitespace-nowrap">{{ p.mass?.toFixed(0) }} kg</td>
-                <td class="py-3">
-                  @for (l of p.lessons; track l.id) {
-                    <div>
-                      {{ l.aim }}
-                      <div class="text-ink2">
-                        {{ date(l.startedAt) }} · {{ l.bay }} · <span class="figures">{{ l.swings }}</span> swings
-                      </div>
-                      <a class="link mr-4" [routerLink]="['/lesson', l.id, 'read']">Read</a>
-                      <a class="link" [routerLink]="['/lesson', l.id, 'record']">Record</a>
-                    </div>
+          <p class="mt-6 text-18">Nobody yet. Take in the first pupil: name, hand and what brings them are enough to start.</p>
+        } @else {
+          <table class="mt-4 w-full border-collapse text-15">
+            <thead class="text-left text-13 text-ink2">
+              <tr class="border-b border-strong-rules">
+                @for (c of columns; track c.order) {
+                  <th class="py-1 pr-4 font-normal" [class.text-right]="c.order === 'swings'" [attr.aria-sort]="order() === c.order ? 'ascending' : null">
+                    <button
+                      class="hover:underline"
+                      [class.font-semibold]="order() === c.order"
+                      [class.text-ink]="order() === c.order"
+                      (click)="order.set(c.order)"
+                    >
+                      {{ c.words }}
+                    </button>
+                  </th>
+                  @if (c.order === 'name') {
+                    <th class="py-1 pr-4 font-normal">What brings them</th>
+                    <th class="py-1 pr-4 font-normal">Works on</th>
                   }
-                </td>
+                }
+                <th></th>
               </tr>
-            }
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              @for (p of found(); track p.id) {
+                <tr class="border-b border-rules align-top hover:bg-sheet">
+                  <td class="w-[200px] py-2.5 pr-4">
+                    <a class="font-semibold hover:underline" [routerLink]="['/office/pupils', p.id]">{{ p.name }}</a><br /><span class="text-ink2"
+                      >{{ p.about }}{{ p.archived ? ', archived' : '' }}</span
+                    >
+                  </td>
+                  <td class="max-w-[330px] py-2.5 pr-6 text-ink2">{{ p.story }}</td>
+                  <td class="py-2.5 pr-4">
+                    {{ p.lessons[0]?.aim || '–' }}
+                    @if (p.lessons[0]?.measure; as m) {
+                      <div class="text-ink2">by {{ name(m) }}</div>
+                    }
+                    @if (p.profile.injuries.length) {
+                      <div class="text-alarm">{{ p.profile.injuries.join(', ') }}</div>
+                    }
+                  </td>
+                  <td class="py-2.5 pr-4 whitespace-nowrap">
+                    @if (p.lessons[0]; as l) {
+                      {{ date(l.startedAt) }}
+                      <div class="text-ink2">{{ l.bay }} · <a class="link" [routerLink]="['/lesson', l.id, 'read']">Read</a></div>
+                    } @else {
+                      <span class="text-ink2">no lesson yet</span>
+                    }
+                  </td>
+                  <td class="py-2.5 pr-4 whitespace-nowrap">{{ p.lessons[0]?.nextVisit ? short(p.lessons[0]!.nextVisit!) : '–' }}</td>
+                  <td class="figures py-2.5 pr-4 text-right">{{ swings(p) }}</td>
+                  <td class="py-2.5 text-right whitespace-nowrap">
+                    <a class="link" [routerLink]="['/office/pupils', p.id]" [queryParams]="{ start: 1 }">Start a lesson</a>
+                  </td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td colspan="7" class="py-6 text-ink2">Nobody here matches “{{ query() }}”.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
       } @else if (error()) {
         <p class="mt-4 text-15 text-alarm">{{ error() }}</p>
       } @else {
@@ -62,11 +116,34 @@ import { LessonActions, lessonFeature } from '../../state/lesson';
 })
 export class Pupils {
   private readonly store = inject(Store);
-  protected readonly pupils = this.store.selectSignal(lessonFeature.selectPupils);
-  protected readonly error = this.store.selectSignal(lessonFeature.selectError);
-  protected readonly date = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+  protected readonly units = inject(HouseUnits);
+  protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
+  protected readonly error = this.store.selectSignal(officeFeature.selectError);
+  protected readonly query = signal('');
+  protected readonly archived = signal(false);
+  protected readonly order = signal<Order>('last');
+  protected readonly columns = [
+    { order: 'name', words: 'Pupil' },
+    { order: 'last', words: 'Last lesson' },
+    { order: 'next', words: 'Next visit' },
+    { order: 'swings', words: 'Swings' },
+  ] as const;
+  protected readonly found = computed(() => {
+    const words = this.query().toLowerCase().split(/\s+/).filter(Boolean);
+    const text = (p: PupilWithLessons) =>
+      [p.name, p.about, p.story, p.profile.otherSports, p.profile.badShot, ...p.profile.injuries, ...p.lessons.map((l) => l.aim)].join(' ').toLowerCase();
+    const key = ORDERS[this.order()];
+    return (this.pupils() ?? [])
+      .filter((p) => (this.archived() || !p.archived) && words.every((w) => text(p).includes(w)))
+      .sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0));
+  });
+  protected readonly date = dateText;
+  protected readonly short = shortDate;
+  protected readonly name = measureName;
+  protected readonly swings = swingsOf;
 
   constructor() {
-    this.store.dispatch(LessonActions.openPupils());
+    this.store.dispatch(OfficeActions.openPupils());
+    inject(Keys).use('Pupils', [{ key: '/', words: 'search', run: () => document.querySelector<HTMLInputElement>('vk-pupils input[type=search]')?.focus() }]);
   }
 }

@@ -1,0 +1,76 @@
+import { Problem, Session } from '@vilko/contract';
+import { readConfig } from '../config.js';
+import { type TestApp, testApp } from '../testing/test-app.js';
+
+const PASSWORD = 'a long enough secret';
+
+describe('signing in', () => {
+  let app: TestApp;
+  beforeAll(async () => {
+    app = await testApp({ signIn: true });
+  }, 60_000);
+  afterAll(() => app.close(), 30_000);
+
+  it('is wanted before anything about pupils is shown, as soon as the server is open to the network', async () => {
+    const refused = await app.get('/api/pupils');
+    expect(refused.statusCode).toBe(401);
+    expect(refused.body).not.toContain('Somebody');
+    for (const path of ['/api/lessons/l', '/api/bay', '/api/backups', '/api/openapi.json'])
+      expect((await app.get(path)).statusCode)
+        .withContext(path)
+        .toBe(401);
+    expect((await app.get('/api/health')).statusCode).toBe(200);
+    expect(Session.parse((await app.get('/api/session')).json())).toEqual(jasmine.objectContaining({ needed: true, signedIn: false }));
+  });
+
+  it('opens with the right password only, and closes again', async () => {
+    const { signIn } = await import('./sign-in.js');
+    const { houseRepository } = await import('../db/house.js');
+    await signIn(houseRepository(app.database.db)).setPassword(PASSWORD);
+    const wrong = await app.send('POST', '/api/session', { password: 'something else' });
+    expect(wrong.statusCode).toBe(401);
+    expect(Problem.parse(wrong.json()).message).toBe('This is not the password.');
+    const right = await app.send('POST', '/api/session', { password: PASSWORD });
+    const cookie = String(right.headers['set-cookie']).split(';')[0]!;
+    expect(String(right.headers['set-cookie'])).toMatch(/HttpOnly.*SameSite=Strict/);
+    const get = (path: string) => app.fastify.inject({ url: path, headers: { cookie } });
+    expect((await get('/api/pupils')).body).toContain('Somebody');
+    await app.fastify.inject({ method: 'DELETE', url: '/api/session', headers: { cookie } });
+    expect((await get('/api/pupils')).statusCode).toBe(401);
+    expect((await app.fastify.inject({ url: '/api/pupils', headers: { cookie: 'vilko=made-up' } })).statusCode).toBe(401);
+  });
+
+  it('does not let itself be guessed at speed', async () => {
+    const other = await testApp({ signIn: true });
+    try {
+      let last = await other.send('POST', '/api/session', { password: 'guess' });
+      for (let i = 0; i < 12; i++) last = await other.send('POST', '/api/session', { password: `guess ${i}` });
+      expect(last.statusCode).toBe(429);
+      expect(Problem.parse(last.json()).message).toContain('wait a minute');
+    } finally {
+      await other.close();
+    }
+  }, 60_000);
+});
+
+describe('on this machine only', () => {
+  it('nobody signs in, and the password can be set for later; changing it needs the old one', async () => {
+    const app = await testApp();
+    try {
+      expect((await app.get('/api/pupils')).statusCode).toBe(200);
+      expect((await app.send('PUT', '/api/password', { old: null, password: 'short' })).statusCode).toBe(400);
+      expect((await app.send('PUT', '/api/password', { old: null, password: PASSWORD })).statusCode).toBe(200);
+      expect((await app.send('PUT', '/api/password', { old: 'wrong', password: `${PASSWORD} 2` })).statusCode).toBe(401);
+      expect((await app.send('PUT', '/api/password', { old: PASSWORD, password: `${PASSWORD} 2` })).statusCode).toBe(200);
+    } finally {
+      await app.close();
+    }
+  }, 60_000);
+
+  it('is what the environment says unless it names another host', () => {
+    expect(readConfig({}, '/web').signIn).toBeFalse();
+    expect(readConfig({ HOST: '::1' }, '/web').signIn).toBeFalse();
+    expect(readConfig({ HOST: '0.0.0.0' }, '/web').signIn).toBeTrue();
+    expect(() => readConfig({ VILKO_PASSWORD: 'short' }, '/web')).toThrowError();
+  });
+});

@@ -1,0 +1,217 @@
+import { type Asked, type Hello, SAMPLES, type SetUpRecord, type SetUpState } from '@vilko/contract';
+import { type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
+import { type Routine, simulate, standing, type StandingOptions } from '@vilko/core/golfer';
+import { openBay } from './bay.js';
+import { columnCount, ring } from './ring.js';
+import { setUpSequence, turnsOf } from './set-up.js';
+import { testApp } from '../testing/test-app.js';
+
+const BUILD = { stature: 1.76, mass: 72 };
+const OFFSET = 7;
+
+const PLATES: Hello['device'] = {
+  kind: 'plates',
+  name: 'Test plates',
+  rate: 1000,
+  plates: [{ centre: [0, 0.25] }, { centre: [0, -0.25] }],
+  mat: null,
+  channels: [],
+};
+
+/** Samples of a recording as a device would send them, with an offset on every vertical channel. */
+function payloadOf(rec: Recording, from: number, count: number): Uint8Array {
+  const columns = rec.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => ({ v: p[c], plus: c === 'fz' ? OFFSET : 0 })));
+  const out = new Float32Array(count * columns.length);
+  for (let i = 0; i < count; i++) columns.forEach(({ v, plus }, j) => (out[i * columns.length + j] = v[from + i]! + plus));
+  return new Uint8Array(out.buffer);
+}
+
+/** What was simulated already, over all rehearsals. */
+const made = new Map<string, Recording>();
+
+/** A bay whose pupil does what is asked, or what `instead` says. */
+function rehearse(o: {
+  mass?: number | null;
+  handed?: Handed;
+  instead?: Partial<Record<Asked, Routine>>;
+  far?: number;
+  shift?: number;
+  acts?: (s: SetUpState) => 'use' | 'skip' | null;
+  device?: Hello['device'];
+  looks?: number;
+}) {
+  const device = o.device ?? PLATES;
+  const r = ring(device);
+  let does: Asked = 'away';
+  let time = 0;
+  let kept: SetUpRecord | null = null;
+  const seen: string[] = [];
+  const handed = o.handed ?? 'right';
+  const sequence = setUpSequence({
+    device: () => device,
+    ring: () => r,
+    lost: () => 0,
+    pupil: () => ({ handed: 'right', mass: o.mass === undefined ? BUILD.mass : o.mass }),
+    lag: () => 0.004,
+    ask: (what) => (does = what),
+    publish: () => undefined,
+    setZero: (zero) => r.setZero(zero),
+    finish: (record) => {
+      kept = record;
+      return Promise.resolve();
+    },
+  });
+  const play = (): Recording => {
+    const what = (o.instead?.[does] ?? (does === 'swing' ? 'stand' : does)) as StandingOptions['does'];
+    const key = `${what} ${handed} ${o.far} ${o.shift}`;
+    if (!made.has(key)) {
+      const { recording } = standing({ device: 'plates', seed: 3, handed, club: 'iron', build: BUILD, does: what, seconds: 10, far: o.far });
+      const shift = o.shift ?? 0;
+      // somebody who stands to one side: the same forces, their places moved
+      made.set(key, shift ? { ...recording, platforms: recording.platforms.map((p) => ({ ...p, mx: p.mx.map((m, k) => m + shift * p.fz[k]!) })) } : recording);
+    }
+    return made.get(key)!;
+  };
+  let before: Asked = does;
+  let position = 0;
+  for (let look = 0; look < (o.looks ?? 400) && sequence.state().step !== 'ready'; look++) {
+    if (does !== before) position = 0;
+    before = does;
+    const rec = play();
+    if (position + 200 > rec.time.length) position = 2000;
+    r.push(SAMPLES, time, 200, payloadOf(rec, position, 200));
+    position += 200;
+    time += 0.2;
+    if (look < 8) continue;
+    sequence.look();
+    const s = sequence.state();
+    if (s.seen && s.seen !== seen.at(-1)) seen.push(s.seen);
+    const act = o.acts?.(s);
+    if (act) sequence.act(act);
+  }
+  return { state: sequence.state(), kept: kept as SetUpRecord | null, seen, ring: r };
+}
+
+describe('the guided set-up', () => {
+  it('goes through by itself when every signal is good, and keeps what it found', () => {
+    const { state, kept, ring: r } = rehearse({});
+    expect(state.step).toBe('ready');
+    expect(state.done.map((d) => [d.step, d.skipped])).toEqual([
+      ['device', false],
+      ['zero', false],
+      ['mass', false],
+      ['lead foot', false],
+      ['trail foot', false],
+      ['sides', false],
+    ]);
+    expect(kept!.mass).toBeCloseTo(BUILD.mass, 0);
+    expect(kept!.sides).toBeTrue();
+    expect(kept!.footCheck!.lead.words).toBe('good');
+    // the zero is taken off everything that comes and that is kept
+    expect(kept!.zero[2]).toBeCloseTo(OFFSET, 0);
+    expect(r.meanOfRaw(0.5)[2]! - r.last()![2]!).toBeGreaterThan(0);
+  });
+
+  it('waits while somebody stands on the device during zero, and says so', () => {
+    const { state, seen } = rehearse({ instead: { away: 'stand' }, looks: 40 });
+    expect(state.step).toBe('zero');
+    expect(state.alarm).toBeTrue();
+    expect(seen.at(-1)).toMatch(/somebody stands on it \(7\d kg\)/);
+  });
+
+  it('asks about a mass that is a fifth off, and takes it only when told to', () => {
+    const stuck = rehearse({ mass: 95, looks: 60 });
+    expect(stuck.state.step).toBe('mass');
+    expect(stuck.state.seen).toContain('the record says 95 kg: the right pupil?');
+    const taken = rehearse({ mass: 95, acts: (s) => (s.step === 'mass' && s.alarm && s.progress >= 1 ? 'use' : null) });
+    expect(taken.kept!.massWords).toContain('taken although the record says 95 kg');
+  });
+
+  it('sees feet across the seam of two plates', () => {
+    const { state } = rehearse({ shift: 0.19, looks: 60 });
+    expect(state.step).toBe('mass');
+    expect(state.seen).toMatch(/the trail foot stands across the seam/);
+  });
+
+  it('wants the rocking to go further, and takes a short one only when told to', () => {
+    const short = rehearse({ far: 0.5, looks: 220 });
+    expect(short.state.step).toBe('lead foot');
+    expect(short.seen.some((s) => s.startsWith('rock further on the lead foot'))).toBeTrue();
+    const taken = rehearse({ far: 0.5, acts: (s) => (s.alarm && s.progress >= 1 ? 'use' : null) });
+    expect(taken.kept!.footCheck!.lead.words).toContain('rock further');
+  });
+
+  it('notices when the wrong foot is loaded: handedness or target are not what was said', () => {
+    const { state } = rehearse({ instead: { 'all lead': 'all trail' }, looks: 260 });
+    expect(state.step).toBe('sides');
+    expect(state.seen).toContain('the pressure went to the trail foot: does this pupil play right-handed');
+  });
+
+  it('can leave steps out, and says which', () => {
+    const { kept, state } = rehearse({ acts: (s) => (s.step === 'zero' || s.step === 'lead foot' ? 'skip' : null) });
+    expect(kept!.zero).toEqual([]);
+    expect(kept!.footCheck).toBeNull();
+    expect(state.done.filter((d) => d.skipped).map((d) => d.step)).toEqual(['zero', 'lead foot']);
+  });
+
+  it('does not ask for rocking where a mat shows the feet', () => {
+    const { state } = rehearse({ device: { ...PLATES, kind: 'mat-plates', mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } } });
+    expect(state.step).toBe('ready');
+    expect(state.done.find((d) => d.step === 'trail foot')!.words).toBe('the mat shows where the foot lies');
+  });
+
+  it('counts turns of a rocking, not its tremble', () => {
+    const rocking = (size: number, turns: number) =>
+      Array.from({ length: 50 * turns + 26 }, (_, k) => size * Math.sin((Math.PI * k) / 50) + 0.002 * Math.sin(k));
+    expect(turnsOf(rocking(0.1, 6))).toBeGreaterThanOrEqual(5);
+    expect(turnsOf(rocking(0.01, 6))).toBe(0);
+    expect(turnsOf([])).toBe(0);
+  });
+});
+
+describe('the bay', () => {
+  const services = {
+    lesson: () => Promise.resolve(null),
+    keepSetUp: () => Promise.resolve(),
+    sawDevice: () => Promise.resolve(),
+    store: () => Promise.resolve(null),
+  };
+
+  it('refuses to zero while somebody stands there, and takes the zero when nobody does', () => {
+    const bay = openBay('Bay', services);
+    const feed = bay.connect({ type: 'hello', protocol: 'vilko-feed', version: 1, device: PLATES }, () => undefined);
+    const send = (rec: Recording, from: number): void => {
+      const body = payloadOf(rec, 0, 2000);
+      const bytes = new Uint8Array(24 + body.length);
+      const view = new DataView(bytes.buffer);
+      view.setUint8(0, SAMPLES);
+      view.setFloat64(8, from, true);
+      view.setUint32(16, 2000, true);
+      bytes.set(body, 24);
+      feed.binary(bytes);
+    };
+    const of = (does: Routine) => standing({ device: 'plates', seed: 3, handed: 'right', club: 'iron', build: BUILD, does, seconds: 2.1 }).recording;
+    send(of('stand'), 0);
+    expect(() => bay.zero()).toThrowError(/somebody stands on the device \(7\d kg\)/);
+    send(of('away'), 2);
+    expect(bay.zero().drift).toBeNull();
+    bay.close();
+    expect(columnCount(PLATES)).toBe(12);
+  });
+
+  it('sends the foot check along with a swing, and says which foot has left the ground since', async () => {
+    const app = await testApp({ listen: false });
+    try {
+      const { kept } = rehearse({});
+      await app.pupils.changeLesson('l', { setUp: kept });
+      const [swing] = await app.bring({
+        ...simulate({ device: 'plates', seed: 6, build: BUILD }).recording,
+        stated: { footCheck: { ...kept!.footCheck!, left: ['trail'] } },
+      });
+      expect(swing!.thumbnail!.soles.length).toBe(2);
+      expect((await app.lesson()).setUp!.mass).toBeCloseTo(BUILD.mass, 0);
+    } finally {
+      await app.close();
+    }
+  }, 60_000);
+});

@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { bandsFor, patternOf } from '@vilko/core';
+import { Keys } from '../../shell/keys';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { officeFeature } from '../../state/office';
+import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
+
+/** A second window for the pupil: large figures and the Track, turnable by 180° for a screen on the floor. */
+@Component({
+  selector: 'vk-pupil-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LiveCanvas],
+  host: { class: 'fixed inset-0 z-30 block bg-paper' },
+  template: `
+    <div class="grid h-full grid-rows-[auto_1fr] p-4" [style.transform]="flipped() ? 'rotate(180deg)' : null">
+      <div class="flex items-end gap-8">
+        <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-lead" data-testid="pupil-lead">
+          {{ lead() }}<span class="text-40">%</span>
+        </p>
+        <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-trail">{{ trail() }}<span class="text-40">%</span></p>
+        <p class="ml-auto text-right text-40 leading-[48px]">{{ words() }}</p>
+      </div>
+      <div class="relative mt-2 bg-sheet">
+        <vk-live-canvas [handed]="handed()" [turned]="false" [band]="band()" [label]="'Live plan of the stance'" (seen)="seen.set($event)" />
+      </div>
+    </div>
+    <p class="fixed bottom-2 left-4 text-13 text-ink2">
+      <button class="hover:underline" (click)="flipped.set(!flipped())"><span class="figures">F</span> turn by 180° for a screen on the floor</button>
+    </p>
+  `,
+})
+export class PupilView {
+  readonly lessonId = input.required<string>();
+  private readonly store = inject(Store);
+  private readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  private readonly house = this.store.selectSignal(officeFeature.selectHouse);
+  protected readonly seen = signal<Seen>(NOBODY);
+  protected readonly flipped = signal(false);
+  protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
+  protected readonly band = computed((): [number, number] => {
+    const school = this.lesson()?.pupil.profile.school ?? this.house().school;
+    const b = bandsFor(patternOf(school), this.bay()?.club ?? 'iron').find((x) => x.measure === 'share.lead.address');
+    return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
+  });
+  protected readonly lead = computed(() => (this.seen().stance.there ? this.seen().stance.lead.toFixed(0) : '–'));
+  protected readonly trail = computed(() => (this.seen().stance.there ? (100 - Number(this.lead())).toFixed(0) : '–'));
+  protected readonly words = computed(() => {
+    const bay = this.bay();
+    if (!bay?.device?.connected) return 'no device is sending';
+    if (bay.state === 'recording') return 'swing!';
+    const last = this.rack().at(-1);
+    if (bay.state === 'found' && last && !(this.house().askFelt && last.felt === null))
+      return `swing ${last.number}: ${last.leadAtImpact?.toFixed(0) ?? '–'}% at impact`;
+    if (bay.state === 'found') return 'what did you feel?';
+    return this.seen().stance.there ? (bay.state === 'armed' ? 'ready when you are' : 'not recording') : 'step on';
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+    inject(Keys).use('For the pupil', [{ key: 'f', words: 'turn by 180°', run: () => this.flipped.set(!this.flipped()) }]);
+  }
+}

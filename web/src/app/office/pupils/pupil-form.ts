@@ -1,0 +1,211 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { AGE_BANDS, INJURY_TAGS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
+import { CLUB_CLASSES, PATTERNS } from '@vilko/core';
+import { HouseUnits } from '../../shell/units';
+
+export const NOBODY_YET: NewPupil = { name: '', about: '', handed: 'right', stature: null, mass: null, story: '', profile: NO_PROFILE };
+
+const TEXTS = [
+  { key: 'badShot', words: 'Typical bad shot', rows: 1 },
+  { key: 'toldBefore', words: 'What they were told before', rows: 1 },
+  { key: 'otherSports', words: 'Other sports', rows: 1 },
+  { key: 'cueWords', words: 'Cue words that worked', rows: 1 },
+  { key: 'fear', words: 'A side or movement they fear', rows: 1 },
+  { key: 'limits', words: 'Limits of mobility', rows: 2 },
+  { key: 'bodyScreen', words: 'Note from a body screen', rows: 2 },
+  { key: 'notes', words: 'Notes', rows: 3 },
+] as const;
+
+/** Everything an instructor may note about a pupil; only name and hand are needed. */
+@Component({
+  selector: 'vk-pupil-form',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule],
+  template: `
+    <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
+      <label class="field col-span-3"
+        >Name<input name="name" required maxlength="120" [ngModel]="draft().name" (ngModelChange)="set({ name: $event })"
+      /></label>
+      <label class="field col-span-3"
+        >What they do<input name="about" maxlength="200" [ngModel]="draft().about" (ngModelChange)="set({ about: $event })"
+      /></label>
+      <label class="field col-span-6"
+        >What brings them<input name="story" maxlength="1000" [ngModel]="draft().story" (ngModelChange)="set({ story: $event })"
+      /></label>
+      <label class="field">
+        Plays
+        <select name="handed" [ngModel]="draft().handed" (ngModelChange)="set({ handed: $event })">
+          <option value="right">right-handed</option>
+          <option value="left">left-handed</option>
+        </select>
+      </label>
+      <label class="field">
+        Age
+        <select name="age" [ngModel]="draft().profile.ageBand" (ngModelChange)="profile({ ageBand: $event })">
+          <option [ngValue]="null">not said</option>
+          @for (a of ages; track a) {
+            <option [ngValue]="a">{{ a }}</option>
+          }
+        </select>
+      </label>
+      <label class="field">
+        Stature (cm)
+        <input name="stature" type="number" min="80" max="240" step="1" [ngModel]="cm()" (ngModelChange)="set({ stature: $event ? $event / 100 : null })" />
+      </label>
+      <label class="field">
+        Mass ({{ units.shown('kg') }})
+        <input
+          name="mass"
+          type="number"
+          [min]="15"
+          max="550"
+          step="0.1"
+          [ngModel]="mass()"
+          (ngModelChange)="set({ mass: $event ? units.stored($event, 'kg') : null })"
+        />
+      </label>
+      <label class="field col-span-2">
+        School
+        <select name="school" [ngModel]="draft().profile.school" (ngModelChange)="profile({ school: $event })">
+          <option [ngValue]="null">as the house reads</option>
+          @for (p of patterns; track p.id) {
+            <option [ngValue]="p.id">{{ p.name }}</option>
+          }
+        </select>
+      </label>
+      @if (minor()) {
+        <label class="field col-span-3">
+          Parent’s consent by<input
+            name="consentBy"
+            required
+            maxlength="120"
+            [ngModel]="draft().profile.consent?.by ?? ''"
+            (ngModelChange)="consent($event, draft().profile.consent?.on)"
+          />
+        </label>
+        <label class="field col-span-3">
+          on<input
+            name="consentOn"
+            type="date"
+            required
+            [ngModel]="draft().profile.consent?.on ?? ''"
+            (ngModelChange)="consent(draft().profile.consent?.by, $event)"
+          />
+        </label>
+      }
+      <fieldset class="col-span-6">
+        <legend class="text-13 text-ink2">Injuries and conditions: drills that do not suit them are left out, with the reason</legend>
+        <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-15">
+          @for (t of tags; track t) {
+            <label class="flex items-center gap-1.5"
+              ><input type="checkbox" [checked]="draft().profile.injuries.includes(t)" (change)="injury(t)" /> {{ t }}</label
+            >
+          }
+        </div>
+      </fieldset>
+      @for (t of texts; track t.key) {
+        <label class="field" [class]="t.rows > 1 ? 'col-span-6' : 'col-span-3'">
+          {{ t.words }}
+          <textarea [name]="t.key" [rows]="t.rows" maxlength="2000" [ngModel]="draft().profile[t.key]" (ngModelChange)="text(t.key, $event)"></textarea>
+        </label>
+      }
+      <fieldset class="col-span-6">
+        <legend class="text-13 text-ink2">Clubs</legend>
+        @for (c of draft().profile.clubs; track $index; let i = $index) {
+          <div class="mt-1 grid grid-cols-[1fr_120px_110px_2fr_80px] gap-2">
+            <input
+              class="entry"
+              [name]="'club' + i"
+              aria-label="Club"
+              placeholder="7-iron"
+              required
+              [ngModel]="c.name"
+              (ngModelChange)="club(i, { name: $event })"
+            />
+            <select class="entry" [name]="'class' + i" aria-label="Kind of club" [ngModel]="c.club" (ngModelChange)="club(i, { club: $event })">
+              @for (k of classes; track k) {
+                <option [value]="k">{{ k }}</option>
+              }
+            </select>
+            <input
+              class="entry"
+              [name]="'loft' + i"
+              aria-label="Loft, degrees"
+              type="number"
+              min="0"
+              max="75"
+              step="0.5"
+              placeholder="loft °"
+              [ngModel]="c.loft"
+              (ngModelChange)="club(i, { loft: $event })"
+            />
+            <input
+              class="entry"
+              [name]="'changes' + i"
+              aria-label="What was changed about it"
+              placeholder="changed: shaft, grip, lie …"
+              [ngModel]="c.changes"
+              (ngModelChange)="club(i, { changes: $event })"
+            />
+            <button type="button" class="link text-left text-15" (click)="dropClub(i)">Take out</button>
+          </div>
+        }
+        <button type="button" class="link mt-2 text-15" (click)="addClub()">Add a club</button>
+      </fieldset>
+      <div class="col-span-6 flex items-center gap-4 pt-1 text-15">
+        <button class="main-button" [disabled]="form.invalid">{{ action() }}</button>
+        <button type="button" class="plain-button" (click)="cancelled.emit()">Cancel</button>
+        @if (form.invalid && form.touched) {
+          <span class="text-alarm">{{ !draft().name ? 'A name is needed.' : 'Something marked red cannot be.' }}</span>
+        }
+      </div>
+    </form>
+  `,
+})
+export class PupilForm {
+  readonly pupil = input<NewPupil>(NOBODY_YET);
+  readonly action = input('Save');
+  readonly saved = output<NewPupil>();
+  readonly cancelled = output();
+  protected readonly units = inject(HouseUnits);
+  protected readonly draft = signal<NewPupil>(NOBODY_YET);
+  protected readonly ages = AGE_BANDS;
+  protected readonly tags = INJURY_TAGS;
+  protected readonly texts = TEXTS;
+  protected readonly classes = CLUB_CLASSES;
+  protected readonly patterns = PATTERNS;
+  protected readonly cm = () => (this.draft().stature === null ? null : Math.round(1000 * this.draft().stature!) / 10);
+  protected readonly mass = () => (this.draft().mass === null ? null : Math.round(10 * this.units.value(this.draft().mass!, 'kg')) / 10);
+  protected readonly minor = () => MINOR.includes(this.draft().profile.ageBand ?? '');
+
+  constructor() {
+    effect(() => this.draft.set(this.pupil()));
+  }
+
+  protected set(change: Partial<NewPupil>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
+  }
+  protected profile(change: Partial<NewPupil['profile']>): void {
+    this.set({ profile: { ...this.draft().profile, ...change } });
+  }
+  protected text(key: (typeof TEXTS)[number]['key'], value: string): void {
+    this.profile({ [key]: value });
+  }
+  protected injury(tag: (typeof INJURY_TAGS)[number]): void {
+    const { injuries } = this.draft().profile;
+    this.profile({ injuries: injuries.includes(tag) ? injuries.filter((t) => t !== tag) : [...injuries, tag] });
+  }
+  protected consent(by = '', on = ''): void {
+    this.profile({ consent: by || on ? { by, on } : null });
+  }
+  protected club(i: number, change: Partial<PupilClub>): void {
+    this.profile({ clubs: this.draft().profile.clubs.map((c, k) => (k === i ? { ...c, ...change } : c)) });
+  }
+  protected addClub(): void {
+    this.profile({ clubs: [...this.draft().profile.clubs, { name: '', club: 'iron', loft: null, changes: '' }] });
+  }
+  protected dropClub(i: number): void {
+    this.profile({ clubs: this.draft().profile.clubs.filter((_, k) => k !== i) });
+  }
+}

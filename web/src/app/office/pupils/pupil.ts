@@ -1,0 +1,286 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { FOOTWEAR, type LessonHead, type NewPupil } from '@vilko/contract';
+import { bandsFor, DEFAULT_PATTERN, patternOf } from '@vilko/core';
+import { Felt } from '../../drawing/trend/felt';
+import { Trend } from '../../drawing/trend/trend';
+import { HouseUnits } from '../../shell/units';
+import { OfficeActions, officeFeature } from '../../state/office';
+import { dateText, LESSON_MEASURES, measureName } from '../words';
+import { PupilForm } from './pupil-form';
+
+/** A pupil: what was worked on, whether it changed, what comes next, and everything known. */
+@Component({
+  selector: 'vk-pupil',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Felt, PupilForm, RouterLink, Trend],
+  template: `
+    @if (pupil(); as p) {
+      <div class="h-full overflow-auto px-4 pt-5 pb-10">
+        <div class="flex items-start gap-6">
+          <div class="min-w-0">
+            <h1 class="text-24 leading-8 font-semibold">{{ p.name }}</h1>
+            <p class="text-15 text-ink2">{{ facts() }}</p>
+          </div>
+          <div class="ml-auto flex shrink-0 items-center gap-3 text-15">
+            <button class="plain-button" (click)="editing.set(!editing())">{{ editing() ? 'Back to the overview' : 'Edit' }}</button>
+            <button class="main-button" (click)="starting.set(!starting())">Start a lesson</button>
+          </div>
+        </div>
+        @if (starting()) {
+          <form
+            class="mt-3 flex items-end gap-4 border-y border-rules py-3"
+            (submit)="$event.preventDefault(); begin(p.id, aim.value, measure.value, shoes.value)"
+          >
+            <label class="field flex-1">Aim of this lesson<input #aim maxlength="400" [value]="p.lessons[0]?.aim ?? ''" /></label>
+            <label class="field w-[250px]">
+              Judged by
+              <select #measure>
+                <option value="">nothing agreed yet</option>
+                @for (m of measures; track m) {
+                  <option [value]="m" [selected]="m === p.lessons[0]?.measure">{{ name(m) }}</option>
+                }
+              </select>
+            </label>
+            <label class="field w-[150px]">
+              On the feet
+              <select #shoes>
+                @for (f of footwear; track f) {
+                  <option [value]="f" [selected]="f === p.lessons[0]?.footwear">{{ f }}</option>
+                }
+              </select>
+            </label>
+            <button class="main-button h-8 text-15">Begin</button>
+          </form>
+          @if (shoeWords(p.lessons[0]?.footwear, shoes.value); as w) {
+            <p class="pt-1 text-13 text-ink2">{{ w }}</p>
+          }
+        }
+        @if (editing()) {
+          <vk-pupil-form class="mt-4 block max-w-[900px]" [pupil]="known()" action="Save" (saved)="save(p.id, $event)" (cancelled)="editing.set(false)" />
+        } @else {
+          <div class="mt-4 grid grid-cols-[minmax(0,1fr)_360px] gap-8">
+            <div class="min-w-0">
+              @if (dashboard(); as d) {
+                @if (d.measure) {
+                  <h2 class="text-18 font-semibold">{{ name(d.measure) }}, {{ d.club }}s</h2>
+                  <p class="text-15 text-ink2">{{ headline() }}</p>
+                  @if (d.trend.length) {
+                    <vk-trend class="mt-2" [points]="d.trend" [unit]="d.unit" [band]="band()" />
+                    <p class="text-13 text-ink2">
+                      Each mark is a lesson’s mean with its spread; filled: a real change since the lesson before on the same kind of device. Dashed: the wanted
+                      range.
+                    </p>
+                    @if (shoesChange(); as w) {
+                      <p class="mt-1 text-13 text-alarm">{{ w }}</p>
+                    }
+                  } @else {
+                    <p class="mt-2 text-15">No swing has given this number yet.</p>
+                  }
+                } @else {
+                  <h2 class="text-18 font-semibold">No measure is agreed yet</h2>
+                  <p class="text-15 text-ink2">Agree on one number when the next lesson starts: success is judged on that, never on whatever improved.</p>
+                }
+                @if (d.felt.length) {
+                  <h2 class="mt-6 text-18 font-semibold">Felt against measured</h2>
+                  <p class="text-15 text-ink2">{{ feltWords() }}</p>
+                  <vk-felt class="mt-1" [pairs]="d.felt" />
+                }
+              } @else {
+                <p class="text-15 text-ink2">Reading this pupil’s swings …</p>
+              }
+              <h2 class="mt-6 text-18 font-semibold">Lessons</h2>
+              <table class="mt-1 w-full text-15">
+                <tbody>
+                  @for (l of p.lessons; track l.id) {
+                    <tr class="border-t border-rules align-top">
+                      <td class="w-[150px] py-1.5 pr-3 whitespace-nowrap">{{ date(l.startedAt) }}</td>
+                      <td class="py-1.5 pr-3">
+                        {{ l.aim }}
+                        @if (l.homework) {
+                          <div class="text-ink2">Homework: {{ l.homework }}</div>
+                        }
+                        @if (l.painBefore !== null) {
+                          <div class="text-ink2">Pain {{ l.painBefore }} before, {{ l.painAfter ?? '–' }} after <span class="text-13">(0–10)</span></div>
+                        }
+                      </td>
+                      <td class="py-1.5 pr-3 whitespace-nowrap text-ink2">
+                        {{ l.bay }}, <span class="figures">{{ l.swings }}</span> swings
+                      </td>
+                      <td class="py-1.5 whitespace-nowrap">
+                        <a class="link mr-3" [routerLink]="['/lesson', l.id, 'read']">Read</a>
+                        <a class="link" [routerLink]="['/lesson', l.id, 'record']">Record</a>
+                      </td>
+                    </tr>
+                  } @empty {
+                    <tr>
+                      <td class="py-2 text-ink2">No lesson yet.</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </div>
+            <aside class="text-15 leading-6">
+              <dl>
+                @for (f of about(); track f.words) {
+                  <div class="border-t border-rules py-1.5">
+                    <dt class="text-13 text-ink2">{{ f.words }}</dt>
+                    <dd [class.text-alarm]="f.alarm">{{ f.value }}</dd>
+                  </div>
+                }
+              </dl>
+              <details class="mt-4 border-t border-strong-rules pt-2">
+                <summary class="cursor-pointer">Move, merge, archive, erase</summary>
+                <p class="mt-2"><a class="link" [href]="'/api/pupils/' + p.id + '/bundle'" download>Take everything out as one file</a></p>
+                <p class="mt-2">
+                  <button class="link" (click)="archive(p.id, !p.archived)">{{ p.archived ? 'Bring back from the archive' : 'Archive' }}</button>
+                </p>
+                <label class="field mt-3">
+                  Entered twice? The lessons of the other come here
+                  <select #double (change)="double.value && merge(p.id, double)">
+                    <option value="">choose the double</option>
+                    @for (o of others(); track o.id) {
+                      <option [value]="o.id">{{ o.name }}</option>
+                    }
+                  </select>
+                </label>
+                <label class="field mt-4">
+                  Erase for good: type the name. This cannot be undone.
+                  <input #typed autocomplete="off" [placeholder]="p.name" (input)="typedName.set(typed.value)" />
+                </label>
+                <button class="alarm-button mt-2" [disabled]="typedName() !== p.name || !!doing()" (click)="erase(p.id, p.name)">
+                  Erase {{ p.name }}, {{ swings() }} swings and every film
+                </button>
+                @if (doing(); as w) {
+                  <p class="mt-2 text-13 text-ink2" role="status">{{ w }}</p>
+                }
+              </details>
+            </aside>
+          </div>
+        }
+      </div>
+    } @else if (pupils()) {
+      <p class="p-6 text-18">There is no such pupil. <a class="link" routerLink="/office/pupils">All pupils</a></p>
+    } @else {
+      <p class="p-6 text-15 text-ink2">Fetching the pupil …</p>
+    }
+  `,
+})
+export class PupilPage {
+  readonly pupilId = input.required<string>();
+  /** Opened to start a lesson. */
+  readonly start = input<string>();
+  private readonly store = inject(Store);
+  private readonly units = inject(HouseUnits);
+  protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
+  protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
+  private readonly board = this.store.selectSignal(officeFeature.selectDashboard);
+  protected readonly editing = signal(false);
+  protected readonly starting = signal(false);
+  protected readonly typedName = signal('');
+  protected readonly measures = LESSON_MEASURES;
+  protected readonly footwear = FOOTWEAR;
+  protected readonly date = dateText;
+  protected readonly name = measureName;
+  protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
+  protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
+  protected readonly dashboard = computed(() => (this.board()?.id === this.pupilId() ? this.board()!.dashboard : null));
+  protected readonly swings = computed(() => this.pupil()?.lessons.reduce((n, l) => n + l.swings, 0) ?? 0);
+  protected readonly known = computed((): NewPupil => {
+    const { name, about, handed, stature, mass, story, profile } = this.pupil()!;
+    return { name, about, handed, stature, mass, story, profile };
+  });
+  protected readonly facts = computed(() => {
+    const p = this.pupil()!;
+    const parts = [
+      p.about,
+      /handed/.test(p.about) ? '' : `plays ${p.handed}-handed`,
+      p.profile.ageBand ?? '',
+      p.stature ? `${Math.round(100 * p.stature)} cm` : '',
+      p.mass ? this.units.text(p.mass, 'kg') : '',
+    ];
+    return parts.filter(Boolean).join(' · ');
+  });
+  protected readonly about = computed(() => {
+    const p = this.pupil()!;
+    const f = p.profile;
+    const last = p.lessons[0];
+    const rows = [
+      { words: 'Injuries and conditions', value: f.injuries.join(', '), alarm: true },
+      { words: 'Afraid of', value: f.fear, alarm: true },
+      { words: 'Next visit', value: last?.nextVisit ? dateText(last.nextVisit) : '' },
+      { words: 'Homework', value: last?.homework ?? '' },
+      { words: 'What brings them', value: p.story },
+      { words: 'Typical bad shot', value: f.badShot },
+      { words: 'Told before', value: f.toldBefore },
+      { words: 'Cue words that worked', value: f.cueWords },
+      { words: 'Other sports', value: f.otherSports },
+      { words: 'Limits', value: f.limits },
+      { words: 'Body screen', value: f.bodyScreen },
+      { words: 'Clubs', value: f.clubs.map((c) => `${c.name}${c.loft === null ? '' : ` ${c.loft}°`}${c.changes ? ` (${c.changes})` : ''}`).join(', ') },
+      { words: 'Parent’s consent', value: f.consent ? `${f.consent.by}, ${dateText(f.consent.on)}` : '' },
+      { words: 'Notes', value: f.notes },
+    ];
+    return rows.filter((r) => r.value).map((r) => ({ alarm: false, ...r }));
+  });
+  protected readonly headline = computed(() => {
+    const { trend, unit } = this.dashboard()!;
+    const last = trend.at(-1);
+    if (!last) return '';
+    const first = trend.find((t) => t.device === last.device)!;
+    const now = `Now ${last.mean.toFixed(1)} ${unit}`;
+    if (first === last) return `${now}, the first time on this device.`;
+    const real = trend.filter((t) => t.device === last.device && t.change === 'real change').length;
+    const changes = real === 0 ? 'no lesson brought a real change: what moves is spread' : `${real} of the steps between were real changes`;
+    return `${now}, ${first.mean.toFixed(1)} at the first lesson on this device; ${changes}.`;
+  });
+  protected readonly feltWords = computed(() => {
+    const { felt } = this.dashboard()!;
+    const off = felt.reduce((s, p) => s + p.felt - p.measured, 0) / felt.length;
+    const size = Math.abs(off).toFixed(0);
+    return `Lead share at impact: hollow is what was felt. On average ${size} points ${off >= 0 ? 'more' : 'less'} on the lead foot than there was.`;
+  });
+  protected readonly band = computed(() => {
+    const d = this.dashboard();
+    if (!d?.measure || !d.club) return null;
+    const b = bandsFor(patternOf(DEFAULT_PATTERN), d.club as 'iron').find((x) => x.measure === d.measure);
+    return b ? b.ideal : null;
+  });
+  protected readonly shoesChange = computed(() => {
+    const shoes = new Set(this.dashboard()?.trend.map((t) => t.footwear));
+    return shoes.size > 1 ? `Footwear differs between these lessons (${[...shoes].join(', ')}): part of a change may be the shoes.` : null;
+  });
+
+  constructor() {
+    this.store.dispatch(OfficeActions.openPupils());
+    effect(() => this.store.dispatch(OfficeActions.openDashboard({ id: this.pupilId() })));
+    effect(() => {
+      const start = this.start() !== undefined;
+      untracked(() => this.starting.set(start));
+    });
+  }
+
+  protected shoeWords(before: string | undefined, now: string): string | null {
+    return before && before !== now ? `Last time it was ${before}: comparisons across footwear will say so.` : null;
+  }
+  protected begin(pupilId: string, aim: string, measure: string, footwear: string): void {
+    this.store.dispatch(OfficeActions.startLesson({ pupilId, aim, measure: measure || null, footwear: footwear as LessonHead['footwear'] }));
+  }
+  protected save(id: string, change: NewPupil): void {
+    this.store.dispatch(OfficeActions.changePupil({ id, change }));
+    this.editing.set(false);
+  }
+  protected archive(id: string, archived: boolean): void {
+    this.store.dispatch(OfficeActions.changePupil({ id, change: { archived } }));
+  }
+  protected merge(id: string, double: HTMLSelectElement): void {
+    const other = this.others().find((p) => p.id === double.value);
+    if (other && confirm(`Move all lessons of ${other.name} here and remove the second entry?`))
+      this.store.dispatch(OfficeActions.mergePupils({ id, double: other.id }));
+    double.value = '';
+  }
+  protected erase(id: string, name: string): void {
+    this.store.dispatch(OfficeActions.erasePupil({ id, name }));
+  }
+}

@@ -1,0 +1,196 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
+import type { HouseSettings, Session, Units } from '@vilko/contract';
+import { PATTERNS } from '@vilko/core';
+import { Api, sentenceOf } from '../../state/api';
+import { OfficeActions, officeFeature } from '../../state/office';
+import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
+import { dateText } from '../words';
+
+const MEGABYTE = 1e6;
+
+/** Office › Settings: units, theme, the school swings are read under, backups, signing in. */
+@Component({
+  selector: 'vk-settings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule],
+  template: `
+    <div class="h-full overflow-auto px-4 pt-5 pb-10">
+      <h1 class="text-24 font-semibold">Settings</h1>
+      <div class="mt-4 grid max-w-[1180px] grid-cols-2 gap-x-12 gap-y-8 text-15">
+        <section aria-labelledby="units">
+          <h2 id="units" class="text-18 font-semibold">Units</h2>
+          <p class="text-ink2">How numbers are shown; stored they stay SI. Pressure speed is always m/s.</p>
+          <div class="mt-3 grid grid-cols-4 gap-3">
+            @for (u of unitChoices; track u.key) {
+              <label class="field">
+                {{ u.words }}
+                <select [ngModel]="house().units[u.key]" (ngModelChange)="unit(u.key, $event)">
+                  @for (o of u.options; track o) {
+                    <option [value]="o">{{ o }}</option>
+                  }
+                </select>
+              </label>
+            }
+          </div>
+        </section>
+        <section aria-labelledby="reading">
+          <h2 id="reading" class="text-18 font-semibold">Reading and recording</h2>
+          <div class="mt-3 grid grid-cols-2 gap-3">
+            <label class="field">
+              School swings are read under
+              <select [ngModel]="house().school" (ngModelChange)="change({ school: $event })">
+                @for (p of patterns; track p.id) {
+                  <option [value]="p.id">{{ p.name }}</option>
+                }
+              </select>
+            </label>
+            <label class="field">
+              Theme on this screen
+              <select [ngModel]="theme()" (ngModelChange)="setTheme($event)">
+                <option value="auto">night in the bay, day at the desk</option>
+                <option value="day">always day</option>
+                <option value="night">always night</option>
+              </select>
+            </label>
+          </div>
+          <label class="mt-3 flex items-center gap-2"
+            ><input type="checkbox" [checked]="house().askFelt" (change)="change({ askFelt: !house().askFelt })" /> Ask what was felt before a number is
+            shown</label
+          >
+        </section>
+        <section aria-labelledby="backups">
+          <h2 id="backups" class="text-18 font-semibold">Backups</h2>
+          <p class="text-ink2">
+            One file with every pupil, recording and film, in the data folder. The embedded database does not survive every power cut: keep copies elsewhere.
+          </p>
+          <p class="mt-3 flex items-center gap-4">
+            <button class="plain-button" (click)="backup()" [disabled]="!!doing()">Make a backup now</button>
+            <label class="link cursor-pointer"
+              >Put back from a file …<input #file type="file" class="visually-hidden" accept=".zip" (change)="restoreFile(file)"
+            /></label>
+          </p>
+          @if (doing(); as w) {
+            <p class="mt-2 text-ink2" role="status">{{ w }}</p>
+          }
+          <table class="mt-3 w-full">
+            <tbody>
+              @for (b of backups(); track b.name) {
+                <tr class="border-t border-rules">
+                  <td class="py-1.5 pr-3 whitespace-nowrap">{{ date(b.at) }}, {{ time(b.at) }}</td>
+                  <td class="figures py-1.5 pr-3 text-right whitespace-nowrap">{{ (b.size / megabyte).toFixed(1) }} MB</td>
+                  <td class="py-1.5 pr-3 text-ink2">{{ b.pupils }} pupils, {{ b.swings }} swings</td>
+                  <td class="py-1.5 text-right whitespace-nowrap">
+                    <a class="link mr-3" [href]="'/api/backups/' + b.name" download>Save elsewhere</a>
+                    <button class="link" (click)="restore(b.name)" [disabled]="!!doing()">Put back</button>
+                  </td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td class="py-1.5 text-ink2">{{ backups() ? 'No backup yet.' : 'Looking for backups …' }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <p class="mt-1 text-13 text-ink2">Putting back adds what is missing; what is there stays as it is.</p>
+        </section>
+        <section aria-labelledby="signing-in">
+          <h2 id="signing-in" class="text-18 font-semibold">Signing in</h2>
+          <p class="text-ink2">{{ sessionWords() }}</p>
+          <form class="mt-3 grid grid-cols-2 items-end gap-3" (ngSubmit)="setPassword()">
+            @if (session()?.password) {
+              <label class="field"
+                >Old password<input name="old" type="password" autocomplete="current-password" [ngModel]="old()" (ngModelChange)="old.set($event)"
+              /></label>
+            }
+            <label class="field"
+              >{{ session()?.password ? 'New password' : 'Instructor’s password' }} (10 characters or more)<input
+                name="password"
+                type="password"
+                minlength="10"
+                autocomplete="new-password"
+                [ngModel]="fresh()"
+                (ngModelChange)="fresh.set($event)"
+            /></label>
+            <button class="plain-button h-8 w-fit" [disabled]="fresh().length < 10">{{ session()?.password ? 'Change it' : 'Set it' }}</button>
+          </form>
+          @if (passwordWords(); as w) {
+            <p class="mt-2" [class.text-alarm]="w.alarm" role="status">{{ w.text }}</p>
+          }
+          @if (session()?.needed) {
+            <button class="link mt-3" (click)="signOut()">Sign out</button>
+          }
+        </section>
+      </div>
+    </div>
+  `,
+})
+export class Settings {
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  protected readonly house = this.store.selectSignal(officeFeature.selectHouse);
+  protected readonly backups = this.store.selectSignal(officeFeature.selectBackups);
+  protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
+  protected readonly theme = this.store.selectSignal(settingsFeature.selectTheme);
+  protected readonly session = signal<Session | null>(null);
+  protected readonly old = signal('');
+  protected readonly fresh = signal('');
+  protected readonly passwordWords = signal<{ text: string; alarm: boolean } | null>(null);
+  protected readonly patterns = PATTERNS;
+  protected readonly megabyte = MEGABYTE;
+  protected readonly date = dateText;
+  protected readonly time = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  protected readonly unitChoices = [
+    { key: 'distance', words: 'Distance', options: ['m', 'yd'] },
+    { key: 'speed', words: 'Speed', options: ['m/s', 'km/h', 'mph'] },
+    { key: 'length', words: 'Short length', options: ['mm', 'in'] },
+    { key: 'mass', words: 'Mass', options: ['kg', 'lb'] },
+  ] as const;
+
+  constructor() {
+    this.store.dispatch(OfficeActions.openHouse());
+    this.store.dispatch(OfficeActions.openBackups());
+    this.api.session().subscribe((s) => this.session.set(s));
+  }
+
+  protected sessionWords(): string {
+    const s = this.session();
+    if (s?.needed) return 'This server is open to the network: everybody signs in.';
+    return `This server listens on this machine only, so nobody signs in. Opened to the network (HOST), it asks for the password${s?.password ? '' : '; without one it will not start'}.`;
+  }
+  protected change(change: Partial<HouseSettings>): void {
+    this.store.dispatch(OfficeActions.changeHouse({ house: { ...this.house(), ...change } }));
+  }
+  protected unit(key: keyof Units, value: string): void {
+    this.change({ units: { ...this.house().units, [key]: value } });
+  }
+  protected setTheme(theme: Theme): void {
+    this.store.dispatch(SettingsActions.setTheme({ theme }));
+  }
+  protected backup(): void {
+    this.store.dispatch(OfficeActions.makeBackup());
+  }
+  protected restore(name: string): void {
+    this.store.dispatch(OfficeActions.restoreBackup({ name }));
+  }
+  protected restoreFile(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    if (file) this.store.dispatch(OfficeActions.restoreFile({ file }));
+    input.value = '';
+  }
+  protected setPassword(): void {
+    this.api.setPassword(this.session()?.password ? this.old() : null, this.fresh()).subscribe({
+      next: (s) => {
+        this.session.set(s);
+        this.old.set('');
+        this.fresh.set('');
+        this.passwordWords.set({ text: 'The password is set; everybody signs in anew.', alarm: false });
+      },
+      error: (e: unknown) => this.passwordWords.set({ text: sentenceOf(e), alarm: true }),
+    });
+  }
+  protected signOut(): void {
+    this.api.signOut().subscribe(() => location.assign('/sign-in'));
+  }
+}

@@ -1,0 +1,27 @@
+import { measureRow } from '@vilko/core';
+
+export const dateText = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+export const shortDate = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+
+/** A measure's name for people; its id when the registry does not know it. */
+export const measureName = (id: string): string => measureRow(id)?.words ?? id;
+
+/** Measures a lesson may be judged by: what teachers agree on beforehand, not every number there is. */
+export const LESSON_MEASURES: readonly string[] = [
+  'share.lead.p7',
+  'share.lead.address',
+  'share.lead.p4',
+  'share.lead.p6',
+  'share.lead.p10',
+  'load.trail.max',
+  'load.trail.max.phase',
+  'cross.p7.ms',
+  'recentre.share',
+  'onset.lead.ms',
+  'force.target.peak',
+  'force.up.lead.peak',
+  'mass.back',
+  'path.straightness.down',
+  'tempo.ratio',
+  'balance.settle',
+];

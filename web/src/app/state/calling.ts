@@ -1,0 +1,33 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
+import type { Action, ActionCreator } from '@ngrx/store';
+import { catchError, concatMap, map, type Observable, of, switchMap } from 'rxjs';
+import { Api, sentenceOf } from './api';
+
+/** What an action carries besides its type. */
+type Carried<A extends ActionCreator> = Omit<ReturnType<A>, 'type'>;
+
+/**
+ * The effect nearly every action has: ask the server, say what came, or in one sentence why not.
+ * @param how `switch` drops the older question of the same kind, `concat` keeps their order
+ */
+export function calling<A extends ActionCreator, R>(
+  on: A,
+  ask: (api: Api, carried: Carried<A>) => Observable<R>,
+  came: (answer: R, carried: Carried<A>) => Action,
+  failed: (message: string, carried: Carried<A>) => Action,
+  how: 'switch' | 'concat' = 'concat',
+): FunctionalEffect {
+  return createEffect(
+    (actions = inject(Actions), api = inject(Api)) => {
+      const answer = (a: Carried<A>) =>
+        ask(api, a).pipe(
+          map((r) => came(r, a)),
+          catchError((e: unknown) => of(failed(sentenceOf(e), a))),
+        );
+      const asked = actions.pipe(ofType(on)) as unknown as Observable<Carried<A>>;
+      return asked.pipe(how === 'switch' ? switchMap(answer) : concatMap(answer));
+    },
+    { functional: true },
+  );
+}

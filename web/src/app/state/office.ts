@@ -1,0 +1,240 @@
+import { inject } from '@angular/core';
+import {
+  type Backup,
+  DEFAULT_HOUSE,
+  type Erased,
+  type HouseSettings,
+  type KnownDevice,
+  type LessonHead,
+  type NewPupil,
+  type Pupil,
+  type PupilChange,
+  type PupilDashboard,
+  type PupilWithLessons,
+  type Restored,
+} from '@vilko/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Router } from '@angular/router';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+import { map, tap } from 'rxjs';
+import { calling } from './calling';
+import { LessonActions } from './lesson';
+
+export const OfficeActions = createActionGroup({
+  source: 'Office',
+  events: {
+    'Open pupils': emptyProps(),
+    'Pupils came': props<{ pupils: PupilWithLessons[] }>(),
+    'Add pupil': props<{ pupil: NewPupil }>(),
+    'Pupil added': props<{ pupil: Pupil }>(),
+    'Change pupil': props<{ id: string; change: PupilChange }>(),
+    'Pupil changed': props<{ pupil: Pupil }>(),
+    'Open dashboard': props<{ id: string }>(),
+    'Dashboard came': props<{ id: string; dashboard: PupilDashboard }>(),
+    'Start lesson': props<{ pupilId: string; aim: string; measure: string | null; footwear: LessonHead['footwear'] }>(),
+    'Lesson started': props<{ lesson: LessonHead }>(),
+    'Merge pupils': props<{ id: string; double: string }>(),
+    'Pupils merged': props<{ pupil: Pupil; double: string }>(),
+    'Erase pupil': props<{ id: string; name: string }>(),
+    'Pupil erased': props<{ id: string; erased: Erased }>(),
+    'Open house': emptyProps(),
+    'House came': props<{ house: HouseSettings }>(),
+    'Change house': props<{ house: HouseSettings }>(),
+    'Open devices': emptyProps(),
+    'Devices came': props<{ devices: KnownDevice[]; key: string }>(),
+    'Open backups': emptyProps(),
+    'Backups came': props<{ backups: Backup[] }>(),
+    'Make backup': emptyProps(),
+    'Backup made': props<{ backup: Backup }>(),
+    'Restore backup': props<{ name: string }>(),
+    'Restore file': props<{ file: File }>(),
+    Restored: props<{ restored: Restored }>(),
+    Failed: props<{ message: string }>(),
+  },
+});
+
+export interface OfficeState {
+  readonly pupils: readonly PupilWithLessons[] | null;
+  readonly dashboard: { readonly id: string; readonly dashboard: PupilDashboard } | null;
+  readonly house: HouseSettings;
+  readonly devices: readonly KnownDevice[] | null;
+  readonly deviceKey: string;
+  readonly backups: readonly Backup[] | null;
+  /** What is being done that takes more than a moment. */
+  readonly doing: string | null;
+  readonly error: string | null;
+}
+
+const initial: OfficeState = { pupils: null, dashboard: null, house: DEFAULT_HOUSE, devices: null, deviceKey: '', backups: null, doing: null, error: null };
+
+const A = OfficeActions;
+
+export const officeFeature = createFeature({
+  name: 'office',
+  reducer: createReducer(
+    initial,
+    on(A.pupilsCame, (s, { pupils }): OfficeState => ({ ...s, pupils, error: null })),
+    on(A.pupilChanged, (s, { pupil }): OfficeState => ({ ...s, pupils: s.pupils?.map((p) => (p.id === pupil.id ? { ...p, ...pupil } : p)) ?? null })),
+    on(A.openDashboard, (s, { id }): OfficeState => ({ ...s, dashboard: s.dashboard?.id === id ? s.dashboard : null })),
+    on(A.dashboardCame, (s, { id, dashboard }): OfficeState => ({ ...s, dashboard: { id, dashboard } })),
+    on(A.erasePupil, (s): OfficeState => ({ ...s, doing: 'Erasing: every table is rewritten, so that no byte stays …' })),
+    on(A.pupilErased, (s, { id }): OfficeState => ({ ...s, doing: null, pupils: s.pupils?.filter((p) => p.id !== id) ?? null })),
+    on(A.houseCame, (s, { house }): OfficeState => ({ ...s, house })),
+    on(A.devicesCame, (s, { devices, key }): OfficeState => ({ ...s, devices, deviceKey: key, error: null })),
+    on(A.backupsCame, (s, { backups }): OfficeState => ({ ...s, backups, error: null })),
+    on(A.makeBackup, (s): OfficeState => ({ ...s, doing: 'Packing every pupil into one file …' })),
+    on(A.restoreBackup, A.restoreFile, (s): OfficeState => ({ ...s, doing: 'Putting back what is not there …' })),
+    on(A.backupMade, (s, { backup }): OfficeState => ({ ...s, doing: null, backups: [backup, ...(s.backups ?? [])] })),
+    on(A.restored, (s): OfficeState => ({ ...s, doing: null })),
+    on(A.failed, (s, { message }): OfficeState => ({ ...s, doing: null, error: message })),
+  ),
+});
+
+const failed = (message: string) => A.failed({ message });
+const say = (text: string) => LessonActions.say({ text, kind: 'plain' });
+
+function erasedText({ name, lessons, swings, films, backups }: Erased): string {
+  const gone = `${name} is erased: ${lessons} lessons, ${swings} swings, ${films} films.`;
+  return backups.length ? `${gone} Still in these backups, delete them too: ${backups.join(', ')}.` : `${gone} No backup holds them.`;
+}
+
+function restoredText({ pupils, lessons, swings, films, there }: Restored): string {
+  return `Put back: ${pupils} pupils, ${lessons} lessons, ${swings} swings, ${films} films. ${there} were there and stayed as they are.`;
+}
+
+export const officeEffects = {
+  pupils: calling(
+    A.openPupils,
+    (api) => api.pupils(),
+    (pupils) => A.pupilsCame({ pupils }),
+    failed,
+    'switch',
+  ),
+  add: calling(
+    A.addPupil,
+    (api, { pupil }) => api.addPupil(pupil),
+    (pupil) => A.pupilAdded({ pupil }),
+    failed,
+  ),
+  change: calling(
+    A.changePupil,
+    (api, { id, change }) => api.changePupil(id, change),
+    (pupil) => A.pupilChanged({ pupil }),
+    failed,
+  ),
+  dashboard: calling(
+    A.openDashboard,
+    (api, { id }) => api.dashboard(id),
+    (dashboard, { id }) => A.dashboardCame({ id, dashboard }),
+    failed,
+    'switch',
+  ),
+  start: calling(
+    A.startLesson,
+    (api, { pupilId, ...about }) => api.startLesson(pupilId, about),
+    (lesson) => A.lessonStarted({ lesson }),
+    failed,
+  ),
+  merge: calling(
+    A.mergePupils,
+    (api, { id, double }) => api.mergePupils(id, double),
+    (pupil, { double }) => A.pupilsMerged({ pupil, double }),
+    failed,
+  ),
+  erase: calling(
+    A.erasePupil,
+    (api, { id, name }) => api.erasePupil(id, name),
+    (erased, { id }) => A.pupilErased({ id, erased }),
+    failed,
+  ),
+  house: calling(
+    A.openHouse,
+    (api) => api.house(),
+    (house) => A.houseCame({ house }),
+    failed,
+  ),
+  changeHouse: calling(
+    A.changeHouse,
+    (api, { house }) => api.changeHouse(house),
+    (house) => A.houseCame({ house }),
+    failed,
+  ),
+  devices: calling(
+    A.openDevices,
+    (api) => api.devices(),
+    (d) => A.devicesCame(d),
+    failed,
+  ),
+  backups: calling(
+    A.openBackups,
+    (api) => api.backups(),
+    (backups) => A.backupsCame({ backups }),
+    failed,
+  ),
+  backup: calling(
+    A.makeBackup,
+    (api) => api.makeBackup(),
+    (backup) => A.backupMade({ backup }),
+    failed,
+  ),
+  restore: calling(
+    A.restoreBackup,
+    (api, { name }) => api.restoreBackup(name),
+    (restored) => A.restored({ restored }),
+    failed,
+  ),
+  restoreFile: calling(
+    A.restoreFile,
+    (api, { file }) => api.restoreFile(file),
+    (restored) => A.restored({ restored }),
+    failed,
+  ),
+  refused: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.failed),
+        map(({ message }) => LessonActions.say({ text: message, kind: 'alarm' })),
+      ),
+    { functional: true },
+  ),
+  said: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.pupilErased, A.restored, A.backupMade, A.pupilsMerged),
+        map((a) => {
+          if (a.type === A.pupilErased.type) return say(erasedText(a.erased));
+          if (a.type === A.restored.type) return say(restoredText(a.restored));
+          return say(a.type === A.backupMade.type ? `The backup ${a.backup.name} is made.` : `Both are one pupil now: ${a.pupil.name}.`);
+        }),
+      ),
+    { functional: true },
+  ),
+  afterwards: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.pupilsMerged, A.restored),
+        map(() => A.openPupils()),
+      ),
+    { functional: true },
+  ),
+  pupilInLesson: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.pupilChanged),
+        map(({ pupil }) => LessonActions.pupilCame({ pupil })),
+      ),
+    { functional: true },
+  ),
+  go: createEffect(
+    (actions = inject(Actions), router = inject(Router)) =>
+      actions.pipe(
+        ofType(A.pupilAdded, A.lessonStarted, A.pupilErased, A.pupilsMerged),
+        tap((a) => {
+          if (a.type === A.lessonStarted.type) void router.navigate(['/lesson', a.lesson.id, 'set-up']);
+          else if (a.type === A.pupilErased.type) void router.navigate(['/office/pupils']);
+          else void router.navigate(['/office/pupils', a.pupil.id]);
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+};
