@@ -31,7 +31,7 @@ export const Film = z.object({
   frameRate: z.number().positive(),
   /** Film time of impact, s; null until it is known. */
   impact: z.number().nullable(),
-  impactBy: z.enum(['sound', 'mark']).nullable(),
+  impactBy: z.enum(['sound', 'mark', 'clock']).nullable(),
   from: z.enum(['file', 'camera', 'drawn']),
   lines: z.array(FilmLine).max(40),
   note: z.string().max(1000),

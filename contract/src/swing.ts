@@ -11,8 +11,8 @@ export type SwingKind = z.infer<typeof SwingKind>;
 export const SWING_TAGS = ['ball', 'practice swing', 'exercise'] as const;
 export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 
-/** Times a person marked, s on the recording's clock. */
-export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.number());
+/** Times a person marked, s on the recording's clock; one read from a film brings the uncertainty of a frame. */
+export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.union([z.number(), z.object({ t: z.number(), u: z.number().positive().max(0.5) })]));
 export type Marks = z.infer<typeof Marks>;
 
 const Point = z.tuple([z.number(), z.number()]);

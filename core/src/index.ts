@@ -40,6 +40,7 @@ export type { Piece } from './faults/strength.js';
 export * from './faults/judge.js';
 export { soleEdge, swingShape, type SwingShape, type ShapePoint } from './measures/swing-shape.js';
 export { stanceCoordinates } from './measures/path.js';
+export { soundOnset } from './events/impact.js';
 export { findRehearsals } from './events/find-rehearsals.js';
 export { findSwings } from './events/find-swings.js';
 export { readChannels } from './events/events.js';

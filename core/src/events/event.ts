@@ -13,8 +13,14 @@ export interface TimedEvent {
 
 export type Events = Readonly<Record<EventName, TimedEvent | null>>;
 
+/** A time with the uncertainty of what it was read from (a frame of film), s. */
+export interface ReadTime {
+  readonly t: number;
+  readonly u: number;
+}
+
 /** Times a person has marked, s on the file's clock; a mark wins over everything found. */
-export type Marks = Readonly<Partial<Record<EventName, number>>>;
+export type Marks = Readonly<Partial<Record<EventName, number | ReadTime>>>;
 
 /** A person's mark is good to about a frame of film. */
 export const MARK_U = 0.01;

@@ -58,8 +58,9 @@ export function swingEvents(
 ): SwingEvents | null {
   const shaft = ch.shaft_deg ?? null;
   const marked = (name: EventName): TimedEvent | null => {
-    const t = marks[name];
-    return t === undefined ? null : event(t, 'marked', MARK_U);
+    const m = marks[name];
+    if (m === undefined) return null;
+    return typeof m === 'number' ? event(m, 'marked', MARK_U) : event(m.t, 'marked', Math.max(MARK_U, m.u));
   };
   const p7 =
     marked('p7') ??

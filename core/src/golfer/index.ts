@@ -1,4 +1,5 @@
 export { type Simulated, simulate, type SimulateOptions, type SwingTruth } from './simulate.js';
+export { type Figure, figureAt, type Joint } from './figure.js';
 export { type SimulatedShot, shotOf } from './shot.js';
 export { random } from './random.js';
 export { SIMULATED_DEVICES, type SimulatedDevice } from './devices.js';

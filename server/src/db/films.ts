@@ -1,5 +1,5 @@
 import type { Film, FilmChange } from '@vilko/contract';
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Db } from './open.js';
 import { films } from './schema.js';
 
@@ -27,7 +27,7 @@ export function filmRepository(db: Db) {
         .select()
         .from(films)
         .where(ever ? theirs : and(theirs, isNull(films.deletedAt)))
-        .orderBy(asc(films.angle));
+        .orderBy(desc(films.angle));
       return rows.map(filmOf);
     },
     change: (id: string, change: FilmChange): Promise<Film | null> => changed(id, change),

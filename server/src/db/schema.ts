@@ -113,7 +113,7 @@ export const films = pgTable(
     aspect: real('aspect').notNull(),
     frameRate: real('frame_rate').notNull(),
     impact: doublePrecision('impact'),
-    impactBy: text('impact_by', { enum: ['sound', 'mark'] }),
+    impactBy: text('impact_by', { enum: ['sound', 'mark', 'clock'] }),
     from: text('from', { enum: ['file', 'camera', 'drawn'] }).notNull(),
     lines: jsonb('lines').$type<FilmLine[]>().notNull().default([]),
     note: text('note').notNull().default(''),

@@ -2,15 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import type { FilmService } from '../films/film-service.js';
+import type { FilmService, NewFilm } from '../films/film-service.js';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
+import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
 import { DEMO_PUPILS, type DemoLesson } from './stories.js';
 
-const MINUTE = 60_000;
 /** The lesson the demo opens with. */
 export const DEMO_LESSON = 'lesson-maren';
 
@@ -36,7 +36,7 @@ export interface DemoRest {
  */
 export async function seedDemo(to: DemoShelves, tell: (part: number) => void): Promise<DemoRest | null> {
   const there = new Map((await to.pupils.all()).map((p) => [p.id, new Map(p.lessons.map((l) => [l.id, l.swings]))]));
-  const [newest, older]: [Job[], Job[]] = [[], []];
+  const [newest, older]: [DemoJob[], DemoJob[]] = [[], []];
   for (const [i, { pupil, lessons }] of DEMO_PUPILS.entries()) {
     if (!there.has(pupil.id)) {
       // somebody else's data: no sample pupils among them
@@ -54,23 +54,6 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
   return older.length ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) } : null;
 }
 
-interface Job {
-  readonly request: DemoSwingRequest;
-  readonly recordedAt: Date;
-}
-
-function jobsOf(pupilIndex: number, lesson: DemoLesson): Job[] {
-  const { pupil, lessons } = DEMO_PUPILS[pupilIndex]!;
-  // the newest lesson keeps its seeds however many come before it
-  const base = 1000 * (pupilIndex + 1) + 50 * (lessons.length - 1 - lessons.indexOf(lesson));
-  return lesson.series
-    .flatMap((series) => Array.from({ length: series.count }, () => series))
-    .map((series, k) => ({
-      request: { pupil, lesson, series, seed: base + k, name: `${lesson.id}-${k + 1}` },
-      recordedAt: new Date(Date.parse(lesson.startedAt) + (5 + 2 * k) * MINUTE),
-    }));
-}
-
 const lessonRow = (pupilId: string, { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain }: DemoLesson) => ({
   id,
   pupilId,
@@ -86,7 +69,7 @@ const lessonRow = (pupilId: string, { id, startedAt, bay, aim, measure, footwear
 });
 
 /** Makes swings in worker threads and stores them in their order. */
-async function make(to: DemoShelves, jobs: readonly Job[], threads: number, tell: (part: number) => void, until: () => boolean): Promise<void> {
+async function make(to: DemoShelves, jobs: readonly DemoJob[], threads: number, tell: (part: number) => void, until: () => boolean): Promise<void> {
   const makers = Array.from({ length: Math.min(threads, jobs.length) }, demoMaker);
   const coming = new Map<number, Promise<DemoSwing>>();
   let next = 0;
@@ -109,7 +92,7 @@ async function make(to: DemoShelves, jobs: readonly Job[], threads: number, tell
   }
 }
 
-async function put({ service, shots, films }: DemoShelves, { request, recordedAt }: Job, { prepared, shot, felt }: DemoSwing): Promise<void> {
+async function put({ service, shots, films }: DemoShelves, { request, recordedAt }: DemoJob, { prepared, shot, felt }: DemoSwing): Promise<void> {
   const { lesson, series, pupil } = request;
   const [swing] = await service.put(prepared, pupil, {
     lessonId: lesson.id,
@@ -123,15 +106,17 @@ async function put({ service, shots, films }: DemoShelves, { request, recordedAt
   if (!swing) return;
   if (shot)
     await shots.add({ id: randomUUID(), lessonId: lesson.id, swingId: swing.id, at: recordedAt, source: 'feed', from: 'Simulated monitor', values: shot });
-  const film = demoFilm(request.name);
-  if (film) await films.add(swing.id, film.bytes, film.about);
+  for (const side of DEMO_SIDES) {
+    const film = demoFilm(`${request.name}-${side}`);
+    if (film) await films.add(swing.id, film.bytes, film.about);
+  }
 }
 
 /** A film drawn from this very swing, if one lies beside the server. */
 function demoFilm(name: string) {
   const file = (end: string) => fileURLToPath(new URL(`./films/${name}.${end}`, import.meta.url));
   if (!existsSync(file('webm'))) return null;
-  return { bytes: new Uint8Array(readFileSync(file('webm'))), about: JSON.parse(readFileSync(file('json'), 'utf8')) as Parameters<FilmService['add']>[2] };
+  return { bytes: new Uint8Array(readFileSync(file('webm'))), about: JSON.parse(readFileSync(file('json'), 'utf8')) as NewFilm };
 }
 
 interface DemoMaker {

@@ -24,7 +24,7 @@ export function filmRoutes(app: FastifyInstance, films: FilmService): void {
           aspect: z.coerce.number().positive(),
           frameRate: z.coerce.number().positive(),
           impact: z.coerce.number().optional(),
-          impactBy: z.enum(['sound', 'mark']).optional(),
+          impactBy: z.enum(['sound', 'mark', 'clock']).optional(),
           from: z.enum(['file', 'camera', 'drawn']).default('file'),
         }),
         response: { 201: Film, 404: Problem },

@@ -18,9 +18,10 @@ import type {
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, map, mergeMap, of, withLatestFrom } from 'rxjs';
+import { catchError, from, map, mergeMap, of, withLatestFrom } from 'rxjs';
 import { Api, sentenceOf } from './api';
 import { calling } from './calling';
+import { readFeature } from './read';
 
 export const LessonActions = createActionGroup({
   source: 'Lesson',
@@ -48,6 +49,7 @@ export const LessonActions = createActionGroup({
     'Film deleted': props<{ film: Film }>(),
     'Restore film': props<{ id: string }>(),
     'Import file': props<{ file: File }>(),
+    Imported: emptyProps(),
     'File imported': props<{ imported: Imported }>(),
     'File refused': props<{ file: string; message: string }>(),
     'Bay came': props<{ bay: Bay }>(),
@@ -135,6 +137,7 @@ export const lessonFeature = createFeature({
       notice: { text: `${named(swing)} is back.`, kind: 'plain' },
     })),
     on(LessonActions.importFile, (s, { file }): LessonState => ({ ...s, importing: file.name, notice: null })),
+    on(LessonActions.imported, (s): LessonState => ({ ...s, importing: null })),
     on(LessonActions.fileImported, (s, { imported }): LessonState => ({
       ...s,
       importing: null,
@@ -175,6 +178,11 @@ export const lessonFeature = createFeature({
     };
   },
 });
+
+const isFilm = (name: string): boolean => /\.(webm|mp4)$/i.test(name);
+
+/** A dropped film belongs to the swing that is being read, else to the newest. */
+const swingFor = (rack: readonly SwingHead[], reading: string | null): SwingHead | undefined => rack.find((s) => s.id === reading) ?? rack.at(-1);
 
 /** A list of shots tells itself by its name; other CSV files are recordings. */
 const isShotList = (name: string): boolean => /shots?[^/]*\.csv$/i.test(name);
@@ -282,10 +290,22 @@ export const lessonEffects = {
     (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
       actions.pipe(
         ofType(LessonActions.importFile),
-        withLatestFrom(store.select(lessonFeature.selectLessonState)),
-        mergeMap(([{ file }, { lesson, bay }]) => {
+        withLatestFrom(store.select(lessonFeature.selectLessonState), store.select(lessonFeature.selectRack), store.select(readFeature.selectSwingId)),
+        mergeMap(([{ file }, { lesson, bay }, rack, swingId]) => {
           const refused = (e: unknown) => of(LessonActions.fileRefused({ file: file.name, message: sentenceOf(e) }));
+          const film = isFilm(file.name);
+          const swing = film ? swingFor(rack, swingId) : undefined;
+          if (film && lesson && !swing) return of(LessonActions.fileRefused({ file: file.name, message: 'a film belongs to a swing: record one first.' }));
           if (!lesson) return of(LessonActions.fileRefused({ file: file.name, message: 'open a lesson first, then drop the file again.' }));
+          if (swing)
+            return from(import('../film/film-file').then((m) => m.filmFacts(file))).pipe(
+              mergeMap((facts) => api.addFilm(swing.id, file, { ...facts, angle: 'face on', from: 'file' })),
+              mergeMap((kept) => [
+                LessonActions.filmChanged({ film: kept, said: `${file.name} is kept with swing ${swing.number}.` }),
+                LessonActions.imported(),
+              ]),
+              catchError(refused),
+            );
           if (isShotList(file.name))
             return api.importShots(lesson.id, file).pipe(
               mergeMap((shots) => [LessonActions.shotsImported({ file: file.name, shots }), LessonActions.reload({ id: lesson.id })]),

@@ -15,6 +15,7 @@ import {
   massDisplacement,
   matShift,
   type Measures,
+  type Pattern,
   patternOf,
   readBundle,
   type Series,
@@ -92,7 +93,11 @@ export function readView(r: ReadRequest): ReadView {
   const swing = deep.swings[r.part];
   const c = deep.contexts[r.part];
   if (!swing || !c) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
-  const judged = judgeSwing(swing, { device: rec.device, club: r.club, pattern: patternOf(r.pattern), statureGiven: r.options.stature !== undefined });
+  const pattern = patternOf(r.pattern);
+  const judged =
+    (r.options.kind ?? 'full') === 'full'
+      ? judgeSwing(swing, { device: rec.device, club: r.club, pattern, statureGiven: r.options.stature !== undefined })
+      : unjudged(pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
   const { signals } = c;
   const mass = massDisplacement(c);
@@ -117,6 +122,12 @@ export function readView(r: ReadRequest): ReadView {
     },
     mat: matView(c, swing.start, swing.end),
   };
+}
+
+/** A rehearsal is measured, never judged. */
+function unjudged(pattern: Pattern, club: ClubClass): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge'> {
+  const comparison = { pattern: pattern.id, version: pattern.version, club, fit: null, judged: 0, of: 0, bands: [] };
+  return { comparison, findings: [], cannotJudge: [] };
 }
 
 /** The part of a series inside the swing, thinned to what a screen can show. */

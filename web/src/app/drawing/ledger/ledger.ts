@@ -11,8 +11,12 @@ import { ledgerRows } from './ledger-rows';
   host: { class: 'flex min-h-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 border-b border-strong-rules py-1">
-      <h2 class="text-15 font-semibold">Ledger</h2>
-      <span class="text-ink2">against {{ pattern() }}, {{ view().comparison.judged }} of {{ view().comparison.of }} bands judged</span>
+      <h2 class="visually-hidden">Ledger</h2>
+      <span class="truncate text-ink2">{{
+        view().comparison.of
+          ? 'against ' + pattern() + ', ' + view().comparison.judged + ' of ' + view().comparison.of + ' bands judged'
+          : 'a rehearsal: no bands'
+      }}</span>
       <button class="link ml-auto" [attr.aria-expanded]="all()" (click)="all.set(!all())">{{ all() ? 'the main rows' : 'all measures' }}</button>
     </div>
     <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Ledger rows">

@@ -11,7 +11,7 @@ import { Thumbnail } from './thumbnail';
   template: `
     <ol class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4" aria-label="Swings of this lesson">
       @for (s of swings(); track s.id) {
-        <li class="relative w-[124px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
+        <li class="relative w-[140px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
           <button
             #cell
             class="block h-full w-full px-2 pt-1 text-left outline-offset-[-2px]"
@@ -22,7 +22,10 @@ import { Thumbnail } from './thumbnail';
           >
             <span class="flex items-baseline gap-2 pt-1">
               <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
-              <span class="truncate" [class.text-ink2]="s.id !== current()">{{ s.clubName }}</span>
+              <span class="truncate" [class.text-ink2]="s.id !== current()">{{ s.kind === 'full' ? s.clubName : s.kind }}</span>
+              @if (s.shot?.values?.carry; as carry) {
+                <span class="figures mr-5 ml-auto whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
+              }
             </span>
             <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="handed()" />
             <span class="flex items-center gap-1 whitespace-nowrap">
@@ -65,6 +68,8 @@ export class Rack {
   readonly swings = input.required<readonly SwingHead[]>();
   readonly current = input<string | null>(null);
   readonly handed = input<'right' | 'left'>('right');
+  /** A carry as text in the chosen unit. */
+  readonly carryText = input<(metres: number) => string>((m) => `${m.toFixed(0)} m`);
   readonly choose = output<string>();
   readonly star = output<SwingHead>();
   private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
@@ -75,6 +80,7 @@ export class Rack {
   }
 
   protected verdict(s: SwingHead): string {
+    if (s.kind !== 'full') return 'rehearsal';
     if (s.mainFault) return faultOf(s.mainFault)?.name ?? s.mainFault;
     return s.fit === null ? 'no swing found' : 'nothing found';
   }

@@ -9,14 +9,19 @@ import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
 import { Track } from '../../drawing/track/track';
 import { Keys } from '../../shell/keys';
+import { HouseUnits } from '../../shell/units';
+import { ShotEntry } from '../record/shot-entry';
+import { shotWords } from '../record/shot-words';
 import { Api, sentenceOf } from '../../state/api';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { ReadActions, readFeature } from '../../state/read';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { Analysis } from '../../workers/analysis';
 import type { ReadView } from '../../workers/read-view';
+import { FilmPanel } from './film/film-panel';
 import { Legend } from './legend';
 import { Reading } from './reading';
+import { SlowMotion } from './slow-motion';
 import { Dialog } from '@angular/cdk/dialog';
 
 const STEP = 0.01;
@@ -25,7 +30,7 @@ const STEP = 0.01;
 @Component({
   selector: 'vk-read',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Track, Score, Ledger, Reading, Rack],
+  imports: [FilmPanel, Track, Score, Ledger, Reading, Rack],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     @if (error(); as e) {
@@ -44,8 +49,38 @@ const STEP = 0.01;
               <span class="truncate text-ink2">{{ place() }}</span>
               <span class="ml-auto whitespace-nowrap text-ink2">{{ toImpact() }}</span>
             </div>
-            <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
-            <vk-ledger class="mt-1 flex-1" [view]="v" [pattern]="patternName()" (lit)="light($event)" />
+            @if (!(panel() === 'film' && largeFilm())) {
+              <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
+            }
+            <div class="mt-1 flex items-baseline gap-4 border-b border-rules" role="tablist" aria-label="Under the Track">
+              @for (p of panels; track p.panel) {
+                <button
+                  role="tab"
+                  [attr.aria-selected]="panel() === p.panel"
+                  [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
+                  (click)="panel.set(p.panel)"
+                >
+                  {{ p.words }}{{ p.panel === 'film' && swing()!.films.length ? ' (' + swing()!.films.length + ')' : '' }}
+                </button>
+              }
+              @if (panel() === 'film' && swing()!.films.length) {
+                <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">{{ largeFilm() ? 'with the Track' : 'larger' }}</button>
+              }
+              <button class="ml-auto truncate text-ink2 hover:underline" (click)="enterShot()">{{ ball() || 'no ball data: enter' }}</button>
+            </div>
+            @if (panel() === 'film') {
+              <vk-film-panel
+                class="mt-1 flex-1"
+                [swing]="swing()!"
+                [large]="largeFilm()"
+                [cursor]="cursor()"
+                [impact]="v.events.p7?.t ?? v.start"
+                (cursorMoved)="move($event)"
+                (marked)="markRead($event)"
+              />
+            } @else {
+              <vk-ledger class="mt-1 flex-1" [view]="v" [pattern]="patternName()" (lit)="light($event)" />
+            }
           </section>
           <section class="flex min-h-0 min-w-0 flex-col pt-1.5" aria-label="Score">
             <div class="flex items-baseline gap-3 pb-1">
@@ -80,6 +115,8 @@ const STEP = 0.01;
             [view]="v"
             [swing]="swing()!"
             [rack]="rack()"
+            [ball]="ball()"
+            [caution]="caution()"
             (lit)="light($event)"
             (patternChosen)="choosePattern($event)"
           />
@@ -99,7 +136,7 @@ const STEP = 0.01;
           </div>
         }
       </div>
-      <vk-rack [swings]="rack()" [current]="swingId() ?? null" [handed]="handed()" (choose)="open($event)" (star)="star($event)" />
+      <vk-rack [swings]="rack()" [current]="swingId() ?? null" [handed]="handed()" [carryText]="carryText" (choose)="open($event)" (star)="star($event)" />
     }
   `,
 })
@@ -133,6 +170,21 @@ export class Read {
     const p = PATTERNS.find((x) => x.id === this.pattern());
     return p ? `${p.name}, v${p.version}` : '';
   });
+  protected readonly panel = signal<'ledger' | 'film'>('ledger');
+  protected readonly largeFilm = signal(false);
+  protected readonly panels = [
+    { panel: 'ledger', words: 'Ledger' },
+    { panel: 'film', words: 'Film' },
+  ] as const;
+  private readonly units = inject(HouseUnits);
+  protected readonly carryText = (m: number): string => this.units.text(m, 'm');
+  protected readonly ball = computed(() => shotWords(this.swing()?.shot ?? null, this.units));
+  /** Injuries and fears stand above every finding. */
+  protected readonly caution = computed(() => {
+    const f = this.lesson()?.pupil.profile;
+    const parts = [...(f?.injuries ?? []), ...(f?.fear ? [`afraid of ${f.fear}`] : [])];
+    return parts.length ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.` : '';
+  });
   protected readonly axes = [
     { axis: 'eased', words: 'around impact' },
     { axis: 'linear', words: 'true time' },
@@ -143,7 +195,7 @@ export class Read {
   private readonly question = computed(() => {
     const s = this.swing();
     const pupil = this.lesson()?.pupil;
-    return s && pupil ? { id: s.id, club: s.club, marks: s.marks, pattern: this.pattern(), handed: pupil.handed, stature: pupil.stature } : null;
+    return s && pupil ? { id: s.id, club: s.club, kind: s.kind, marks: s.marks, pattern: this.pattern(), handed: pupil.handed, stature: pupil.stature } : null;
   });
 
   constructor() {
@@ -170,6 +222,13 @@ export class Read {
       { key: '[', words: 'to the event before', run: () => this.jump(-1) },
       { key: ']', words: 'to the next event', run: () => this.jump(1) },
       { key: 'm', words: 'mark: nearest event to the cursor', run: () => this.markNearest() },
+      { key: 'v', words: 'film or ledger', run: () => this.panel.set(this.panel() === 'film' ? 'ledger' : 'film') },
+      { key: ' ', words: 'play in slow motion, or stop', run: () => this.play() },
+      { key: ',', words: 'a frame back', run: () => this.step(-this.frame()) },
+      { key: '.', words: 'a frame on', run: () => this.step(this.frame()) },
+      { key: 'b', words: 'ball: enter this swing’s shot', run: () => this.enterShot() },
+      { key: 'PageDown', words: 'clicker: next swing', run: () => this.neighbour(1) },
+      { key: 'PageUp', words: 'clicker: star this swing', run: () => this.swing() && this.star(this.swing()!) },
       { key: 'j', words: 'next swing', run: () => this.neighbour(1) },
       { key: 'k', words: 'swing before', run: () => this.neighbour(-1) },
       { key: 's', words: 'star this swing', run: () => this.swing() && this.star(this.swing()!) },
@@ -196,7 +255,7 @@ export class Read {
         part,
         club: q.club,
         pattern: q.pattern,
-        options: { handed: q.handed, club: q.club, marks, ...(q.stature ? { stature: q.stature } : {}) },
+        options: { handed: q.handed, club: q.club, kind: q.kind, marks, ...(q.stature ? { stature: q.stature } : {}) },
       });
       if (n !== this.asked.n) return;
       this.view.set(view);
@@ -272,6 +331,26 @@ export class Read {
     const near =
       v && EVENT_NAMES.filter((n) => v.events[n]).sort((a, b) => Math.abs(v.events[a]!.t - this.cursor()) - Math.abs(v.events[b]!.t - this.cursor()))[0];
     if (near) this.mark(near, this.cursor());
+  }
+  /** An event read from a film: as sure as a frame. */
+  protected markRead({ name, t, u }: { name: EventName; t: number; u: number }): void {
+    const s = this.swing();
+    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: { t: Math.round(t * 1e4) / 1e4, u } } } }));
+  }
+  private readonly frame = computed(() => 1 / Math.max(30, ...(this.swing()?.films.map((f) => f.frameRate) ?? [])));
+
+  private readonly slowMotion = new SlowMotion();
+  private play(): void {
+    const v = this.view();
+    if (!v) return;
+    this.slowMotion.toggle(this.cursor() >= v.end - 0.02 ? v.start : this.cursor(), (t) => {
+      this.move(t);
+      return t < v.end && this.view() === v;
+    });
+  }
+  protected enterShot(): void {
+    const s = this.swing();
+    if (s && !this.dialog.openDialogs.length) this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
   }
   protected unmark(): void {
     const s = this.swing();

@@ -26,7 +26,13 @@ interface EvidenceRow {
       <h2 class="text-15 font-semibold">Reading</h2>
       <span class="text-ink2">{{ degree() }}</span>
     </div>
-    @if (main(); as m) {
+    @if (caution()) {
+      <p class="mt-2 border-l-2 border-alarm pl-2 text-15 leading-5">{{ caution() }}</p>
+    }
+    @if (swing().kind !== 'full') {
+      <p class="mt-3 text-18 leading-6">A {{ swing().kind }} swing is a rehearsal: measured, never judged.</p>
+      <p class="mt-2 text-15 text-ink2">Events are shown where they were seen; comparisons and trends never mix it with whole swings.</p>
+    } @else if (main(); as m) {
       <dl class="mt-3 grid grid-cols-[58px_1fr] gap-y-2">
         <dt class="pt-[5px] text-ink2">Because</dt>
         <dd class="text-18 leading-6">
@@ -37,7 +43,10 @@ interface EvidenceRow {
           <dd class="text-15">{{ c.looks }}{{ last ? '.' : ',' }}</dd>
         }
         <dt class="pt-[2px] text-ink2">Ball</dt>
-        <dd class="text-15">{{ m.rule.ball ? 'usually ' + m.rule.ball + '.' : '' }} <span class="text-ink2">No ball data for this swing.</span></dd>
+        <dd class="text-15">
+          {{ m.rule.ball ? 'usually ' + m.rule.ball + '.' : '' }}
+          <span class="text-ink2">{{ ball() ? 'Here: ' + ball() + '.' : 'No ball data for this swing.' }}</span>
+        </dd>
       </dl>
       <section class="mt-4 border-t border-rules pt-3">
         <h3 class="mb-1 font-semibold">Evidence</h3>
@@ -112,6 +121,10 @@ export class Reading {
   readonly view = input.required<ReadView>();
   readonly swing = input.required<SwingHead>();
   readonly rack = input.required<readonly SwingHead[]>();
+  /** What the ball did, in words. */
+  readonly ball = input('');
+  /** Injuries and fears to have in mind. */
+  readonly caution = input('');
   readonly lit = output<readonly string[]>();
   readonly patternChosen = output<string>();
   protected readonly patterns = PATTERNS;

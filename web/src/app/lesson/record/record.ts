@@ -9,6 +9,7 @@ import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { AddressCheck } from './address-check';
+import { Camera } from './camera';
 import { LastSwings } from './last-swings';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
@@ -19,7 +20,7 @@ import { ShotEntry } from './shot-entry';
 @Component({
   selector: 'vk-record',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddressCheck, LastSwings, LiveCanvas, RecordBar, ShareStrip],
+  imports: [AddressCheck, Camera, LastSwings, LiveCanvas, RecordBar, ShareStrip],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <vk-record-bar [lessonId]="lessonId()" [next]="next()" />
@@ -33,6 +34,7 @@ import { ShotEntry } from './shot-entry';
         </div>
         <vk-share-strip class="mt-1" [share]="seen().stance.lead" [band]="band()" />
         <vk-address-check class="mt-2 border-t border-rules pt-1" [seen]="seen()" [club]="bay()?.club ?? 'iron'" [pattern]="pattern()" />
+        <vk-camera class="mt-auto pt-1" [newest]="rack().at(-1)" />
       </section>
       <section class="relative min-h-0 bg-sheet" aria-label="Live Track">
         <vk-live-canvas
@@ -73,6 +75,7 @@ export class Record {
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
   private readonly bar = viewChild.required(RecordBar);
+  private readonly camera = viewChild.required(Camera);
 
   protected readonly bay = this.store.selectSignal(lessonFeature.selectBay);
   private readonly connected = this.store.selectSignal(lessonFeature.selectLive);
@@ -122,6 +125,7 @@ export class Record {
       { key: 'w', words: 'whole swings', run: () => this.bar().change({ kind: 'full' }) },
       { key: 'h', words: 'half swings', run: () => this.bar().change({ kind: 'half' }) },
       { key: 'o', words: 'slow swings', run: () => this.bar().change({ kind: 'slow' }) },
+      { key: 'c', words: 'bay camera on or off', run: () => this.camera().toggle() },
       { key: 'z', words: 'zero the unloaded device', run: () => this.bar().zero() },
       { key: 's', words: 'star the last swing', run: () => this.withLast((s) => this.change(s, { starred: !s.starred })) },
       { key: 'Delete', words: 'delete the last swing (undo offered)', run: () => this.withLast((s) => this.remove(s)) },
