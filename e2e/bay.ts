@@ -1,3 +1,5 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
@@ -31,7 +33,7 @@ function start(file: string, env: Record<string, string>): Running {
 /** Starts a server and waits until it says its address. */
 export async function startServer(port: number, env: Record<string, string>): Promise<Running> {
   const server = start('server/dist/main.mjs', { PORT: String(port), ...env });
-  const until = Date.now() + 120_000;
+  const until = Date.now() + 240_000;
   while (!server.output().includes('Vilko is at')) {
     if (Date.now() > until || server.process.exitCode !== null) throw new Error(`the server did not start:\n${server.output()}`);
     await new Promise((r) => setTimeout(r, 100));
@@ -40,10 +42,48 @@ export async function startServer(port: number, env: Record<string, string>): Pr
 }
 
 /** Starts the simulated device; `control` takes POST /swing. */
-export function startDevice(serverPort: number, control: number): Running {
+export function startDevice(serverPort: number, control: number, kind = 'mat-plates'): Running {
   return start('server/dist/device.mjs', {
     VILKO_FEED: `ws://127.0.0.1:${serverPort}/api/feed`,
+    VILKO_DEVICE_KIND: kind,
     VILKO_DEVICE_BEFORE: '45',
     VILKO_DEVICE_CONTROL: String(control),
   });
+}
+
+/** Asks the simulated golfer for a swing now. */
+export const swingNow = (control: number): Promise<number> =>
+  fetch(`http://127.0.0.1:${control}/swing`, { method: 'POST' })
+    .then((r) => r.status)
+    .catch(() => 0);
+
+/** Drops files anywhere on the window, as a person would. */
+export async function drop(page: Page, files: { name: string; bytes: Buffer }[]): Promise<void> {
+  const transfer = await page.evaluateHandle(
+    (list) => {
+      const d = new DataTransfer();
+      for (const { name, base64 } of list) d.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name));
+      return d;
+    },
+    files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') })),
+  );
+  await page.dispatchEvent('vk-root', 'drop', { dataTransfer: transfer });
+}
+
+/** What is seriously wrong for assistive technology on this page. */
+export const serious = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
+
+/** The newest swing on Record. */
+export const lastSwing = (page: Page): Locator => page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();
+
+/** Waits for the swing after the present newest one. */
+export async function nextSwing(page: Page, control: number): Promise<void> {
+  const link = lastSwing(page).getByRole('link');
+  const before = (await link.count()) ? await link.textContent() : null;
+  await expect.poll(() => swingNow(control)).toBe(200);
+  if (before === null) await expect(link).toBeVisible({ timeout: 40_000 });
+  else await expect(link).not.toHaveText(before, { timeout: 40_000 });
 }

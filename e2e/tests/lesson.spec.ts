@@ -1,29 +1,10 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type Running, root, startDevice } from '../bay.js';
+import { drop, type Running, root, serious, startDevice, swingNow } from '../bay.js';
 
 const CONTROL = 4392;
 const data = join(root, 'core/test-data');
-
-/** Drops files anywhere on the window, as a person would. */
-async function drop(page: Page, files: { name: string; bytes: Buffer }[]): Promise<void> {
-  const transfer = await page.evaluateHandle(
-    (list) => {
-      const d = new DataTransfer();
-      for (const { name, base64 } of list) d.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name));
-      return d;
-    },
-    files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') })),
-  );
-  await page.dispatchEvent('vk-root', 'drop', { dataTransfer: transfer });
-}
-
-const serious = async (page: Page) =>
-  (await new AxeBuilder({ page }).analyze()).violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
 
 test.describe('with a device in the bay', () => {
   let device: Running;
@@ -32,7 +13,8 @@ test.describe('with a device in the bay', () => {
   });
   test.afterAll(() => device.end());
 
-  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({ page }) => {
+  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({ page, request }) => {
+    await request.put('/api/bay', { data: { lessonId: 'lesson-maren' } });
     await page.goto('/');
     await expect(page).toHaveURL(/lesson-maren\/record/);
     await expect(page.getByText('Armed', { exact: true })).toBeVisible();
@@ -41,7 +23,7 @@ test.describe('with a device in the bay', () => {
     await expect(page.getByText(/Simulated mat over two plates · \d+ Hz, nothing lost/)).toBeVisible();
     const last = page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();
     const before = await last.getByRole('link').textContent();
-    await expect.poll(() => fetch(`http://127.0.0.1:${CONTROL}/swing`, { method: 'POST' }).then((r) => r.status)).toBe(200);
+    await expect.poll(() => swingNow(CONTROL)).toBe(200);
     await expect(last.getByRole('link')).not.toHaveText(before!, { timeout: 30_000 });
     await expect(last).toContainText(/hangs back|loads the wrong foot|nothing found/);
     const verdict = (await last.textContent())!;

@@ -141,7 +141,8 @@ export function openBay(name: string, services: BayServices) {
   const weight = (): number | null => (setUpRecord?.mass ? setUpRecord.mass * G : null);
 
   const look = (): void => {
-    if (!stream || sequenceOfSteps || !state.lessonId || state.state === 'idle') return;
+    // while the set-up runs, rocking and leaning are no swings
+    if (!stream || (sequenceOfSteps && sequenceOfSteps.state().step !== 'ready') || !state.lessonId || state.state === 'idle') return;
     if (pending !== null) {
       if (stream.newest() >= pending + AFTER_IMPACT) void keep(pending);
       return;

@@ -52,9 +52,10 @@ async function rateOf(video: HTMLVideoElement): Promise<number> {
       else video.requestVideoFrameCallback(next);
     };
     video.requestVideoFrameCallback(next);
-    video.playbackRate = 0.5;
+    // slowly, so that no frame is left out
+    video.playbackRate = 0.25;
     video.play().catch(() => resolve(seen));
-    setTimeout(() => resolve(seen), 2000);
+    setTimeout(() => resolve(seen), 3000);
   });
   video.pause();
   const steps = times
@@ -62,7 +63,7 @@ async function rateOf(video: HTMLVideoElement): Promise<number> {
     .map((t, i) => t - times[i]!)
     .filter((d) => d > 0.001)
     .sort((a, b) => a - b);
-  const step = steps[Math.floor(steps.length / 2)];
+  const step = steps[Math.floor(steps.length / 4)];
   return step ? Math.round(1 / step) : USUAL_RATE;
 }
 

@@ -27,7 +27,7 @@ import { Notices } from './notices';
   template: `
     <div class="flex h-full min-h-0 flex-col bg-paper text-ink">
       <vk-lesson-line (help)="showKeys()" (theme)="switchTheme()" />
-      @if (!live()) {
+      @if (!live() && !url().startsWith('/sign-in')) {
         <p class="border-b border-rules px-4 py-1 text-13 text-alarm" role="status">
           No connection to the server: trying again. Everything found before is stored.
         </p>
@@ -50,7 +50,7 @@ export class Shell {
   protected readonly live = this.store.selectSignal(lessonFeature.selectLive);
   protected readonly dropping = signal(false);
   private readonly themeChoice = this.store.selectSignal(settingsFeature.selectTheme);
-  private readonly url = toSignal(
+  protected readonly url = toSignal(
     this.router.events.pipe(
       filter((e) => e instanceof NavigationEnd),
       map((e) => e.urlAfterRedirects),

@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
 import type { Action, ActionCreator } from '@ngrx/store';
-import { catchError, concatMap, map, type Observable, of, switchMap } from 'rxjs';
-import { Api, sentenceOf } from './api';
+import { catchError, concatMap, EMPTY, map, type Observable, of, switchMap } from 'rxjs';
+import { Api, sentenceOf, signedOut } from './api';
 
 /** What an action carries besides its type. */
 type Carried<A extends ActionCreator> = Omit<ReturnType<A>, 'type'>;
@@ -23,7 +23,11 @@ export function calling<A extends ActionCreator, R>(
       const answer = (a: Carried<A>) =>
         ask(api, a).pipe(
           map((r) => came(r, a)),
-          catchError((e: unknown) => of(failed(sentenceOf(e), a))),
+          catchError((e: unknown) => {
+            const sentence = sentenceOf(e);
+            // who has to sign in first is taken there; nothing failed
+            return signedOut(e) ? EMPTY : of(failed(sentence, a));
+          }),
         );
       const asked = actions.pipe(ofType(on)) as unknown as Observable<Carried<A>>;
       return asked.pipe(how === 'switch' ? switchMap(answer) : concatMap(answer));

@@ -52,17 +52,19 @@ const STEP = 0.01;
             @if (!(panel() === 'film' && largeFilm())) {
               <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
             }
-            <div class="mt-1 flex items-baseline gap-4 border-b border-rules" role="tablist" aria-label="Under the Track">
-              @for (p of panels; track p.panel) {
-                <button
-                  role="tab"
-                  [attr.aria-selected]="panel() === p.panel"
-                  [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
-                  (click)="panel.set(p.panel)"
-                >
-                  {{ p.words }}{{ p.panel === 'film' && swing()!.films.length ? ' (' + swing()!.films.length + ')' : '' }}
-                </button>
-              }
+            <div class="mt-1 flex items-baseline gap-4 border-b border-rules">
+              <div class="flex gap-4" role="tablist" aria-label="Under the Track">
+                @for (p of panels; track p.panel) {
+                  <button
+                    role="tab"
+                    [attr.aria-selected]="panel() === p.panel"
+                    [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
+                    (click)="panel.set(p.panel)"
+                  >
+                    {{ p.words }}{{ p.panel === 'film' && swing()!.films.length ? ' (' + swing()!.films.length + ')' : '' }}
+                  </button>
+                }
+              </div>
               @if (panel() === 'film' && swing()!.films.length) {
                 <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">{{ largeFilm() ? 'with the Track' : 'larger' }}</button>
               }

@@ -226,10 +226,13 @@ export class PupilPage {
   });
   protected readonly headline = computed(() => {
     const { trend, unit } = this.dashboard()!;
-    const last = trend.at(-1);
+    // the device with the longest story speaks
+    const kinds = [...new Set(trend.map((t) => t.device))].map((d) => trend.filter((t) => t.device === d));
+    const longest = kinds.sort((a, b) => b.length - a.length)[0];
+    const last = longest?.at(-1);
     if (!last) return '';
-    const first = trend.find((t) => t.device === last.device)!;
-    const now = `Now ${last.mean.toFixed(1)} ${unit}`;
+    const first = longest![0]!;
+    const now = `${kinds.length > 1 ? `On ${last.device} last` : 'Now'} ${last.mean.toFixed(1)} ${unit}`;
     if (first === last) return `${now}, the first time on this device.`;
     const real = trend.filter((t) => t.device === last.device && t.change === 'real change').length;
     const changes = real === 0 ? 'no lesson brought a real change: what moves is spread' : `${real} of the steps between were real changes`;
