@@ -25,6 +25,7 @@ export default ts.config(
           'web/tsconfig.worker.json',
           'e2e/tsconfig.json',
           'bench/tsconfig.json',
+          'scripts/tsconfig.json',
         ],
         tsconfigRootDir: import.meta.dirname,
       },

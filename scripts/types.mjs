@@ -10,6 +10,7 @@ const projects = [
   'web/tsconfig.worker.json',
   'e2e/tsconfig.json',
   'bench/tsconfig.json',
+  'scripts/tsconfig.json',
 ];
 let failed = 0;
 for (const p of projects) failed += spawnSync('npx', ['tsc', '-p', p], { cwd: root, stdio: 'inherit' }).status ? 1 : 0;

@@ -52,6 +52,7 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
 
 test('a returning pupil: found by search, the real change is named, other shoes are warned of, everything can be taken out', async ({ page }) => {
   await page.goto('/office/pupils');
+  await expect(page.getByRole('link', { name: 'Ilse Tarnquist' })).toBeVisible();
   await page.keyboard.press('/');
   await page.keyboard.type('cellist');
   await expect(page.getByRole('row')).toHaveCount(2);

@@ -52,7 +52,8 @@ export function figureAt(motion: Motion): (t: number) => Figure {
     const turnHips = -HIPS_AT_TOP * (a / ARM_AT_TOP) * RAD;
     const hip: Joint = [-0.06 * s, centreY, PART.hipHeight * s + moved.z];
     const neck = add(hip, [Math.sin(BEND) * PART.spine * s, -Math.sin(LEAN) * PART.spine * s - 0.3 * moved.y, Math.cos(BEND) * PART.spine * s]);
-    const across = (c: Joint, half: number, turn: number, side: 1 | -1): Joint => add(c, [-side * half * s * Math.sin(turn), side * half * s * Math.cos(turn), 0]);
+    const across = (c: Joint, half: number, turn: number, side: 1 | -1): Joint =>
+      add(c, [-side * half * s * Math.sin(turn), side * half * s * Math.cos(turn), 0]);
     const shoulders = { lead: across(neck, PART.shoulderHalf, turnShoulders, 1), trail: across(neck, PART.shoulderHalf, turnShoulders, -1) };
     const hips = { lead: across(hip, PART.hipHalf, turnHips, 1), trail: across(hip, PART.hipHalf, turnHips, -1) };
     const inPlane = (angle: number, length: number): Joint => [

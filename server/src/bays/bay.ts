@@ -15,7 +15,9 @@ import {
   type WhoStands,
 } from '@vilko/contract';
 import { type FootName, type Recording, type Stated, VilkoError } from '@vilko/core';
+import { feedPulse } from './feed-pulse.js';
 import { footWatch } from './foot-watch.js';
+import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { ring, type Ring } from './ring.js';
 import { setUpSequence, type SetUpSequence } from './set-up.js';
@@ -86,16 +88,10 @@ export function openBay(name: string, services: BayServices) {
   let tellDevice: ((who: Who) => void) | null = null;
   let does: Asked = 'swing';
   let zeroed = false;
-  let sequence = 0;
-  let expected: number | null = null;
-  let arrived = 0;
-  let firstLag = NaN;
-  let lag = 0;
+  let pulse = feedPulse();
   let shownAt = 0;
   let lastImpact = -Infinity;
   let pending: number | null = null;
-  let received = 0;
-  let receivedSince = Date.now();
   let sequenceOfSteps: SetUpSequence | null = null;
   const feetLeft = footWatch();
   const viewers = new Set<Viewer>();
@@ -130,7 +126,7 @@ export function openBay(name: string, services: BayServices) {
   const show = (): void => {
     if (!device || !stream || performance.now() - shownAt < BETWEEN_PICTURES) return;
     shownAt = performance.now();
-    const picture = livePicture(device, stream, state.handed, sequence, arrived);
+    const picture = livePicture(device, stream, state.handed, pulse.sequence(), pulse.arrived());
     feetLeft.see(picture, weight());
     if (viewers.size === 0) return;
     const frame = packLive(picture);
@@ -201,13 +197,9 @@ export function openBay(name: string, services: BayServices) {
   };
 
   const measureRate = (): void => {
-    const now = Date.now();
-    if (state.device?.connected && now - receivedSince > 2000) {
-      const seen = Math.round((1000 * received) / (now - receivedSince));
-      received = 0;
-      receivedSince = now;
-      if (Math.abs(seen - state.device.seen) > 0.004 * state.device.rate) setDevice({ seen });
-    }
+    if (!state.device?.connected) return;
+    const seen = pulse.rate();
+    if (seen !== null && Math.abs(seen - state.device.seen) > 0.004 * state.device.rate) setDevice({ seen });
   };
   const timers = [
     setInterval(look, 1000 / LOOKS_PER_SECOND),
@@ -223,7 +215,7 @@ export function openBay(name: string, services: BayServices) {
       ring: () => stream!,
       lost: () => state.device?.lost ?? 0,
       pupil: () => who,
-      lag: () => lag,
+      lag: () => pulse.lag(),
       ask,
       publish,
       setZero: takeZero,
@@ -305,13 +297,9 @@ export function openBay(name: string, services: BayServices) {
       device = hello.device;
       const mine = ring(hello.device);
       stream = mine;
-      received = 0;
-      receivedSince = Date.now();
+      pulse = feedPulse();
       tellDevice = tell;
       zeroed = false;
-      expected = null;
-      firstLag = NaN;
-      lag = 0;
       lastImpact = -Infinity;
       pending = null;
       sequenceOfSteps = null;
@@ -322,15 +310,10 @@ export function openBay(name: string, services: BayServices) {
         binary(bytes) {
           const h = feedHeader(bytes);
           if (!h || stream !== mine) return;
-          if (expected !== null && h.sequence !== expected) setDevice({ lost: (state.device?.lost ?? 0) + Math.max(0, h.sequence - expected) });
-          expected = h.sequence + 1;
-          sequence = h.sequence;
+          const lost = pulse.count(h, h.kind === SAMPLES ? h.count : 0);
+          if (lost) setDevice({ lost: (state.device?.lost ?? 0) + lost });
           mine.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
-          if (h.kind === SAMPLES) received += h.count;
-          arrived = performance.timeOrigin + performance.now();
-          const behind = arrived / 1000 - mine.newest();
-          firstLag = Number.isNaN(firstLag) ? behind : Math.min(firstLag, behind);
-          lag += 0.02 * (behind - firstLag - lag);
+          pulse.arrive(mine.newest());
           show();
         },
         closed() {
@@ -354,16 +337,3 @@ export function openBay(name: string, services: BayServices) {
 }
 
 export type BayHandle = ReturnType<typeof openBay>;
-
-/** A device's health in one line, as Office › Devices shows it. */
-function healthWords(h: SetUpState['health']): string {
-  if (!h) return '';
-  const parts = [
-    `${h.rate} Hz`,
-    h.noise === null ? null : `noise ${h.noise.toFixed(1)} N`,
-    h.drift === null ? null : `zero moved ${h.drift.toFixed(1)} N`,
-    `lag ${Math.round(1000 * h.lag)} ms`,
-    `${h.lost} lost`,
-  ];
-  return parts.filter((p) => p !== null).join(', ');
-}

@@ -1,6 +1,6 @@
 import { type Asked, type Hello, SAMPLES, type SetUpRecord, type SetUpState } from '@vilko/contract';
 import { type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
-import { type Routine, simulate, standing, type StandingOptions } from '@vilko/core/golfer';
+import { type Routine, simulate, standing } from '@vilko/core/golfer';
 import { openBay } from './bay.js';
 import { columnCount, ring } from './ring.js';
 import { setUpSequence, turnsOf } from './set-up.js';
@@ -62,7 +62,7 @@ function rehearse(o: {
     },
   });
   const play = (): Recording => {
-    const what = (o.instead?.[does] ?? (does === 'swing' ? 'stand' : does)) as StandingOptions['does'];
+    const what = o.instead?.[does] ?? (does === 'swing' ? 'stand' : does);
     const key = `${what} ${handed} ${o.far} ${o.shift}`;
     if (!made.has(key)) {
       const { recording } = standing({ device: 'plates', seed: 3, handed, club: 'iron', build: BUILD, does: what, seconds: 10, far: o.far });

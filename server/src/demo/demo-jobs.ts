@@ -1,5 +1,6 @@
 import type { DemoSwingRequest } from './demo-swing.js';
-import { DEMO_PUPILS, type DemoLesson } from './stories.js';
+import { DEMO_PUPILS } from './stories.js';
+import type { DemoLesson } from './story.js';
 
 const MINUTE = 60_000;
 

@@ -9,7 +9,8 @@ import type { ShotRepository } from '../db/shots.js';
 import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
-import { DEMO_PUPILS, type DemoLesson } from './stories.js';
+import { DEMO_PUPILS } from './stories.js';
+import type { DemoLesson } from './story.js';
 
 /** The lesson the demo opens with. */
 export const DEMO_LESSON = 'lesson-maren';

@@ -80,6 +80,8 @@ async function stream(): Promise<void> {
   let seed = 1;
   let who: Omit<WhoStands, 'type'> = { handed: 'right', club: 'iron', does: 'swing', build: null };
   let hurry = false;
+  /** Somebody else is about to step on: a swing that is asked for now is theirs. */
+  let changing = false;
   const make = (): Promise<MadeMotion> => maker.next({ seed: seed++, ...who, before: settings.before, device: settings.kind });
   let current = playing(await make());
   let upcoming = make();
@@ -101,6 +103,7 @@ async function stream(): Promise<void> {
     current = playing(motion);
     position = 0;
     said = false;
+    changing = false;
   };
 
   const connect = (): void => {
@@ -126,6 +129,7 @@ async function stream(): Promise<void> {
       const { type, ...next } = told.data;
       if (JSON.stringify(next) === JSON.stringify(who)) return;
       who = next;
+      changing = true;
       // somebody else steps on, or does something else: what was prepared before is thrown away
       const wanted = who;
       void make().then((motion) => {
@@ -147,7 +151,7 @@ async function stream(): Promise<void> {
     const { columns, motion } = current;
     const rec = motion.recording;
     const swingFrom = Math.round((settings.before - 2.5) * rate);
-    if (hurry && who.does === 'swing' && position < swingFrom) {
+    if (hurry && !changing && who.does === 'swing' && position < swingFrom) {
       hurry = false;
       position = swingFrom;
     }

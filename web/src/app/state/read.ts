@@ -5,7 +5,8 @@ export interface ReadState {
   readonly swingId: string | null;
   /** s on the recording's clock; null until a swing has been read. */
   readonly cursor: number | null;
-  readonly pattern: string;
+  /** Pattern chosen by hand; null: the pupil's, else the house's. */
+  readonly pattern: string | null;
   /** Measures lit by hovering a finding's evidence. */
   readonly lit: readonly string[];
   readonly status: 'empty' | 'reading' | 'ready' | 'refused';
@@ -25,7 +26,7 @@ export const ReadActions = createActionGroup({
   },
 });
 
-const initial: ReadState = { swingId: null, cursor: null, pattern: 'common-ground', lit: [], status: 'empty', refusal: null };
+const initial: ReadState = { swingId: null, cursor: null, pattern: null, lit: [], status: 'empty', refusal: null };
 
 export const readFeature = createFeature({
   name: 'read',

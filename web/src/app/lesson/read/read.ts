@@ -4,7 +4,6 @@ import { Store } from '@ngrx/store';
 import { EVENT_NAMES, EVENT_WORDS, type EventName, PATTERNS } from '@vilko/core';
 import type { SwingHead } from '@vilko/contract';
 import { firstValueFrom } from 'rxjs';
-import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
 import { Track } from '../../drawing/track/track';
@@ -15,13 +14,14 @@ import { shotWords } from '../record/shot-words';
 import { Api, sentenceOf } from '../../state/api';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { ReadActions, readFeature } from '../../state/read';
+import { selectPatternRead } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { Analysis } from '../../workers/analysis';
 import type { ReadView } from '../../workers/read-view';
-import { FilmPanel } from './film/film-panel';
 import { Legend } from './legend';
 import { Reading } from './reading';
 import { SlowMotion } from './slow-motion';
+import { UnderTrack } from './under-track';
 import { Dialog } from '@angular/cdk/dialog';
 
 const STEP = 0.01;
@@ -30,7 +30,7 @@ const STEP = 0.01;
 @Component({
   selector: 'vk-read',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FilmPanel, Track, Score, Ledger, Reading, Rack],
+  imports: [Track, UnderTrack, Score, Reading, Rack],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     @if (error(); as e) {
@@ -52,37 +52,20 @@ const STEP = 0.01;
             @if (!(panel() === 'film' && largeFilm())) {
               <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
             }
-            <div class="mt-1 flex items-baseline gap-4 border-b border-rules">
-              <div class="flex gap-4" role="tablist" aria-label="Under the Track">
-                @for (p of panels; track p.panel) {
-                  <button
-                    role="tab"
-                    [attr.aria-selected]="panel() === p.panel"
-                    [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
-                    (click)="panel.set(p.panel)"
-                  >
-                    {{ p.words }}{{ p.panel === 'film' && swing()!.films.length ? ' (' + swing()!.films.length + ')' : '' }}
-                  </button>
-                }
-              </div>
-              @if (panel() === 'film' && swing()!.films.length) {
-                <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">{{ largeFilm() ? 'with the Track' : 'larger' }}</button>
-              }
-              <button class="ml-auto truncate text-ink2 hover:underline" (click)="enterShot()">{{ ball() || 'no ball data: enter' }}</button>
-            </div>
-            @if (panel() === 'film') {
-              <vk-film-panel
-                class="mt-1 flex-1"
-                [swing]="swing()!"
-                [large]="largeFilm()"
-                [cursor]="cursor()"
-                [impact]="v.events.p7?.t ?? v.start"
-                (cursorMoved)="move($event)"
-                (marked)="markRead($event)"
-              />
-            } @else {
-              <vk-ledger class="mt-1 flex-1" [view]="v" [pattern]="patternName()" (lit)="light($event)" />
-            }
+            <vk-under-track
+              class="mt-1 min-h-0 flex-1"
+              [(panel)]="panel"
+              [(largeFilm)]="largeFilm"
+              [view]="v"
+              [swing]="swing()!"
+              [cursor]="cursor()"
+              [ball]="ball()"
+              [pattern]="patternName()"
+              (ballAsked)="enterShot()"
+              (cursorMoved)="move($event)"
+              (marked)="mark($event.name, $event.t, $event.u)"
+              (lit)="light($event)"
+            />
           </section>
           <section class="flex min-h-0 min-w-0 flex-col pt-1.5" aria-label="Score">
             <div class="flex items-baseline gap-3 pb-1">
@@ -161,7 +144,7 @@ export class Read {
   protected readonly lit = this.store.selectSignal(readFeature.selectLit);
   protected readonly axis = this.store.selectSignal(settingsFeature.selectAxis);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
-  private readonly pattern = this.store.selectSignal(readFeature.selectPattern);
+  private readonly pattern = this.store.selectSignal(selectPatternRead);
   private readonly storedCursor = this.store.selectSignal(readFeature.selectCursor);
   protected readonly view = signal<ReadView | null>(null);
   protected readonly swing = computed((): SwingHead | undefined => this.rack().find((s) => s.id === this.swingId()));
@@ -174,10 +157,6 @@ export class Read {
   });
   protected readonly panel = signal<'ledger' | 'film'>('ledger');
   protected readonly largeFilm = signal(false);
-  protected readonly panels = [
-    { panel: 'ledger', words: 'Ledger' },
-    { panel: 'film', words: 'Film' },
-  ] as const;
   private readonly units = inject(HouseUnits);
   protected readonly carryText = (m: number): string => this.units.text(m, 'm');
   protected readonly ball = computed(() => shotWords(this.swing()?.shot ?? null, this.units));
@@ -324,20 +303,17 @@ export class Read {
   protected setAxis(axis: 'eased' | 'linear' | 'phase'): void {
     this.store.dispatch(SettingsActions.setAxis({ axis }));
   }
-  protected mark(name: EventName, t: number): void {
+  /** Puts an event where a person saw it; `u` is its uncertainty in s when it was read from a film. */
+  protected mark(name: EventName, t: number, u?: number): void {
     const s = this.swing();
-    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: Math.round(t * 1e4) / 1e4 } } }));
+    const at = Math.round(t * 1e4) / 1e4;
+    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: u === undefined ? at : { t: at, u } } } }));
   }
   private markNearest(): void {
     const v = this.view();
     const near =
       v && EVENT_NAMES.filter((n) => v.events[n]).sort((a, b) => Math.abs(v.events[a]!.t - this.cursor()) - Math.abs(v.events[b]!.t - this.cursor()))[0];
     if (near) this.mark(near, this.cursor());
-  }
-  /** An event read from a film: as sure as a frame. */
-  protected markRead({ name, t, u }: { name: EventName; t: number; u: number }): void {
-    const s = this.swing();
-    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: { t: Math.round(t * 1e4) / 1e4, u } } } }));
   }
   private readonly frame = computed(() => 1 / Math.max(30, ...(this.swing()?.films.map((f) => f.frameRate) ?? [])));
 

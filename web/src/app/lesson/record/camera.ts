@@ -67,7 +67,10 @@ export class Camera {
     this.filmed = swing.id;
     this.words.set(`keeping the film of swing ${swing.number} …`);
     const take = await this.camera.take(Date.parse(swing.recordedAt));
-    if (!take) return this.words.set(`the camera was not on long enough for swing ${swing.number}`);
+    if (!take) {
+      this.words.set(`the camera was not on long enough for swing ${swing.number}`);
+      return;
+    }
     try {
       const facts = await filmFacts(take.film);
       const heard = facts.impact !== null && Math.abs(facts.impact - take.impact) < AGREES;

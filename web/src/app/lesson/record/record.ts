@@ -7,6 +7,7 @@ import { bandsFor, patternOf } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
+import { selectSchool } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { AddressCheck } from './address-check';
 import { Camera } from './camera';
@@ -89,7 +90,7 @@ export class Record {
 
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly leftIsLead = computed(() => (this.handed() === 'right') !== this.turned());
-  protected readonly pattern = computed(() => this.lesson()?.pupil.profile.school ?? this.house().school);
+  protected readonly pattern = this.store.selectSignal(selectSchool);
   protected readonly band = computed((): [number, number] => {
     const b = bandsFor(patternOf(this.pattern()), this.bay()?.club ?? 'iron').find((x) => x.measure === 'share.lead.address');
     return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];

@@ -1,0 +1,88 @@
+import type { Pupil, PupilProfile } from '@vilko/contract';
+import { NO_PROFILE } from '@vilko/contract';
+import type { ClubClass } from '@vilko/core';
+import type { FaultStrength, SimulatedDevice, SwingParameter } from '@vilko/core/golfer';
+
+/** A series of swings in a demo lesson. */
+export interface DemoSeries {
+  readonly club: ClubClass;
+  readonly clubName: string;
+  readonly count: number;
+  readonly fault?: string;
+  readonly strength?: FaultStrength;
+}
+
+/** One lesson of the sample world. */
+export interface DemoLesson {
+  readonly id: string;
+  readonly startedAt: string;
+  readonly bay: string;
+  readonly aim: string;
+  readonly measure: string | null;
+  readonly homework: string;
+  readonly footwear: 'golf shoes' | 'trainers';
+  readonly nextVisit: string | null;
+  readonly pain: readonly [number, number] | null;
+  readonly device: SimulatedDevice;
+  readonly clubChannels: boolean;
+  /** A monitor stood beside the bay. */
+  readonly monitor: boolean;
+  /** Points by which this pupil feels more on the lead foot than there is; null: not asked. */
+  readonly feltOff: number | null;
+  readonly tendencies: Partial<Record<SwingParameter, number>>;
+  /** Variation from swing to swing, in SD of the field. */
+  readonly spread: number;
+  readonly series: readonly DemoSeries[];
+}
+
+export interface DemoPupil {
+  readonly pupil: Pupil;
+  /** Oldest first. */
+  readonly lessons: readonly DemoLesson[];
+}
+
+/** The parts a story of the sample world is told with. */
+export const pupil = (
+  id: string,
+  name: string,
+  about: string,
+  handed: 'right' | 'left',
+  stature: number,
+  mass: number,
+  story: string,
+  profile: Partial<PupilProfile>,
+): Pupil => ({ id, name, about, handed, stature, mass, story, archived: false, profile: { ...NO_PROFILE, ...profile } });
+
+export const bag = (...clubs: (readonly [string, ClubClass, number])[]) => clubs.map(([name, club, loft]) => ({ name, club, loft, changes: '' }));
+export const iron = (clubName: string, count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({
+  club: 'iron',
+  clubName,
+  count,
+  fault,
+  strength,
+});
+export const driver = (count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({ club: 'driver', clubName: 'driver', count, fault, strength });
+
+type Common = Omit<DemoLesson, 'id' | 'startedAt' | 'aim' | 'series' | 'homework' | 'nextVisit' | 'pain'>;
+type Told = Pick<DemoLesson, 'startedAt' | 'series'> & Partial<DemoLesson>;
+
+/** Lessons of one pupil, oldest first; the last is `lesson-<pupil>`, the ones before are numbered. */
+export const lessons = (id: string, aim: string, common: Partial<Common>, told: readonly Told[]): DemoLesson[] =>
+  told.map((t, i) => ({
+    bay: 'Bay 3',
+    measure: null,
+    footwear: 'golf shoes',
+    device: 'mat-plates',
+    clubChannels: true,
+    monitor: false,
+    feltOff: null,
+    tendencies: {},
+    spread: 0.35,
+    homework: '',
+    nextVisit: null,
+    pain: null,
+    aim,
+    ...common,
+    ...t,
+    id: i === told.length - 1 ? `lesson-${id}` : `lesson-${id}-${i + 1}`,
+  }));

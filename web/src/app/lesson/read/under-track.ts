@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
+import type { SwingHead } from '@vilko/contract';
+import type { EventName } from '@vilko/core';
+import { Ledger } from '../../drawing/ledger/ledger';
+import type { ReadView } from '../../workers/read-view';
+import { FilmPanel } from './film/film-panel';
+
+const PANELS = [
+  { panel: 'ledger', words: 'Ledger' },
+  { panel: 'film', words: 'Film' },
+] as const;
+
+/** Under the Track: the Ledger, or the swing's films; and what the ball did. */
+@Component({
+  selector: 'vk-under-track',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FilmPanel, Ledger],
+  host: { class: 'flex flex-col' },
+  template: `
+    <div class="flex items-baseline gap-4 border-b border-rules">
+      <div class="flex gap-4" role="tablist" aria-label="Under the Track">
+        @for (p of panels; track p.panel) {
+          <button
+            role="tab"
+            [attr.aria-selected]="panel() === p.panel"
+            [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
+            (click)="panel.set(p.panel)"
+          >
+            {{ p.words }}{{ p.panel === 'film' && swing().films.length ? ' (' + swing().films.length + ')' : '' }}
+          </button>
+        }
+      </div>
+      @if (panel() === 'film' && swing().films.length) {
+        <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">{{ largeFilm() ? 'with the Track' : 'larger' }}</button>
+      }
+      <button class="ml-auto truncate text-ink2 hover:underline" (click)="ballAsked.emit()">{{ ball() || 'no ball data: enter' }}</button>
+    </div>
+    @if (panel() === 'film') {
+      <vk-film-panel
+        class="mt-1 flex-1"
+        [swing]="swing()"
+        [large]="largeFilm()"
+        [cursor]="cursor()"
+        [impact]="view().events.p7?.t ?? view().start"
+        (cursorMoved)="cursorMoved.emit($event)"
+        (marked)="marked.emit($event)"
+      />
+    } @else {
+      <vk-ledger class="mt-1 flex-1" [view]="view()" [pattern]="pattern()" (lit)="lit.emit($event)" />
+    }
+  `,
+})
+export class UnderTrack {
+  readonly view = input.required<ReadView>();
+  readonly swing = input.required<SwingHead>();
+  /** s on the recording's clock. */
+  readonly cursor = input.required<number>();
+  /** What the ball did, in words; empty without a shot. */
+  readonly ball = input('');
+  /** Name and version of the pattern compared with. */
+  readonly pattern = input('');
+  readonly panel = model<'ledger' | 'film'>('ledger');
+  readonly largeFilm = model(false);
+  readonly ballAsked = output();
+  readonly cursorMoved = output<number>();
+  readonly marked = output<{ name: EventName; t: number; u: number }>();
+  readonly lit = output<readonly string[]>();
+  protected readonly panels = PANELS;
+}
