@@ -29,7 +29,10 @@ export function calling<A extends ActionCreator, R>(
             return signedOut(e) ? EMPTY : of(failed(sentence, a));
           }),
         );
-      const asked = actions.pipe(ofType(on)) as unknown as Observable<Carried<A>>;
+      const asked = (actions as Observable<Action>).pipe(
+        ofType(on.type),
+        map(({ type: _, ...carried }) => carried as Carried<A>),
+      );
       return asked.pipe(how === 'switch' ? switchMap(answer) : concatMap(answer));
     },
     { functional: true },

@@ -1,70 +1,9 @@
-import { type Bay, type Lesson, NO_PROFILE, type SwingHead } from '@vilko/contract';
 import { HttpErrorResponse } from '@angular/common/http';
+import { bay, lesson, swing } from '../testing/samples';
 import { sentenceOf } from './api';
 import { LessonActions, lessonFeature, type LessonState } from './lesson';
 import { ReadActions, readFeature } from './read';
 import { SettingsActions, settingsFeature } from './settings';
-
-const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({
-  id: `s${number}`,
-  lessonId: 'l',
-  number,
-  club: 'iron',
-  clubName: '7-iron',
-  device: 'plates',
-  recordedAt: '2026-11-20T10:00:00.000Z',
-  starred: false,
-  note: '',
-  source: 'bay',
-  file: null,
-  marks: {},
-  leadAtImpact: 70,
-  fit: 0.9,
-  mainFault: null,
-  mainWord: null,
-  thumbnail: null,
-  warnings: [],
-  kind: 'full',
-  tag: 'ball',
-  intent: 'stock',
-  felt: null,
-  shot: null,
-  films: [],
-  ...more,
-});
-const lesson: Lesson = {
-  id: 'l',
-  pupilId: 'p',
-  startedAt: '2026-11-20T10:00:00.000Z',
-  bay: 'Bay 3',
-  aim: '',
-  measure: null,
-  footwear: 'golf shoes',
-  homework: '',
-  notes: '',
-  nextVisit: null,
-  painBefore: null,
-  painAfter: null,
-  setUp: null,
-  swings: 2,
-  pupil: { id: 'p', name: 'Somebody', about: '', handed: 'right', stature: 1.7, mass: 70, story: '', profile: NO_PROFILE, archived: false },
-  rack: [swing(2), swing(1)],
-};
-const bay: Bay = {
-  name: 'Bay 3',
-  lessonId: 'l',
-  handed: 'right',
-  club: 'iron',
-  clubName: '7-iron',
-  kind: 'full',
-  tag: 'ball',
-  intent: 'stock',
-  state: 'armed',
-  device: null,
-  monitor: null,
-  drift: null,
-  notice: null,
-};
 
 type Action = Parameters<typeof lessonFeature.reducer>[1];
 const after = (...actions: Action[]): LessonState => actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
