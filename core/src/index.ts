@@ -9,6 +9,7 @@ export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js'
 export * from './analyse.js';
 export * from './events/event.js';
 export { phaseAxis, type PhaseAxis } from './events/phase.js';
+export { type MatCells, readCells } from './ground/mat-cells.js';
 export { type Ground, readGround } from './ground/ground.js';
 export { mirrorSign } from './ground/platforms.js';
 export {

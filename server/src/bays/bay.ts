@@ -19,7 +19,7 @@ import { feedPulse } from './feed-pulse.js';
 import { footWatch } from './foot-watch.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
-import { ring, type Ring } from './ring.js';
+import { columnCount, ring, type Ring } from './ring.js';
 import { setUpSequence, type SetUpSequence } from './set-up.js';
 import { meanOf, spreadOf, standingIn } from './standing.js';
 import { AFTER_IMPACT, BEFORE_IMPACT, lookForSwing } from './swing-watch.js';
@@ -310,7 +310,7 @@ export function openBay(name: string, services: BayServices) {
         binary(bytes) {
           const h = feedHeader(bytes);
           if (!h || stream !== mine) return;
-          const lost = pulse.count(h, h.kind === SAMPLES ? h.count : 0);
+          const lost = pulse.count(h, h.kind === SAMPLES || columnCount(hello.device) === 0 ? h.count : 0);
           if (lost) setDevice({ lost: (state.device?.lost ?? 0) + lost });
           mine.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
           pulse.arrive(mine.newest());

@@ -7,6 +7,7 @@ export function healthWords(h: SetUpState['health']): string {
     `${h.rate} Hz`,
     h.noise === null ? null : `noise ${h.noise.toFixed(1)} N`,
     h.drift === null ? null : `zero moved ${h.drift.toFixed(1)} N`,
+    h.deadCells ? `${h.deadCells} dead mat ${h.deadCells === 1 ? 'cell' : 'cells'}` : null,
     `lag ${Math.round(1000 * h.lag)} ms`,
     `${h.lost} lost`,
   ];

@@ -11,7 +11,7 @@ export interface Ring {
   readonly lastMat: () => Uint8Array | null;
   /** Greatest and least total plate load over the last seconds, every 10 ms; null without plates. */
   readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
-  /** Samples between two device times. */
+  /** Samples between two device times; frames of a mat that sends nothing else. */
   readonly count: (from: number, to: number) => number;
   /** Means of the plate or board columns over the last seconds, before any zero is taken off. */
   readonly meanOfRaw: (seconds: number) => number[];
@@ -101,7 +101,7 @@ export function ring(device: Hello['device']): Ring {
       }
       return { least, most };
     },
-    count: (from, to) => pick(times, from, to, head).length,
+    count: (from, to) => (columns ? pick(times, from, to, head) : pick(matTimes, from, to, matHead)).length,
     meanOfRaw(seconds) {
       const rows = pick(times, newest - seconds, newest, head);
       return Array.from({ length: forces }, (_, c) => rows.reduce((s, k) => s + data[k * columns + c]!, 0) / Math.max(1, rows.length) + zero[c]!);

@@ -1,9 +1,11 @@
-import { type Asked, type Hello, SAMPLES, type SetUpRecord, type SetUpState } from '@vilko/contract';
+import { type Asked, type Hello, MAT_FRAME, SAMPLES, type SetUpRecord, type SetUpState } from '@vilko/contract';
 import { type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
 import { type Routine, simulate, standing } from '@vilko/core/golfer';
 import { openBay } from './bay.js';
+import { livePicture } from './live-picture.js';
 import { columnCount, ring } from './ring.js';
-import { setUpSequence, turnsOf } from './set-up.js';
+import { turnsOf } from './rocking.js';
+import { setUpSequence } from './set-up.js';
 import { testApp } from '../testing/test-app.js';
 
 const BUILD = { stature: 1.76, mass: 72 };
@@ -26,6 +28,14 @@ function payloadOf(rec: Recording, from: number, count: number): Uint8Array {
   return new Uint8Array(out.buffer);
 }
 
+/** One frame of a mat, with a cell that says nothing. */
+function frameOf(rec: Recording, k: number, deadCell?: number): Uint8Array {
+  const cells = rec.mat!.rows * rec.mat!.cols;
+  const frame = Uint8Array.from(rec.mat!.frames.slice(k * cells, (k + 1) * cells));
+  if (deadCell !== undefined) frame[deadCell] = 0;
+  return frame;
+}
+
 /** What was simulated already, over all rehearsals. */
 const made = new Map<string, Recording>();
 
@@ -39,6 +49,7 @@ function rehearse(o: {
   acts?: (s: SetUpState) => 'use' | 'skip' | null;
   device?: Hello['device'];
   looks?: number;
+  deadCell?: number;
 }) {
   const device = o.device ?? PLATES;
   const r = ring(device);
@@ -63,9 +74,18 @@ function rehearse(o: {
   });
   const play = (): Recording => {
     const what = o.instead?.[does] ?? (does === 'swing' ? 'stand' : does);
-    const key = `${what} ${handed} ${o.far} ${o.shift}`;
+    const key = `${device.kind} ${what} ${handed} ${o.far} ${o.shift}`;
     if (!made.has(key)) {
-      const { recording } = standing({ device: 'plates', seed: 3, handed, club: 'iron', build: BUILD, does: what, seconds: 10, far: o.far });
+      const { recording } = standing({
+        device: device.kind === 'mat' ? 'mat' : 'plates',
+        seed: 3,
+        handed,
+        club: 'iron',
+        build: BUILD,
+        does: what,
+        seconds: 10,
+        far: o.far,
+      });
       const shift = o.shift ?? 0;
       // somebody who stands to one side: the same forces, their places moved
       made.set(key, shift ? { ...recording, platforms: recording.platforms.map((p) => ({ ...p, mx: p.mx.map((m, k) => m + shift * p.fz[k]!) })) } : recording);
@@ -78,9 +98,11 @@ function rehearse(o: {
     if (does !== before) position = 0;
     before = does;
     const rec = play();
-    if (position + 200 > rec.time.length) position = 2000;
-    r.push(SAMPLES, time, 200, payloadOf(rec, position, 200));
-    position += 200;
+    const block = rec.mat ? 20 : 200;
+    if (position + block > rec.time.length) position = 10 * block;
+    if (rec.mat) for (let k = 0; k < block; k++) r.push(MAT_FRAME, time + k / 100, 1, frameOf(rec, position + k, o.deadCell));
+    else r.push(SAMPLES, time, block, payloadOf(rec, position, block));
+    position += block;
     time += 0.2;
     if (look < 8) continue;
     sequence.look();
@@ -158,6 +180,26 @@ describe('the guided set-up', () => {
     const { state } = rehearse({ device: { ...PLATES, kind: 'mat-plates', mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } } });
     expect(state.step).toBe('ready');
     expect(state.done.find((d) => d.step === 'trail foot')!.words).toBe('the mat shows where the foot lies');
+  });
+
+  it('on a mat alone leaves out what a mat cannot say, sees the sides, and counts dead cells', () => {
+    const mat: Hello['device'] = { ...PLATES, kind: 'mat', rate: 100, plates: [], mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } };
+    const sound = rehearse({ device: mat });
+    expect(sound.state.done.map((d) => [d.step, d.skipped])).toEqual([
+      ['device', false],
+      ['zero', true],
+      ['mass', true],
+      ['lead foot', false],
+      ['trail foot', false],
+      ['sides', false],
+    ]);
+    expect(sound.kept!.sides).toBeTrue();
+    expect(sound.state.health!.deadCells).toBe(0);
+    const under = livePicture(mat, sound.ring, 'right', 0, 0);
+    // a cell in the middle of the lead foot
+    const [x, y] = under.places as [number, number];
+    const deadCell = Math.round(x / 0.01 + 19.5) * 80 + Math.round(y / 0.01 + 39.5);
+    expect(rehearse({ device: mat, deadCell }).state.health!.deadCells).toBe(1);
   });
 
   it('counts turns of a rocking, not its tremble', () => {

@@ -1,8 +1,11 @@
 import type { Asked, Hello, Pupil, SetUpRecord, SetUpState, SetUpStep } from '@vilko/contract';
 import { SET_UP_STEPS } from '@vilko/contract';
-import { checkFoot, type CheckedFoot, type FootCheck, type FootName, VilkoError } from '@vilko/core';
+import { checkFoot, type CheckedFoot, type FootCheck, type FootName, readCells, VilkoError } from '@vilko/core';
+import { livePicture } from './live-picture.js';
 import type { Ring } from './ring.js';
-import { meanOf, spreadOf, type Standing, standingIn } from './standing.js';
+import { turnsOf } from './rocking.js';
+import { ASKS, DOES, SIDE_ASKS } from './set-up-words.js';
+import { jitter, meanOf, spreadOf, type Standing, standingIn } from './standing.js';
 
 /** What the guided set-up needs from the bay. */
 export interface SetUpHost {
@@ -36,34 +39,9 @@ const HOLD = 4;
 /** Looks for which the pressure may still be on its way from the other foot. */
 const PATIENCE = 8;
 const ROCKS = 5;
-const ROCK_SIZE = 0.05;
 const ROCKED_SHOWN = 240;
-
-type SideAsk = 'all lead' | 'all trail' | 'middle';
-const SIDE_ASKS: readonly { readonly does: SideAsk; readonly words: string }[] = [
-  { does: 'all lead', words: 'Put all of it on the lead foot.' },
-  { does: 'all trail', words: 'Now all of it on the trail foot.' },
-  { does: 'middle', words: 'And back to the middle.' },
-];
-
-const ASKS: Readonly<Record<SetUpStep, string>> = {
-  device: 'Listening to the device.',
-  zero: 'Step off the device, everybody.',
-  mass: 'Step on, one foot on each side, and stand still.',
-  'lead foot': 'Rock from heel to toe on the lead foot, slowly, three times.',
-  'trail foot': 'Now the trail foot: heel to toe, three times.',
-  sides: SIDE_ASKS[0]!.words,
-  ready: 'Ready. Take the club.',
-};
-const DOES: Readonly<Record<SetUpStep, Asked>> = {
-  device: 'away',
-  zero: 'away',
-  mass: 'stand',
-  'lead foot': 'rock lead',
-  'trail foot': 'rock trail',
-  sides: 'all lead',
-  ready: 'swing',
-};
+/** The last seconds in which every cell of a mat should have moved. */
+const CELLS_OVER = 15;
 
 /**
  * The guided set-up: one step after the other, each turning done by itself when its signal is good. `look` is called
@@ -121,7 +99,14 @@ export function setUpSequence(host: SetUpHost) {
     if ((next === 'lead foot' || next === 'trail foot') && host.device().mat) advance('the mat shows where the foot lies');
     else if (next === 'ready') void complete();
   };
+  /** Looks through what the mat has shown since somebody stepped on it. */
+  const lookAtCells = (): void => {
+    const now = host.ring().newest();
+    const mat = host.ring().cut(now - CELLS_OVER, now, {}, true)?.mat;
+    if (mat && health) health = { ...health, deadCells: readCells(mat).dead.length };
+  };
   const complete = async (): Promise<void> => {
+    lookAtCells();
     const { lead, trail } = feet;
     const footCheck: FootCheck | null = lead && trail ? { lead, trail, left: [] } : null;
     record = { at: new Date().toISOString(), device: host.device().name, zero: [...zero], mass, massWords, footCheck, sides };
@@ -256,11 +241,10 @@ export function setUpSequence(host: SetUpHost) {
   };
 
   const askSides = (): void => {
-    const s = stretch(0.6);
-    if (!s) return advance('the sides cannot be told on this device', true);
-    const total = meanOf(s.total);
+    const { lead, trail } = livePicture(host.device(), host.ring(), host.pupil().handed, 0, 0);
+    const total = lead + trail;
     if (total < SOMEBODY) return say('nobody on it');
-    const share = (100 * meanOf(s.lead.load)) / total;
+    const share = (100 * lead) / total;
     const { does } = SIDE_ASKS[side]!;
     const there = does === 'all lead' ? share > ALL : does === 'all trail' ? share < 100 - ALL : share > 38 && share < 62;
     const wrong = (does === 'all lead' && share < 100 - ALL) || (does === 'all trail' && share > ALL);
@@ -321,30 +305,3 @@ export function setUpSequence(host: SetUpHost) {
 }
 
 export type SetUpSequence = ReturnType<typeof setUpSequence>;
-
-/** SD of the noise, from neighbouring samples: slow movement does not count. */
-function jitter(v: Float64Array): number {
-  return spreadOf(v.slice(1).map((x, k) => x - v[k]!)) / Math.SQRT2;
-}
-
-/** How often a rocking has turned round, by movements larger than a few centimetres. */
-export function turnsOf(v: readonly number[]): number {
-  let turns = 0;
-  let [least, most] = [Infinity, -Infinity];
-  let direction = 0;
-  for (const x of v) {
-    least = Math.min(least, x);
-    most = Math.max(most, x);
-    const up = x - least > ROCK_SIZE;
-    const down = most - x > ROCK_SIZE;
-    if ((up && direction <= 0) || (down && direction >= 0)) {
-      // the first long way is no turn yet
-      if (direction !== 0) turns++;
-      direction = up && direction <= 0 ? 1 : -1;
-      least = x;
-      most = x;
-    } else if (direction > 0) least = most;
-    else if (direction < 0) most = least;
-  }
-  return turns;
-}

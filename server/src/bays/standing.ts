@@ -53,3 +53,8 @@ export const spreadOf = (v: Float64Array): number => {
   const m = meanOf(v);
   return Math.sqrt(meanOf(v.map((x) => (x - m) ** 2)));
 };
+
+/** SD of the noise, from neighbouring samples: slow movement does not count. */
+export function jitter(v: Float64Array): number {
+  return spreadOf(v.slice(1).map((x, k) => x - v[k]!)) / Math.SQRT2;
+}

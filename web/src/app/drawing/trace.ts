@@ -15,7 +15,7 @@ export function figure(v: number, unit = ''): string {
   const digits =
     unit === 'N·m/kg' || unit === 'N·m·s/kg' || unit === 'm/s' || unit === '–' || unit === '0–1' || unit === 'P'
       ? 2
-      : Math.abs(v) < 10 && (unit === '%BW' || unit === 'mm')
+      : Math.abs(v) < 10 && (unit === '%BW' || unit === 'mm' || unit === 'in')
         ? 1
         : 0;
   const text = Math.abs(v).toFixed(digits);

@@ -1,16 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { deviceTitle } from '../device-words';
 import { lessonFeature } from '../state/lesson';
-
-const DEVICE_WORDS: Readonly<Record<string, string>> = {
-  'mat-plates': 'Mat over two plates',
-  plates: 'Two force plates',
-  mat: 'Pressure mat',
-  boards: 'Two boards',
-  plate: 'One force plate',
-  path: 'Pressure path',
-};
 
 /** The lesson as a line with stops, whose lesson it is, and the way to the office. */
 @Component({
@@ -63,7 +55,7 @@ const DEVICE_WORDS: Readonly<Record<string, string>> = {
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
       }
-      <div class="ml-auto flex items-center gap-6">
+      <div class="ml-auto flex shrink-0 items-center gap-6 pl-4 whitespace-nowrap">
         <nav aria-label="Office" class="flex gap-5">
           @for (o of office; track o.path) {
             <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
@@ -102,6 +94,6 @@ export class LessonLine {
   });
   protected readonly device = computed(() => {
     const kinds = [...new Set(this.rack().map((s) => s.device))];
-    return (kinds.length ? kinds : [this.bay()?.device?.kind ?? '']).map((k) => DEVICE_WORDS[k] ?? '').join(', ');
+    return (kinds.length ? kinds : [this.bay()?.device?.kind ?? '']).map(deviceTitle).join(', ');
   });
 }

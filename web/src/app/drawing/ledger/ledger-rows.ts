@@ -1,4 +1,4 @@
-import { type BandFit, type MeasureRow, MEASURES, type Part } from '@vilko/core';
+import { type BandFit, fromStored, type MeasureRow, MEASURES, type Part } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { figure } from '../trace';
 
@@ -23,14 +23,19 @@ const PARTS: readonly Part[] = ['Set up', 'Going back', 'Coming down', 'Through'
 
 const WORDS: Readonly<Record<string, string>> = { lateral: 'sideways', turning: 'turning', vertical: 'vertical' };
 
-function rowOf(view: ReadView, m: MeasureRow, bands: ReadonlyMap<string, BandFit>, evidence: ReadonlySet<string>): LedgerRow {
+/** How short lengths are shown. */
+export type ShortLength = 'mm' | 'in';
+
+function rowOf(view: ReadView, m: MeasureRow, length: ShortLength, bands: ReadonlyMap<string, BandFit>, evidence: ReadonlySet<string>): LedgerRow {
   const measure = view.measures[m.id]!;
   const { value } = measure;
+  const unit = m.unit === 'mm' ? length : m.unit;
+  const shown = (v: number) => (m.unit === 'mm' ? fromStored(v, length) : v);
   const text =
     value === null
       ? null
       : typeof value === 'number'
-        ? figure(value, m.unit)
+        ? figure(shown(value), unit)
         : Array.isArray(value)
           ? (value as readonly string[]).map((v) => WORDS[v] ?? v).join(', ')
           : String(value);
@@ -41,8 +46,8 @@ function rowOf(view: ReadView, m: MeasureRow, bands: ReadonlyMap<string, BandFit
     words: m.words,
     definition: m.definition,
     value: text,
-    u: measure.u === null ? '' : `±${figure(measure.u, m.unit === 'points' || m.unit === '%' ? '%BW' : m.unit)}`,
-    unit: typeof value === 'number' && m.unit !== '–' && m.unit !== '0–1' ? m.unit : '',
+    u: measure.u === null ? '' : `±${figure(shown(measure.u), unit === 'points' || unit === '%' ? '%BW' : unit)}`,
+    unit: typeof value === 'number' && unit !== '–' && unit !== '0–1' ? unit : '',
     derived: measure.basis === 'derived',
     reason: value === null ? (measure.reason ?? 'not measured') : measure.basis === 'derived' ? (measure.reason ?? null) : null,
     band,
@@ -52,11 +57,11 @@ function rowOf(view: ReadView, m: MeasureRow, bands: ReadonlyMap<string, BandFit
 }
 
 /** Groups of rows in the order of the swing; `all` shows every measure, else the twelve that matter most. */
-export function ledgerRows(view: ReadView, all: boolean): { part: Part; rows: LedgerRow[] }[] {
+export function ledgerRows(view: ReadView, all: boolean, length: ShortLength = 'mm'): { part: Part; rows: LedgerRow[] }[] {
   const bands = new Map(view.comparison.bands.map((b) => [b.measure, b]));
   const evidence = new Set(view.findings.find((f) => f.main)?.because ?? []);
   const worst = [...view.comparison.bands].filter((b) => b.word !== 'absent').sort((a, b) => (a.membership ?? 2) - (b.membership ?? 2));
   const chosen = new Set([...evidence, ...worst.map((b) => b.measure)].slice(0, MOST));
-  const rows = MEASURES.filter((m) => all || chosen.has(m.id)).map((m) => rowOf(view, m, bands, evidence));
+  const rows = MEASURES.filter((m) => all || chosen.has(m.id)).map((m) => rowOf(view, m, length, bands, evidence));
   return PARTS.map((part) => ({ part, rows: rows.filter((r) => r.part === part) })).filter((g) => g.rows.length);
 }

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
 import { Bullet } from './bullet';
-import { ledgerRows } from './ledger-rows';
+import { ledgerRows, type ShortLength } from './ledger-rows';
 
 /** The swing as numbers: value, uncertainty, its place in the pattern's band, a word. */
 @Component({
   selector: 'vk-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Bullet],
-  host: { class: 'flex min-h-0 flex-col' },
+  host: { class: '@container flex min-h-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 border-b border-strong-rules py-1">
       <h2 class="visually-hidden">Ledger</h2>
@@ -17,7 +17,9 @@ import { ledgerRows } from './ledger-rows';
           ? 'against ' + pattern() + ', ' + view().comparison.judged + ' of ' + view().comparison.of + ' bands judged'
           : 'a rehearsal: no bands'
       }}</span>
-      <button class="link ml-auto" [attr.aria-expanded]="all()" (click)="all.set(!all())">{{ all() ? 'the main rows' : 'all measures' }}</button>
+      <button class="link ml-auto whitespace-nowrap" [attr.aria-expanded]="all()" (click)="all.set(!all())">
+        {{ all() ? 'the main rows' : 'all measures' }}
+      </button>
     </div>
     <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Ledger rows">
       <table class="w-full border-collapse">
@@ -34,6 +36,9 @@ import { ledgerRows } from './ledger-rows';
         </thead>
         @for (g of groups(); track g.part) {
           <tbody class="border-b border-rules">
+            <tr class="@min-[420px]:hidden">
+              <th colspan="7" scope="rowgroup" class="pt-1 text-left font-normal text-ink2">{{ g.part }}</th>
+            </tr>
             @for (r of g.rows; track r.id; let first = $first) {
               <tr
                 class="h-[22px] hover:bg-sheet"
@@ -42,7 +47,9 @@ import { ledgerRows } from './ledger-rows';
                 (mouseleave)="lit.emit([])"
                 [title]="r.definition + ' (' + r.id + ')'"
               >
-                <th scope="row" class="w-[88px] pr-1 text-left align-middle font-normal whitespace-nowrap text-ink2">{{ first ? g.part : '' }}</th>
+                <th scope="row" class="hidden w-[88px] pr-1 text-left align-middle font-normal whitespace-nowrap text-ink2 @min-[420px]:table-cell">
+                  {{ first ? g.part : '' }}
+                </th>
                 <td class="max-w-[140px] truncate pr-1">{{ r.words }}</td>
                 @if (r.value !== null) {
                   @if (r.number !== null) {
@@ -79,9 +86,10 @@ import { ledgerRows } from './ledger-rows';
 export class Ledger {
   readonly view = input.required<ReadView>();
   readonly pattern = input.required<string>();
+  readonly length = input<ShortLength>('mm');
   readonly lit = output<readonly string[]>();
   protected readonly all = signal(false);
-  protected readonly groups = computed(() => ledgerRows(this.view(), this.all()));
+  protected readonly groups = computed(() => ledgerRows(this.view(), this.all(), this.length()));
 
   protected short(unit: string): string {
     return unit === 'N·m·s/kg' ? 'Nms/kg' : unit;

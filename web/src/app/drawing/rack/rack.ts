@@ -11,7 +11,7 @@ import { Thumbnail } from './thumbnail';
   template: `
     <ol class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4" aria-label="Swings of this lesson">
       @for (s of swings(); track s.id) {
-        <li class="relative w-[140px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
+        <li class="relative w-[152px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
           <button
             #cell
             class="block h-full w-full px-2 pt-1 text-left outline-offset-[-2px]"
@@ -24,7 +24,7 @@ import { Thumbnail } from './thumbnail';
               <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
               <span class="truncate" [class.text-ink2]="s.id !== current()">{{ s.kind === 'full' ? s.clubName : s.kind }}</span>
               @if (s.shot?.values?.carry; as carry) {
-                <span class="figures mr-5 ml-auto whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
+                <span class="figures mr-5 ml-auto text-13 whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
               }
             </span>
             <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="handed()" />

@@ -47,9 +47,9 @@ export class Felt {
       yAxis: {
         type: 'value',
         scale: true,
-        splitNumber: 3,
-        min: Math.max(0, Math.floor(Math.min(...all) / 10) * 10),
-        max: Math.min(100, Math.ceil(Math.max(...all) / 10) * 10),
+        interval: 20,
+        min: Math.max(0, Math.floor(Math.min(...all) / 20) * 20),
+        max: Math.min(100, Math.ceil(Math.max(...all) / 20) * 20),
         splitLine: { lineStyle: { color: colour('rules') } },
         axisLabel: { ...text, formatter: '{value}%' },
       },

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
 import type { PupilDashboard } from '@vilko/contract';
+import { deviceWords } from '../../device-words';
 import { chartHost, themeColour } from '../chart-host';
 
 type Point = PupilDashboard['trend'][number];
@@ -36,7 +37,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
         <tbody>
           @for (p of points(); track p.lessonId + p.device) {
             <tr class="border-t border-rules">
-              <td>{{ day(p.startedAt) }} · {{ p.device }}</td>
+              <td>{{ day(p.startedAt) }} · {{ device(p.device) }}</td>
               <td class="figures text-right">{{ p.mean.toFixed(1) }}</td>
               <td class="figures text-right">{{ p.sd === null ? '–' : p.sd.toFixed(1) }}</td>
               <td class="figures text-right">{{ p.n }}</td>
@@ -64,6 +65,7 @@ export class Trend {
         .join('; ')}`,
   );
   protected readonly day = day;
+  protected readonly device = deviceWords;
 
   constructor() {
     chartHost(
@@ -96,7 +98,7 @@ export class Trend {
         formatter: (x: { dataIndex: number; seriesIndex: number }) => {
           const own = points.filter((p) => p.device === kinds[x.seriesIndex]);
           const p = own[x.dataIndex];
-          return p ? `${day(p.startedAt)}, ${p.device}: ${words(p, unit)}` : '';
+          return p ? `${day(p.startedAt)}, ${deviceWords(p.device)}: ${words(p, unit)}` : '';
         },
       },
       xAxis: {
@@ -104,7 +106,8 @@ export class Trend {
         axisLine: { lineStyle: { color: colour('strong-rules') } },
         axisTick: { show: false },
         splitLine: { show: false },
-        axisLabel: { ...text, formatter: (t: number) => day(new Date(t).toISOString()), hideOverlap: true },
+        // the days of the lessons, not round weeks
+        axisLabel: { ...text, formatter: (t: number) => day(new Date(t).toISOString()), hideOverlap: true, customValues: days },
         min: Math.min(...days) - margin,
         max: Math.max(...days) + margin,
       },

@@ -61,6 +61,7 @@ const STEP = 0.01;
               [cursor]="cursor()"
               [ball]="ball()"
               [pattern]="patternName()"
+              [length]="length()"
               (ballAsked)="enterShot()"
               (cursorMoved)="move($event)"
               (marked)="mark($event.name, $event.t, $event.u)"
@@ -158,6 +159,7 @@ export class Read {
   protected readonly panel = signal<'ledger' | 'film'>('ledger');
   protected readonly largeFilm = signal(false);
   private readonly units = inject(HouseUnits);
+  protected readonly length = computed(() => this.units.shown('mm') as 'mm' | 'in');
   protected readonly carryText = (m: number): string => this.units.text(m, 'm');
   protected readonly ball = computed(() => shotWords(this.swing()?.shot ?? null, this.units));
   /** Injuries and fears stand above every finding. */

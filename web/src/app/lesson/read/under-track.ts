@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, input, model, output } from '@angul
 import type { SwingHead } from '@vilko/contract';
 import type { EventName } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
+import type { ShortLength } from '../../drawing/ledger/ledger-rows';
 import type { ReadView } from '../../workers/read-view';
 import { FilmPanel } from './film/film-panel';
 
@@ -46,7 +47,7 @@ const PANELS = [
         (marked)="marked.emit($event)"
       />
     } @else {
-      <vk-ledger class="mt-1 flex-1" [view]="view()" [pattern]="pattern()" (lit)="lit.emit($event)" />
+      <vk-ledger class="mt-1 flex-1" [view]="view()" [pattern]="pattern()" [length]="length()" (lit)="lit.emit($event)" />
     }
   `,
 })
@@ -59,6 +60,8 @@ export class UnderTrack {
   readonly ball = input('');
   /** Name and version of the pattern compared with. */
   readonly pattern = input('');
+  /** How the house shows short lengths. */
+  readonly length = input<ShortLength>('mm');
   readonly panel = model<'ledger' | 'film'>('ledger');
   readonly largeFilm = model(false);
   readonly ballAsked = output();

@@ -17,7 +17,7 @@ import { LessonActions } from '../../state/lesson';
       </p>
       <div class="mt-3 flex gap-8">
         <fieldset>
-          <legend class="text-13 text-ink2">Strike</legend>
+          <legend class="mb-1 text-13 text-ink2">Strike</legend>
           @for (s of strikes; track s) {
             <button
               type="button"
@@ -31,7 +31,7 @@ import { LessonActions } from '../../state/lesson';
           }
         </fieldset>
         <fieldset>
-          <legend class="text-13 text-ink2">Divot to the ball</legend>
+          <legend class="mb-1 text-13 text-ink2">Divot to the ball</legend>
           @for (d of divots; track d) {
             <button
               type="button"

@@ -7,6 +7,7 @@ import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { CheckedFeet } from './checked-feet';
+import { LiveCanvas } from '../record/live-canvas';
 import { FootRocking } from './foot-rocking';
 
 const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
@@ -23,7 +24,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 @Component({
   selector: 'vk-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckedFeet, FootRocking, RouterLink],
+  imports: [CheckedFeet, FootRocking, LiveCanvas, RouterLink],
   host: { class: 'block h-full overflow-auto' },
   template: `
     <div class="grid min-h-full grid-cols-[300px_minmax(0,1fr)_300px]">
@@ -82,6 +83,11 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
               <button class="plain-button" (click)="act('stop')">Stop</button>
             }
           </div>
+          @if (s.step !== 'lead foot' && s.step !== 'trail foot' && !s.record?.footCheck) {
+            <div class="relative mt-8 min-h-[220px] max-w-[620px] flex-1 bg-sheet">
+              <vk-live-canvas [handed]="handed()" [band]="middle" label="Live plan of the stance" />
+            </div>
+          }
           @if (s.health; as h) {
             <dl class="mt-auto grid max-w-[620px] grid-cols-3 gap-x-8 gap-y-1 border-t border-rules py-4 text-15">
               @for (f of healthFacts(); track f.words) {
@@ -117,6 +123,11 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
               kept() ? 'Go and record' : 'Without set-up'
             }}</a>
           </div>
+          @if (device()?.connected && !kept()?.footCheck) {
+            <div class="relative my-8 min-h-[220px] max-w-[620px] flex-1 bg-sheet">
+              <vk-live-canvas [handed]="handed()" [band]="middle" label="Live plan of the stance" />
+            </div>
+          }
         }
       </section>
       <aside class="border-l border-rules px-4 pt-5 text-15" aria-label="This lesson">
@@ -190,6 +201,8 @@ export class SetUp {
   protected readonly device = computed(() => this.bay()?.device ?? null);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly kept = computed(() => this.state()?.record ?? this.lesson()?.setUp ?? null);
+  /** Even feet, to lean from. */
+  protected readonly middle = [45, 55] as const;
   protected readonly measures = LESSON_MEASURES;
   protected readonly footwear = FOOTWEAR;
   protected readonly name = measureName;

@@ -1,24 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { type Basis, capability, type DeviceKind, MEASURE_IDS } from '@vilko/core';
+import { deviceWords } from '../../device-words';
 import { dateText } from '../words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 
-const KINDS: Readonly<Record<string, string>> = {
-  mat: 'pressure mat',
-  plates: 'two six-component plates',
-  'mat-plates': 'mat over two plates',
-  plate: 'one six-component plate',
-  boards: 'two boards of four cells',
-  path: 'pressure path',
-};
-const SAYS: Readonly<Record<string, string>> = {
-  mat: 'shares, paths, feet, vertical forces; no sideways force, no torque',
-  plates: 'everything but toe shares; positions in the foot after a foot check',
-  'mat-plates': 'everything',
-  plate: 'path, forces, torques; shares only as an estimate',
-  boards: 'shares, paths, vertical forces; no sideways force, no torque',
-  path: 'the whole-body path only',
+const SAYS: readonly { readonly kind: DeviceKind; readonly says: string }[] = [
+  { kind: 'mat-plates', says: 'everything: forces and torques of the plates, toes and heels of the mat' },
+  { kind: 'plates', says: 'forces, torques, shares, paths; positions in the foot after a foot check; no toe shares' },
+  { kind: 'mat', says: 'shares, paths, feet, vertical forces; no sideways force, no torque' },
+  { kind: 'boards', says: 'shares, paths, vertical forces; positions in the foot assumed; no sideways force, no torque' },
+];
+/** How many measures of the registry a kind of device gives, and how honestly. */
+const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
+  const count = (basis: Basis) => MEASURE_IDS.filter((id) => capability(kind, id).basis === basis).length;
+  return { kind, words: deviceWords(kind), says, measured: count('measured'), derived: count('derived'), absent: count('absent') };
 };
 
 /** Office › Devices: what was in the bay, how it was, and what each kind can honestly say. */
@@ -29,7 +26,7 @@ const SAYS: Readonly<Record<string, string>> = {
     <div class="h-full overflow-auto px-4 pt-5 pb-8">
       <h1 class="text-24 font-semibold">Devices</h1>
       @if (now(); as d) {
-        <section class="mt-4 max-w-[900px] border-y border-rules py-3 text-15 leading-6" aria-label="In the bay now">
+        <section class="mt-4 max-w-[1100px] border-y border-rules py-3 text-15 leading-6" aria-label="In the bay now">
           <p>
             <span class="font-semibold">{{ d.name }}</span> is {{ d.connected ? 'sending' : 'not connected' }}<span class="text-ink2">, {{ bay()?.name }}</span>
           </p>
@@ -53,9 +50,8 @@ const SAYS: Readonly<Record<string, string>> = {
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 <th class="py-1 pr-4 font-normal">Device</th>
-                <th class="py-1 pr-4 font-normal">Can honestly say</th>
-                <th class="py-1 pr-4 text-right font-normal">Rate</th>
-                <th class="py-1 pr-4 font-normal">At its last set-up</th>
+                <th class="w-[120px] py-1 pr-8 text-right font-normal">Rate</th>
+                <th class="w-[420px] py-1 pr-4 font-normal">At its last set-up</th>
                 <th class="py-1 font-normal">Last seen</th>
               </tr>
             </thead>
@@ -63,12 +59,34 @@ const SAYS: Readonly<Record<string, string>> = {
               @for (d of list; track d.name) {
                 <tr class="border-b border-rules align-top">
                   <td class="py-2 pr-4">
-                    <span class="font-semibold">{{ d.name }}</span><br /><span class="text-ink2">{{ kinds[d.kind] }}</span>
+                    <span class="font-semibold">{{ d.name }}</span><br /><span class="text-ink2">{{ words(d.kind) }}</span>
                   </td>
-                  <td class="max-w-[300px] py-2 pr-4 text-ink2">{{ says[d.kind] }}</td>
-                  <td class="figures py-2 pr-4 text-right whitespace-nowrap">{{ d.rate }} Hz</td>
+                  <td class="figures py-2 pr-8 text-right whitespace-nowrap">{{ d.rate }} Hz</td>
                   <td class="py-2 pr-4">{{ d.health || 'not set up yet' }}</td>
                   <td class="py-2 whitespace-nowrap">{{ d.connected ? 'here now' : date(d.lastSeen) }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+          <h2 class="mt-8 text-18 font-semibold">What each kind can honestly say, of {{ all }} measures</h2>
+          <table class="mt-1 w-full max-w-[1100px] text-15">
+            <thead class="text-left text-13 text-ink2">
+              <tr class="border-b border-strong-rules">
+                <th class="py-1 pr-4 font-normal">Kind</th>
+                <th class="py-1 pr-4 text-right font-normal">measured</th>
+                <th class="py-1 pr-4 text-right font-normal">derived</th>
+                <th class="py-1 pr-4 text-right font-normal">cannot say</th>
+                <th class="py-1 font-normal">In short</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (k of kindRows; track k.kind) {
+                <tr class="border-b border-rules">
+                  <td class="py-1.5 pr-4" [class.font-semibold]="k.kind === now()?.kind">{{ k.words }}</td>
+                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.measured }}</td>
+                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.derived || '–' }}</td>
+                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.absent || '–' }}</td>
+                  <td class="py-1.5 text-ink2">{{ k.says }}</td>
                 </tr>
               }
             </tbody>
@@ -92,8 +110,9 @@ export class Devices {
   protected readonly devices = this.store.selectSignal(officeFeature.selectDevices);
   protected readonly key = this.store.selectSignal(officeFeature.selectDeviceKey);
   protected readonly error = this.store.selectSignal(officeFeature.selectError);
-  protected readonly kinds = KINDS;
-  protected readonly says = SAYS;
+  protected readonly words = deviceWords;
+  protected readonly kindRows = SAYS.map(kindRow);
+  protected readonly all = MEASURE_IDS.length;
   protected readonly date = dateText;
   protected readonly driftWords = computed(() => {
     const drift = this.bay()?.drift;

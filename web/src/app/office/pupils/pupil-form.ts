@@ -12,7 +12,7 @@ const TEXTS = [
   { key: 'otherSports', words: 'Other sports', rows: 1 },
   { key: 'cueWords', words: 'Cue words that worked', rows: 1 },
   { key: 'fear', words: 'A side or movement they fear', rows: 1 },
-  { key: 'limits', words: 'Limits of mobility', rows: 2 },
+  { key: 'limits', words: 'Limits of mobility', rows: 1 },
   { key: 'bodyScreen', words: 'Note from a body screen', rows: 2 },
   { key: 'notes', words: 'Notes', rows: 3 },
 ] as const;
@@ -153,7 +153,7 @@ const TEXTS = [
         }
         <button type="button" class="link mt-2 text-15" (click)="addClub()">Add a club</button>
       </fieldset>
-      <div class="col-span-6 flex items-center gap-4 pt-1 text-15">
+      <div class="sticky bottom-0 col-span-6 flex items-center gap-4 border-t border-rules bg-paper py-3 text-15">
         <button class="main-button" [disabled]="form.invalid">{{ action() }}</button>
         <button type="button" class="plain-button" (click)="cancelled.emit()">Cancel</button>
         @if (form.invalid && form.touched) {

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonHead, type NewPupil } from '@vilko/contract';
-import { bandsFor, DEFAULT_PATTERN, patternOf } from '@vilko/core';
+import { deviceWords } from '../../device-words';
+import { bandsFor, patternOf } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -176,6 +177,7 @@ export class PupilPage {
   protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   private readonly board = this.store.selectSignal(officeFeature.selectDashboard);
+  private readonly house = this.store.selectSignal(officeFeature.selectHouse);
   protected readonly editing = signal(false);
   protected readonly starting = signal(false);
   protected readonly typedName = signal('');
@@ -226,16 +228,22 @@ export class PupilPage {
   });
   protected readonly headline = computed(() => {
     const { trend, unit } = this.dashboard()!;
-    // the device with the longest story speaks
-    const kinds = [...new Set(trend.map((t) => t.device))].map((d) => trend.filter((t) => t.device === d));
+    // the device with the longest story speaks, of equals the one used last
+    const kinds = [...new Set(trend.map((t) => t.device).reverse())].map((d) => trend.filter((t) => t.device === d));
     const longest = kinds.sort((a, b) => b.length - a.length)[0];
     const last = longest?.at(-1);
     if (!last) return '';
     const first = longest![0]!;
-    const now = `${kinds.length > 1 ? `On ${last.device} last` : 'Now'} ${last.mean.toFixed(1)} ${unit}`;
+    const now = `${kinds.length > 1 ? `On the ${deviceWords(last.device)} last` : 'Now'} ${last.mean.toFixed(1)} ${unit}`;
     if (first === last) return `${now}, the first time on this device.`;
     const real = trend.filter((t) => t.device === last.device && t.change === 'real change').length;
-    const changes = real === 0 ? 'no lesson brought a real change: what moves is spread' : `${real} of the steps between were real changes`;
+    const steps = longest!.length - 1;
+    const changes =
+      real === 0
+        ? 'no lesson brought a real change: what moves is spread'
+        : steps === 1
+          ? 'the step between was a real change'
+          : `${real} of the ${steps} steps between ${real === 1 ? 'was a real change' : 'were real changes'}`;
     return `${now}, ${first.mean.toFixed(1)} at the first lesson on this device; ${changes}.`;
   });
   protected readonly feltWords = computed(() => {
@@ -247,7 +255,7 @@ export class PupilPage {
   protected readonly band = computed(() => {
     const d = this.dashboard();
     if (!d?.measure || !d.club) return null;
-    const b = bandsFor(patternOf(DEFAULT_PATTERN), d.club as 'iron').find((x) => x.measure === d.measure);
+    const b = bandsFor(patternOf(this.pupil()?.profile.school ?? this.house().school), d.club as 'iron').find((x) => x.measure === d.measure);
     return b ? b.ideal : null;
   });
   protected readonly shoesChange = computed(() => {

@@ -72,6 +72,15 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
         <button class="text-ink2 hover:underline" (click)="deleted.emit(film().id)">delete</button>
       </span>
     </div>
+    @if (unknown()) {
+      <form class="flex items-center gap-2 py-0.5 text-13" (submit)="$event.preventDefault(); give(cm.value)">
+        <label class="flex items-center gap-1"
+          >How long is this line?<input #cm type="number" min="1" max="500" step="any" class="entry !mt-0 !h-6 !w-[64px] !px-1 !py-0" /> cm</label
+        >
+        <button class="link">keep</button>
+        <button type="button" class="link" (click)="unknown.set(null)">leave</button>
+      </form>
+    }
     @if (drawing()) {
       <div class="flex flex-wrap gap-x-2.5 text-13">
         @for (t of tools; track t.kind) {
@@ -109,6 +118,8 @@ export class FilmView {
   protected readonly drawing = signal(false);
   protected readonly tool = signal<Line['kind'] | null>(null);
   private readonly points = signal<Place[]>([]);
+  /** A drawn line whose length is still to be given. */
+  protected readonly unknown = signal<Place[] | null>(null);
   protected readonly over = signal<Place | null>(null);
   private readonly size = signal({ w: 1, h: 1 });
   /** Where an unsynchronised film stands, s. */
@@ -195,11 +206,21 @@ export class FilmView {
     if (!t) return;
     const points = [...this.points(), this.placeOf(e)];
     if (points.length < t.points) return this.points.set(points);
-    const cm = t.kind === 'length' ? askLength() : null;
     this.points.set([]);
     this.tool.set(null);
-    if (t.kind === 'length' && cm === null) return;
-    const line: Line = { id: crypto.randomUUID(), kind: t.kind, points, drawnAt: this.now(), cm };
+    // a known length is kept once its centimetres are given
+    if (t.kind === 'length') this.unknown.set(points);
+    else this.keep(t.kind, points, null);
+  }
+  /** Keeps the line whose length was asked for; without a length it is left. */
+  protected give(text: string): void {
+    const cm = Number(text);
+    const points = this.unknown();
+    this.unknown.set(null);
+    if (points && cm > 0) this.keep('length', points, cm);
+  }
+  private keep(kind: Line['kind'], points: Place[], cm: number | null): void {
+    const line: Line = { id: crypto.randomUUID(), kind, points, drawnAt: this.now(), cm };
     this.changed.emit({ id: this.film().id, change: { lines: [...this.film().lines, line] } });
   }
   protected drop(id: string): void {
@@ -211,10 +232,4 @@ export class FilmView {
   protected says(l: Line): string {
     return lineWords(l, this.film());
   }
-}
-
-/** Asks for the known length in cm; null when it is left. */
-function askLength(): number | null {
-  const cm = Number(prompt('How long is this, in cm?', '30') ?? NaN);
-  return cm > 0 ? cm : null;
 }
