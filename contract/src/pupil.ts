@@ -97,6 +97,9 @@ export const TrendPoint = z.object({
 /** What was felt and what was measured in one swing. */
 export const FeltPoint = z.object({ swingId: z.string(), lessonId: z.string(), recordedAt: z.string(), felt: z.number(), measured: z.number() });
 
+/** What was found most often in a lesson's whole swings: in `shows` of `of`; fault null: nothing was. */
+export const LessonFinding = z.object({ lessonId: z.string(), fault: z.string().nullable(), shows: z.int(), of: z.int() });
+
 /** What was worked on, whether it changed, and what comes next. */
 export const PupilDashboard = z.object({
   measure: z.string().nullable(),
@@ -104,6 +107,7 @@ export const PupilDashboard = z.object({
   club: z.string().nullable(),
   trend: z.array(TrendPoint),
   felt: z.array(FeltPoint),
+  findings: z.array(LessonFinding),
   nextVisit: z.string().nullable(),
   homework: z.string(),
 });

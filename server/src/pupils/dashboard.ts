@@ -49,9 +49,20 @@ export function dashboardOf(lessons: readonly LessonHead[], swings: readonly Sum
         ? []
         : [{ swingId: row.id, lessonId: row.lessonId, recordedAt: row.recordedAt.toISOString(), felt: row.felt, measured: summary.leadAtImpact }],
     ),
+    findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
   };
+}
+
+/** The main finding most of a lesson's swings share; null without a judged swing. */
+function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilDashboard['findings'][number] | null {
+  const own = swings.filter((s) => s.row.lessonId === lessonId && s.summary.fit !== null);
+  if (!own.length) return null;
+  const counts = new Map<string, number>();
+  for (const { summary } of own) if (summary.mainFault) counts.set(summary.mainFault, (counts.get(summary.mainFault) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return { lessonId, fault: most?.[0] ?? null, shows: most?.[1] ?? 0, of: own.length };
 }
 
 type Point = z.infer<typeof TrendPoint>;

@@ -43,6 +43,8 @@ const PANELS = [
         [large]="largeFilm()"
         [cursor]="cursor()"
         [impact]="view().events.p7?.t ?? view().start"
+        [events]="view().events"
+        [span]="[view().start, view().end]"
         (cursorMoved)="cursorMoved.emit($event)"
         (marked)="marked.emit($event)"
       />

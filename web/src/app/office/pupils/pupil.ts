@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonHead, type NewPupil } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, patternOf } from '@vilko/core';
+import { bandsFor, faultOf, patternOf } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -99,6 +99,9 @@ import { PupilForm } from './pupil-form';
                       <td class="w-[150px] py-1.5 pr-3 whitespace-nowrap">{{ date(l.startedAt) }}</td>
                       <td class="py-1.5 pr-3">
                         {{ l.aim }}
+                        @if (finding(l.id); as f) {
+                          <div [class.text-ink2]="!f.fault">{{ f.words }}</div>
+                        }
                         @if (l.homework) {
                           <div class="text-ink2">Homework: {{ l.homework }}</div>
                         }
@@ -246,6 +249,14 @@ export class PupilPage {
           : `${real} of the ${steps} steps between ${real === 1 ? 'was a real change' : 'were real changes'}`;
     return `${now}, ${first.mean.toFixed(1)} at the first lesson on this device; ${changes}.`;
   });
+  protected finding(lessonId: string): { fault: string | null; words: string } | null {
+    const f = this.dashboard()?.findings.find((x) => x.lessonId === lessonId);
+    if (!f) return null;
+    return {
+      fault: f.fault,
+      words: f.fault ? `Found: ${faultOf(f.fault)?.name ?? f.fault}, first cause in ${f.shows} of ${f.of} swings` : `Nothing found in ${f.of} swings`,
+    };
+  }
   protected readonly feltWords = computed(() => {
     const { felt } = this.dashboard()!;
     const off = felt.reduce((s, p) => s + p.felt - p.measured, 0) / felt.length;

@@ -4,6 +4,7 @@ import type { Film, SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';
+import type { EventTimes } from './film-strip';
 import { FilmView } from './film-view';
 
 /** Up to two films of a swing, in step with everything else. */
@@ -20,6 +21,8 @@ import { FilmView } from './film-view';
             [film]="f"
             [cursor]="cursor()"
             [impact]="impact()"
+            [events]="events()"
+            [span]="span()"
             (cursorMoved)="cursorMoved.emit($event)"
             (changed)="change($event)"
             (deleted)="remove($event)"
@@ -30,7 +33,7 @@ import { FilmView } from './film-view';
         <label class="flex items-center gap-1"
           >Mark
           <select #name class="entry !mt-0 !h-6 !w-[150px] !px-1 !py-0 !text-13" (change)="event.set(eventOf(name.value))">
-            @for (e of events; track e) {
+            @for (e of names; track e) {
               <option [value]="e" [selected]="e === event()">{{ e.toUpperCase() }}, {{ words[e] }}</option>
             }
           </select>
@@ -62,6 +65,9 @@ export class FilmPanel {
   readonly cursor = input.required<number>();
   /** Impact on the recording's clock, s. */
   readonly impact = input.required<number>();
+  readonly events = input<EventTimes>({});
+  /** The stretch of the recording that is the swing, s. */
+  readonly span = input<readonly [number, number]>([0, 1]);
   /** The films have the whole column. */
   readonly large = input(false);
   readonly cursorMoved = output<number>();
@@ -70,7 +76,7 @@ export class FilmPanel {
   protected readonly films = computed(() => this.swing().films);
   protected readonly busy = signal<string | null>(null);
   protected readonly event = signal<EventName>('p4');
-  protected readonly events = EVENT_NAMES;
+  protected readonly names = EVENT_NAMES;
   protected readonly words = EVENT_WORDS;
   protected readonly synced = computed(() => this.films().some((f) => f.impact !== null));
   private readonly frame = computed(() => 1 / Math.max(1, ...this.films().map((f) => f.frameRate)));

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, output, signal, viewChild } from '@angular/core';
 import type { Film } from '@vilko/contract';
+import { type EventTimes, FilmStrip } from './film-strip';
 import { filmTime, frameOf, lineWords, recordingTime, timeOfFrame } from '../../../film/film-time';
 
 type Line = Film['lines'][number];
@@ -18,6 +19,7 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
 @Component({
   selector: 'vk-film-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FilmStrip],
   host: { class: 'flex min-h-0 min-w-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 text-13">
@@ -63,6 +65,16 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
         <p class="absolute inset-x-0 bottom-0 bg-paper/90 px-2 py-0.5">{{ h }}</p>
       }
     </div>
+    @if (film().impact !== null) {
+      <vk-film-strip
+        [width]="size().w"
+        [events]="events()"
+        [span]="span()"
+        [cursor]="cursor()"
+        [frameRate]="film().frameRate"
+        (chosen)="cursorMoved.emit($event)"
+      />
+    }
     <div class="flex items-center gap-x-2.5 pt-0.5 text-13 whitespace-nowrap">
       <button class="hover:underline" (click)="stepFrame(-1)" aria-label="A frame back" title="A frame back  ,">◂</button>
       <button class="hover:underline" (click)="stepFrame(1)" aria-label="A frame on" title="A frame on  .">▸</button>
@@ -107,6 +119,9 @@ export class FilmView {
   readonly cursor = input.required<number>();
   /** Impact on the recording's clock, s. */
   readonly impact = input.required<number>();
+  /** Events of the swing on the recording's clock, and the stretch that is the swing; the strip is trimmed to it. */
+  readonly events = input<EventTimes>({});
+  readonly span = input<readonly [number, number]>([0, 1]);
   readonly cursorMoved = output<number>();
   readonly changed = output<{ id: string; change: Partial<Pick<Film, 'impact' | 'impactBy' | 'lines'>> }>();
   readonly deleted = output<string>();
@@ -121,7 +136,7 @@ export class FilmView {
   /** A drawn line whose length is still to be given. */
   protected readonly unknown = signal<Place[] | null>(null);
   protected readonly over = signal<Place | null>(null);
-  private readonly size = signal({ w: 1, h: 1 });
+  protected readonly size = signal({ w: 1, h: 1 });
   /** Where an unsynchronised film stands, s. */
   private readonly free = signal(0);
   protected readonly tools = TOOLS;

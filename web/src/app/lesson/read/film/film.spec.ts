@@ -1,6 +1,7 @@
 import { openLesson } from '../../../testing/house';
 import { film, swing } from '../../../testing/samples';
 import { FilmPanel } from './film-panel';
+import { FilmStrip } from './film-strip';
 import { FilmView } from './film-view';
 
 describe('a film under the cursor', () => {
@@ -68,6 +69,25 @@ describe('a film under the cursor', () => {
     ]);
     c.all('li button')[1]!.click();
     expect(changed).toEqual([{ id: 'f1', change: { lines: [lines[0]] } }]);
+  });
+});
+
+describe('the strip under a film', () => {
+  const events = { p1: { t: 9 }, p4: { t: 9.75 }, p6: { t: 9.9 }, p7: { t: 10 }, p8: { t: 10.01 }, p9: null };
+  it('is trimmed to the swing, has its events as wide as a frame, and leaves labels out that would touch', async () => {
+    const c = await openLesson().show(FilmStrip, { width: 216, events, span: [9, 11], cursor: 9.75, frameRate: 50 });
+    const marks = c.all('rect') as unknown as SVGRectElement[];
+    expect(marks.map((m) => Number(m.getAttribute('x')) + Number(m.getAttribute('width')) / 2)).toEqual([8, 83, 98, 108, 109]);
+    expect(Number(marks[0]!.getAttribute('width'))).toBeCloseTo(2, 6);
+    expect(c.all('text').map((t) => t.lastChild!.textContent!.trim())).toEqual(['1', '4', '6']);
+    expect(marks[1]!.getAttribute('fill')).toBe('var(--ink)');
+  });
+  it('brings the cursor to the event that is clicked', async () => {
+    const c = await openLesson().show(FilmStrip, { width: 216, events, span: [9, 11], cursor: 9, frameRate: 50 });
+    const chosen: number[] = [];
+    c.component.chosen.subscribe((t) => chosen.push(t));
+    c.all('text')[1]!.dispatchEvent(new Event('click'));
+    expect(chosen).toEqual([9.75]);
   });
 });
 
