@@ -27,7 +27,7 @@ const TICK = 0.02;
           <text [attr.x]="W / 2 + 7" y="19">{{ toesUp() ? 'toes' : 'heels' }}</text>
           <text [attr.x]="W / 2 + 7" [attr.y]="H - 8">{{ toesUp() ? 'heels' : 'toes' }}</text>
           @if (path.assumed) {
-            <text [attr.x]="W - 10" [attr.y]="H - 8" text-anchor="end">soles assumed</text>
+            <text [attr.x]="W - 10" [attr.y]="toesUp() ? 19 : H - 8" text-anchor="end">soles assumed</text>
           }
           @if (turned()) {
             <text x="10" [attr.y]="H - 8">turned: as the film sees it</text>

@@ -80,9 +80,9 @@ const MEGABYTE = 1e6;
                 <tr class="border-t border-rules">
                   <td class="py-1.5 pr-3 whitespace-nowrap">{{ date(b.at) }}, {{ time(b.at) }}</td>
                   <td class="figures py-1.5 pr-3 text-right whitespace-nowrap">{{ (b.size / megabyte).toFixed(1) }} MB</td>
-                  <td class="py-1.5 pr-3 text-ink2">{{ b.pupils }} pupils, {{ b.swings }} swings</td>
+                  <td class="py-1.5 pr-3 whitespace-nowrap text-ink2">{{ b.pupils }} pupils, {{ b.swings }} swings</td>
                   <td class="py-1.5 text-right whitespace-nowrap">
-                    <a class="link mr-3" [href]="'/api/backups/' + b.name" download>Save elsewhere</a>
+                    <a class="link mr-3" [href]="'/api/backups/' + b.name" download>Save</a>
                     <button class="link" (click)="restore(b.name)" [disabled]="!!doing()">Put back</button>
                   </td>
                 </tr>
