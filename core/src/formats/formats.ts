@@ -2,6 +2,7 @@ import { VilkoError } from '../error.js';
 import type { Recording } from '../recording/recording.js';
 import { readBundle, writeBundle } from './bundle/bundle.js';
 import { readC3d } from './c3d/read-c3d.js';
+import { writeC3d } from './c3d/write-c3d.js';
 import { readCsv } from './csv/read-csv.js';
 import { writeCsv } from './csv/write-csv.js';
 import { readNpz, writeNpz } from './npz/npz.js';
@@ -16,7 +17,7 @@ export interface Format {
 
 /** Every format Vilko knows. */
 export const FORMATS: readonly Format[] = [
-  { name: 'C3D', extensions: ['c3d'], read: readC3d },
+  { name: 'C3D', extensions: ['c3d'], read: readC3d, write: writeC3d },
   { name: 'CSV', extensions: ['csv', 'txt', 'tsv'], read: readCsv, write: writeCsv },
   { name: 'NumPy', extensions: ['npz'], read: readNpz, write: writeNpz },
   { name: 'Recording bundle', extensions: ['vilko'], read: readBundle, write: writeBundle },

@@ -2,7 +2,7 @@ import { strToU8 } from 'fflate';
 
 export type MadeProcessor = 'Intel' | 'DEC' | 'MIPS';
 
-/** A C3D file written by hand for tests: type 2 platforms, analog channels only. */
+/** A C3D file written by hand for tests: analog channels only, every parameter as told. */
 export interface MadeC3d {
   readonly processor: MadeProcessor;
   readonly storage: 'int' | 'float';
@@ -18,6 +18,15 @@ export interface MadeC3d {
   readonly corners: readonly number[];
   readonly origin: readonly number[];
   readonly type?: readonly number[];
+  /** Channels of one platform, 6 unless told. */
+  readonly perPlatform?: number;
+  /** 36 numbers per platform, first index fastest. */
+  readonly calMatrix?: readonly number[];
+  readonly unsigned?: boolean;
+  readonly genScale?: number;
+  /** First and last field, each in low and high words; the header then says something else. */
+  readonly trial?: readonly [number, number];
+  readonly pointUnits?: string;
   readonly zero?: readonly [number, number];
 }
 
@@ -67,6 +76,7 @@ export function madeC3d(c: MadeC3d): Uint8Array {
   };
   const frames = c.channels[0]!.length / c.ratio;
   const used = c.origin.length / 3;
+  const perPlatform = c.perPlatform ?? 6;
   // a parameter before its group, on purpose: the order is free
   ints('USED', 3, [], [used]);
   group('POINT', 1);
@@ -74,10 +84,11 @@ export function madeC3d(c: MadeC3d): Uint8Array {
   group('FORCE_PLATFORM', 3);
   floats('RATE', 1, [], [c.rate / c.ratio]);
   floats('SCALE', 1, [], [c.storage === 'float' ? -1 : 1]);
-  texts('UNITS', 1, ['mm']);
+  texts('UNITS', 1, [c.pointUnits ?? 'mm']);
   ints('DATA_START', 1, [], [6]);
   floats('RATE', 2, [], [c.rate]);
-  floats('GEN_SCALE', 2, [], [1]);
+  floats('GEN_SCALE', 2, [], [c.genScale ?? 1]);
+  if (c.unsigned) texts('FORMAT', 2, ['UNSIGNED']);
   floats('SCALE', 2, [c.scale.length], c.scale);
   ints('OFFSET', 2, [c.offset.length], c.offset);
   texts('LABELS', 2, c.labels);
@@ -89,9 +100,14 @@ export function madeC3d(c: MadeC3d): Uint8Array {
   ints(
     'CHANNEL',
     3,
-    [6, used],
-    Array.from({ length: 6 * used }, (_, i) => i + 1),
+    [perPlatform, used],
+    Array.from({ length: perPlatform * used }, (_, i) => i + 1),
   );
+  if (c.calMatrix) floats('CAL_MATRIX', 3, [6, 6, used], c.calMatrix);
+  if (c.trial) {
+    group('TRIAL', 4);
+    c.trial.forEach((field, i) => ints(i ? 'ACTUAL_END_FIELD' : 'ACTUAL_START_FIELD', 4, [2], [field & 0xffff, field >> 16]));
+  }
   bytes.push(0, 0);
   const head = new Uint8Array(512 * 5);
   head.set([
@@ -100,7 +116,7 @@ export function madeC3d(c: MadeC3d): Uint8Array {
     ...w.int16(0),
     ...w.int16(c.channels.length * c.ratio),
     ...w.int16(1),
-    ...w.int16(frames),
+    ...w.int16(c.trial ? 3 : frames),
     ...w.int16(0),
     ...w.float(c.storage === 'float' ? -1 : 1),
     ...w.int16(6),

@@ -101,7 +101,9 @@ describe('reading C3D', () => {
   });
 
   it('refuses what it cannot read, naming the place', () => {
-    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 4] }), 'x.c3d')).message).toContain('platform 2 is of type 4');
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 7] }), 'x.c3d')).message).toContain('platform 2 is of type 7');
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 4] }), 'x.c3d')).message).toContain('platform 2 is of type 4 and has no calibration matrix');
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, corners: Array<number>(24).fill(0) }), 'x.c3d')).message).toContain('do not span a plane');
     const file = madeC3d(FILE);
     expect(refusal(() => readC3d(file.slice(0, file.length - 600), 'x.c3d')).message).toMatch(/100 frames are promised.*byte/);
     const code = file.slice();

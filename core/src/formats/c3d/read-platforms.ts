@@ -1,0 +1,142 @@
+import { VilkoError } from '../../error.js';
+import { blankPlatform, type Platform, WRENCH_CHANNELS } from '../../recording/recording.js';
+import { median, quantile } from '../../signal/series.js';
+import { type AnalogData, analogTexts, number, scaled } from './analog.js';
+import { type LabAxes, toStance } from './lab-axes.js';
+import type { C3dParameters } from './parameters.js';
+import { CHANNELS_OF_TYPE, type Matrix, plateAxes, type PlateAxes, plateWrench, toLab, type Vec } from './platform-wrench.js';
+
+/** Channels of a type that are places of the pressure, not loads: never zeroed, scaled as lengths. */
+const COP_CHANNELS: Readonly<Record<number, readonly number[]>> = { 1: [3, 4] };
+/** Channels of a type that are moments. Type 3 has forces only; type 4 has volts, scaled after its calibration. */
+const MOMENT_CHANNELS: Readonly<Record<number, readonly number[]>> = { 1: [5], 2: [3, 4, 5] };
+
+interface PlatformFacts {
+  readonly i: number;
+  readonly type: number;
+  readonly axes: PlateAxes;
+  readonly origin: Vec;
+  /** Metres per POINT unit. */
+  readonly metre: number;
+  /** Type 4 only. */
+  readonly cal: Matrix | null;
+}
+
+/**
+ * Every force platform of a C3D file as forces and moments about its surface centre, in stance axes.
+ * @throws VilkoError naming the platform and the parameter that is missing or cannot be used
+ */
+export function readPlatforms(p: C3dParameters, analog: AnalogData, lab: LabAxes, warnings: string[]): Platform[] {
+  const used = number(p, 'FORCE_PLATFORM', 'USED') ?? 0;
+  if (!(used > 0)) throw new VilkoError('missing-channel', 'the file has no force platform (FORCE_PLATFORM:USED is 0)');
+  const metre = p.get('POINT', 'UNITS')?.texts[0]?.toLowerCase() === 'm' ? 1 : 1e-3;
+  return Array.from({ length: used }, (_, i) => {
+    const type = p.get('FORCE_PLATFORM', 'TYPE')?.numbers[i] ?? 0;
+    if (!CHANNELS_OF_TYPE[type])
+      throw new VilkoError('unsupported', `platform ${i + 1} is of type ${type}; types 1, 2, 3 and 4 can be read`, 'FORCE_PLATFORM:TYPE');
+    const corners = vectors(p.get('FORCE_PLATFORM', 'CORNERS')?.numbers ?? [], 4 * i, 4, metre);
+    const origin = vectors(p.get('FORCE_PLATFORM', 'ORIGIN')?.numbers ?? [], i, 1, metre)[0];
+    if (corners.length < 4 || !origin) throw new VilkoError('missing-channel', `platform ${i + 1} has no corners or origin`, 'FORCE_PLATFORM');
+    const axes = plateAxes(corners);
+    if (![...axes.x, ...axes.y, ...axes.z].every(Number.isFinite))
+      throw new VilkoError('unreadable', `the corners of platform ${i + 1} do not span a plane`, 'FORCE_PLATFORM:CORNERS');
+    return readPlatform(p, analog, lab, { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null }, warnings);
+  });
+}
+
+function vectors(flat: readonly number[], first: number, count: number, scale: number): Vec[] {
+  return Array.from({ length: count }, (_, k): Vec => {
+    const at = 3 * (first + k);
+    return [flat[at]! * scale, flat[at + 1]! * scale, flat[at + 2]! * scale];
+  }).filter((v) => v.every(Number.isFinite));
+}
+
+/** CAL_MATRIX of a platform: element (i, j), first index fastest, multiplies channel j into output i. */
+function calibration(p: C3dParameters, i: number): Matrix {
+  const m = p.get('FORCE_PLATFORM', 'CAL_MATRIX');
+  const [rows = 6, columns = 6] = m?.dims ?? [];
+  const flat = m?.numbers.slice(i * rows * columns, (i + 1) * rows * columns) ?? [];
+  if (rows !== 6 || columns !== 6 || flat.length < 36)
+    throw new VilkoError('missing-channel', `platform ${i + 1} is of type 4 and has no calibration matrix of 6 × 6`, 'FORCE_PLATFORM:CAL_MATRIX');
+  return Array.from({ length: 6 }, (_, r) => Array.from({ length: 6 }, (__, c) => flat[r + 6 * c]!));
+}
+
+/** The vertical in the plate's axes before any zero, from its channels. */
+function verticalOf(type: number, ch: readonly Float64Array[], cal: Matrix | null): Float64Array {
+  if (type === 3) return ch[4]!.map((v, k) => v + ch[5]![k]! + ch[6]![k]! + ch[7]![k]!);
+  if (cal) return ch[0]!.map((_, k) => cal[2]!.reduce((s, x, j) => s + x * ch[j]![k]!, 0));
+  return ch[2]!;
+}
+
+function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts: PlatformFacts, warnings: string[]): Platform {
+  const { i, type, axes, origin, metre, cal } = facts;
+  const count = CHANNELS_OF_TYPE[type]!;
+  const channel = p.get('FORCE_PLATFORM', 'CHANNEL');
+  const stride = channel?.dims[0] ?? count;
+  const names = channel?.numbers.slice(i * stride, i * stride + count) ?? [];
+  const units = analogTexts(p, 'UNITS').map((u) => u.toLowerCase().replace(/[·.*\s]/g, ''));
+  const data = names.map((c, j) => {
+    const raw = analog.raw[c - 1];
+    if (!raw) throw new VilkoError('missing-channel', `platform ${i + 1} names channel ${c}, which the file does not have`, 'FORCE_PLATFORM:CHANNEL');
+    const unit = units[c - 1];
+    const isMoment = MOMENT_CHANNELS[type]?.includes(j);
+    return { ch: scaled(p, raw, c - 1), unit: isMoment ? momentScale(unit, metre) : COP_CHANNELS[type]?.includes(j) ? lengthScale(unit, metre) : 1 };
+  });
+  if (data.length < count) throw new VilkoError('missing-channel', `platform ${i + 1} names ${data.length} of ${count} channels`, 'FORCE_PLATFORM:CHANNEL');
+  const zeros = zeroOf(
+    p,
+    data.map((d) => d.ch),
+    facts,
+    analog.perFrame,
+    warnings,
+  );
+  if (origin[2] > 0 && axes.z[2] < 0 && type !== 1) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
+  // a calibrated output has the unit of POINT for its moments, unless its channel says newton metres itself
+  const calibrated = cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
+  const n = analog.raw[0]!.length;
+  const out = blankPlatform(n, [0, 0]);
+  const sample = new Array<number>(count);
+  for (let k = 0; k < n; k++) {
+    for (let j = 0; j < count; j++) sample[j] = (data[j]!.ch[k]! - zeros[j]!) * data[j]!.unit;
+    const w = plateWrench(type, sample, origin, calibrated);
+    [out.fx[k], out.fy[k], out.fz[k]] = toStance(lab, toLab(axes, w.f)) as [number, number, number];
+    [out.mx[k], out.my[k], out.mz[k]] = toStance(lab, toLab(axes, w.m)) as [number, number, number];
+  }
+  // forces and moments turn together: a place of pressure stays where it is
+  if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = out[c].map((x) => -x);
+  const centre = toStance(lab, axes.centre);
+  return { ...out, centre: [centre[0], centre[1]] };
+}
+
+/** Sign that makes the median vertical over the loaded samples point up. */
+function upSign(fz: Float64Array): 1 | -1 {
+  const size = fz.map(Math.abs);
+  const least = Math.max(20, 0.2 * quantile(size, 0.95));
+  return median(fz.filter((x) => Math.abs(x) > least)) < 0 ? -1 : 1;
+}
+
+/** N·m per unit of a moment: ANALOG:UNITS where it is Nm or Nmm, else by POINT:UNITS. */
+const momentScale = (unit: string | undefined, metre: number): number => (unit === 'nm' ? 1 : unit === 'nmm' ? 1e-3 : metre);
+/** Metres per unit of a place: ANALOG:UNITS where it is a length, else by POINT:UNITS. */
+const lengthScale = (unit: string | undefined, metre: number): number => (unit === 'm' ? 1 : unit === 'mm' ? 1e-3 : metre);
+
+/** Baseline per channel from FORCE_PLATFORM:ZERO, if the platform is unloaded there; frames from 1. */
+function zeroOf(p: C3dParameters, ch: readonly Float64Array[], { i, type, cal }: PlatformFacts, perFrame: number, warnings: string[]): number[] {
+  const none = ch.map(() => 0);
+  const [first = 0, last = 0] = p.get('FORCE_PLATFORM', 'ZERO')?.numbers ?? [];
+  if (first <= 0 || last < first) return none;
+  const range = (v: Float64Array) => v.subarray((first - 1) * perFrame, last * perFrame);
+  const fz = verticalOf(type, ch, cal);
+  const part = range(fz);
+  if (part.length === 0) return none;
+  const mean = (v: Float64Array) => v.reduce((s, x) => s + x, 0) / v.length;
+  const m = median(fz);
+  const spread = Math.max(Math.abs(m), quantile(fz, 0.99) - quantile(fz, 0.01));
+  const level = mean(part);
+  const sd = Math.sqrt(mean(part.map((x) => (x - level) ** 2)));
+  if (Math.abs(level - m) <= 0.25 * spread || sd > 0.05 * spread) {
+    warnings.push(`platform ${i + 1} is loaded in the frames ${first}–${last} named as its zero: they were not used`);
+    return none;
+  }
+  return ch.map((v, j) => (COP_CHANNELS[type]?.includes(j) ? 0 : mean(range(v))));
+}
