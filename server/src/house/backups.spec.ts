@@ -1,0 +1,66 @@
+import { readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Backup, Erased, Restored } from '@vilko/contract';
+import { simulate } from '@vilko/core/golfer';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { testApp, type TestApp } from '../testing/test-app.js';
+
+describe('backups', () => {
+  let app: TestApp;
+  beforeAll(async () => {
+    app = await testApp();
+    await app.bring(simulate({ device: 'boards', seed: 2 }).recording);
+  }, 60_000);
+  afterAll(() => app.close());
+  const make = async () => Backup.parse((await app.send('POST', '/api/backups')).json());
+  const put = async (bytes: Uint8Array, name = 'b.zip') => app.sendBytes(`/api/restore?name=${name}`, bytes);
+  const bytesOf = async (name: string) => new Uint8Array((await app.get(`/api/backups/${name}`)).rawPayload);
+
+  it('are one whole file each, listed with what they hold, and leave no half file behind', async () => {
+    const b = await make();
+    expect([b.pupils, b.swings]).toEqual([1, 1]);
+    const files = readdirSync(join(app.folder, 'backups'));
+    expect(files.filter((f) => f.endsWith('.part'))).toEqual([]);
+    const inside = Object.keys(unzipSync(await bytesOf(b.name)));
+    expect(inside).toContain('pupils.json');
+    expect(inside.filter((f) => /^recordings\/.*\.vilko$/.test(f)).length).toBe(1);
+  });
+  it('put back what is missing and leave the rest as it is', async () => {
+    const b = await make();
+    const again = Restored.parse((await app.send('POST', `/api/backups/${b.name}/restore`)).json());
+    expect([again.pupils, again.swings]).toEqual([0, 0]);
+    expect(again.there).toBeGreaterThan(0);
+    const before = (await app.lesson()).rack[0]!;
+    await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+    const back = Restored.parse((await put(await bytesOf(b.name))).json());
+    expect([back.pupils, back.lessons, back.swings]).toEqual([1, 1, 1]);
+    expect((await app.lesson()).rack[0]).toEqual(before);
+  });
+  it('that are damaged or something else are refused in a sentence, and nothing is put back', async () => {
+    const bytes = await bytesOf((await make()).name);
+    const cut = await put(bytes.slice(0, bytes.length >> 1));
+    expect([cut.statusCode, cut.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('is not a whole zip file')]);
+    const other = await put(zipSync({ 'a.txt': strToU8('x') }));
+    expect(other.json<{ message: string }>().message).toContain('holds no pupils.json');
+    const files = unzipSync(bytes);
+    const without = Object.fromEntries(Object.entries(files).filter(([f]) => !f.startsWith('recordings/')));
+    expect((await put(zipSync(without))).json<{ message: string }>().message).toContain('lacks the recording of swing 1');
+    const odd = { ...files, 'pupils.json': strToU8(JSON.stringify({ vilko: 'pupils', version: 9 })) };
+    expect((await put(zipSync(odd))).statusCode).toBe(422);
+    expect((await app.lesson()).rack.length).toBe(1);
+  });
+  it('are named when they may hold a pupil, even without their list', async () => {
+    const b = await make();
+    rmSync(join(app.folder, 'backups', `${b.name}.json`));
+    const erased = Erased.parse((await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' })).json());
+    expect(erased.backups).toContain(b.name);
+    await app.send('POST', `/api/backups/${b.name}/restore`);
+  });
+  it('are read by their own names only: no way leads out of the folder', async () => {
+    writeFileSync(join(app.folder, 'secret.zip'), 'x');
+    for (const name of ['..%2Fsecret.zip', 'vilko-20200101-000000.zip', 'pg'])
+      expect((await app.get(`/api/backups/${name}`)).statusCode)
+        .withContext(name)
+        .toBeGreaterThanOrEqual(400);
+  });
+});
