@@ -123,7 +123,7 @@ test('a film: in step by its sound, stepped by frames, an event marked in it is 
   await view.getByRole('button', { name: 'lines' }).click();
   const line = async (tool: string, points: [number, number][]): Promise<void> => {
     await view.getByRole('button', { name: tool }).click();
-    const picture = (await view.locator('svg').boundingBox())!;
+    const picture = (await view.locator('svg[role=presentation]').boundingBox())!;
     for (const [x, y] of points) await page.mouse.click(picture.x + x * picture.width, picture.y + y * picture.height);
   };
   await line('known length', [

@@ -23,11 +23,14 @@ const MILLIMETRES = 1000;
  */
 export function writeC3d(rec: Recording, storage: C3dStorage = 'float'): Uint8Array {
   if (rec.mat || rec.boards.length || !rec.platforms.length)
-    throw new VilkoError('unsupported', `C3D keeps force plates only, and this recording has ${rec.mat ? 'a mat' : 'boards'}: write a .vilko bundle instead`);
+    throw new VilkoError(
+      'would-lose-data',
+      `C3D keeps force plates only, and this recording has ${rec.mat ? 'a mat' : 'boards'}: write a .vilko bundle instead`,
+    );
   const n = rec.time.length;
   const rate = (n - 1) / (rec.time[n - 1]! - rec.time[0]!);
   if (rec.time.some((t, k) => Math.abs(t - rec.time[0]! - k / rate) > EVEN / rate))
-    throw new VilkoError('unsupported', 'C3D keeps no time stamps, and these samples are not evenly spaced: write a .vilko bundle instead');
+    throw new VilkoError('would-lose-data', 'C3D keeps no time stamps, and these samples are not evenly spaced: write a .vilko bundle instead');
   const extra = Object.entries(rec.channels);
   const columns: { label: string; unit: string; v: Float64Array }[] = [
     ...rec.platforms.flatMap((p, i) =>

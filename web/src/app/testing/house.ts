@@ -58,7 +58,7 @@ export function openHouse(providers: unknown[] = []): House {
   const went = spyOn(TestBed.inject(Router), 'navigate').and.resolveTo(true);
   return {
     dispatch: (...actions) => actions.forEach((a) => store.dispatch(a)),
-    asked: (method, path) => wire.expectOne((r) => r.method === method && r.urlWithParams.startsWith(path)),
+    asked: (method, path) => wire.expectOne((r) => r.method === method && r.url === path),
     quiet: () => wire.verify(),
     said: () => store.selectSignal(lessonFeature.selectNotice)()?.text,
     goes: () => went.calls.allArgs().map(([commands]) => commands.join('/')),

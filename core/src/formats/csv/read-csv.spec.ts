@@ -1,0 +1,90 @@
+import { strToU8 } from 'fflate';
+import fc from 'fast-check';
+import type { VilkoError } from '../../error.js';
+import { simulate, SIMULATED_DEVICES } from '../../golfer/index.js';
+import { WRENCH_CHANNELS } from '../../recording/recording.js';
+import { readCsv } from './read-csv.js';
+import { writeCsv } from './write-csv.js';
+
+const PLATES = ['time', ...[1, 2].flatMap((i) => WRENCH_CHANNELS.map((c) => `p${i}_${c}`))];
+const rows = (n: number, columns: number, value = (k: number, c: number) => (c === 0 ? k / 100 : k + c)): string[] =>
+  Array.from({ length: n }, (_, k) => Array.from({ length: columns }, (__, c) => String(value(k, c))).join(','));
+const read = (...lines: string[]) => readCsv(strToU8(lines.join('\n')), 'x.csv');
+const refusal = (...lines: string[]): VilkoError => {
+  try {
+    read(...lines);
+  } catch (e) {
+    return e as VilkoError;
+  }
+  throw new Error('nothing was refused');
+};
+
+describe('reading CSV', () => {
+  it('finds the device by its columns', () => {
+    expect(read(PLATES.join(','), ...rows(20, 13)).device).toBe('plates');
+    expect(read(PLATES.slice(0, 7).join(','), ...rows(20, 7)).device).toBe('plate');
+    expect(read('time,' + [1, 2].flatMap((i) => [1, 2, 3, 4].map((c) => `p${i}_c${c}`)).join(','), ...rows(20, 9)).device).toBe('boards');
+    expect(read('time,r0c0,r0c1,r1c0,r1c1', ...rows(20, 5)).device).toBe('mat');
+    expect(read([...PLATES, 'r0c0', 'r0c1'].join(','), ...rows(20, 15)).device).toBe('mat-plates');
+  });
+  it('takes columns in any order, names in any case, and leaves those it does not know', () => {
+    const rec = read(
+      'battery,P1_FZ,Time,' + PLATES.filter((c) => c !== 'time' && c !== 'p1_fz').join(',') + ',Sound',
+      ...rows(20, 15, (k, c) => (c === 2 ? k / 50 : 10 * c)),
+    );
+    expect(rec.platforms[0]!.fz[3]).toBe(10);
+    expect(rec.time[5]).toBeCloseTo(0.1, 12);
+    expect(rec.channels.sound![0]).toBe(140);
+  });
+  it('reads what the comments state, and says what it had to assume', () => {
+    const stated = read('# p1_x_m=0.01 p1_y_m=0.3', '# p2_y_m=-0.3 mass=64.5 handed=left stature=1.68 club=wedge', PLATES.join(','), ...rows(20, 13));
+    expect(stated.platforms.map((p) => p.centre)).toEqual([
+      [0.01, 0.3],
+      [0, -0.3],
+    ]);
+    expect(stated.stated).toEqual({ mass: 64.5, handed: 'left', stature: 1.68, club: 'wedge' });
+    expect(stated.warnings).toEqual([]);
+    expect(read('time,r0c0,r0c1', ...rows(20, 3)).warnings).toEqual(['no pitch for the mat cells: 10 mm is assumed']);
+    expect(read('# pitch_m=0.015', 'time,r0c0,r0c1', ...rows(20, 3)).mat!.pitch).toBe(0.015);
+  });
+  it('takes a mat that is slower than its plates by the rows it has', () => {
+    const rec = read(
+      [...PLATES, 'r0c0', 'r0c1'].join(','),
+      ...rows(40, 15, (k, c) => (c === 0 ? k / 100 : c > 12 && k % 4 ? NaN : k)).map((r) => r.replaceAll('NaN', '')),
+    );
+    expect([rec.time.length, rec.mat!.time.length]).toEqual([40, 10]);
+    expect(Array.from(rec.mat!.frames.subarray(2, 4))).toEqual([4, 4]);
+  });
+  it('names what is missing', () => {
+    expect(refusal('t,p1_fz', ...rows(20, 2)).message).toContain('no column "time" among t, p1_fz');
+    expect(refusal(PLATES.filter((c) => c !== 'p2_mz').join(','), ...rows(20, 12)).message).toBe('plate 2 lacks p2_mz');
+    expect(refusal('time,p1_c1,p1_c2,p1_c3', ...rows(20, 4)).message).toContain('board 1 lacks p1_c4');
+    expect(refusal('time,r0c0,r0c1,r1c0', ...rows(20, 4)).message).toContain('2 × 2 cells but 3 columns');
+    expect(refusal('time,heart_rate', ...rows(20, 2)).message).toContain('no plate (p1_fx … p1_mz), board');
+    expect(refusal('# mass=heavy', PLATES.join(','), ...rows(20, 13)).message).toContain('mass is not a number: "heavy"');
+  });
+  it('brings back what was written, of every device', () => {
+    for (const device of SIMULATED_DEVICES) {
+      const { recording } = simulate({ device, seed: 3, handed: 'left', club: 'wedge' });
+      const back = readCsv(writeCsv(recording), 'x.csv');
+      expect([back.device, back.stated.handed, back.stated.club]).withContext(device).toEqual([device, 'left', 'wedge']);
+      recording.platforms.forEach((p, i) => {
+        for (const c of WRENCH_CHANNELS)
+          for (const k of [0, 777, p.fz.length - 1]) expect(back.platforms[i]![c][k]).withContext(`${device} ${c}`).toBeCloseTo(p[c][k]!, 5);
+      });
+      if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);
+    }
+  });
+  it('keeps any finite number that was written', () => {
+    const finite = fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e9, max: 1e9 });
+    fc.assert(
+      fc.property(fc.array(finite, { minLength: 12, maxLength: 40 }), (v) => {
+        const rec = read(PLATES.join(','), ...v.map((x, k) => [k / 100, ...Array<number>(12).fill(x)].join(',')));
+        v.forEach((x, k) => {
+          if (rec.platforms[1]!.my[k] !== x) throw new Error(`${x} came back as ${rec.platforms[1]!.my[k]}`);
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+});

@@ -1,0 +1,165 @@
+import { simulate } from '@vilko/core/golfer';
+import { writeBundle } from '@vilko/core';
+import { Ledger } from '../../drawing/ledger/ledger';
+import { Rack } from '../../drawing/rack/rack';
+import { LessonActions } from '../../state/lesson';
+import { Notices } from '../../shell/notices';
+import { openHouse, openLesson } from '../../testing/house';
+import { shot, swing } from '../../testing/samples';
+import { readView, type ReadView } from '../../workers/read-view';
+import { Reading } from './reading';
+import { UnderTrack } from './under-track';
+
+const viewOf = (o: Parameters<typeof simulate>[0], kind: 'full' | 'half' = 'full'): ReadView =>
+  readView({
+    bundle: writeBundle(simulate(o).recording, 1),
+    part: 0,
+    club: 'iron',
+    pattern: 'common-ground',
+    options: { stature: 1.75, handed: o.handed ?? 'right', kind },
+  });
+
+describe('a swing read', () => {
+  let faulty: ReadView;
+  let mat: ReadView;
+  beforeAll(() => {
+    faulty = viewOf({ device: 'mat-plates', seed: 5, fault: 'hangs-back' });
+    mat = viewOf({ device: 'mat', seed: 6 });
+  });
+
+  describe('in words', () => {
+    const three = [1, 2, 3].map((n) => swing(n, { mainFault: n < 3 ? 'hangs-back' : null }));
+
+    it('names one cause with its evidence, what would make it go, and in how many swings it shows', async () => {
+      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three });
+      expect(c.text()).toContain('hangs back');
+      expect(c.text()).toMatch(/(clear|likely|hint) · in 2 of 3 with the 7-iron/);
+      expect(c.text()).toMatch(/Gone when .* is (over|under) /);
+      expect(c.text()).toContain('No ball data for this swing.');
+      await c.set({ ball: '131 m · thin' });
+      expect(c.text()).toContain('Here: 131 m · thin.');
+    });
+    it('calls a judgement on fewer than three swings tentative', async () => {
+      const c = await openHouse().show(Reading, { view: faulty, swing: swing(1), rack: [swing(1)] });
+      expect(c.text()).toContain('tentative: fewer than 3 swings');
+    });
+    it('lights the measures of an evidence under the pointer, and lets them go', async () => {
+      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three });
+      const lit: (readonly string[])[] = [];
+      c.component.lit.subscribe((x) => lit.push(x));
+      const row = c.all('section [tabindex="0"]')[0]!;
+      row.dispatchEvent(new Event('mouseenter'));
+      row.dispatchEvent(new Event('mouseleave'));
+      expect(lit[0]!.length).toBeGreaterThan(0);
+      expect(lit[1]).toEqual([]);
+    });
+    it('puts injuries above every finding', async () => {
+      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three, caution: 'On record: back.' });
+      expect(c.text().indexOf('On record: back.')).toBeLessThan(c.text().indexOf('hangs back'));
+    });
+    it('never judges a rehearsal', async () => {
+      const half = swing(1, { kind: 'half' });
+      const c = await openHouse().show(Reading, { view: faulty, swing: half, rack: [half] });
+      expect(c.text()).toContain('A half swing is a rehearsal: measured, never judged.');
+      expect(c.text()).not.toContain('Evidence');
+    });
+    it('says what this device cannot judge, with the reason', async () => {
+      const c = await openHouse().show(Reading, { view: mat, swing: swing(1), rack: three });
+      expect(c.text()).toMatch(/\d+ cannot be judged here/);
+      expect(c.all('details').at(-1)!.textContent).toContain('horizontal forces');
+    });
+  });
+
+  describe('in numbers', () => {
+    it('opens with the main rows, each with value, uncertainty, unit and word', async () => {
+      const c = await openHouse().show(Ledger, { view: faulty, pattern: 'Common ground, v1' });
+      expect(c.text()).toMatch(/against Common ground, v1, \d+ of \d+ bands judged/);
+      const row = c.all('tr[title*="(share.lead.p7)"]')[0]!;
+      expect(row.textContent).toMatch(/Lead share, impact.*±.*%/s);
+      expect(row.classList).toContain('font-semibold');
+      expect(c.all('tr[title]').length).toBeLessThanOrEqual(12);
+    });
+    it('shows all measures on demand, and a reason where there is no value', async () => {
+      const c = await openHouse().show(Ledger, { view: mat, pattern: '' });
+      await c.press('all measures');
+      expect(c.all('tr[title]').length).toBeGreaterThan(120);
+      expect(c.all('tr[title*="(force.target.peak)"]')[0]!.textContent).toContain('this device cannot measure horizontal forces');
+      await c.press('the main rows');
+      expect(c.all('tr[title]').length).toBeLessThanOrEqual(12);
+    });
+    it('shows short lengths in inches where the house does, and never changes another unit', async () => {
+      const c = await openHouse().show(Ledger, { view: faulty, pattern: '' });
+      await c.press('all measures');
+      const cells = (id: string) => c.all(`tr[title*="(${id})"] td`).map((td) => td.textContent.trim());
+      const [mm, share] = [cells('mass.back'), cells('share.lead.p7')];
+      expect(mm[3]).toBe('mm');
+      await c.set({ length: 'in' });
+      const inches = cells('mass.back');
+      expect(inches[3]).toBe('in');
+      expect(Number(inches[1]!.replace('−', '-')) * 25.4).toBeCloseTo(Number(mm[1]!.replace('−', '-')), -0.5);
+      expect(cells('share.lead.p7')).toEqual(share);
+    });
+  });
+
+  it('has its ball and its films under the Track, a tab apart', async () => {
+    const c = await openLesson().show(UnderTrack, { view: faulty, swing: swing(1), cursor: faulty.start });
+    expect(c.text()).toContain('no ball data: enter');
+    await c.press('Film');
+    expect(c.all('[role=tab]').map((t) => t.getAttribute('aria-selected'))).toEqual(['false', 'true']);
+    expect(c.text()).toContain('No film of this swing');
+    let asked = 0;
+    c.component.ballAsked.subscribe(() => asked++);
+    await c.press('no ball data: enter');
+    expect(asked).toBe(1);
+  });
+});
+
+describe('the rack', () => {
+  const rack = [
+    swing(1, { mainFault: 'hangs-back' }),
+    swing(2, { kind: 'slow', fit: null }),
+    swing(3, { shot: shot({ carry: 140 }), starred: true }),
+    swing(4, { fit: null }),
+  ];
+  it('has every swing with its verdict, rehearsals apart, and the carry', async () => {
+    const c = await openHouse().show(Rack, { swings: rack, current: 's3' });
+    expect(c.all('li').length).toBe(4);
+    const verdicts = c.all('li > button[aria-label*=": "]').map((b) => b.getAttribute('aria-label'));
+    expect(verdicts).toEqual([
+      'Swing 1, 7-iron: hangs back',
+      'Swing 2, 7-iron: rehearsal',
+      'Swing 3, 7-iron: nothing found',
+      'Swing 4, 7-iron: no swing found',
+    ]);
+    expect(c.all('li')[2]!.textContent).toContain('140 m');
+    expect(c.all('[aria-current=true]').length).toBe(1);
+  });
+  it('chooses and stars', async () => {
+    const c = await openHouse().show(Rack, { swings: rack, current: 's3' });
+    const did: string[] = [];
+    c.component.choose.subscribe((id) => did.push(id));
+    c.component.star.subscribe((s) => did.push(`star ${s.id}`));
+    c.all('li > button')[0]!.click();
+    c.all('button[aria-label="Take the star from swing 3"]')[0]!.click();
+    expect(did).toEqual(['s1', 'star s3']);
+  });
+});
+
+describe('notices', () => {
+  it('offer undo, and go when they are closed; alarms are alerts', async () => {
+    const h = openLesson();
+    const c = await h.show(Notices);
+    h.dispatch(LessonActions.swingDeleted({ swing: swing(1) }));
+    await c.set({});
+    expect(c.all('[role=status]')[0]!.textContent).toContain('Swing 1 with the 7-iron was deleted.');
+    await c.press('Undo');
+    h.asked('POST', '/api/swings/s1/restore').flush(swing(1));
+    await c.set({});
+    expect(c.text()).toContain('is back');
+    h.dispatch(LessonActions.say({ text: 'A hole.', kind: 'alarm' }));
+    await c.set({});
+    expect(c.all('[role=alert]')[0]!.textContent).toContain('A hole.');
+    await c.press('Close');
+    expect(c.text()).toBe('');
+  });
+});

@@ -1,0 +1,113 @@
+import { NO_PROFILE, type PupilDashboard, type PupilWithLessons } from '@vilko/contract';
+import { OfficeActions } from '../../state/office';
+import { openHouse } from '../../testing/house';
+import { lesson, pupil } from '../../testing/samples';
+import { PupilPage } from './pupil';
+
+const { pupil: _pupil, rack: _rack, ...head } = lesson;
+const ada: PupilWithLessons = {
+  ...pupil,
+  profile: { ...NO_PROFILE, injuries: ['back'], cueWords: 'quiet heel' },
+  lessons: [
+    { ...head, id: 'b', startedAt: '2026-11-20T10:00:00.000Z', aim: 'later', footwear: 'trainers', swings: 12 },
+    { ...head, id: 'a', startedAt: '2026-11-01T10:00:00.000Z', aim: 'first', swings: 10 },
+  ],
+};
+const point = (lessonId: string, mean: number, more: Partial<PupilDashboard['trend'][number]> = {}): PupilDashboard['trend'][number] => ({
+  lessonId,
+  startedAt: '2026-11-01T10:00:00.000Z',
+  footwear: 'golf shoes',
+  device: 'plates',
+  n: 10,
+  mean,
+  sd: 2,
+  change: null,
+  ...more,
+});
+const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
+  measure: 'share.lead.p7',
+  unit: '%',
+  club: 'iron',
+  trend: [point('a', 61.4), point('b', 70.2, { change: 'real change', footwear: 'trainers', startedAt: '2026-11-20T10:00:00.000Z' })],
+  felt: [],
+  findings: [
+    { lessonId: 'a', fault: 'hangs-back', shows: 7, of: 10 },
+    { lessonId: 'b', fault: null, shows: 0, of: 12 },
+  ],
+  nextVisit: null,
+  homework: '',
+  ...more,
+});
+
+async function open(dashboard = board()) {
+  const h = openHouse();
+  const c = await h.show(PupilPage, { pupilId: 'p' });
+  h.asked('GET', '/api/pupils').flush([ada, { ...pupil, id: 'q', name: 'Bo Wend', lessons: [] }]);
+  await c.set({});
+  h.asked('GET', '/api/pupils/p/dashboard').flush(dashboard);
+  await c.set({});
+  return { h, c };
+}
+
+describe('a pupil’s page', () => {
+  it('says whether the one measure changed, in a sentence, and warns of other shoes', async () => {
+    const { c } = await open();
+    expect(c.text()).toContain('Now 70.2 %, 61.4 at the first lesson on this device; the step between was a real change.');
+    expect(c.text()).toContain('Footwear differs between these lessons (golf shoes, trainers)');
+  });
+  it('calls what moves without a real change by its name', async () => {
+    const trend = [point('a', 61), point('b', 64, { change: 'too few swings to tell' }), point('c', 62, { change: 'no change that matters' })];
+    const { c } = await open(board({ trend }));
+    expect(c.text()).toContain('no lesson brought a real change: what moves is spread');
+  });
+  it('lets the kind of device used last speak when there are two', async () => {
+    const trend = [
+      point('a', 61),
+      point('b', 64, { change: 'real change' }),
+      point('b', 70, { device: 'mat' }),
+      point('c', 71, { device: 'mat', change: 'real change' }),
+    ];
+    const { c } = await open(board({ trend }));
+    expect(c.text()).toContain('On the pressure mat last 71.0 %');
+  });
+  it('names what was found in each lesson, and what must be minded', async () => {
+    const { c } = await open();
+    expect(c.text()).toContain('Found: hangs back, first cause in 7 of 10 swings');
+    expect(c.text()).toContain('Nothing found in 12 swings');
+    expect(c.all('dd.text-alarm').map((d) => d.textContent.trim())).toEqual(['back']);
+    expect(c.text()).toContain('quiet heel');
+  });
+  it('asks for a measure where none is agreed, and draws no empty chart', async () => {
+    const { c } = await open(board({ measure: null, trend: [], findings: [] }));
+    expect(c.text()).toContain('No measure is agreed yet');
+    expect(c.all('vk-trend').length + c.all('vk-felt').length).toBe(0);
+  });
+  it('says how far a pupil’s feel is from what was measured', async () => {
+    const felt = [60, 70].map((measured, i) => ({ swingId: `s${i}`, lessonId: 'a', recordedAt: '', felt: measured + 9, measured }));
+    const { c } = await open(board({ felt }));
+    expect(c.text()).toContain('On average 9 points more on the lead foot than there was.');
+  });
+  it('erases only when the name is typed as it is', async () => {
+    const { h, c } = await open();
+    const button = () => c.all('button.alarm-button')[0] as HTMLButtonElement;
+    expect(button().disabled).toBeTrue();
+    await c.fill('Erase for good', 'ada quell');
+    expect(button().disabled).toBeTrue();
+    await c.fill('Erase for good', 'Ada Quell');
+    expect(button().textContent).toContain('22 swings');
+    button().click();
+    expect(h.asked('POST', '/api/pupils/p/erase').request.body).toEqual({ name: 'Ada Quell' });
+    await c.set({});
+    // inside the closed part of the page
+    expect(c.all('details')[0]!.textContent).toContain('Erasing: every table is rewritten');
+    expect(button().disabled).toBeTrue();
+  });
+  it('archives, and merges with another', async () => {
+    const { h, c } = await open();
+    await c.press('Archive');
+    expect(h.asked('PATCH', '/api/pupils/p').request.body).toEqual({ archived: true });
+    h.dispatch(OfficeActions.pupilChanged({ pupil: { ...pupil, archived: true } }));
+    await c.set({});
+    expect(c.all('details')[0]!.textContent).toContain('Bring back from the archive');
+  });
+});
