@@ -1,4 +1,4 @@
-import { VilkoError } from '@vilko/core';
+import { glossaryMarkdown, VilkoError } from '@vilko/core';
 import { analyseCommand, convertCommand, judgeCommand, simulateCommand } from './commands.js';
 import { type Options, readOptions } from './options.js';
 
@@ -6,8 +6,9 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
 
   vilko analyse FILE      every measure of every swing in a recording
   vilko judge FILE        the same, compared with a pattern, with findings
-  vilko convert IN OUT    by extension (.csv, .npz, .vilko)
+  vilko convert IN OUT    by extension (.c3d, .csv, .npz, .vilko)
   vilko simulate OUT      a simulated recording, and OUT.truth.json beside it
+  vilko measures          every measure: unit, worth, devices, definition (Markdown)
   vilko serve             the application
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
@@ -21,6 +22,7 @@ const COMMANDS: Readonly<Record<string, (o: Options) => string>> = {
   judge: judgeCommand,
   convert: convertCommand,
   simulate: simulateCommand,
+  measures: glossaryMarkdown,
 };
 
 async function main([command, ...rest]: string[]): Promise<void> {

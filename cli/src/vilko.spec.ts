@@ -97,6 +97,26 @@ describe('vilko', () => {
     expect(lossy.stderr).toMatch(/^vilko: .*would be lost\n$/);
   });
 
+  it('converts plates to C3D and back with the same numbers', () => {
+    vilko('simulate', '--device', 'plates', '--fault', 'hangs-back', at('c.csv'));
+    expect(vilko('convert', at('c.csv'), at('c.c3d')).status).toBe(0);
+    const [a, b] = [answer('analyse', at('c.csv')), answer('analyse', at('c.c3d'))];
+    for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak'])
+      expect(b.swings[0]!.measures[id]!.value as number)
+        .withContext(id)
+        .toBeCloseTo(a.swings[0]!.measures[id]!.value as number, 3);
+    vilko('simulate', '--device', 'mat', at('c.npz'));
+    const lossy = vilko('convert', at('c.npz'), at('m.c3d'));
+    expect([lossy.status, lossy.stderr]).toEqual([2, jasmine.stringContaining('has a mat: write a .vilko bundle instead')]);
+  });
+
+  it('prints the glossary that lies in docs', () => {
+    const { stdout } = vilko('measures');
+    const kept = readFileSync(fileURLToPath(new URL('../../docs/measures.md', import.meta.url)), 'utf8');
+    expect(stdout.trimEnd()).withContext('npx vilko measures > docs/measures.md').toBe(kept.trimEnd());
+    for (const id of MEASURE_IDS) expect(stdout).toContain(`\`${id}\``);
+  });
+
   it('shows a table to people', () => {
     const { stdout, status } = vilko('judge', join(data, 'sample-plates.c3d'), '--stature', '1.78');
     expect(status).toBe(0);

@@ -26,6 +26,7 @@ export {
 export type { Measure, Measures, MeasureValue } from './measures/measure.js';
 export { numberOf } from './measures/measure.js';
 export { type MeasureRow, measureRow, MEASURE_IDS, MEASURES, type Part } from './measures/registry.js';
+export { GLOSSARY, GLOSSARY_DEVICES, glossaryMarkdown, type GlossaryRow, PARTS } from './measures/glossary.js';
 export type { SwingContext } from './measures/context.js';
 export { massDisplacement } from './measures/mass.js';
 export { matShift } from './measures/swing-context.js';

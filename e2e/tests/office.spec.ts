@@ -92,7 +92,15 @@ test('who was entered twice becomes one, and an archived pupil leaves the list u
 test('the devices say what each kind can, and the new screens have nothing serious wrong by day and night', async ({ page }) => {
   await page.goto('/office/devices');
   await expect(page.getByText('No device has been here yet.')).toBeVisible();
-  for (const path of ['/office/devices', '/office/pupils', '/office/pupils/maren', '/office/pupils/new', '/office/settings', '/lesson/lesson-maren/set-up']) {
+  for (const path of [
+    '/office/devices',
+    '/office/measures',
+    '/office/pupils',
+    '/office/pupils/maren',
+    '/office/pupils/new',
+    '/office/settings',
+    '/lesson/lesson-maren/set-up',
+  ]) {
     await page.goto(path);
     await expect(page.locator('h1').first()).toBeVisible();
     expect(await serious(page), path).toEqual([]);

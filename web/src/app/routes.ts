@@ -7,6 +7,7 @@ export const routes: Routes = [
   { path: 'office/pupils/new', title: 'New pupil · Vilko', loadComponent: () => import('./office/pupils/new-pupil').then((m) => m.NewPupilPage) },
   { path: 'office/pupils/:pupilId', title: 'Pupil · Vilko', loadComponent: () => import('./office/pupils/pupil').then((m) => m.PupilPage) },
   { path: 'office/devices', title: 'Devices · Vilko', loadComponent: () => import('./office/devices/devices').then((m) => m.Devices) },
+  { path: 'office/measures', title: 'Measures · Vilko', loadComponent: () => import('./office/measures/measures').then((m) => m.MeasuresPage) },
   { path: 'office/settings', title: 'Settings · Vilko', loadComponent: () => import('./office/settings/settings').then((m) => m.Settings) },
   { path: 'lesson/:lessonId/set-up', title: 'Set up · Vilko', loadComponent: () => import('./lesson/set-up/set-up').then((m) => m.SetUp) },
   { path: 'lesson/:lessonId/pupil-view', title: 'For the pupil · Vilko', loadComponent: () => import('./lesson/record/pupil-view').then((m) => m.PupilView) },

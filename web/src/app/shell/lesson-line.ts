@@ -77,6 +77,7 @@ export class LessonLine {
   protected readonly office = [
     { path: '/office/pupils', words: 'Pupils' },
     { path: '/office/devices', words: 'Devices' },
+    { path: '/office/measures', words: 'Measures' },
     { path: '/office/settings', words: 'Settings' },
   ];
   protected readonly stops = [

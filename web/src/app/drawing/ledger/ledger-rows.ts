@@ -1,4 +1,4 @@
-import { type BandFit, fromStored, type MeasureRow, MEASURES, type Part } from '@vilko/core';
+import { type BandFit, fromStored, type MeasureRow, MEASURES, type Part, PARTS } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { figure } from '../trace';
 
@@ -19,7 +19,6 @@ export interface LedgerRow {
 }
 
 const MOST = 12;
-const PARTS: readonly Part[] = ['Set up', 'Going back', 'Coming down', 'Through', 'Whole swing'];
 
 const WORDS: Readonly<Record<string, string>> = { lateral: 'sideways', turning: 'turning', vertical: 'vertical' };
 
