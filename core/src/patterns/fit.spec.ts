@@ -1,8 +1,6 @@
 import fc from 'fast-check';
-import { worthOf } from '../compare/worth.js';
 import type { Measure, Measures } from '../measures/measure.js';
 import { NEVER_SAID } from '../measures/never.js';
-import { MEASURES } from '../measures/registry.js';
 import { compare, membershipOf } from './fit.js';
 import { patternOf } from './library.js';
 import { Pattern, toleratedRange } from './pattern.js';
@@ -25,40 +23,6 @@ const m = (value: Measure['value'], u: number | null = 0, more: Partial<Measure>
   ...more,
 });
 const one = (band: object, measures: Measures) => compare(measures, pattern([band]), 'iron');
-
-describe('worth', () => {
-  it('is the longest match, timing first; none for names', () => {
-    const expected: [string, number | null][] = [
-      ['share.lead.address', 2],
-      ['share.lead.p7', 3],
-      ['share.lead.drop', 4],
-      ['load.trail.max', 3],
-      ['load.trail.max.phase', 0.15],
-      ['load.trail.max.ms', 25],
-      ['cross.ms', 20],
-      ['cross.p7.ms', 15],
-      ['force.target.peak', 1.5],
-      ['force.target.peak.ms', 20],
-      ['force.up.lead.peak.phase', 0.2],
-      ['force.up.min', 3],
-      ['force.up.rate', 100],
-      ['foot.lead.fwd.p3', 6],
-      ['foot.trail.in.p4', 12],
-      ['foot.lead.toe.p7', 3],
-      ['foot.lead.heel.ms', 15],
-      ['foreaft.ratio', 0.15],
-      ['foreaft.lead.back', 1.5],
-      ['mass.p7', 12],
-      ['mass.split.max', 12],
-      ['drive.pitch.back', 0.02],
-      ['tempo.ratio', 0.25],
-      ['path.shape', null],
-      ['sequence.order', null],
-    ];
-    for (const [id, worth] of expected) expect(worthOf(id)).withContext(id).toBe(worth);
-    for (const row of MEASURES) if (row.unit !== 'name' && row.unit !== 'list') expect(worthOf(row.id)).withContext(row.id).toBeGreaterThan(0);
-  });
-});
 
 describe('comparing with a pattern', () => {
   it('tolerates the larger of two worths and a quarter of the ideal width on each closed side', () => {

@@ -18,14 +18,27 @@ describe('the pulse of a feed', () => {
     const p = feedPulse();
     expect([400, 0, 1].map((n) => p.count(message(n), 4))).toEqual([0, 0, 0]);
   });
-  it('tells the rate over the last seconds, not sooner, and begins anew each time', () => {
+  it('tells the rate on the device’s own clock, so that a burst is no speed, and nothing when nothing comes', () => {
     const p = feedPulse();
-    for (let i = 0; i < 750; i++) p.count(message(i), 4);
+    // two and a half seconds of the device arrive at once
+    for (let i = 0; i <= 625; i++) {
+      p.count(message(i), 4);
+      p.arrive(7 + (4 * i) / 1000);
+    }
     expect(p.rate()).toBeNull();
     jasmine.clock().tick(3000);
     expect(p.rate()).toBe(1000);
     jasmine.clock().tick(3000);
     expect(p.rate()).toBe(0);
+  });
+  it('shows a device that drops samples by its lower rate', () => {
+    const p = feedPulse();
+    for (let i = 0; i <= 625; i++) {
+      if (i % 5) p.count(message(i), 4);
+      p.arrive(7 + (4 * i) / 1000);
+    }
+    jasmine.clock().tick(3000);
+    expect(p.rate()).toBe(800);
   });
   it('measures how late the stream comes against its own quickest message', () => {
     const p = feedPulse();

@@ -11,7 +11,7 @@ export interface FeedPulse {
   readonly arrived: () => number;
   /** How much later than its quickest message the stream comes in, s, smoothed. */
   readonly lag: () => number;
-  /** Samples a second since it was last asked; null before two seconds have passed. */
+  /** Samples a second of the device's own clock since it was last asked, so that a burst is no speed; null before two seconds have passed. */
   readonly rate: () => number | null;
 }
 
@@ -26,6 +26,8 @@ export function feedPulse(): FeedPulse {
   let quickest = NaN;
   let lag = 0;
   let received = 0;
+  let newest = NaN;
+  let from = NaN;
   let since = Date.now();
   return {
     count(h, samples) {
@@ -35,9 +37,14 @@ export function feedPulse(): FeedPulse {
       received += samples;
       return lost;
     },
-    arrive(newest) {
+    arrive(at) {
+      newest = at;
+      if (Number.isNaN(from)) {
+        from = at;
+        received = 0;
+      }
       arrived = performance.timeOrigin + performance.now();
-      const behind = arrived / 1000 - newest;
+      const behind = arrived / 1000 - at;
       quickest = Number.isNaN(quickest) ? behind : Math.min(quickest, behind);
       lag += SMOOTH * (behind - quickest - lag);
     },
@@ -47,8 +54,9 @@ export function feedPulse(): FeedPulse {
     rate() {
       const now = Date.now();
       if (now - since <= RATE_OVER) return null;
-      const rate = Math.round((1000 * received) / (now - since));
+      const rate = newest > from ? Math.round(received / (newest - from)) : 0;
       received = 0;
+      from = newest;
       since = now;
       return rate;
     },

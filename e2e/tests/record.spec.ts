@@ -1,0 +1,72 @@
+import { expect, test } from '@playwright/test';
+import { lastSwing, nextSwing, type Running, serious, startDevice } from '../bay.js';
+
+const CONTROL = 4409;
+const LESSON = '/lesson/lesson-halvard';
+
+test.describe('Record with a device', () => {
+  let device: Running;
+  test.beforeAll(() => {
+    device = startDevice(4391, CONTROL);
+  });
+  test.afterAll(() => device.end());
+
+  test('kind, tag and intent go by keys, and go with the next swing; a rehearsal is measured, not judged', async ({ page, request }) => {
+    await page.goto(`${LESSON}/record`);
+    await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
+    await page.keyboard.press('p');
+    await expect(page.getByRole('button', { name: 'practice swing' })).toBeVisible();
+    await page.keyboard.press('i');
+    await expect(page.getByRole('button', { name: 'draw feet' })).toBeVisible();
+    await nextSwing(page, CONTROL);
+    await expect(lastSwing(page)).toContainText('practice swing');
+    const { rack } = (await (await request.get(`/api/lessons/lesson-halvard`)).json()) as { rack: { tag: string; intent: string; kind: string }[] };
+    expect(rack.at(-1)).toMatchObject({ tag: 'practice swing', intent: 'draw feet', kind: 'full' });
+    await page.keyboard.press('h');
+    await expect(page.getByRole('button', { name: 'half', exact: true })).toHaveAttribute('aria-pressed', 'true');
+    await page.keyboard.press('w');
+    await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
+    await page.keyboard.press('p');
+    await page.keyboard.press('p');
+    await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
+  });
+
+  test('a clicker stars, pauses, deletes with undo, and goes on to Read; nobody is zeroed away', async ({ page }) => {
+    await page.goto(`${LESSON}/record`);
+    await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
+    const number = (await lastSwing(page).getByRole('link').textContent())!;
+    await page.keyboard.press('F5');
+    await expect(page.getByRole('alert')).toContainText(/somebody stands on the device \(\d+ kg\): step off, then zero/);
+    await page.keyboard.press('.');
+    await expect(page.getByText('Not armed')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(lastSwing(page).getByRole('link')).not.toHaveText(number);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(lastSwing(page).getByRole('link')).toHaveText(number);
+    await page.keyboard.press('PageUp');
+    await page.keyboard.press('PageDown');
+    await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
+    await expect(page.getByRole('button', { name: new RegExp(`^Take the star from swing ${number.replace(/\D/g, '')}$`) })).toBeVisible();
+  });
+
+  test('the pupil’s window shows the same stance, and turns for a screen on the floor', async ({ page }) => {
+    await page.goto(`${LESSON}/pupil-view`);
+    const lead = page.getByTestId('pupil-lead');
+    await expect(lead).toHaveText(/\d+%/);
+    const turned = () => page.locator('vk-pupil-view > div').evaluate((e: HTMLElement) => e.style.transform);
+    expect(await turned()).toBe('');
+    await page.keyboard.press('f');
+    await expect.poll(turned).toBe('rotate(180deg)');
+    expect(await serious(page)).toEqual([]);
+  });
+});
+
+test('Record without a device says so, and takes a recording made elsewhere', async ({ page, request }) => {
+  await expect
+    .poll(async () => ((await (await request.get('/api/bay')).json()) as { device: { connected: boolean } | null }).device?.connected ?? false)
+    .toBe(false);
+  await page.goto(`${LESSON}/record`);
+  await expect(page.getByText(/No device is sending\. Start the device, or drop a recording/)).toBeVisible();
+  await expect(page.getByText(/not connected|No device has said hello yet/)).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+});
