@@ -13,7 +13,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
          --axes ball=+x,left=+y  --cutoff HZ  --pattern common-ground  --json
-simulate: --fault NAME|none  --device plates|mat|mat-plates|boards
+simulate: --fault NAME|none  --device plates|mat|mat-plates|boards|plate
           --strength weak|medium|strong  --seed N  --swings N  --no-club
 `;
 

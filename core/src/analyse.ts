@@ -4,19 +4,20 @@ import { findRehearsals } from './events/find-rehearsals.js';
 import { findSwings } from './events/find-swings.js';
 import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
-import { type Ground, readGround } from './ground/ground.js';
+import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
 import { G } from './measures/centre-of-mass.js';
 import type { SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
 import { measureSwing } from './measures/measure-swing.js';
 import { swingContext } from './measures/swing-context.js';
 import type { FootCheck } from './recording/foot-check.js';
+import { moments } from './signal/series.js';
 import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './recording/recording.js';
 
 /** Version of everything that turns samples into numbers; a cached result of another version is made anew. */
-export const CORE_VERSION = '2';
+export const CORE_VERSION = '3';
 
-export const DEFAULT_STATURE = 1.75;
+export { DEFAULT_STATURE };
 const MASS_OFF = 0.03;
 
 /** What a person may say about a recording; what is given wins over what the file states. */
@@ -74,7 +75,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     weight: mass === null ? null : mass * G,
     footCheck: options.footCheck ?? rec.stated.footCheck ?? null,
   };
-  const ground = readGround(rec, handed, options.cutoff);
+  const ground = readGround(rec, handed, options.cutoff, who.stature);
   const channels = readChannels(rec, ground);
   const impact = impactFinder(ground, channels.trigger ?? null, channels.sound ?? null);
   const warnings = [...rec.warnings, ...ground.warnings];
@@ -83,18 +84,22 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   const kind = options.kind ?? 'full';
   const look = kind === 'full' ? findSwings : findRehearsals;
   for (const found of look(ground, channels.shaft_deg ?? null)) {
-    const swing = swingEvents(ground, channels, impact, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
+    const events = (g: Ground, by: typeof impact) => swingEvents(g, channels, by, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
+    const first = events(ground, impact);
+    // on one plate the shares rest on the pressure at address, which is known only now
+    const g = first && ground.assumed ? centredOn(ground, moments(ground.cop.y.v, first.address.i0, first.address.i1).mean) : ground;
+    const swing = g === ground ? first : events(g, impactFinder(g, channels.trigger ?? null, channels.sound ?? null));
     if (!swing) continue;
     refuseHoles(ground, swing.start, swing.end);
     previousImpact = swing.events.p7?.t ?? found.rough;
-    const c = swingContext(ground, swing, channels.shaft_deg ?? null, who);
+    const c = swingContext(g, swing, channels.shaft_deg ?? null, who);
     contexts.push(c);
     warnings.push(...swingWarnings(c, who.weight, contexts.length));
   }
   warnings.push(...bridgedHoles(ground));
   return {
     file: rec.name,
-    device: rec.device,
+    device: ground.device,
     rate: ground.base.rate,
     warnings: [...new Set(warnings)],
     swings: contexts.map((c) => ({ start: c.swing.start, end: c.swing.end, events: c.events, measures: measureSwing(c) })),

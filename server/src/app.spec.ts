@@ -148,6 +148,15 @@ describe('the server', () => {
     device.send(JSON.stringify({ type: 'hello', protocol: 'vilko-feed', version: 9 }));
     expect(await said).toContain('hello not understood');
   });
+
+  it('refuses a live device that cannot tell the feet apart, and says what to do instead', async () => {
+    const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/feed`);
+    const said = new Promise<string>((resolve) => device.once('message', (d: Buffer) => resolve(d.toString())));
+    await new Promise((r) => device.once('open', r));
+    const one = { kind: 'plate', name: 'One plate', rate: 1000, plates: [{ centre: [0, 0] }], mat: null, channels: [] };
+    device.send(JSON.stringify({ type: 'hello', protocol: 'vilko-feed', version: 1, device: one }));
+    expect(await said).toContain('a device of kind plate cannot be shown live: record with its own program and drop the file');
+  });
 });
 
 describe('the data folder', () => {

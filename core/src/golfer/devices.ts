@@ -16,7 +16,7 @@ import type { FootAction, Motion } from './motion.js';
 import type { Random } from './random.js';
 import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.js';
 
-export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards'] as const satisfies readonly DeviceKind[];
+export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards', 'plate'] as const satisfies readonly DeviceKind[];
 export type SimulatedDevice = (typeof SIMULATED_DEVICES)[number];
 
 export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 1.2 } as const;
@@ -41,7 +41,11 @@ export function record(
   const plates = device === 'plates' || device === 'mat-plates';
   // plates do not move: the first lies to the golfer's left, whoever stands there
   const fromLeft = sign > 0 ? FEET : [...FEET].reverse();
-  const platforms = plates ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy, o.quiet ?? false)) : [];
+  const platforms = plates
+    ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy, o.quiet ?? false))
+    : device === 'plate'
+      ? [onePlatform(motion, sign, noisy, o.quiet ?? false)]
+      : [];
   const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
   const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
@@ -66,6 +70,20 @@ function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: numb
   }
   // a device delivers single precision; the device that tells the truth does not round
   if (!quiet) for (const c of WRENCH_CHANNELS) for (let k = 0; k < n; k++) out[c][k] = Math.fround(out[c][k]!);
+  return out;
+}
+
+/** One six-component plate under both feet: their wrenches add up. */
+function onePlatform(motion: Motion, sign: 1 | -1, noisy: (sd: number) => number, quiet: boolean): Platform {
+  const [lead, trail] = FEET.map((f) => platform(motion.feet[f], 0, sign, () => 0, true)) as [Platform, Platform];
+  const out = blankPlatform(lead.fz.length, [0, 0]);
+  for (const c of WRENCH_CHANNELS) {
+    const noise = c.startsWith('m') ? NOISE.moment : c === 'fz' ? NOISE.vertical : NOISE.force;
+    for (let k = 0; k < out.fz.length; k++) {
+      const v = lead[c][k]! + trail[c][k]! + noisy(noise);
+      out[c][k] = quiet ? v : Math.fround(v);
+    }
+  }
   return out;
 }
 

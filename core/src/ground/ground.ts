@@ -7,6 +7,7 @@ import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-l
 import type { FeetPair, FootName } from './foot-outline.js';
 import { type MatCells, readCells } from './mat-cells.js';
 import { matFeet, type MatFeet, matLoads } from './mat-feet.js';
+import { ASSUMED_STANCE, assumedShare, type AssumedStance, splitLoads, standingMiddle } from './one-plate.js';
 import { boardLoads, loadedPlatforms, mirrorSign, platformLoads } from './platforms.js';
 import { LEAST_LOAD } from './wrench.js';
 
@@ -18,6 +19,7 @@ export const CUTOFFS: Record<'plates' | 'mat' | 'boards' | 'club' | 'path', numb
   club: 20,
   path: 20,
 };
+export const DEFAULT_STATURE = 1.75;
 /** Part of the quiet total under which a relative load says nothing about its place. */
 const LEAST_RELATIVE = 0.025;
 
@@ -58,6 +60,8 @@ export interface Ground {
   /** Whole-body centre of pressure at the path's own cutoff. */
   readonly path: Cop;
   readonly mat: MatGround | null;
+  /** On one plate: where the feet are assumed; else null. */
+  readonly assumed: AssumedStance | null;
   readonly warnings: readonly string[];
 }
 
@@ -80,8 +84,9 @@ export function quietLevel(total: Float64Array): number {
 /**
  * Brings a recording onto a grid, mirrors a left-hander, names the feet, filters.
  * @param cutoff Hz, instead of the device's default
+ * @param stature m; both feet on one plate are assumed apart by a part of it
  */
-export function readGround(rec: Recording, handed: Handed, cutoff?: number): Ground {
+export function readGround(rec: Recording, handed: Handed, cutoff?: number, stature = DEFAULT_STATURE): Ground {
   if (rec.time.length < 3) throw new VilkoError('unreadable', 'the recording holds fewer than three samples');
   const base = timeBase(rec.time);
   const sign = mirrorSign(handed);
@@ -92,12 +97,50 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number): Gro
   const loads = [...rec.platforms.map((p) => platformLoads(p, base, sign)), ...rec.boards.map((b) => boardLoads(b, base, sign))];
   const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
   if (chosen.length === 0) throw new VilkoError('unsupported', 'no platform in this recording carries a load');
-  if (chosen.length === 1) throw new VilkoError('unsupported', 'only one platform carries a load: a swing with both feet on one plate cannot be read yet');
+  if (chosen.length === 1) return ofOnePlate(rec, chosen[0]!, base, handed, cutoff ?? CUTOFFS.plates, stature, warnings);
   if (rec.platforms.length + rec.boards.length > 2) warnings.push('more than two platforms: the two most loaded were used');
   const raw = named(chosen as [FootLoads, FootLoads]);
   const fc = cutoff ?? (rec.boards.length ? CUTOFFS.boards : CUTOFFS.plates);
   return assemble(rec.device, handed, base, raw, fc, LEAST_LOAD, true, true, matGround, warnings);
 }
+
+/** Both feet on one plate: the loads are measured whole, the shares are assumed. */
+function ofOnePlate(rec: Recording, total: FootLoads, base: TimeBase, handed: Handed, fc: number, stature: number, warnings: string[]): Ground {
+  if (rec.boards.length) throw new VilkoError('unsupported', 'only one board carries a load: a swing needs both');
+  if (rec.platforms.length > 1) warnings.push('only one platform carries a load: both feet are taken to stand on it');
+  return onePlate({ half: (ASSUMED_STANCE * stature) / 2, centreY: standingMiddle(total), total }, base, handed, fc, warnings);
+}
+
+function onePlate(assumed: AssumedStance, base: TimeBase, handed: Handed, fc: number, warnings: readonly string[]): Ground {
+  const { t0, rate } = base;
+  const { total } = assumed;
+  const both = filterLoads(total, fc, rate);
+  const cop = copOf(both, LEAST_LOAD, t0, rate);
+  const share = assumedShare(assumed, cop.y);
+  const stands = (side: 1 | -1): Cop => ({ x: cop.x, y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) } });
+  return {
+    device: 'plate',
+    handed,
+    base,
+    cutoff: fc,
+    threshold: LEAST_LOAD,
+    absolute: true,
+    feetTold: true,
+    raw: splitLoads(total, share),
+    feet: splitLoads(both, share),
+    both,
+    footCop: { lead: stands(1), trail: stands(-1) },
+    cop,
+    share: seriesOn(base, share),
+    path: copOf(filterVertical(total, Math.min(fc, CUTOFFS.path), rate), LEAST_LOAD, t0, rate),
+    mat: null,
+    assumed,
+    warnings,
+  };
+}
+
+/** The same ground with the assumed feet around another middle, m. */
+export const centredOn = (g: Ground, centreY: number): Ground => (g.assumed ? onePlate({ ...g.assumed, centreY }, g.base, g.handed, g.cutoff, g.warnings) : g);
 
 /** The lead foot is the one with the greater mean Y. */
 function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
@@ -137,6 +180,7 @@ function assemble(
     share: seriesOn(base, leadShare(feet, threshold, feetTold)),
     path: copOf(slow, threshold, t0, rate),
     mat,
+    assumed: null,
     warnings,
   };
 }

@@ -25,6 +25,8 @@ const FAMILIES: readonly ((c: SwingContext) => Readings)[] = [
 
 /** Extra uncertainty of shares when part of a foot lies off the mat, points. */
 const OFF_MAT = 5;
+/** Least uncertainty of shares that rest on an assumed stance, points. */
+const ASSUMED = 5;
 const SHARES = /^(share\.|press\.gain|load\.trail\.max$|recentre\.share)/;
 
 /** Every measure of the registry for one swing; none is missing, those that cannot be had say why. */
@@ -34,7 +36,8 @@ export function measureSwing(c: SwingContext): Measures {
   return Object.fromEntries(
     MEASURES.map((m) => {
       const r = readings[m.id];
-      const wider = off && r?.u != null && SHARES.test(m.id) ? { ...r, u: r.u + OFF_MAT } : r;
+      const isShare = r?.u != null && SHARES.test(m.id);
+      const wider = isShare && off ? { ...r, u: r.u + OFF_MAT } : isShare && c.ground.assumed ? { ...r, u: Math.max(ASSUMED, r.u) } : r;
       return [m.id, dress(c, m, wider)];
     }),
   );

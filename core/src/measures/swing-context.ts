@@ -37,7 +37,7 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
   // the pendulum of mats and boards needs the whole recording; double integration does not
   const { ground: g, swing } = hasHorizontal(whole.device) ? cutGround(whole, found) : { ground: whole, swing: found };
   const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
-  const checked = g.mat ? null : who.footCheck;
+  const checked = g.mat || g.assumed ? null : who.footCheck;
   const outlines = feetOutlines(g, swing, checked);
   const mass = massOf(g, swing, weight, who.stature);
   const signals = swingSignals(g, weight, mass);

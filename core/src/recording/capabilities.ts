@@ -1,4 +1,5 @@
 import { ASSUMED_REASON } from '../ground/foot-outline.js';
+import { ASSUMED_STANCE_REASON } from '../ground/one-plate.js';
 import type { DeviceKind } from './recording.js';
 
 export type Basis = 'measured' | 'derived' | 'absent';
@@ -23,15 +24,23 @@ export const NOT_A_SHARE = 'a position is not a share: only a mat sees how much 
 
 const HORIZONTAL = /^(force\.(target|away|trail)|torque\.|foreaft\.|sequence\.|drive\.)/;
 
+export const ONE_PLATE = 'one plate cannot tell the feet apart';
+/** What one plate cannot say, and what it measures without any assumption about the feet. */
+const OF_ONE_FOOT = /^(trail\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
+const OF_THE_WHOLE = /^(path\.(length|width)|cop\.speed\.shift|force\.(target|away)|force\.up\.(peak|min)|torque\.|mass\.|tempo\.|club\.|balance\.|sequence\.)/;
+
 /** The table of measuring.md §2; the first rule that matches speaks, everything else is measured. */
 const RULES: readonly Rule[] = [
   { ids: HORIZONTAL, devices: ['mat', 'boards', 'path'], says: { basis: 'absent', reason: NO_HORIZONTAL } },
   { ids: /^mass\.speed/, devices: ['mat', 'boards', 'path'], says: { basis: 'absent', reason: NO_MASS_SPEED } },
   { ids: /^mass\./, devices: ['mat', 'boards'], says: { basis: 'derived', reason: PENDULUM } },
+  { ids: OF_ONE_FOOT, devices: ['plate'], says: { basis: 'absent', reason: ONE_PLATE } },
   { ids: /^drive\.(tilt|pitch)/, devices: ['plates', 'mat-plates', 'plate'], says: { basis: 'derived', reason: MASS_HEIGHT } },
   { ids: /^(foot\..*\.toe\.|toe\.)/, devices: ['plates', 'boards'], says: { basis: 'absent', reason: NOT_A_SHARE } },
   { ids: /^foot\.lead\.load\.min$/, devices: ['plates', 'boards'], says: { basis: 'measured' } },
   { ids: /^(foot\.|path\.offset$)/, devices: ['plates', 'boards'], says: { basis: 'derived', reason: ASSUMED_REASON } },
+  { ids: OF_THE_WHOLE, devices: ['plate'], says: { basis: 'measured' } },
+  { ids: /./, devices: ['plate'], says: { basis: 'derived', reason: ASSUMED_STANCE_REASON } },
 ];
 
 /** What `device` can honestly say about the measure `id`. */

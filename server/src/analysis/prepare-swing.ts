@@ -18,9 +18,9 @@ const QUICK = 1;
 export function prepareSwing(rec: Recording, about: AboutSwing): PreparedSwing {
   const deep = analyseFor(rec, about);
   return {
-    device: rec.device,
+    device: deep.device,
     bundle: deep.swings.length ? writeBundle(rec, QUICK) : new Uint8Array(0),
-    summaries: deep.swings.map((_, part) => summarise(deep, rec, part, about)),
+    summaries: deep.swings.map((_, part) => summarise(deep, part, about)),
     warnings: deep.warnings,
     rate: deep.rate,
   };

@@ -48,7 +48,7 @@ export interface AboutSwing {
 }
 
 /** Summary of one swing of an analysed recording. */
-export function summarise(deep: DeepAnalysis, rec: Recording, part: number, about: AboutSwing): SwingSummary {
+export function summarise(deep: DeepAnalysis, part: number, about: AboutSwing): SwingSummary {
   const swing = deep.swings[part];
   const context = deep.contexts[part];
   if (!swing || !context)
@@ -66,7 +66,7 @@ export function summarise(deep: DeepAnalysis, rec: Recording, part: number, abou
   );
   const statureGiven = about.pupil.stature !== null;
   // a rehearsal is measured, never judged
-  const judged = about.kind === 'full' ? judgeSwing(swing, { device: rec.device, club: about.club, pattern: patternOf(DEFAULT_PATTERN), statureGiven }) : null;
+  const judged = about.kind === 'full' ? judgeSwing(swing, { device: deep.device, club: about.club, pattern: patternOf(DEFAULT_PATTERN), statureGiven }) : null;
   const main = judged?.findings.find((f) => f.main);
   return {
     leadAtImpact: numberOf(swing.measures['share.lead.p7']),

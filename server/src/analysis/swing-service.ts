@@ -62,7 +62,7 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const rec = readBundle(bundle, row.id);
-    const made = summarise(analyseFor(rec, about, row.part, row.marks), rec, row.part, about);
+    const made = summarise(analyseFor(rec, about, row.part, row.marks), row.part, about);
     await swings.keep(row.id, key, made);
     return made;
   };
@@ -139,7 +139,7 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
       if (!prepared.summaries.length)
         throw new VilkoError('unreadable', `${file} was read (${rec.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`);
       const heads = await put(prepared, pupil, { lessonId, club, clubName, kind, source: 'file', file, recordedAt: new Date() });
-      return { file, device: rec.device, swings: heads, warnings: [...prepared.warnings] };
+      return { file, device: prepared.device, swings: heads, warnings: [...prepared.warnings] };
     },
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);

@@ -38,6 +38,7 @@ const NAMES: Readonly<Record<SimulatedDevice, string>> = {
   plates: 'Two simulated plates',
   mat: 'Simulated mat',
   boards: 'Two simulated boards',
+  plate: 'One simulated plate',
 };
 
 const rateOf = (rec: Recording): number => Math.round(1 / (rec.time[1]! - rec.time[0]!));

@@ -5,6 +5,8 @@ import type { WebSocket } from 'ws';
 import type { BayHandle, FeedHandler } from '../bays/bay.js';
 import { parsed } from './words.js';
 
+/** Kinds that tell both feet apart while they stream. */
+const LIVE_KINDS: readonly string[] = ['plates', 'mat', 'mat-plates', 'boards'];
 /** A picture counts as gone once less than this is waiting in the socket. */
 const EMPTY = 1;
 
@@ -34,6 +36,8 @@ export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
       if (isBinary) return handler ? handler.binary(new Uint8Array(data.buffer, data.byteOffset, data.byteLength)) : refuse('say hello first');
       const hello = Hello.safeParse(parsed(data));
       if (!hello.success) return refuse(`hello not understood: ${hello.error.issues[0]?.path.join('.')} ${hello.error.issues[0]?.message}`);
+      const { kind } = hello.data.device;
+      if (!LIVE_KINDS.includes(kind)) return refuse(`a device of kind ${kind} cannot be shown live: record with its own program and drop the file`);
       handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
     });
     socket.on('close', () => handler?.closed());

@@ -33,6 +33,14 @@ describe('what is drawn of a swing', () => {
     expect(stavesFor(mat).missing).toContain('sideways, turning and fore–aft');
   });
 
+  it('draws no single foot of one plate, and says why', () => {
+    const one = viewOf({ device: 'plate', seed: 5 });
+    expect(one.device).toBe('plate');
+    expect(stavesFor(one).shown.map((s) => s.id)).toEqual(['share', 'sideways', 'turning', 'vertical', 'mass']);
+    expect(stavesFor(one).missing).toBe('Cannot say: fore–aft – the feet cannot be told apart.');
+    expect(one.path!.assumed).toBeTrue();
+  });
+
   it('flags the peaks that the measures hold', () => {
     const flags = flagsOf(plates);
     const sideways = flags.find((f) => f.stave === 'sideways')!;

@@ -96,13 +96,13 @@ export function readView(r: ReadRequest): ReadView {
   const pattern = patternOf(r.pattern);
   const judged =
     (r.options.kind ?? 'full') === 'full'
-      ? judgeSwing(swing, { device: rec.device, club: r.club, pattern, statureGiven: r.options.stature !== undefined })
+      ? judgeSwing(swing, { device: deep.device, club: r.club, pattern, statureGiven: r.options.stature !== undefined })
       : unjudged(pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
   const { signals } = c;
   const mass = massDisplacement(c);
   return {
-    device: rec.device,
+    device: deep.device,
     rate: deep.rate,
     warnings: deep.warnings,
     start: swing.start,
@@ -117,7 +117,8 @@ export function readView(r: ReadRequest): ReadView {
       ...(signals.target ? { target: cut(signals.target.total) } : {}),
       ...(signals.turning ? { turning: cut(signals.turning.total) } : {}),
       up: cut(signals.up.total),
-      ...(signals.fore ? { foreLead: cut(signals.fore.lead), foreTrail: cut(signals.fore.trail) } : {}),
+      // one plate does not know which foot pushes to the toes
+      ...(signals.fore && !c.ground.assumed ? { foreLead: cut(signals.fore.lead), foreTrail: cut(signals.fore.trail) } : {}),
       ...(mass ? { mass: cut(mass) } : {}),
     },
     mat: matView(c, swing.start, swing.end),

@@ -50,7 +50,7 @@ export function stavesFor(view: ReadView): { shown: readonly Stave[]; missing: s
   if (!left.length) return { shown, missing: null };
   const names = left.map((s) => s.name.toLowerCase());
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  const why = left.every((s) => s.id === 'share') ? 'the feet cannot be told apart' : 'this device has no horizontal forces';
+  const why = view.device === 'plate' || left.every((s) => s.id === 'share') ? 'the feet cannot be told apart' : 'this device has no horizontal forces';
   return { shown, missing: `Cannot say: ${list} – ${why}.` };
 }
 

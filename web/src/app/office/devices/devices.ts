@@ -9,6 +9,7 @@ import { OfficeActions, officeFeature } from '../../state/office';
 const SAYS: readonly { readonly kind: DeviceKind; readonly says: string }[] = [
   { kind: 'mat-plates', says: 'everything: forces and torques of the plates, toes and heels of the mat' },
   { kind: 'plates', says: 'forces, torques, shares, paths; positions in the foot after a foot check; no toe shares' },
+  { kind: 'plate', says: 'forces, torques, mass and the length of the path; shares rest on an assumed stance; nothing of one foot' },
   { kind: 'mat', says: 'shares, paths, feet, vertical forces; no sideways force, no torque' },
   { kind: 'boards', says: 'shares, paths, vertical forces; positions in the foot assumed; no sideways force, no torque' },
 ];
