@@ -6,7 +6,7 @@ const PORT = 4391;
 export default defineConfig({
   testDir: 'tests',
   workers: 1,
-  timeout: 90_000,
+  timeout: 180_000,
   expect: { timeout: 20_000 },
   reporter: [['list']],
   globalSetup: './global-setup.ts',
