@@ -58,6 +58,13 @@ test('a returning pupil: found by search, the real change is named, other shoes 
   await expect(page.getByRole('row')).toHaveCount(2);
   await page.getByRole('link', { name: 'Ilse Tarnquist' }).click();
   await expect(page.getByText(/between (was a real change|were real changes)/)).toBeVisible();
+  await page.getByRole('button', { name: 'Notes' }).first().click();
+  await page.getByLabel('Homework').fill('Ten half shots a day');
+  await page.getByLabel('Next visit').fill('2027-01-14');
+  await page.getByLabel('Notes of this lesson').fill('wind from the left');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('Homework: Ten half shots a day')).toBeVisible();
+  await expect(page.getByText('14 January 2027')).toBeVisible();
   await page.getByRole('button', { name: 'as a table' }).click();
   await expect(page.getByRole('cell', { name: 'real change', exact: true }).first()).toBeVisible();
   expect(await serious(page)).toEqual([]);

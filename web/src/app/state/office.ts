@@ -75,6 +75,13 @@ export const officeFeature = createFeature({
     initial,
     on(A.pupilsCame, (s, { pupils }): OfficeState => ({ ...s, pupils, error: null })),
     on(A.pupilChanged, (s, { pupil }): OfficeState => ({ ...s, pupils: s.pupils?.map((p) => (p.id === pupil.id ? { ...p, ...pupil } : p)) ?? null })),
+    on(LessonActions.lessonChanged, (s, { head }): OfficeState => ({
+      ...s,
+      pupils:
+        s.pupils?.map((p) =>
+          p.id === head.pupilId ? { ...p, lessons: p.lessons.map((l) => (l.id === head.id ? { ...l, ...head, swings: l.swings } : l)) } : p,
+        ) ?? null,
+    })),
     on(A.openDashboard, (s, { id }): OfficeState => ({ ...s, dashboard: s.dashboard?.id === id ? s.dashboard : null })),
     on(A.dashboardCame, (s, { id, dashboard }): OfficeState => ({ ...s, dashboard: { id, dashboard } })),
     on(A.erasePupil, (s): OfficeState => ({ ...s, doing: 'Erasing: every table is rewritten, so that no byte stays …' })),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonChange, type SetUpAct, type SetUpState, SET_UP_STEPS, type SetUpStep } from '@vilko/contract';
+import { LessonNotes } from '../../office/lesson-notes';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -24,7 +25,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 @Component({
   selector: 'vk-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckedFeet, FootRocking, LiveCanvas, RouterLink],
+  imports: [CheckedFeet, FootRocking, LessonNotes, LiveCanvas, RouterLink],
   host: { class: 'block h-full overflow-auto' },
   template: `
     <div class="grid min-h-full grid-cols-[300px_minmax(0,1fr)_300px]">
@@ -161,6 +162,10 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
               <option value="left" [selected]="l.pupil.handed === 'left'">left-handed, target to the right</option>
             </select>
           </label>
+          <details class="mt-4 border-t border-rules pt-2">
+            <summary class="cursor-pointer">Homework, next visit, notes</summary>
+            <vk-lesson-notes class="mt-2" [lesson]="l" (changed)="change($event)" />
+          </details>
           @if (l.pupil.profile.injuries.length || l.pupil.profile.fear) {
             <p class="mt-4 border-t border-rules pt-2 text-alarm">
               {{ l.pupil.profile.injuries.join(', ') }}{{ l.pupil.profile.fear ? ' · afraid of ' + l.pupil.profile.fear : '' }}

@@ -83,7 +83,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
             <tbody>
               @for (k of kindRows; track k.kind) {
                 <tr class="border-b border-rules">
-                  <td class="py-1.5 pr-4" [class.font-semibold]="k.kind === now()?.kind">{{ k.words }}</td>
+                  <td class="py-1.5 pr-4 whitespace-nowrap" [class.font-semibold]="k.kind === now()?.kind">{{ k.words }}</td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.measured }}</td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.derived || '–' }}</td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.absent || '–' }}</td>

@@ -102,6 +102,20 @@ describe('a pupil’s page', () => {
     expect(c.all('details')[0]!.textContent).toContain('Erasing: every table is rewritten');
     expect(button().disabled).toBeTrue();
   });
+  it('takes down homework, next visit and notes of a lesson, each as soon as it is written', async () => {
+    const { h, c } = await open();
+    await c.press('Notes');
+    await c.fill('Homework', 'ten half shots');
+    const r = h.asked('PATCH', '/api/lessons/b');
+    expect(r.request.body).toEqual({ homework: 'ten half shots' });
+    r.flush({ ...ada.lessons[0]!, homework: 'ten half shots', swings: 0 });
+    await c.press('Done');
+    expect(c.text()).toContain('Homework: ten half shots');
+    expect(c.text()).toContain('Bay 3, 12 swings');
+    await c.press('Notes');
+    await c.fill('Next visit', '2026-12-04');
+    expect(h.asked('PATCH', '/api/lessons/b').request.body).toEqual({ nextVisit: '2026-12-04' });
+  });
   it('archives, and merges with another', async () => {
     const { h, c } = await open();
     await c.press('Archive');

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { FOOTWEAR, type LessonHead, type NewPupil } from '@vilko/contract';
+import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { bandsFor, faultOf, patternOf } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
+import { LessonActions } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { LessonNotes } from '../lesson-notes';
 import { dateText, LESSON_MEASURES, measureName } from '../words';
 import { PupilForm } from './pupil-form';
 
@@ -15,7 +17,7 @@ import { PupilForm } from './pupil-form';
 @Component({
   selector: 'vk-pupil',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Felt, PupilForm, RouterLink, Trend],
+  imports: [Felt, LessonNotes, PupilForm, RouterLink, Trend],
   template: `
     @if (pupil(); as p) {
       <div class="h-full overflow-auto px-4 pt-5 pb-10">
@@ -102,8 +104,15 @@ import { PupilForm } from './pupil-form';
                         @if (finding(l.id); as f) {
                           <div [class.text-ink2]="!f.fault">{{ f.words }}</div>
                         }
-                        @if (l.homework) {
-                          <div class="text-ink2">Homework: {{ l.homework }}</div>
+                        @if (noting() === l.id) {
+                          <vk-lesson-notes class="my-2 max-w-[460px]" [lesson]="l" (changed)="note(l.id, $event)" />
+                        } @else {
+                          @if (l.homework) {
+                            <div class="text-ink2">Homework: {{ l.homework }}</div>
+                          }
+                          @if (l.notes) {
+                            <div class="text-ink2">{{ l.notes }}</div>
+                          }
                         }
                         @if (l.painBefore !== null) {
                           <div class="text-ink2">Pain {{ l.painBefore }} before, {{ l.painAfter ?? '–' }} after <span class="text-13">(0–10)</span></div>
@@ -113,6 +122,7 @@ import { PupilForm } from './pupil-form';
                         {{ l.bay }}, <span class="figures">{{ l.swings }}</span> swings
                       </td>
                       <td class="py-1.5 whitespace-nowrap">
+                        <button class="link mr-3" (click)="noting.set(noting() === l.id ? null : l.id)">{{ noting() === l.id ? 'Done' : 'Notes' }}</button>
                         <a class="link mr-3" [routerLink]="['/lesson', l.id, 'read']">Read</a>
                         <a class="link" [routerLink]="['/lesson', l.id, 'record']">Record</a>
                       </td>
@@ -182,6 +192,8 @@ export class PupilPage {
   private readonly board = this.store.selectSignal(officeFeature.selectDashboard);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
   protected readonly editing = signal(false);
+  /** Lesson whose homework, next visit and notes are being written. */
+  protected readonly noting = signal<string | null>(null);
   protected readonly starting = signal(false);
   protected readonly typedName = signal('');
   protected readonly measures = LESSON_MEASURES;
@@ -288,6 +300,9 @@ export class PupilPage {
   }
   protected begin(pupilId: string, aim: string, measure: string, footwear: string): void {
     this.store.dispatch(OfficeActions.startLesson({ pupilId, aim, measure: measure || null, footwear: footwear as LessonHead['footwear'] }));
+  }
+  protected note(id: string, change: LessonChange): void {
+    this.store.dispatch(LessonActions.changeLesson({ id, change }));
   }
   protected save(id: string, change: NewPupil): void {
     this.store.dispatch(OfficeActions.changePupil({ id, change }));
