@@ -48,7 +48,10 @@ module.exports = (config) =>
     },
     beforeMiddleware: ['testdata'],
     client: { jasmine: { random: false, timeoutInterval: 60000 } },
-    browserNoActivityTimeout: 100000,
+    // a machine that does other things too answers late
+    browserNoActivityTimeout: 240000,
+    browserDisconnectTimeout: 60000,
+    pingTimeout: 120000,
     singleRun: true,
     autoWatch: false,
   });

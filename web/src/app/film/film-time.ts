@@ -11,6 +11,9 @@ export const recordingTime = (f: Pick<Film, 'impact'>, t: number, impact: number
 export const frameOf = (t: number, rate: number): number => Math.floor(t * rate + 1e-6);
 export const timeOfFrame = (frame: number, rate: number): number => (frame + 0.5) / rate;
 
+/** The other of the two sides a swing is filmed from. */
+export const otherAngle = (a: Film['angle']): Film['angle'] => (a === 'face on' ? 'down the line' : 'face on');
+
 type Place = readonly [number, number];
 
 /** Distance of two places of a picture in parts of its height. */

@@ -4,6 +4,7 @@ import type { Film, SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';
+import { otherAngle } from '../../../film/film-time';
 import type { EventTimes } from './film-strip';
 import { FilmView } from './film-view';
 
@@ -88,8 +89,12 @@ export class FilmPanel {
   protected mark(): void {
     this.marked.emit({ name: this.event(), t: this.cursor(), u: this.frame() });
   }
-  protected change({ id, change }: { id: string; change: Partial<Pick<Film, 'impact' | 'impactBy' | 'lines'>> }): void {
+  protected change({ id, change }: { id: string; change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines'>> }): void {
     this.store.dispatch(LessonActions.changeFilm({ id, change }));
+    // two films look from two sides: when one is turned, so is the other
+    const { angle } = change;
+    const other = angle && this.films().find((f) => f.id !== id);
+    if (other) this.store.dispatch(LessonActions.changeFilm({ id: other.id, change: { angle: otherAngle(angle) } }));
   }
   protected remove(id: string): void {
     this.store.dispatch(LessonActions.deleteFilm({ id }));

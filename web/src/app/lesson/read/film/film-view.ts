@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, output, signal, viewChild } from '@angular/core';
 import type { Film } from '@vilko/contract';
 import { type EventTimes, FilmStrip } from './film-strip';
-import { filmTime, frameOf, lineWords, recordingTime, timeOfFrame } from '../../../film/film-time';
+import { filmTime, frameOf, lineWords, otherAngle, recordingTime, timeOfFrame } from '../../../film/film-time';
 
 type Line = Film['lines'][number];
 type Place = [number, number];
@@ -23,7 +23,7 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
   host: { class: 'flex min-h-0 min-w-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 text-13">
-      <span class="font-semibold whitespace-nowrap">{{ film().angle }}</span>
+      <button class="font-semibold whitespace-nowrap hover:underline" title="Seen from here; press to change" (click)="turn()">{{ film().angle }}</button>
       <span class="truncate text-ink2">{{ syncWords() }}</span>
     </div>
     <div #frame class="relative min-h-0 flex-1 overflow-hidden bg-sheet" [class.cursor-crosshair]="tool()">
@@ -123,7 +123,7 @@ export class FilmView {
   readonly events = input<EventTimes>({});
   readonly span = input<readonly [number, number]>([0, 1]);
   readonly cursorMoved = output<number>();
-  readonly changed = output<{ id: string; change: Partial<Pick<Film, 'impact' | 'impactBy' | 'lines'>> }>();
+  readonly changed = output<{ id: string; change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines'>> }>();
   readonly deleted = output<string>();
 
   private readonly video = viewChild.required<ElementRef<HTMLVideoElement>>('video');
@@ -197,6 +197,9 @@ export class FilmView {
     });
   }
 
+  protected turn(): void {
+    this.changed.emit({ id: this.film().id, change: { angle: otherAngle(this.film().angle) } });
+  }
   protected stepFrame(by: 1 | -1): void {
     const f = this.film();
     const t = timeOfFrame(frameOf(this.now(), f.frameRate) + by, f.frameRate);

@@ -104,6 +104,15 @@ describe('the films of a swing', () => {
     await c.press('at this frame');
     expect(marked).toEqual([{ name: 'p6', t: 9.4, u: 0.02 }]);
   });
+  it('are turned to the other side together', async () => {
+    const h = openLesson();
+    const c = await h.show(FilmPanel, { swing: swing(1, { films: [film(), film({ id: 'f2', angle: 'down the line' })] }), cursor: 10, impact: 10 });
+    await c.press('face on');
+    const first = h.asked('PATCH', '/api/films/f1');
+    expect(first.request.body).toEqual({ angle: 'down the line' });
+    first.flush(film({ angle: 'down the line' }));
+    expect(h.asked('PATCH', '/api/films/f2').request.body).toEqual({ angle: 'face on' });
+  });
   it('take a second angle and no third', async () => {
     const h = openLesson();
     const one = await h.show(FilmPanel, { swing: swing(1, { films: [film()] }), cursor: 10, impact: 10 });
