@@ -127,6 +127,7 @@ for (const { file, lesson, device } of SAMPLES)
 test('a broken file is refused in one sentence, and nothing is lost', async ({ page }) => {
   await page.goto('/lesson/lesson-edvin/read');
   const cells = page.locator('vk-rack li');
+  await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
   await expect(cells.first()).toBeVisible();
   const before = await cells.count();
   const whole = readFileSync(join(data, 'sample-plates.c3d'));

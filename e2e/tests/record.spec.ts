@@ -27,6 +27,7 @@ test.describe('Record with a device', () => {
     await page.keyboard.press('w');
     await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
     await page.keyboard.press('p');
+    await expect(page.getByRole('button', { name: 'exercise' })).toBeVisible();
     await page.keyboard.press('p');
     await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
   });
