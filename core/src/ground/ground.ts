@@ -113,11 +113,8 @@ function ofOnePlate(rec: Recording, total: FootLoads, base: TimeBase, handed: Ha
 
 function onePlate(assumed: AssumedStance, base: TimeBase, handed: Handed, fc: number, warnings: readonly string[]): Ground {
   const { t0, rate } = base;
-  const { total } = assumed;
-  const both = filterLoads(total, fc, rate);
+  const both = filterLoads(assumed.total, fc, rate);
   const cop = copOf(both, LEAST_LOAD, t0, rate);
-  const share = assumedShare(assumed, cop.y);
-  const stands = (side: 1 | -1): Cop => ({ x: cop.x, y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) } });
   return {
     device: 'plate',
     handed,
@@ -126,21 +123,30 @@ function onePlate(assumed: AssumedStance, base: TimeBase, handed: Handed, fc: nu
     threshold: LEAST_LOAD,
     absolute: true,
     feetTold: true,
-    raw: splitLoads(total, share),
-    feet: splitLoads(both, share),
     both,
-    footCop: { lead: stands(1), trail: stands(-1) },
     cop,
-    share: seriesOn(base, share),
-    path: copOf(filterVertical(total, Math.min(fc, CUTOFFS.path), rate), LEAST_LOAD, t0, rate),
+    path: copOf(filterVertical(assumed.total, Math.min(fc, CUTOFFS.path), rate), LEAST_LOAD, t0, rate),
     mat: null,
-    assumed,
     warnings,
+    ...sharedOut(assumed, both, cop),
   };
 }
 
-/** The same ground with the assumed feet around another middle, m. */
-export const centredOn = (g: Ground, centreY: number): Ground => (g.assumed ? onePlate({ ...g.assumed, centreY }, g.base, g.handed, g.cutoff, g.warnings) : g);
+/** What rests on where the feet are assumed; the whole load and its place do not. */
+function sharedOut(assumed: AssumedStance, both: FootLoads, cop: Cop): Pick<Ground, 'raw' | 'feet' | 'footCop' | 'share' | 'assumed'> {
+  const share = assumedShare(assumed, cop.y);
+  const stands = (side: 1 | -1): Cop => ({ x: cop.x, y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) } });
+  return {
+    raw: splitLoads(assumed.total, share),
+    feet: splitLoads(both, share),
+    footCop: { lead: stands(1), trail: stands(-1) },
+    share: { ...cop.y, v: share },
+    assumed,
+  };
+}
+
+/** The same ground with the assumed feet around another middle, m; nothing is filtered again. */
+export const centredOn = (g: Ground, centreY: number): Ground => (g.assumed ? { ...g, ...sharedOut({ ...g.assumed, centreY }, g.both, g.cop) } : g);
 
 /** The lead foot is the one with the greater mean Y. */
 function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
