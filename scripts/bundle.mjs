@@ -27,6 +27,7 @@ const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
   server: [
     { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native'] },
+    { entryPoints: [at('server/src/analysis/import-worker.ts')], outfile: at('server/dist/import-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
   ],

@@ -2,12 +2,14 @@ import { mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import {
   analyse,
+  type AnalyseOptions,
   CLUB_CLASSES,
   type JudgeContext,
   judgeSet,
   judgeSwing,
   patternOf,
   readRecording,
+  recordedFootCheck,
   type Recording,
   VilkoError,
   writeRecording,
@@ -28,25 +30,37 @@ function open(path: string | undefined, axes?: string): Recording {
       `${path} cannot be read: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (e as Error).message}`,
     );
   }
-  return readRecording(new Uint8Array(readFileSync(path)), basename(path), axes);
+  return readRecording(new Uint8Array(readFileSync(path)), basename(path), { axes });
+}
+
+/** The options with what `--foot-check FILE` shows of the feet. */
+function withFootCheck(o: Options, rec: Recording): AnalyseOptions {
+  if (!o.footCheck) return o.analyse;
+  const handed = o.analyse.handed ?? rec.stated.handed ?? 'right';
+  return { ...o.analyse, footCheck: recordedFootCheck(open(o.footCheck, o.axes), handed) };
 }
 
 const json = (x: unknown): string => JSON.stringify(x, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v));
 
 export function analyseCommand(o: Options): string {
-  const result = analyse(open(o.files[0], o.axes), o.analyse);
+  const rec = open(o.files[0], o.axes);
+  const result = analyse(rec, withFootCheck(o, rec));
   return o.json ? json(result) : table(result);
 }
 
 export function judgeCommand(o: Options): string {
   const rec = open(o.files[0], o.axes);
-  const result = analyse(rec, o.analyse);
+  const result = analyse(rec, withFootCheck(o, rec));
   const context: JudgeContext = {
     device: result.device,
     club: o.analyse.club ?? rec.stated.club ?? 'iron',
     pattern: patternOf(o.pattern ?? 'common-ground'),
     statureGiven: (o.analyse.stature ?? rec.stated.stature) !== undefined,
   };
+  // a rehearsal is measured, never judged
+  const whole = (o.analyse.kind ?? 'full') === 'full';
+  if (!whole)
+    return o.json ? json({ ...result, swings: result.swings.map((s) => ({ ...s, comparison: null, findings: [], cannotJudge: [] })) }) : table(result);
   const judged = result.swings.map((s) => judgeSwing(s, context));
   if (!o.json) return table(result, judged);
   const set = result.swings.length > 1 ? judgeSet(result.swings, context) : null;

@@ -13,7 +13,8 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
          --axes ball=+x,left=+y  --cutoff HZ  --pattern common-ground  --json
-simulate: --fault NAME|none  --device plates|mat|mat-plates|boards|plate
+         --kind full|half|slow  --foot-check FILE (a recording of rocking on each foot)
+simulate: --fault NAME|none  --device plates|mat|mat-plates|boards|plate|path
           --strength weak|medium|strong  --seed N  --swings N  --no-club
 `;
 

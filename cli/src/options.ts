@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { type AnalyseOptions, CLUB_CLASSES, type ClubClass, type Handed, VilkoError } from '@vilko/core';
+import { type AnalyseOptions, CLUB_CLASSES, type ClubClass, type Handed, SWING_KINDS, type SwingKind, VilkoError } from '@vilko/core';
 
 const OPTIONS = {
   handed: { type: 'string' },
@@ -9,6 +9,8 @@ const OPTIONS = {
   axes: { type: 'string' },
   cutoff: { type: 'string' },
   pattern: { type: 'string' },
+  kind: { type: 'string' },
+  'foot-check': { type: 'string' },
   fault: { type: 'string' },
   device: { type: 'string' },
   strength: { type: 'string' },
@@ -24,6 +26,8 @@ export interface Options {
   readonly analyse: AnalyseOptions;
   readonly axes?: string;
   readonly pattern?: string;
+  /** A recording of rocking from heel to toe on each foot. */
+  readonly footCheck?: string;
   readonly json: boolean;
   readonly help: boolean;
   readonly values: Readonly<Record<string, string | boolean | undefined>>;
@@ -45,9 +49,11 @@ export function readOptions(args: readonly string[]): Options {
       club: choice<ClubClass>(values.club, 'club', CLUB_CLASSES),
       mass: positive(values.mass, 'mass', 20, 250),
       stature: positive(values.stature, 'stature', 0.8, 2.5),
+      kind: choice<SwingKind>(values.kind, 'kind', SWING_KINDS),
       cutoff: positive(values.cutoff, 'cutoff', 0.5, 1000),
     },
     axes: values.axes,
+    footCheck: values['foot-check'],
     pattern: values.pattern,
     json: values.json ?? false,
     help: values.help ?? false,

@@ -1,3 +1,4 @@
+import { CsvMapping } from '@vilko/core';
 import { z } from 'zod';
 
 export const Units = z.object({
@@ -15,12 +16,18 @@ export const HouseSettings = z.object({
   school: z.string(),
   /** Ask for what was felt before a number is shown. */
   askFelt: z.boolean(),
+  /** Lab axes by the laboratory a C3D file comes from. */
+  labAxes: z.record(z.string(), z.string()).default({}),
+  /** What the columns of a CSV file mean, by its header. */
+  columns: z.record(z.string(), CsvMapping).default({}),
 });
 export type HouseSettings = z.infer<typeof HouseSettings>;
 export const DEFAULT_HOUSE: HouseSettings = {
   units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
   school: 'common-ground',
   askFelt: false,
+  labAxes: {},
+  columns: {},
 };
 
 export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int(), pupils: z.int(), swings: z.int() });

@@ -5,6 +5,7 @@ import { findSwings } from './events/find-swings.js';
 import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
 import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
+import { firstGone } from './ground/recorded-foot-check.js';
 import { G } from './measures/centre-of-mass.js';
 import type { SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
@@ -15,7 +16,7 @@ import { moments } from './signal/series.js';
 import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './recording/recording.js';
 
 /** Version of everything that turns samples into numbers; a cached result of another version is made anew. */
-export const CORE_VERSION = '3';
+export const CORE_VERSION = '4';
 
 export { DEFAULT_STATURE };
 const MASS_OFF = 0.03;
@@ -69,13 +70,15 @@ export interface DeepAnalysis extends Analysis {
 export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): DeepAnalysis {
   const handed = options.handed ?? rec.stated.handed ?? 'right';
   const mass = options.mass ?? rec.stated.mass ?? null;
-  const who = {
+  const footCheck = options.footCheck ?? rec.stated.footCheck ?? null;
+  const golfer = {
     club: options.club ?? rec.stated.club ?? 'iron',
     stature: options.stature ?? rec.stated.stature ?? DEFAULT_STATURE,
     weight: mass === null ? null : mass * G,
-    footCheck: options.footCheck ?? rec.stated.footCheck ?? null,
+    footCheck,
   };
-  const ground = readGround(rec, handed, options.cutoff, who.stature);
+  const ground = readGround(rec, handed, options.cutoff, golfer.stature);
+  const who = { ...golfer, gone: footCheck && firstGone(ground) };
   const channels = readChannels(rec, ground);
   const impact = impactFinder(ground, channels.trigger ?? null, channels.sound ?? null);
   const warnings = [...rec.warnings, ...ground.warnings];

@@ -7,6 +7,7 @@ import { provideRouterStore } from '@ngrx/router-store';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app/routes';
 import { Shell } from './app/shell/shell';
+import { importingEffects } from './app/state/importing';
 import { lessonEffects, lessonFeature } from './app/state/lesson';
 import { officeEffects, officeFeature } from './app/state/office';
 import { readFeature } from './app/state/read';
@@ -22,7 +23,7 @@ bootstrapApplication(Shell, {
     provideState(officeFeature),
     provideState(readFeature),
     provideState(settingsFeature),
-    provideEffects(lessonEffects, officeEffects, settingsEffects),
+    provideEffects(lessonEffects, importingEffects, officeEffects, settingsEffects),
     provideRouterStore(),
   ],
 }).catch((e: unknown) => {

@@ -1,6 +1,6 @@
 import { type Ground, seriesOn } from '../ground/ground.js';
 import { indexFrom, indexTo, moments, timeOf } from '../signal/series.js';
-import { rollingVariance } from './address.js';
+import { rollingVariance } from '../signal/rolling-variance.js';
 import type { TimedEvent } from './event.js';
 
 const WEIGHT_WINDOW = 0.5;

@@ -3,21 +3,32 @@ import type { Recording } from '../recording/recording.js';
 import { readBundle, writeBundle } from './bundle/bundle.js';
 import { readC3d } from './c3d/read-c3d.js';
 import { writeC3d } from './c3d/write-c3d.js';
+import type { CsvMapping } from './csv/csv-mapping.js';
 import { readCsv } from './csv/read-csv.js';
 import { writeCsv } from './csv/write-csv.js';
 import { readNpz, writeNpz } from './npz/npz.js';
+
+/** What a person says about a file that it does not say itself. */
+export interface Reading {
+  /** Lab axes of a C3D file, `ball=+x,left=+y`. */
+  readonly axes?: string;
+  /** Columns of a CSV file with headers of its own. */
+  readonly mapping?: CsvMapping;
+  /** Told the part that has been read, 0–1; what it throws ends the reading. */
+  readonly progress?: (part: number) => void;
+}
 
 /** A file format: how to read it, and how to write it where that is possible. */
 export interface Format {
   readonly name: string;
   readonly extensions: readonly string[];
-  readonly read: (bytes: Uint8Array, name: string, axes?: string) => Recording;
+  readonly read: (bytes: Uint8Array, name: string, how: Reading) => Recording;
   readonly write?: (rec: Recording) => Uint8Array;
 }
 
 /** Every format Vilko knows. */
 export const FORMATS: readonly Format[] = [
-  { name: 'C3D', extensions: ['c3d'], read: readC3d, write: writeC3d },
+  { name: 'C3D', extensions: ['c3d'], read: (b, name, { axes }) => readC3d(b, name, axes), write: writeC3d },
   { name: 'CSV', extensions: ['csv', 'txt', 'tsv'], read: readCsv, write: writeCsv },
   { name: 'NumPy', extensions: ['npz'], read: readNpz, write: writeNpz },
   { name: 'Recording bundle', extensions: ['vilko'], read: readBundle, write: writeBundle },
@@ -35,12 +46,11 @@ export function formatOf(name: string): Format {
 
 /**
  * Reads a recording, whatever its format.
- * @param axes lab axes of a C3D file
  * @throws VilkoError saying what is wrong and where
  */
-export function readRecording(bytes: Uint8Array, name: string, axes?: string): Recording {
+export function readRecording(bytes: Uint8Array, name: string, how: Reading = {}): Recording {
   if (bytes.length === 0) throw new VilkoError('unreadable', `${name} is empty`);
-  const rec = formatOf(name).read(bytes, name, axes);
+  const rec = formatOf(name).read(bytes, name, how);
   if (rec.time.length === 0) throw new VilkoError('unreadable', `${name} holds no samples`);
   return rec;
 }

@@ -9,6 +9,7 @@ import {
   type Platform,
   type Recording,
   type Stated,
+  type WholePath,
   WRENCH_CHANNELS,
 } from '../recording/recording.js';
 import { clubChannels } from './club-channels.js';
@@ -16,13 +17,14 @@ import type { FootAction, Motion } from './motion.js';
 import type { Random } from './random.js';
 import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.js';
 
-export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards', 'plate'] as const satisfies readonly DeviceKind[];
+export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards', 'plate', 'path'] as const satisfies readonly DeviceKind[];
 export type SimulatedDevice = (typeof SIMULATED_DEVICES)[number];
 
 export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 1.2 } as const;
 const BOARD_RATE = 80;
+const PATH_RATE = 100;
 const PLATE_Y = 0.25;
-const NOISE = { force: 0.6, vertical: 1.2, moment: 0.25, board: 0.8 };
+const NOISE = { force: 0.6, vertical: 1.2, moment: 0.25, board: 0.8, place: 0.0008 };
 const BOARD = { hx: 0.16, hy: 0.1 };
 
 /** What a device makes of a motion. `quiet` leaves noise, creep and steps out: the device that tells the truth. */
@@ -33,7 +35,7 @@ export function record(
   rng: Random,
   o: { name: string; club: boolean; quiet?: boolean; stated: Stated },
 ): Recording {
-  const rate = device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : motion.rate;
+  const rate = device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : device === 'path' ? PATH_RATE : motion.rate;
   const n = Math.floor((motion.n - 1) * (rate / motion.rate)) + 1;
   const time = Float64Array.from({ length: n }, (_, k) => k / rate);
   const noisy = (sd: number) => (o.quiet ? 0 : sd * rng.normal());
@@ -48,8 +50,9 @@ export function record(
       : [];
   const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
+  const path = device === 'path' ? { path: wholePath(motion, time, sign, noisy) } : {};
   const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
-  return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, channels, stated: o.stated, warnings: [] };
+  return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, ...path, channels, stated: o.stated, warnings: [] };
 }
 
 /** A six-component plate under one foot; a left-hander stands mirrored. */
@@ -101,6 +104,20 @@ function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, sign:
   const cell = (sx: 1 | -1, sy: 1 | -1) =>
     fz.map((f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board));
   return { centre: [0, sign * cy], ...BOARD, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
+}
+
+/** The whole-body centre of pressure and the load, as a device that knows no more delivers them. */
+function wholePath(motion: Motion, time: Float64Array, sign: 1 | -1, noisy: (sd: number) => number): WholePath {
+  const [lead, trail] = FEET.map((f) => motion.feet[f]) as [FootAction, FootAction];
+  const sum = (of: (a: FootAction, k: number) => number) =>
+    sampled(
+      lead.fz.map((_, k) => of(lead, k) + of(trail, k)),
+      motion,
+      time,
+    );
+  const load = sum((a, k) => a.fz[k]!);
+  const place = (c: 'x' | 'y') => sum((a, k) => a.fz[k]! * a[c][k]!).map((m, k) => m / load[k]! + noisy(NOISE.place));
+  return { x: place('x'), y: place('y').map((y) => sign * y), load: load.map((f) => f + noisy(NOISE.vertical)) };
 }
 
 interface SoleCells {

@@ -3,11 +3,12 @@ import { timeBase, type TimeBase } from '../condition/time-base.js';
 import { VilkoError } from '../error.js';
 import type { DeviceKind, Handed, Mat, Recording } from '../recording/recording.js';
 import { median, quantile, type Series } from '../signal/series.js';
+import { clippingWarnings } from './clipping.js';
 import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-loads.js';
 import type { FeetPair, FootName } from './foot-outline.js';
 import { type MatCells, readCells } from './mat-cells.js';
 import { matFeet, type MatFeet, matLoads } from './mat-feet.js';
-import { ASSUMED_STANCE, assumedShare, type AssumedStance, splitLoads, standingMiddle } from './one-plate.js';
+import { ASSUMED_STANCE, assumedShare, type AssumedStance, knowsLoad, pathLoads, splitLoads, standingMiddle } from './one-plate.js';
 import { boardLoads, loadedPlatforms, mirrorSign, platformLoads } from './platforms.js';
 import { LEAST_LOAD } from './wrench.js';
 
@@ -48,6 +49,8 @@ export interface Ground {
   readonly threshold: number;
   /** Loads in N rather than in the device's own unit. */
   readonly absolute: boolean;
+  /** False for a path that came without a load: how much stands there is unknown. */
+  readonly loadKnown: boolean;
   /** False when a mat shows only one group of cells. */
   readonly feetTold: boolean;
   readonly raw: FeetPair<FootLoads>;
@@ -60,7 +63,7 @@ export interface Ground {
   /** Whole-body centre of pressure at the path's own cutoff. */
   readonly path: Cop;
   readonly mat: MatGround | null;
-  /** On one plate: where the feet are assumed; else null. */
+  /** On one plate, and for a path: where the feet are assumed; else null. */
   readonly assumed: AssumedStance | null;
   readonly warnings: readonly string[];
 }
@@ -91,8 +94,10 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
   const base = timeBase(rec.time);
   const sign = mirrorSign(handed);
   const matGround = rec.mat ? readMatGround(rec.mat, sign, rec.device === 'mat' ? cutoff : undefined) : null;
-  const warnings = [...base.warnings, ...matWarnings(matGround)];
+  const warnings = [...base.warnings, ...matWarnings(matGround), ...clippingWarnings(rec, base.rate)];
   if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
+
+  if (rec.path) return ofPath(rec, pathLoads(rec.path, base, sign), base, handed, cutoff ?? CUTOFFS.path, stature, warnings);
 
   const loads = [...rec.platforms.map((p) => platformLoads(p, base, sign)), ...rec.boards.map((b) => boardLoads(b, base, sign))];
   const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
@@ -108,26 +113,41 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
 function ofOnePlate(rec: Recording, total: FootLoads, base: TimeBase, handed: Handed, fc: number, stature: number, warnings: string[]): Ground {
   if (rec.boards.length) throw new VilkoError('unsupported', 'only one board carries a load: a swing needs both');
   if (rec.platforms.length > 1) warnings.push('only one platform carries a load: both feet are taken to stand on it');
-  return onePlate({ half: (ASSUMED_STANCE * stature) / 2, centreY: standingMiddle(total), total }, base, handed, fc, warnings);
+  return feetAssumed('plate', total, base, handed, fc, stature, { threshold: LEAST_LOAD, absolute: true, loadKnown: true, warnings });
 }
 
-function onePlate(assumed: AssumedStance, base: TimeBase, handed: Handed, fc: number, warnings: readonly string[]): Ground {
+/** A whole-body path: its load, if any, is in the device's own unit. */
+function ofPath(rec: Recording, total: FootLoads, base: TimeBase, handed: Handed, fc: number, stature: number, warnings: string[]): Ground {
+  const loadKnown = knowsLoad(rec);
+  if (!loadKnown && !rec.channels.shaft_deg) warnings.push('neither a load nor a club channel: no swing can be found in a path alone');
+  return feetAssumed('path', total, base, handed, fc, stature, { threshold: LEAST_RELATIVE * quietLevel(total.fz), absolute: false, loadKnown, warnings });
+}
+
+function feetAssumed(
+  device: DeviceKind,
+  total: FootLoads,
+  base: TimeBase,
+  handed: Handed,
+  fc: number,
+  stature: number,
+  known: Pick<Ground, 'threshold' | 'absolute' | 'loadKnown' | 'warnings'>,
+): Ground {
   const { t0, rate } = base;
-  const both = filterLoads(assumed.total, fc, rate);
-  const cop = copOf(both, LEAST_LOAD, t0, rate);
+  const assumed: AssumedStance = { half: (ASSUMED_STANCE * stature) / 2, centreY: standingMiddle(total), total };
+  const both = filterLoads(total, fc, rate);
+  const cop = copOf(both, known.threshold, t0, rate);
+  const slow = filterVertical(total, Math.min(fc, CUTOFFS.path), rate);
   return {
-    device: 'plate',
+    device,
     handed,
     base,
     cutoff: fc,
-    threshold: LEAST_LOAD,
-    absolute: true,
+    ...known,
     feetTold: true,
     both,
     cop,
-    path: copOf(filterVertical(assumed.total, Math.min(fc, CUTOFFS.path), rate), LEAST_LOAD, t0, rate),
+    path: copOf(slow, known.threshold, t0, rate),
     mat: null,
-    warnings,
     ...sharedOut(assumed, both, cop),
   };
 }
@@ -177,6 +197,7 @@ function assemble(
     cutoff: fc,
     threshold,
     absolute,
+    loadKnown: true,
     feetTold,
     raw,
     feet,

@@ -1,8 +1,11 @@
+import type { TimeBase } from '../condition/time-base.js';
+import type { Recording, WholePath } from '../recording/recording.js';
 import { median, quantile, type Series } from '../signal/series.js';
 import type { FootLoads } from './foot-loads.js';
 
 /** Part of the stature that both feet are assumed to stand apart on one plate (measuring.md §2). */
 export const ASSUMED_STANCE = 0.26;
+export const ASSUMED_PATH_REASON = 'a whole-body path: both feet assumed 0.26 x stature apart, centred on the pressure at address';
 export const ASSUMED_STANCE_REASON = 'one plate: both feet assumed 0.26 x stature apart, centred on the pressure at address';
 
 /** Where both feet are assumed on one plate, and the whole load they share, before filtering. */
@@ -13,6 +16,19 @@ export interface AssumedStance {
   readonly centreY: number;
   readonly total: FootLoads;
 }
+
+/** A whole-body path as loads, on the grid, mirrored for a left-hander; without a load it weighs 1 throughout. */
+export function pathLoads(p: WholePath, base: TimeBase, sign: 1 | -1): FootLoads {
+  const fz = p.load ? base.bring(p.load) : new Float64Array(base.n).fill(1);
+  const x = base.bring(p.x);
+  const y = base.bring(p.y);
+  // an unloaded device has no centre of pressure: nothing is nowhere
+  const moment = (v: Float64Array, s: 1 | -1) => v.map((c, k) => (c === c ? s * c * fz[k]! : 0));
+  return { fx: null, fy: null, fz, fzx: moment(x, 1), fzy: moment(y, sign), mz: null };
+}
+
+/** Whether anything in the recording says how much load there is: a path may come without. */
+export const knowsLoad = (rec: Recording): boolean => rec.device !== 'path' || rec.path?.load != null;
 
 /** Middle of the standing pressure: good enough to find a swing, before its address is known. */
 export function standingMiddle(total: FootLoads): number {

@@ -1,8 +1,8 @@
 import type { Cop } from '../ground/foot-loads.js';
 import type { Ground } from '../ground/ground.js';
 import type { SwingEvents } from '../events/events.js';
-import { rollingVariance } from '../events/address.js';
-import { indexFrom, indexTo, moments, type Series } from '../signal/series.js';
+import { rollingVariance } from '../signal/rolling-variance.js';
+import { bridged, indexFrom, indexTo, moments, type Series } from '../signal/series.js';
 
 export const G = 9.80665;
 /** Height of the centre of mass as a part of stature. */
@@ -231,20 +231,4 @@ export function massFromCop(cop: Cop, swing: SwingEvents, stature: number): Cent
     u: (t) => (t < late ? 0.02 : 0.04),
     warning: null,
   };
-}
-
-/** Breaks bridged linearly, ends held. */
-export function bridged(v: Float64Array): Float64Array {
-  const out = v.slice();
-  let last = -1;
-  for (let k = 0; k <= v.length; k++) {
-    if (k < v.length && v[k]! !== v[k]!) continue;
-    for (let j = last + 1; j < k; j++) {
-      const a = last >= 0 ? v[last]! : v[k]!;
-      const b = k < v.length ? v[k]! : a;
-      out[j] = last < 0 ? b : a + ((b - a) * (j - last)) / (k - last);
-    }
-    last = k;
-  }
-  return out;
 }

@@ -30,10 +30,12 @@ export interface SwingSignals {
   readonly target: (FeetPair<Series> & { readonly total: Series }) | null;
   /** Toward the ball, %BW. */
   readonly fore: (FeetPair<Series> & { readonly total: Series }) | null;
-  /** About the centre of mass, N·m/kg. */
+  /** About the centre of mass, N·m/kg; positive turns toward the target. */
   readonly turning: (FeetPair<Series> & { readonly total: Series }) | null;
-  readonly tilting: Series | null;
-  readonly pitching: Series | null;
+  /** N·m/kg; positive lifts the target side. */
+  readonly tilting: (FeetPair<Series> & { readonly total: Series }) | null;
+  /** N·m/kg; positive bends the golfer toward the ball. */
+  readonly pitching: (FeetPair<Series> & { readonly total: Series }) | null;
 }
 
 /** Everything a family of measures may look at. */
@@ -117,3 +119,24 @@ export const msFrom = (c: SwingContext, t: number, name: EventName, own: number)
 
 /** Time of an event; NaN when it was not found. */
 export const timeOfEvent = (c: SwingContext, name: EventName): number => c.events[name]?.t ?? NaN;
+
+/** Times of the events a quantity rests on. */
+export type Times = Readonly<Partial<Record<EventName, number>>>;
+
+/**
+ * How far a quantity moves when each event it rests on moves by its own uncertainty: half the difference between both
+ * sides, summed in squares. A window's edge carries the timing of its event into everything taken from the window.
+ */
+export function timingU(c: SwingContext, names: readonly EventName[], f: (t: Times) => number): number {
+  const times = Object.fromEntries(names.map((n) => [n, timeOfEvent(c, n)])) as Record<EventName, number>;
+  const here = f(times);
+  let sum = 0;
+  for (const n of names) {
+    const u = c.events[n]?.u ?? 0;
+    if (u === 0) continue;
+    const [before, after] = [-u, u].map((d) => f({ ...times, [n]: times[n] + d })) as [number, number];
+    const moved = Number.isFinite(before) && Number.isFinite(after) ? (after - before) / 2 : Number.isFinite(after) ? after - here : before - here;
+    if (Number.isFinite(moved)) sum += moved * moved;
+  }
+  return Math.sqrt(sum);
+}

@@ -3,7 +3,8 @@ import { FEET, type FootName } from '../ground/foot-outline.js';
 import { at, lastPassage, type Series, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, msFrom, type SwingContext, timeOfEvent, valueAt } from './context.js';
 import { NEVER_SAID } from './never.js';
-import { absent, numeric, type Reading, type Readings } from './measure.js';
+import { matBias } from './mat-bias.js';
+import { absent, numeric, type Reading, type Readings, widened } from './measure.js';
 
 const HEEL = 45;
 const INSIDE: Record<FootName, readonly EventName[]> = {
@@ -20,19 +21,51 @@ export function footMeasures(c: SwingContext): Readings {
   if (!c.foot) return absentFeet();
   const out: Readings = {};
   const mat = c.foot.lead.toe !== null;
+  const bias = matBias(c);
   for (const foot of FEET) {
     const { fwd, inside } = c.foot[foot];
-    out[`foot.${foot}.fwd.address`] = numeric(
-      addressMean(c, fwd),
-      addressSd(c, fwd, mat ? MEASURED_FLOOR : FLOOR.assumedFoot),
-      'too little load on this foot at address',
-    );
     const wide = checkU(c, foot);
-    for (const p of EVENT_NAMES) out[`foot.${foot}.fwd.${p}`] = widened(valueAt(c, fwd, p), wide.forward);
-    for (const p of INSIDE[foot]) out[`foot.${foot}.in.${p}`] = widened(valueAt(c, inside, p), wide.inside);
-    out[`foot.${foot}.fwd.address`] = widened(out[`foot.${foot}.fwd.address`]!, wide.forward);
+    const lighter = lightness(c, foot);
+    const drawn = drawnIn(c, foot, bias);
+    const position = (s: Series, p: EventName, what: 'fwd' | 'inside'): Reading => {
+      const t = c.events[p]?.t ?? NaN;
+      const own = addressSd(c, s) * Math.sqrt(Math.max(0, lighter(t) ** 2 - 1));
+      return widened(widened(valueAt(c, s, p), Math.hypot(own, drawn(t, what, at(s, t)))), what === 'fwd' ? wide.forward : wide.inside);
+    };
+    out[`foot.${foot}.fwd.address`] = widened(
+      numeric(addressMean(c, fwd), addressSd(c, fwd, mat ? MEASURED_FLOOR : FLOOR.assumedFoot), 'too little load on this foot at address'),
+      wide.forward,
+    );
+    for (const p of EVENT_NAMES) out[`foot.${foot}.fwd.${p}`] = position(fwd, p, 'fwd');
+    for (const p of INSIDE[foot]) out[`foot.${foot}.in.${p}`] = position(inside, p, 'inside');
   }
-  return { ...out, ...toeShares(c), 'foot.lead.heel.ms': heelTime(c) };
+  return { ...out, ...toeShares(c, bias), 'foot.lead.heel.ms': heelTime(c) };
+}
+
+/**
+ * How much noisier a foot's centre of pressure is at t than at address: it is a moment over a load, so the noise of
+ * the moment weighs the more the less the foot carries. A window of 0.3 s holds few independent samples, and it is
+ * the quietest one: what it shows is taken half as much again.
+ */
+function lightness(c: SwingContext, foot: FootName): (t: number) => number {
+  const load = loadOf(c, foot);
+  const quiet = addressMean(c, load);
+  return (t) => FEW_SAMPLES * Math.max(1, quiet / Math.max(at(load, t), 1e-9));
+}
+const FEW_SAMPLES = 1.5;
+
+const loadOf = (c: SwingContext, foot: FootName): Series => c.foot?.[foot].toe?.load ?? { ...c.ground.share, v: c.ground.feet[foot].fz };
+
+/** How far the noise of empty cells may draw a position, % of the foot or of its half width. */
+function drawnIn(c: SwingContext, foot: FootName, bias: ReturnType<typeof matBias>): (t: number, what: 'fwd' | 'inside', here: number) => number {
+  if (!bias) return () => 0;
+  const load = loadOf(c, foot);
+  return (t, what, here) => {
+    if (!Number.isFinite(t)) return 0;
+    const added = bias(t)[foot];
+    const off = (added.load * Math.abs(added[what] - here)) / at(load, t);
+    return Number.isFinite(off) ? off : 0;
+  };
 }
 
 /** A foot that left the ground since its check stands there less surely, % of the foot and of its half width. */
@@ -44,8 +77,6 @@ function checkU(c: SwingContext, foot: FootName): { forward: number; inside: num
   const moved = c.footCheck.left.includes(foot);
   return { forward: c.footCheck[foot].u + (moved ? REPLACED_U.forward : 0), inside: moved ? REPLACED_U.inside : 0 };
 }
-
-const widened = (r: Reading, by: number): Reading => (r.u === null || by === 0 ? r : { ...r, u: Math.hypot(r.u, by) });
 
 function absentFeet(): Readings {
   const ids = FEET.flatMap((f) => [
@@ -59,15 +90,20 @@ function absentFeet(): Readings {
 }
 
 /** Part of a foot's load on cells forward of its middle: only a mat sees it. */
-function toeShares(c: SwingContext): Readings {
+function toeShares(c: SwingContext, bias: ReturnType<typeof matBias>): Readings {
   const out: Readings = {};
   const toes = FEET.map((f) => c.foot![f].toe);
   FEET.forEach((foot, i) => {
     const toe = toes[i];
     if (!toe) return;
     const share = ratio(toe.forward, toe.load);
-    out[`foot.${foot}.toe.address`] = numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_FEET);
-    for (const p of TOE_EVENTS) out[`foot.${foot}.toe.${p}`] = valueAt(c, share, p, FLOOR.share);
+    const drawn = (t: number): number => {
+      const added = bias?.(t)[foot];
+      const off = added ? (added.load * Math.abs(100 * added.toes - at(share, t))) / at(toe.load, t) : 0;
+      return Number.isFinite(off) ? off : 0;
+    };
+    out[`foot.${foot}.toe.address`] = widened(numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_FEET), drawn(c.swing.address.start));
+    for (const p of TOE_EVENTS) out[`foot.${foot}.toe.${p}`] = widened(valueAt(c, share, p, FLOOR.share), drawn(timeOfEvent(c, p)));
   });
   const [lead, trail] = toes;
   if (lead && trail) {

@@ -4,7 +4,7 @@ import type { DeviceKind } from '../recording/recording.js';
 import { type MeasureRow, MEASURES, type Part } from './registry.js';
 
 /** Kinds of device in the order a glossary shows them. */
-export const GLOSSARY_DEVICES = ['mat-plates', 'plates', 'plate', 'mat', 'boards'] as const satisfies readonly DeviceKind[];
+export const GLOSSARY_DEVICES = ['mat-plates', 'plates', 'plate', 'mat', 'boards', 'path'] as const satisfies readonly DeviceKind[];
 
 /** A measure with everything a reader may ask about it. */
 export interface GlossaryRow extends MeasureRow {

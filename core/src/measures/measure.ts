@@ -24,6 +24,9 @@ export type Measures = Readonly<Record<string, Measure>>;
 export const reading = (value: MeasureValue, u: number | null): Reading => ({ value, u });
 export const absent = (reason: string): Reading => ({ value: null, u: null, reason });
 
+/** A reading with something more in its uncertainty, summed in squares. */
+export const widened = (r: Reading, by: number): Reading => (r.u === null || !(by > 0) ? r : { ...r, u: Math.hypot(r.u, by) });
+
 /** A number, or null when it could not be formed (an undefined sample at the event). */
 export const numeric = (value: number, u: number, reason: string): Reading => (Number.isFinite(value) ? { value, u } : absent(reason));
 

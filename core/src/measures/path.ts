@@ -1,10 +1,13 @@
 import type { Cop } from '../ground/foot-loads.js';
 import type { StanceLine } from '../ground/foot-outline.js';
 import { at, derivative, firstPassage, greatest, integral, least, mapSeries, negated, type Series, visit } from '../signal/series.js';
-import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent } from './context.js';
+import type { EventName } from '../events/event.js';
+import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent, type Times, timingU } from './context.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
 
 const LEAST_LEG = 0.01;
+/** Uncertainty of the time of the trail maximum, s: it is the end of a leg. */
+const SLIDE = FLOOR.peakTime;
 const LANDED = 65;
 const PUSH_FROM = 60;
 const STILL = 12;
@@ -29,17 +32,29 @@ const ALONG_Y: StanceLine = { origin: [0, 0], along: [0, 1], across: [1, 0], wid
 /** The whole-body COP path: lengths, width, directions, straightness, shape and speeds. */
 export function pathMeasures(c: SwingContext): Readings {
   const { along, across } = stanceCoordinates(c.ground.path, c.line ?? ALONG_Y);
-  const [p1, p4, p7] = [timeOfEvent(c, 'p1'), timeOfEvent(c, 'p4'), timeOfEvent(c, 'p7')];
-  const u = MM * hypot(addressSd(c, along), addressSd(c, across));
-  const lengthOf = (a: number, b: number) => numeric(MM * pathLength(along, across, a, b), FLOOR.pathLength + u, NO_PATH);
-  const range = (s: Series) => (greatest(s, p1, p7)?.v ?? NaN) - (least(s, p1, p7)?.v ?? NaN);
+  const [p1, p7] = [timeOfEvent(c, 'p1'), timeOfEvent(c, 'p7')];
+  const [uAlong, uAcross] = [addressSd(c, along), addressSd(c, across)];
+  const u = MM * hypot(uAlong, uAcross);
+  /** A value taken from the stretch between two events, with the timing of both in its uncertainty. */
+  const between = (from: EventName, to: EventName, of: (a: number, b: number) => number, own: number): Reading =>
+    numeric(
+      of(timeOfEvent(c, from), timeOfEvent(c, to)),
+      hypot(
+        own,
+        timingU(c, [from, to], (t) => of(t[from]!, t[to]!)),
+      ),
+      NO_PATH,
+    );
+  const lengthOf = (from: EventName, to: EventName) => between(from, to, (a, b) => MM * pathLength(along, across, a, b), FLOOR.pathLength + u);
+  const range = (s: Series, a: number, b: number) => (greatest(s, a, b)?.v ?? NaN) - (least(s, a, b)?.v ?? NaN);
   const out: Readings = {
-    'path.length.back': lengthOf(p1, p4),
-    'path.length.down': lengthOf(p4, p7),
-    'path.width': numeric(MM * range(across), u, NO_PATH),
+    'path.length.back': lengthOf('p1', 'p4'),
+    'path.length.down': lengthOf('p4', 'p7'),
+    'path.width': between('p1', 'p7', (a, b) => MM * range(across, a, b), Math.SQRT2 * MM * uAcross),
     ...speeds(c),
   };
-  if (!c.line || !c.trailMax) {
+  const line = c.line;
+  if (!line || !c.trailMax) {
     for (const id of [
       'path.offset',
       'path.angle.back',
@@ -53,9 +68,11 @@ export function pathMeasures(c: SwingContext): Readings {
       out[id] = absent(NO_FEET);
     return out;
   }
-  out['path.offset'] = numeric((MM * integral(across, p1, p7)) / (p7 - p1), u, NO_PATH);
-  out['cop.range'] = numeric((100 * range(along)) / c.line.width, u / (10 * c.line.width), NO_PATH);
-  return { ...out, ...legs(c, along, across, u) };
+  // the line itself rests on the feet's mean pressure at address where they are assumed
+  const ownOffset = MM * (c.ground.mat ? uAcross : hypot(uAcross, uAcross));
+  out['path.offset'] = between('p1', 'p7', (a, b) => (MM * integral(across, a, b)) / (b - a), ownOffset);
+  out['cop.range'] = between('p1', 'p7', (a, b) => (100 * range(along, a, b)) / line.width, (100 * Math.SQRT2 * uAlong) / line.width);
+  return { ...out, ...legs(c, along, across, [uAlong, uAcross], p1, p7) };
 }
 
 /** Length of the path over [a, b], undefined samples skipped, m. */
@@ -79,34 +96,44 @@ interface Leg {
   readonly chord: number;
 }
 
-function legs(c: SwingContext, along: Series, across: Series, u: number): Readings {
-  const [p1, p6, p7] = [timeOfEvent(c, 'p1'), timeOfEvent(c, 'p6'), timeOfEvent(c, 'p7')];
+function legs(c: SwingContext, along: Series, across: Series, [uAlong, uAcross]: readonly [number, number], p1: number, p7: number): Readings {
+  const p6 = timeOfEvent(c, 'p6');
   const max = c.trailMax!.t;
   const leg = (a: number, b: number): Leg => {
     const dx = at(along, b) - at(along, a);
     const dy = at(across, b) - at(across, a);
     return { dx, dy, chord: Math.hypot(dx, dy) };
   };
-  const landed = firstPassage(c.signals.share, LANDED, 'up', max, p7) ?? p6;
+  const landed = firstPassage(c.signals.share, LANDED, 'up', max, p7);
+  const direction = (l: Leg, sign: 1 | -1) => (Math.atan2(sign * l.dy, sign * l.dx) * 180) / Math.PI;
+  const degrees = (l: Leg, sign: 1 | -1, names: readonly EventName[], moved: (t: Times) => Leg): Reading => {
+    if (!(l.chord >= LEAST_LEG)) return absent('this leg of the path is shorter than 10 mm');
+    const value = direction(l, sign);
+    // only what lies across the leg turns it; the time of the trail maximum slides along the path itself
+    const noise = (Math.SQRT2 * hypot(uAcross * l.dx, uAlong * l.dy) * 180) / (l.chord * l.chord * Math.PI);
+    const slid = leg(max - SLIDE, max + SLIDE);
+    const slide = (Math.abs(slid.dx * l.dy - slid.dy * l.dx) * 90) / (l.chord * l.chord * Math.PI);
+    const timing = timingU(c, names, (t) => halfTurn(direction(moved(t), sign) - value));
+    return reading(value, hypot(noise, slide, timing));
+  };
   const back = leg(p1, max);
-  const down = leg(max, landed);
+  const down = leg(max, landed ?? p6);
   const through = leg(max, p7);
-  const degrees = (l: Leg, sign: 1 | -1): Reading =>
-    l.chord >= LEAST_LEG
-      ? reading((Math.atan2(sign * l.dy, sign * l.dx) * 180) / Math.PI, ((u / MM / l.chord) * 180) / Math.PI)
-      : absent('this leg of the path is shorter than 10 mm');
   const straight = (l: Leg, a: number, b: number) =>
     numeric(l.chord / pathLength(along, across, a, b), FLOOR.straightness, 'this leg of the path has no length');
   const readings: Readings = {
     // going back 0° points to the trail foot and + to its heel, so both signs are turned
-    'path.angle.back': degrees(back, -1),
-    'path.angle.down': degrees(down, 1),
-    'path.angle.p7': degrees(through, 1),
+    'path.angle.back': degrees(back, -1, ['p1'], (t) => leg(t.p1!, max)),
+    'path.angle.down': degrees(down, 1, landed === null ? ['p6'] : [], (t) => leg(max, landed ?? t.p6!)),
+    'path.angle.p7': degrees(through, 1, ['p7'], (t) => leg(max, t.p7!)),
     'path.straightness.back': straight(back, p1, max),
     'path.straightness.down': straight(through, max, p7),
   };
   return { ...readings, 'path.shape': reading(shape(c, along, across, readings), null) };
 }
+
+/** A difference of directions, −180 … 180°. */
+const halfTurn = (d: number): number => d - 360 * Math.round(d / 360);
 
 export type PathShape = 'still' | 'reversed' | 'scattered' | 'arc' | 'diagonal' | 'straight';
 

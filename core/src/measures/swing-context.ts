@@ -4,6 +4,7 @@ import type { FootLoads } from '../ground/foot-loads.js';
 import {
   assumedFoot,
   checkedOutline,
+  FEET,
   type FeetPair,
   type FootName,
   type FootOutline,
@@ -30,6 +31,8 @@ export interface GolferFacts {
   /** Body weight in N when given, else null: then the measured quiet weight counts. */
   readonly weight: number | null;
   readonly footCheck: FootCheck | null;
+  /** When each foot was first off the ground, s on the recording's clock; null without a foot check. */
+  readonly gone: FeetPair<number> | null;
 }
 
 /** Gathers what the families of measures look at, for one swing. */
@@ -37,7 +40,7 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
   // the pendulum of mats and boards needs the whole recording; double integration does not
   const { ground: g, swing } = hasHorizontal(whole.device) ? cutGround(whole, found) : { ground: whole, swing: found };
   const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
-  const checked = g.mat || g.assumed ? null : who.footCheck;
+  const checked = g.mat || g.assumed ? null : leftSince(who, found.address.start);
   const outlines = feetOutlines(g, swing, checked);
   const mass = massOf(g, swing, weight, who.stature);
   const signals = swingSignals(g, weight, mass);
@@ -57,6 +60,11 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
     mass,
     trailMax: g.feetTold ? trailMaximum(signals.trailShare, swing) : null,
   };
+}
+
+/** A foot check, with the feet that have been off the ground in this recording before the address. */
+function leftSince({ footCheck, gone }: GolferFacts, address: number): FootCheck | null {
+  return footCheck && { ...footCheck, left: FEET.filter((f) => footCheck.left.includes(f) || (gone !== null && gone[f] < address)) };
 }
 
 function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass | null {
@@ -108,11 +116,7 @@ function footTrack(g: Ground, swing: SwingEvents, outlines: FeetPair<FootOutline
 }
 
 function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): SwingSignals {
-  const percent = (v: Float64Array): Series =>
-    seriesOn(
-      g.base,
-      v.map((x) => (100 * x) / weight),
-    );
+  const percent = (v: Float64Array): Series => seriesOn(g.base, g.loadKnown ? v.map((x) => (100 * x) / weight) : new Float64Array(v.length).fill(NaN));
   const three = (pick: (f: FootLoads) => Float64Array) => ({
     lead: percent(pick(g.feet.lead)),
     trail: percent(pick(g.feet.trail)),
@@ -122,25 +126,23 @@ function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): Swi
   const shares = { share: g.share, trailShare: mapSeries(g.share, (s) => 100 - s), up };
   if (!g.both.fx || !mass) return { ...shares, target: null, fore: null, turning: null, tilting: null, pitching: null };
   const kg = weight / G;
-  const turn = (f: FootLoads): Series =>
-    seriesOn(
-      g.base,
-      f.mz!.map((mz, k) => (mz - mass.x.v[k]! * f.fy![k]! + mass.y.v[k]! * f.fx![k]!) / kg),
-    );
-  const { fx, fy, fz, fzx, fzy } = g.both;
+  // the moment of each foot's own wrench about the mass: their sum is the whole
+  const about = (of: (f: FootLoads, k: number) => number) => {
+    const each = (f: FootLoads): Series =>
+      seriesOn(
+        g.base,
+        f.fz.map((_, k) => of(f, k) / kg),
+      );
+    return { lead: each(g.feet.lead), trail: each(g.feet.trail), total: each(g.both) };
+  };
+  const { x, y, h } = mass;
   return {
     ...shares,
     target: three((f) => f.fy!),
     fore: three((f) => f.fx!),
-    turning: { lead: turn(g.feet.lead), trail: turn(g.feet.trail), total: turn(g.both) },
-    tilting: seriesOn(
-      g.base,
-      fzy.map((m, k) => (m - mass.y.v[k]! * fz[k]! + mass.h.v[k]! * fy![k]!) / kg),
-    ),
-    pitching: seriesOn(
-      g.base,
-      fzx.map((m, k) => (-mass.h.v[k]! * fx[k]! - m + mass.x.v[k]! * fz[k]!) / kg),
-    ),
+    turning: about((f, k) => f.mz![k]! - x.v[k]! * f.fy![k]! + y.v[k]! * f.fx![k]!),
+    tilting: about((f, k) => f.fzy[k]! - y.v[k]! * f.fz[k]! + h.v[k]! * f.fy![k]!),
+    pitching: about((f, k) => -h.v[k]! * f.fx![k]! - f.fzx[k]! + x.v[k]! * f.fz[k]!),
   };
 }
 

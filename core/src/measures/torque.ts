@@ -1,5 +1,6 @@
 import { at, greatest, integral, lastPassage, least, type Series } from '../signal/series.js';
-import { addressSd, FLOOR, phaseAt, type SwingContext, timeOfEvent } from './context.js';
+import type { EventName } from '../events/event.js';
+import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent, timingU } from './context.js';
 import { floored } from './force.js';
 import { peak } from './load.js';
 import { NEVER_SAID } from './never.js';
@@ -22,15 +23,23 @@ export function torqueMeasures(c: SwingContext): Readings {
     ...floored(c, 'torque.turn.back', turning.total, -1, t('p1'), t('p4'), u, true),
     ...peak(c, 'torque.turn.peak', turning.total, t('p3'), t('p8'), u),
   };
-  const impulse = (s: Series, a: number, b: number, floor: number) => numeric(integral(s, a, b), floor, NOTHING);
+  const impulse = (s: Series, a: EventName, b: EventName, floor: number) =>
+    numeric(
+      integral(s, t(a), t(b)),
+      hypot(
+        floor,
+        timingU(c, [a, b], (x) => integral(s, x[a]!, x[b]!)),
+      ),
+      NOTHING,
+    );
   return {
     ...turn,
     'torque.turn.zero.phase': zeroCrossing(c, turning.total, numberOrNaN(turn['torque.turn.back'])),
-    'drive.turn.lead': impulse(turning.lead, t('p4'), t('p7'), FLOOR.driveTurn),
-    'drive.turn.trail': impulse(turning.trail, t('p4'), t('p7'), FLOOR.driveTurn),
-    'drive.tilt': impulse(tilting, t('p4'), t('p7'), FLOOR.driveTilt),
-    'drive.pitch': impulse(pitching, t('p4'), t('p7'), FLOOR.driveTilt),
-    'drive.pitch.back': impulse(pitching, t('p1'), t('p4'), FLOOR.driveTilt),
+    'drive.turn.lead': impulse(turning.lead, 'p4', 'p7', FLOOR.driveTurn),
+    'drive.turn.trail': impulse(turning.trail, 'p4', 'p7', FLOOR.driveTurn),
+    'drive.tilt': impulse(tilting.total, 'p4', 'p7', FLOOR.driveTilt),
+    'drive.pitch': impulse(pitching.total, 'p4', 'p7', FLOOR.driveTilt),
+    'drive.pitch.back': impulse(pitching.total, 'p1', 'p4', FLOOR.driveTilt),
     ...sequence(c),
   };
 }

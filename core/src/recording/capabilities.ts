@@ -1,5 +1,5 @@
 import { ASSUMED_REASON } from '../ground/foot-outline.js';
-import { ASSUMED_STANCE_REASON } from '../ground/one-plate.js';
+import { ASSUMED_PATH_REASON, ASSUMED_STANCE_REASON } from '../ground/one-plate.js';
 import type { DeviceKind } from './recording.js';
 
 export type Basis = 'measured' | 'derived' | 'absent';
@@ -29,11 +29,21 @@ export const ONE_PLATE = 'one plate cannot tell the feet apart';
 const OF_ONE_FOOT = /^(trail\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
 const OF_THE_WHOLE = /^(path\.(length|width)|cop\.speed\.shift|force\.(target|away)|force\.up\.(peak|min)|torque\.|mass\.|tempo\.|club\.|balance\.|sequence\.)/;
 
+export const NO_FORCE = 'this device does not measure vertical force';
+export const PATH_ONLY = 'a whole-body path cannot tell the feet apart';
+const PATH_MEASURES = /^(path\.(length|width)|cop\.speed\.shift|tempo\.|club\.|balance\.)/;
+
 /** The table of measuring.md §2; the first rule that matches speaks, everything else is measured. */
 const RULES: readonly Rule[] = [
   { ids: HORIZONTAL, devices: ['mat', 'boards', 'path'], says: { basis: 'absent', reason: NO_HORIZONTAL } },
-  { ids: /^mass\.speed/, devices: ['mat', 'boards', 'path'], says: { basis: 'absent', reason: NO_MASS_SPEED } },
+  { ids: /^mass\.speed/, devices: ['mat', 'boards'], says: { basis: 'absent', reason: NO_MASS_SPEED } },
   { ids: /^mass\./, devices: ['mat', 'boards'], says: { basis: 'derived', reason: PENDULUM } },
+  { ids: /^mass\./, devices: ['path'], says: { basis: 'absent', reason: NO_MASS_SPEED } },
+  { ids: /^force\.up\.(peak|min)$/, devices: ['path'], says: { basis: 'absent', reason: NO_FORCE } },
+  { ids: /^force\.up\.(peak|min)\./, devices: ['path'], says: { basis: 'measured' } },
+  { ids: OF_ONE_FOOT, devices: ['path'], says: { basis: 'absent', reason: PATH_ONLY } },
+  { ids: PATH_MEASURES, devices: ['path'], says: { basis: 'measured' } },
+  { ids: /./, devices: ['path'], says: { basis: 'derived', reason: ASSUMED_PATH_REASON } },
   { ids: OF_ONE_FOOT, devices: ['plate'], says: { basis: 'absent', reason: ONE_PLATE } },
   { ids: /^drive\.(tilt|pitch)/, devices: ['plates', 'mat-plates', 'plate'], says: { basis: 'derived', reason: MASS_HEIGHT } },
   { ids: /^(foot\..*\.toe\.|toe\.)/, devices: ['plates', 'boards'], says: { basis: 'absent', reason: NOT_A_SHARE } },

@@ -53,6 +53,13 @@ export interface Mat {
   readonly frames: Uint8Array | Uint16Array | Float32Array | Float64Array;
 }
 
+/** A whole-body centre of pressure, m in stance directions, and the load in any unit where the device knows it. */
+export interface WholePath {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly load: Float64Array | null;
+}
+
 /** What the file itself states about the golfer; options given by a person win over it. */
 export interface Stated {
   readonly mass?: number;
@@ -72,6 +79,8 @@ export interface Recording {
   readonly platforms: readonly Platform[];
   readonly boards: readonly Board[];
   readonly mat: Mat | null;
+  /** Only of the kind `path`. */
+  readonly path?: WholePath;
   readonly channels: Readonly<Partial<Record<ExtraChannel, Float64Array>>>;
   readonly stated: Stated;
   /** Sentences about what was assumed or seen while reading. */

@@ -130,6 +130,19 @@ export function derivative(s: Series): Series {
   return withValues(s, d);
 }
 
+/** Undefined samples between two defined ones bridged linearly, those at the ends held. */
+export function bridged(v: Float64Array): Float64Array {
+  const out = v.slice();
+  let last = -1;
+  for (let k = 0; k < v.length; k++) {
+    if (v[k] !== v[k]) continue;
+    for (let j = last + 1; j < k; j++) out[j] = last < 0 ? v[k]! : v[last]! + ((v[k]! - v[last]!) * (j - last)) / (k - last);
+    last = k;
+  }
+  if (last >= 0) out.fill(v[last]!, last + 1);
+  return out;
+}
+
 /** Median of the defined values. */
 export function median(v: ArrayLike<number>): number {
   return quantile(v, 0.5);

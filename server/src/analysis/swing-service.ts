@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { Film, Imported, Lesson, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
-import { type ClubClass, readBundle, readRecording, type Recording, VilkoError, worthOf } from '@vilko/core';
+import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository, SwingRow } from '../db/swings.js';
 import type { SummarisedSwing } from '../pupils/dashboard.js';
+import { prepareFile } from './prepare-file.js';
 import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
 import { analyseFor, summarise, summaryKey, type SwingSummary } from './read-swing.js';
 
@@ -17,6 +18,14 @@ export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent
   readonly source: 'bay' | 'file';
   readonly file: string | null;
   readonly recordedAt: Date;
+}
+
+/** What is said about a file that comes into a lesson. */
+export interface ImportHow extends Pick<FileReading, 'axes' | 'mapping'> {
+  readonly club: ClubClass;
+  readonly clubName: string;
+  readonly kind?: SwingKind;
+  readonly packed?: boolean;
 }
 
 /** The tables swings are read from. */
@@ -125,19 +134,23 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
       return (await put(prepareSwing(rec, { pupil, club: a.club, kind: a.kind ?? 'full' }), pupil, a))[0] ?? null;
     },
     put,
-    /** Reads a file into a lesson; a file without a swing is refused, nothing is stored. */
-    async importFile(
-      bytes: Uint8Array,
-      file: string,
-      lessonId: string,
-      { club, clubName, kind = 'full', axes }: { club: ClubClass; clubName: string; kind?: SwingKind; axes?: string },
-    ): Promise<Imported> {
+    /**
+     * Reads a file into a lesson, in a thread of its own; a file without a swing is refused, nothing is stored.
+     * @param packed the bytes are a recording bundle that was made from the file elsewhere
+     * @param gone aborted when nobody waits for the answer any more: then nothing is stored either
+     */
+    async importFile(bytes: Uint8Array, file: string, lessonId: string, how: ImportHow, gone?: AbortSignal): Promise<Imported> {
+      const { club, clubName, kind = 'full', packed = false } = how;
       const { pupil } = await lessonOrRefuse(lessonId);
-      const rec = readRecording(bytes, file, axes);
-      const prepared = prepareSwing(rec, { pupil, club, kind });
+      const { handed, stature, mass } = pupil;
+      const reading = { axes: how.axes, mapping: how.mapping };
+      const prepared = await prepareFile(
+        { bytes, name: packed ? `${file}.vilko` : file, reading, about: { pupil: { handed, stature, mass }, club, kind } },
+        gone,
+      );
       const what = kind === 'full' ? 'swing' : `${kind} swing`;
       if (!prepared.summaries.length)
-        throw new VilkoError('unreadable', `${file} was read (${rec.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`);
+        throw new VilkoError('unreadable', `${file} was read (${prepared.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`);
       const heads = await put(prepared, pupil, { lessonId, club, clubName, kind, source: 'file', file, recordedAt: new Date() });
       return { file, device: prepared.device, swings: heads, warnings: [...prepared.warnings] };
     },

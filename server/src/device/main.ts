@@ -39,6 +39,7 @@ const NAMES: Readonly<Record<SimulatedDevice, string>> = {
   mat: 'Simulated mat',
   boards: 'Two simulated boards',
   plate: 'One simulated plate',
+  path: 'A simulated whole-body path',
 };
 
 const rateOf = (rec: Recording): number => Math.round(1 / (rec.time[1]! - rec.time[0]!));

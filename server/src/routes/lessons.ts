@@ -1,4 +1,5 @@
 import { ClubClass, Imported, Lesson, LessonChange, LessonHead, Problem, SwingKind } from '@vilko/contract';
+import { CsvMapping } from '@vilko/core';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -6,6 +7,16 @@ import type { SwingService } from '../analysis/swing-service.js';
 import type { PupilRepository } from '../db/pupils.js';
 
 const Id = z.object({ id: z.string() });
+
+/** A mapping of columns, as JSON in the address. */
+const Mapping = z.string().transform((text, c) => {
+  try {
+    return CsvMapping.parse(JSON.parse(text));
+  } catch {
+    c.addIssue({ code: 'custom', message: 'the mapping of the columns is not understood' });
+    return z.NEVER;
+  }
+});
 
 /** Largest file taken in, bytes. */
 const LARGEST = 256 * 1024 * 1024;
@@ -48,6 +59,9 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
           clubName: z.string().default('7-iron'),
           kind: SwingKind.default('full'),
           axes: z.string().optional(),
+          mapping: Mapping.optional(),
+          /** The body is a recording bundle made from the file. */
+          packed: z.stringbool().default(false),
         }),
         response: { 201: Imported, 422: Problem },
       },
@@ -55,7 +69,9 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
     async (request, reply) => {
       const { name, ...about } = request.query;
       const body = request.body instanceof Uint8Array ? request.body : new Uint8Array(0);
-      return reply.code(201).send(await service.importFile(body, name, request.params.id, about));
+      const gone = new AbortController();
+      reply.raw.on('close', () => reply.raw.writableFinished || gone.abort());
+      return reply.code(201).send(await service.importFile(body, name, request.params.id, about, gone.signal));
     },
   );
 }

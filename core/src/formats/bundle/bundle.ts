@@ -28,6 +28,7 @@ export const BundleHead = z.object({
   platforms: z.array(z.object({ centre: point })),
   boards: z.array(z.object({ centre: point, hx: z.number(), hy: z.number() })),
   mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable(),
+  path: z.object({ load: z.boolean() }).optional(),
   stated: z.object({
     mass: z.number().optional(),
     stature: z.number().optional(),
@@ -53,6 +54,7 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
     arrays['mat_time'] = flat(rec.mat.time);
     arrays['mat_frames'] = { shape: [rec.mat.time.length, rec.mat.rows, rec.mat.cols], data: rec.mat.frames };
   }
+  if (rec.path) for (const [c, v] of Object.entries(rec.path)) if (v) arrays[`path_${c}`] = slim(v as Float64Array);
   const head: z.infer<typeof BundleHead> = {
     vilko: 'recording',
     version: 1,
@@ -61,6 +63,7 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
     platforms: rec.platforms.map((p) => ({ centre: [...p.centre] })),
     boards: rec.boards.map((b) => ({ centre: [...b.centre], hx: b.hx, hy: b.hy })),
     mat: rec.mat && { rows: rec.mat.rows, cols: rec.mat.cols, pitch: rec.mat.pitch },
+    ...(rec.path ? { path: { load: rec.path.load !== null } } : {}),
     stated: rec.stated,
     warnings: [...rec.warnings],
   };
@@ -96,5 +99,6 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   for (const c of EXTRA_CHANNELS) if (arrays[c]) channels[c] = wide(c);
   const mat: Mat | null = h.mat && { ...h.mat, time: wide('mat_time'), frames: need('mat_frames').data as Mat['frames'] };
   const stated = Object.fromEntries(Object.entries(h.stated).filter(([, v]) => v !== undefined));
-  return { name: h.name, device: h.device, time: wide('time'), platforms, boards, mat, channels, stated, warnings: h.warnings };
+  const path = h.path && { path: { x: wide('path_x'), y: wide('path_y'), load: h.path.load ? wide('path_load') : null } };
+  return { name: h.name, device: h.device, time: wide('time'), platforms, boards, mat, ...path, channels, stated, warnings: h.warnings };
 }

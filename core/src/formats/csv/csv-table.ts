@@ -1,151 +1,85 @@
-import { strFromU8 } from 'fflate';
 import { VilkoError } from '../../error.js';
-import { scanNumber } from './number-scan.js';
+import type { CellStore } from './cell-store.js';
+import { type CsvHead, readCsvHead } from './csv-head.js';
+import type { CsvMapping } from './csv-mapping.js';
+import { type CsvField, readCsvRows } from './csv-rows.js';
 
-/** A numeric CSV: comment keys, columns by header, units in SI, and what was noticed. */
+/** A numeric CSV: comment keys, columns by channel, cells, units in SI, and what was noticed. */
 export interface CsvTable {
   readonly keys: Readonly<Record<string, string>>;
   readonly columns: ReadonlyMap<string, Float64Array>;
+  readonly cells: { readonly rows: number; readonly cols: number; readonly store: CellStore } | null;
   readonly rows: number;
   readonly warnings: readonly string[];
 }
 
-const COMMA = 44;
-const LINE_FEED = 10;
-const UNITS: Readonly<Record<string, number>> = {
-  ms: 1e-3,
-  mm: 1e-3,
-  cm: 1e-2,
-  nmm: 1e-3,
-  'n·mm': 1e-3,
-  'n.mm': 1e-3,
-  kn: 1e3,
-  us: 1e-6,
-};
+const CELL = /^r(\d+)c(\d+)$/;
 
 /**
  * Reads a numeric table: `# key=value` lines, a header, perhaps a unit row (converted to SI), rows of numbers.
- * Delimiter = the most frequent of `;`, tab and `,` in the header; decimal comma only when it is not a comma.
+ * @param mapping what a person said about the columns of this header; the names in the file then do not count
  * @throws VilkoError with the line
  */
-export function readCsvTable(bytes: Uint8Array): CsvTable {
-  let at = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? 3 : 0;
-  let line = 0;
-  const keys: Record<string, string> = {};
-  const nextLine = (): [number, number] | null => {
-    if (at >= bytes.length) return null;
-    const start = at;
-    let end = bytes.indexOf(LINE_FEED, at);
-    if (end < 0) end = bytes.length;
-    at = end + 1;
-    line++;
-    return [start, end];
+export function readCsvTable(bytes: Uint8Array, mapping?: CsvMapping, progress?: (part: number) => void): CsvTable {
+  const head = readCsvHead(bytes);
+  const { fields, mat } = mapping ? mapped(head, mapping) : named(head);
+  const { columns, cells, rows, cut } = readCsvRows(bytes, head.at, head.line, fields, head.separator, head.point, progress);
+  const warnings = cut ? [`${cut} incomplete ${cut === 1 ? 'row' : 'rows'} at the end of the file ${cut === 1 ? 'was' : 'were'} left out`] : [];
+  const all = new Map(columns);
+  if (mapping?.rate && !all.has('time'))
+    all.set(
+      'time',
+      Float64Array.from({ length: rows }, (_, k) => k / mapping.rate!),
+    );
+  return { keys: { ...head.keys, ...mapping?.keys }, columns: all, cells: cells && mat && { ...mat, store: cells }, rows, warnings };
+}
+
+interface Layout {
+  readonly fields: readonly CsvField[];
+  readonly mat: { readonly rows: number; readonly cols: number } | null;
+}
+
+/** Columns by their own names. */
+function named({ names, scale }: CsvHead): Layout {
+  const lower = names.map((n) => n.toLowerCase());
+  const twice = lower.find((n, i) => n && lower.indexOf(n) < i);
+  if (twice) throw new VilkoError('unreadable', `the column ${twice} is there twice`, 'header');
+  const places = lower.map((n) => CELL.exec(n));
+  const rows = 1 + places.reduce((m, p) => Math.max(m, p ? Number(p[1]) : -1), -1);
+  const cols = 1 + places.reduce((m, p) => Math.max(m, p ? Number(p[2]) : -1), -1);
+  const count = places.reduce((n, p) => (p ? n + 1 : n), 0);
+  if (count !== rows * cols) throw new VilkoError('missing-channel', `the mat has ${rows} × ${cols} cells but ${count} columns`);
+  const fields = lower.map((name, i) => {
+    const place = places[i];
+    return { name, scale: scale[i]!, cell: place ? Number(place[1]) * cols + Number(place[2]) : null };
+  });
+  return { fields, mat: count ? { rows, cols } : null };
+}
+
+/** Columns as a person has named them. */
+function mapped({ names, scale }: CsvHead, m: CsvMapping): Layout {
+  const fields: CsvField[] = names.map((_, i) => ({ name: '', scale: scale[i]!, cell: null }));
+  const find = (column: string): number => {
+    const i = names.findIndex((n) => n.toLowerCase() === column.toLowerCase());
+    if (i < 0) throw new VilkoError('missing-channel', `the file has no column "${column}"`, 'header');
+    return i;
   };
-  const text = ([a, b]: [number, number]) => strFromU8(bytes.subarray(a, b)).trim();
-  let header = '';
-  for (let l = nextLine(); l; l = nextLine()) {
-    const t = text(l);
-    if (t.startsWith('#')) for (const m of t.matchAll(/([\w]+)\s*=\s*(\S+)/g)) keys[m[1]!.toLowerCase()] = m[2]!;
-    else if (t) {
-      header = t;
-      break;
-    }
+  for (const [channel, from] of Object.entries(m.columns)) {
+    if (!from) continue;
+    const i = find(from.column);
+    if (fields[i]!.name) throw new VilkoError('bad-option', `the column "${from.column}" is given to both ${fields[i]!.name} and ${channel}`);
+    fields[i] = { name: channel, scale: scale[i]! * from.factor, cell: null };
   }
-  if (!header) throw new VilkoError('unreadable', 'the file has no header line');
-  const delimiter = [';', '\t', ','].map((d) => ({ d, n: header.split(d).length })).sort((p, q) => q.n - p.n)[0]!.d;
-  const names = header.split(delimiter).map((h) => h.trim().replace(/^"|"$/g, '').toLowerCase());
-  const separator = delimiter.charCodeAt(0);
-  const point = separator === COMMA ? 46 : decimalSign(bytes, at);
-  const body = at;
-  const scale = new Float64Array(names.length).fill(1);
-  const first = nextLine();
-  if (first && isUnitRow(text(first), delimiter, point))
-    text(first)
-      .split(delimiter)
-      .forEach(
-        (u, i) =>
-          (scale[i] =
-            UNITS[
-              u
-                .trim()
-                .replace(/[()[\]"]/g, '')
-                .toLowerCase()
-            ] ?? 1),
+  if (m.cells) {
+    const first = find(m.cells.first);
+    const n = m.cells.rows * m.cells.cols;
+    if (first + n > names.length)
+      throw new VilkoError(
+        'missing-channel',
+        `${m.cells.rows} × ${m.cells.cols} cells from "${m.cells.first}" on need ${n} columns; there are ${names.length - first}`,
+        'header',
       );
-  else {
-    at = body;
-    line--;
+    for (let c = 0; c < n; c++) fields[first + c] = { name: names[first + c] || 'cell', scale: scale[first + c]!, cell: c };
   }
-  const { columns, rows, blanks } = readRows(bytes, at, line, names, separator, point, scale);
-  const warnings = blanks ? [`${blanks} incomplete rows at the end of the file were left out`] : [];
-  return { keys, columns, rows, warnings };
-}
-
-/** A decimal comma is used when the first rows hold digits around commas and no points. */
-function decimalSign(bytes: Uint8Array, from: number): number {
-  const sample = bytes.subarray(from, from + 4096);
-  return sample.includes(COMMA) && !/\d\.\d/.test(strFromU8(sample, true)) ? COMMA : 46;
-}
-
-function isUnitRow(t: string, delimiter: string, point: number): boolean {
-  const fields = t.split(delimiter).map((f) => f.trim());
-  const numeric = fields.filter((f) => f !== '' && Number.isFinite(Number(point === COMMA ? f.replace(',', '.') : f)));
-  return numeric.length === 0 && fields.some((f) => f !== '');
-}
-
-function readRows(
-  bytes: Uint8Array,
-  from: number,
-  firstLine: number,
-  names: readonly string[],
-  separator: number,
-  point: number,
-  scale: Float64Array,
-): { columns: Map<string, Float64Array>; rows: number; blanks: number } {
-  let capacity = 0;
-  for (let i = from; i < bytes.length; i++) if (bytes[i] === LINE_FEED) capacity++;
-  const data = names.map(() => new Float64Array(capacity + 1));
-  const width = names.length;
-  let rows = 0;
-  let line = firstLine;
-  let blanks = 0;
-  for (let at = from; at < bytes.length;) {
-    let end = bytes.indexOf(LINE_FEED, at);
-    const last = end < 0;
-    if (last) end = bytes.length;
-    line++;
-    if (bytes[at] !== 35 && !isBlank(bytes, at, end)) {
-      let field = 0;
-      let start = at;
-      for (let i = at; i <= end; i++) {
-        if (i < end && bytes[i] !== separator) continue;
-        if (field >= width) {
-          if (!isBlank(bytes, start, i)) throw new VilkoError('unreadable', `more fields than the ${width} headers`, `line ${line}`);
-        } else {
-          const v = scanNumber(bytes, start, i, point);
-          if (v === null)
-            throw new VilkoError(
-              'unreadable',
-              `"${strFromU8(bytes.subarray(start, i)).trim().slice(0, 24)}" in column ${names[field]} is not a number`,
-              `line ${line}`,
-            );
-          data[field]![rows] = v * scale[field]!;
-        }
-        field++;
-        start = i + 1;
-      }
-      if (field < width) {
-        if (!last && at + 1 < bytes.length && bytes.indexOf(LINE_FEED, end + 1) >= 0)
-          throw new VilkoError('unreadable', `only ${field} of ${width} fields`, `line ${line}`);
-        blanks++;
-      } else rows++;
-    }
-    at = end + 1;
-  }
-  return { columns: new Map(names.map((n, i) => [n, data[i]!.subarray(0, rows)])), rows, blanks };
-}
-
-function isBlank(bytes: Uint8Array, a: number, b: number): boolean {
-  for (let i = a; i < b; i++) if (bytes[i] !== 32 && bytes[i] !== 13 && bytes[i] !== 9) return false;
-  return true;
+  return { fields, mat: m.cells ? { rows: m.cells.rows, cols: m.cells.cols } : null };
 }

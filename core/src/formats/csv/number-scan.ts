@@ -1,4 +1,5 @@
-const POWERS = Float64Array.from({ length: 23 }, (_, i) => Number(`1e${i}`));
+/** Powers of ten that a double holds exactly. */
+export const POWERS = Float64Array.from({ length: 23 }, (_, i) => Number(`1e${i}`));
 
 /**
  * Reads a decimal number from bytes a … b − 1. `point` is the byte of the decimal sign. Exact for up to 15 digits

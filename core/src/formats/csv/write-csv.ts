@@ -39,6 +39,7 @@ function columnsOf(rec: Recording): Column[] {
   return [
     ...rec.platforms.flatMap((p, i) => WRENCH_CHANNELS.map((c) => of(`p${i + 1}_${c}`, p[c]))),
     ...rec.boards.flatMap((b, i) => b.cells.map((v, j) => of(`p${i + 1}_c${j + 1}`, v))),
+    ...(rec.path ? [of('cop_x', rec.path.x), of('cop_y', rec.path.y), ...(rec.path.load ? [of('load', rec.path.load)] : [])] : []),
     ...(Object.entries(rec.channels) as [ExtraChannel, Float64Array][]).map(([name, v]) => of(name, v)),
     ...matColumns(rec),
   ];

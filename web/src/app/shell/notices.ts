@@ -1,8 +1,16 @@
-import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { LessonActions, lessonFeature } from '../state/lesson';
+import { type ImportStage, LessonActions, lessonFeature } from '../state/lesson';
 
 const PLAIN_SHOWN = 12_000;
+
+const STAGES: Readonly<Record<ImportStage, string>> = {
+  looking: 'Looking at',
+  asking: 'About',
+  reading: 'Reading',
+  sending: 'Sending',
+  analysing: 'Analysing',
+};
 
 /** What was done or refused, with undo; alarms stay until they are dismissed. */
 @Component({
@@ -10,8 +18,24 @@ const PLAIN_SHOWN = 12_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div aria-live="polite" class="pointer-events-none fixed inset-x-0 bottom-[116px] z-50 flex justify-center px-4">
-      @if (importing(); as file) {
-        <p class="overlay-card pointer-events-auto px-4 py-3 text-15">Reading {{ file }} …</p>
+      @if (shownImport(); as file) {
+        <div class="overlay-card pointer-events-auto w-[520px] px-4 py-3 text-15" role="status">
+          <p class="flex items-baseline gap-4">
+            <span class="min-w-0 flex-1 truncate">{{ importWords() }}</span>
+            <span class="figures text-ink2">{{ left() }}</span>
+            <button class="link shrink-0" (click)="cancel()">Cancel</button>
+          </p>
+          <div
+            class="mt-2 h-1 bg-rules"
+            role="progressbar"
+            [attr.aria-label]="importWords()"
+            aria-valuemin="0"
+            aria-valuemax="100"
+            [attr.aria-valuenow]="file.part === null ? null : hundredths()"
+          >
+            <div class="h-1 bg-ink2" [class.opacity-40]="file.part === null" [style.width.%]="file.part === null ? 100 : hundredths()"></div>
+          </div>
+        </div>
       } @else if (notice(); as n) {
         <div
           class="overlay-card pointer-events-auto flex max-w-[760px] items-start gap-4 px-4 py-3 text-15"
@@ -33,6 +57,25 @@ export class Notices {
   protected readonly notice = this.store.selectSignal(lessonFeature.selectNotice);
   protected readonly importing = this.store.selectSignal(lessonFeature.selectImporting);
 
+  /** A dialog about the file says more than a line under it. */
+  protected readonly shownImport = computed(() => (this.importing()?.stage === 'asking' ? null : this.importing()));
+  protected readonly importWords = computed(() => {
+    const i = this.importing();
+    return i ? `${STAGES[i.stage]} ${i.file} …` : '';
+  });
+  protected readonly hundredths = computed(() => Math.round(100 * (this.importing()?.part ?? 0)));
+  /** When the stage that is going on began, ms. */
+  private began = { stage: '', at: 0 };
+  protected readonly left = computed(() => {
+    const i = this.importing();
+    if (!i) return '';
+    const key = i.file + i.stage;
+    if (key !== this.began.stage) this.began = { stage: key, at: performance.now() };
+    const gone = (performance.now() - this.began.at) / 1000;
+    if (i.part === null || i.part < 0.05 || gone < 0.5) return '';
+    return `${this.hundredths()}%, about ${Math.max(1, Math.round((gone * (1 - i.part)) / i.part))} s left`;
+  });
+
   constructor() {
     effect((onCleanup) => {
       if (this.notice()?.kind !== 'plain') return;
@@ -41,6 +84,9 @@ export class Notices {
     });
   }
 
+  protected cancel(): void {
+    this.store.dispatch(LessonActions.cancelImport());
+  }
   protected dismiss(): void {
     this.store.dispatch(LessonActions.dismiss());
   }

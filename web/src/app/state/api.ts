@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpEventType } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   Backup,
@@ -27,7 +27,7 @@ import {
   type SwingChange,
   SwingHead,
 } from '@vilko/contract';
-import { map, type Observable } from 'rxjs';
+import { concatMap, EMPTY, map, type Observable, of } from 'rxjs';
 import { z } from 'zod';
 
 const OCTETS = { 'content-type': 'application/octet-stream' };
@@ -131,10 +131,21 @@ export class Api {
   restoreSwing(id: string): Observable<SwingHead> {
     return this.http.post(`/api/swings/${id}/restore`, null).pipe(map((x) => SwingHead.parse(x)));
   }
-  importFile(lessonId: string, file: File, about: { club: string; clubName: string; kind: string }): Observable<Imported> {
+  /** The part that has been sent, 0–1, and at the end what was read; `bundle` is the recording of the file `name`. */
+  importFile(lessonId: string, name: string, bundle: Uint8Array, about: { club: string; clubName: string; kind: string }): Observable<number | Imported> {
     return this.http
-      .post(`/api/lessons/${lessonId}/recordings`, file, { headers: OCTETS, params: { name: file.name, ...about } })
-      .pipe(map((x) => Imported.parse(x)));
+      .post(`/api/lessons/${lessonId}/recordings`, bundle.buffer, {
+        headers: OCTETS,
+        params: { name, packed: true, ...about },
+        observe: 'events',
+        reportProgress: true,
+      })
+      .pipe(
+        concatMap((e) => {
+          if (e.type === HttpEventType.UploadProgress) return of(e.total ? e.loaded / e.total : 0);
+          return e.type === HttpEventType.Response ? of(Imported.parse(e.body)) : EMPTY;
+        }),
+      );
   }
   changeBay(change: BayChange): Observable<Bay> {
     return this.http.put<Bay>('/api/bay', change);

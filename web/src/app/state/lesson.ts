@@ -1,4 +1,3 @@
-import { inject } from '@angular/core';
 import type {
   Bay,
   Film,
@@ -15,13 +14,11 @@ import type {
   SwingChange,
   SwingHead,
 } from '@vilko/contract';
-import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { type Action, createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props, Store } from '@ngrx/store';
-import { catchError, from, map, mergeMap, of, withLatestFrom } from 'rxjs';
-import { Api, sentenceOf } from './api';
+import { type Action, createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import type { Api } from './api';
+import { importedText, shotsText } from './import-words';
 import { calling } from './calling';
-import { readFeature } from './read';
 
 export const LessonActions = createActionGroup({
   source: 'Lesson',
@@ -50,6 +47,8 @@ export const LessonActions = createActionGroup({
     'Restore film': props<{ id: string }>(),
     'Import file': props<{ file: File }>(),
     Imported: emptyProps(),
+    'Import went on': props<{ file: string; stage: ImportStage; part: number | null }>(),
+    'Cancel import': emptyProps(),
     'File imported': props<{ imported: Imported }>(),
     'File refused': props<{ file: string; message: string }>(),
     'Bay came': props<{ bay: Bay }>(),
@@ -65,6 +64,15 @@ export const LessonActions = createActionGroup({
   },
 });
 
+/** Where a file is on its way into the lesson. */
+export type ImportStage = 'looking' | 'asking' | 'reading' | 'sending' | 'analysing';
+export interface Importing {
+  readonly file: string;
+  readonly stage: ImportStage;
+  /** 0–1 of the stage; null where nobody knows. */
+  readonly part: number | null;
+}
+
 /** What is said at the foot of the screen until it is dismissed. */
 export interface Notice {
   readonly text: string;
@@ -78,7 +86,7 @@ export interface LessonState {
   readonly swings: EntityState<SwingHead>;
   readonly status: 'empty' | 'loading' | 'ready' | 'failed';
   readonly error: string | null;
-  readonly importing: string | null;
+  readonly importing: Importing | null;
   readonly notice: Notice | null;
   readonly bay: Bay | null;
   /** The guided set-up; null while none runs. */
@@ -136,7 +144,7 @@ export const lessonFeature = createFeature({
       swings: swingsAdapter.upsertOne(swing, s.swings),
       notice: { text: `${named(swing)} is back.`, kind: 'plain' },
     })),
-    on(LessonActions.importFile, (s, { file }): LessonState => ({ ...s, importing: file.name, notice: null })),
+    on(LessonActions.importWentOn, (s, { file, stage, part }): LessonState => ({ ...s, importing: { file, stage, part }, notice: null })),
     on(LessonActions.imported, (s): LessonState => ({ ...s, importing: null })),
     on(LessonActions.fileImported, (s, { imported }): LessonState => ({
       ...s,
@@ -179,29 +187,9 @@ export const lessonFeature = createFeature({
   },
 });
 
-const isFilm = (name: string): boolean => /\.(webm|mp4)$/i.test(name);
-
-/** A dropped film belongs to the swing that is being read, else to the newest. */
-const swingFor = (rack: readonly SwingHead[], reading: string | null): SwingHead | undefined => rack.find((s) => s.id === reading) ?? rack.at(-1);
-
-/** A list of shots tells itself by its name; other CSV files are recordings. */
-const isShotList = (name: string): boolean => /shots?[^/]*\.csv$/i.test(name);
-
 function withFilms(swings: EntityState<SwingHead>, id: string, change: (films: Film[]) => Film[]): EntityState<SwingHead> {
   const swing = swings.entities[id];
   return swing ? swingsAdapter.upsertOne({ ...swing, films: change(swing.films) }, swings) : swings;
-}
-
-function shotsText(file: string, { matched, waiting, left }: ShotsImported): string {
-  const parts = [`${file}: ${matched} ${matched === 1 ? 'shot' : 'shots'} matched to swings`];
-  if (waiting) parts.push(`${waiting} kept that no swing is near in time`);
-  if (left.length) parts.push(`columns left: ${left.join(', ')}`);
-  return `${parts.join('; ')}.`;
-}
-
-function importedText({ file, device, swings, warnings }: Imported): string {
-  const many = swings.length === 1 ? 'one swing' : `${swings.length} swings`;
-  return [`${file}: ${many} read from ${device === 'mat' ? 'a mat' : device}.`, ...warnings.map((w) => `${w[0]!.toUpperCase()}${w.slice(1)}.`)].join(' ');
 }
 
 const failed = (message: string) => LessonActions.failed({ message });
@@ -285,39 +273,6 @@ export const lessonEffects = {
     (api, { act }) => api.setUp(act),
     () => LessonActions.setUpTold(),
     failed,
-  ),
-  importFile: createEffect(
-    (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
-      actions.pipe(
-        ofType(LessonActions.importFile),
-        withLatestFrom(store.select(lessonFeature.selectLessonState), store.select(lessonFeature.selectRack), store.select(readFeature.selectSwingId)),
-        mergeMap(([{ file }, { lesson, bay }, rack, swingId]) => {
-          const refused = (e: unknown) => of(LessonActions.fileRefused({ file: file.name, message: sentenceOf(e) }));
-          const film = isFilm(file.name);
-          const swing = film ? swingFor(rack, swingId) : undefined;
-          if (film && lesson && !swing) return of(LessonActions.fileRefused({ file: file.name, message: 'a film belongs to a swing: record one first.' }));
-          if (!lesson) return of(LessonActions.fileRefused({ file: file.name, message: 'open a lesson first, then drop the file again.' }));
-          if (swing)
-            return from(import('../film/film-file').then((m) => m.filmFacts(file))).pipe(
-              mergeMap((facts) => api.addFilm(swing.id, file, { ...facts, angle: 'face on', from: 'file' })),
-              mergeMap((kept) => [
-                LessonActions.filmChanged({ film: kept, said: `${file.name} is kept with swing ${swing.number}.` }),
-                LessonActions.imported(),
-              ]),
-              catchError(refused),
-            );
-          if (isShotList(file.name))
-            return api.importShots(lesson.id, file).pipe(
-              mergeMap((shots) => [LessonActions.shotsImported({ file: file.name, shots }), LessonActions.reload({ id: lesson.id })]),
-              catchError(refused),
-            );
-          return api.importFile(lesson.id, file, { club: bay?.club ?? 'iron', clubName: bay?.clubName ?? '7-iron', kind: bay?.kind ?? 'full' }).pipe(
-            map((imported) => LessonActions.fileImported({ imported })),
-            catchError(refused),
-          );
-        }),
-      ),
-    { functional: true },
   ),
   reload: calling(
     LessonActions.reload,

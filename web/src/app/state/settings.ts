@@ -2,6 +2,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { tap, withLatestFrom } from 'rxjs';
+import { FIRST_CHOICE, type StaveChoice } from '../drawing/score/staves';
 
 export type Theme = 'auto' | 'day' | 'night';
 export type TimeAxis = 'eased' | 'linear' | 'phase';
@@ -12,10 +13,12 @@ export interface SettingsState {
   readonly axis: TimeAxis;
   /** The track turned to face as a film does. */
   readonly turned: boolean;
+  /** The staves the reader wants on the Score. */
+  readonly score: StaveChoice;
 }
 
 const KEY = 'vilko.settings';
-const DEFAULTS: SettingsState = { theme: 'auto', axis: 'eased', turned: false };
+const DEFAULTS: SettingsState = { theme: 'auto', axis: 'eased', turned: false, score: FIRST_CHOICE };
 
 function stored(): SettingsState {
   try {
@@ -27,7 +30,13 @@ function stored(): SettingsState {
 
 export const SettingsActions = createActionGroup({
   source: 'Settings',
-  events: { 'Set theme': props<{ theme: Theme }>(), 'Next axis': emptyProps(), 'Set axis': props<{ axis: TimeAxis }>(), 'Turn track': emptyProps() },
+  events: {
+    'Set theme': props<{ theme: Theme }>(),
+    'Next axis': emptyProps(),
+    'Set axis': props<{ axis: TimeAxis }>(),
+    'Turn track': emptyProps(),
+    'Choose staves': props<{ score: StaveChoice }>(),
+  },
 });
 
 const AXES: readonly TimeAxis[] = ['eased', 'linear', 'phase'];
@@ -39,6 +48,7 @@ export const settingsFeature = createFeature({
     on(SettingsActions.setTheme, (s, { theme }): SettingsState => ({ ...s, theme })),
     on(SettingsActions.nextAxis, (s): SettingsState => ({ ...s, axis: AXES[(AXES.indexOf(s.axis) + 1) % AXES.length]! })),
     on(SettingsActions.setAxis, (s, { axis }): SettingsState => ({ ...s, axis })),
+    on(SettingsActions.chooseStaves, (s, { score }): SettingsState => ({ ...s, score })),
     on(SettingsActions.turnTrack, (s): SettingsState => ({ ...s, turned: !s.turned })),
   ),
 });

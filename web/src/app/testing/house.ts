@@ -5,6 +5,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { type Action, provideState, provideStore, Store } from '@ngrx/store';
+import { importingEffects } from '../state/importing';
 import { lessonEffects, LessonActions, lessonFeature } from '../state/lesson';
 import { officeEffects, officeFeature } from '../state/office';
 import { readFeature } from '../state/read';
@@ -49,7 +50,7 @@ export function openHouse(providers: unknown[] = []): House {
       provideState(officeFeature),
       provideState(readFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, officeEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, settingsEffects),
       ...(providers as []),
     ],
   });

@@ -4,10 +4,13 @@ import {
   type CannotJudge,
   type ClubClass,
   type Comparison,
+  type Cop,
+  derivative,
   type DeviceKind,
   endOf,
   type Events,
   FEET,
+  type FootName,
   type Finding,
   indexFrom,
   indexTo,
@@ -22,6 +25,7 @@ import {
   soleEdge,
   stanceCoordinates,
   type SwingContext,
+  type SwingSignals,
   VilkoError,
 } from '@vilko/core';
 
@@ -70,11 +74,32 @@ export interface ReadView {
     readonly assumed: boolean;
   } | null;
   readonly staves: Readonly<Partial<Record<StaveId, Trace>>>;
+  /** Null on devices without horizontal forces. */
+  readonly forces: ForcesView | null;
   readonly mat: MatView | null;
 }
 
-export const STAVE_TRACES = ['share', 'trailShare', 'target', 'turning', 'up', 'foreLead', 'foreTrail', 'mass'] as const;
-export type StaveId = (typeof STAVE_TRACES)[number];
+/** Traces that have a lead and a trail part. */
+type SplitId = 'target' | 'turning' | 'tilting' | 'pitching' | 'up' | 'fore';
+/** Every line a stave may draw: of both feet, of the lead and of the trail foot. */
+export type StaveId = 'share' | 'trailShare' | 'mass' | 'speed' | SplitId | `${SplitId}Lead` | `${SplitId}Trail`;
+
+/** A ground reaction: where it acts, mm in the stance frame (x to the ball, y to the target), and its parts, %BW. */
+export interface ForceTraces {
+  readonly x: Trace;
+  readonly y: Trace;
+  readonly fx: Trace;
+  readonly fy: Trace;
+  readonly fz: Trace;
+}
+
+/** What the force view draws. The feet are null where the device does not tell them apart. */
+export interface ForcesView {
+  readonly feet: Readonly<Record<FootName, ForceTraces>> | null;
+  readonly whole: ForceTraces;
+  /** Centre of mass, mm. */
+  readonly mass: Readonly<Record<'x' | 'y' | 'h', Trace>>;
+}
 
 export interface ReadRequest {
   readonly bundle: Uint8Array;
@@ -99,8 +124,6 @@ export function readView(r: ReadRequest): ReadView {
       ? judgeSwing(swing, { device: deep.device, club: r.club, pattern, statureGiven: r.options.stature !== undefined })
       : unjudged(pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
-  const { signals } = c;
-  const mass = massDisplacement(c);
   return {
     device: deep.device,
     rate: deep.rate,
@@ -112,16 +135,52 @@ export function readView(r: ReadRequest): ReadView {
     ...judged,
     handed: c.ground.handed,
     path: pathView(c, cut),
-    staves: {
-      ...(c.ground.feetTold ? { share: cut(signals.share), trailShare: cut(signals.trailShare) } : {}),
-      ...(signals.target ? { target: cut(signals.target.total) } : {}),
-      ...(signals.turning ? { turning: cut(signals.turning.total) } : {}),
-      up: cut(signals.up.total),
-      // one plate does not know which foot pushes to the toes
-      ...(signals.fore && !c.ground.assumed ? { foreLead: cut(signals.fore.lead), foreTrail: cut(signals.fore.trail) } : {}),
-      ...(mass ? { mass: cut(mass) } : {}),
-    },
+    staves: stavesOf(c, cut),
+    forces: forcesOf(c, cut),
     mat: matView(c, swing.start, swing.end),
+  };
+}
+
+/** The traces that the device can fill; parts of a foot only where the feet are measured, not assumed. */
+function stavesOf(c: SwingContext, cut: (s: Series) => Trace): ReadView['staves'] {
+  const { signals, ground } = c;
+  const told = ground.feetTold && !ground.assumed;
+  const mass = massDisplacement(c);
+  const out: Partial<Record<StaveId, Trace>> = {};
+  const add = (id: SplitId, s: SwingSignals['up'] | null) => {
+    if (!s) return;
+    out[id] = cut(s.total);
+    if (told) Object.assign(out, { [`${id}Lead`]: cut(s.lead), [`${id}Trail`]: cut(s.trail) });
+  };
+  if (ground.feetTold) Object.assign(out, { share: cut(signals.share), trailShare: cut(signals.trailShare) });
+  add('target', signals.target);
+  add('turning', signals.turning);
+  add('tilting', signals.tilting);
+  add('pitching', signals.pitching);
+  if (ground.loadKnown) add('up', signals.up);
+  add('fore', signals.fore);
+  if (mass && ground.device !== 'path') out.mass = cut(mass);
+  out.speed = cut(derivative(ground.path.y));
+  return out;
+}
+
+function forcesOf(c: SwingContext, cut: (s: Series) => Trace): ForcesView | null {
+  const { signals, ground, mass, line } = c;
+  const { target, fore, up } = signals;
+  if (!target || !fore || !mass || !line) return null;
+  const [ox, oy] = line.origin;
+  const from = (s: Series, origin: number): Trace => cut({ ...s, v: s.v.map((v) => 1000 * (v - origin)) });
+  const of = (cop: Cop, part: FootName | 'total'): ForceTraces => ({
+    x: from(cop.x, ox),
+    y: from(cop.y, oy),
+    fx: cut(fore[part]),
+    fy: cut(target[part]),
+    fz: cut(up[part]),
+  });
+  return {
+    feet: ground.assumed ? null : { lead: of(ground.footCop.lead, 'lead'), trail: of(ground.footCop.trail, 'trail') },
+    whole: of(ground.cop, 'total'),
+    mass: { x: from(mass.x, ox), y: from(mass.y, oy), h: from(mass.h, 0) },
   };
 }
 

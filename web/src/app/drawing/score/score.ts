@@ -4,7 +4,7 @@ import type { ReadView } from '../../workers/read-view';
 import type { TimeAxis } from '../../state/settings';
 import { figure, traceAt } from '../trace';
 import type { ECharts } from './echarts';
-import { flagsOf, rangeOf, stavesFor, windowsOf } from './staves';
+import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
 import { timeScale } from './time-scale';
 
 const GUTTER = 88;
@@ -33,6 +33,7 @@ export class Score {
   readonly view = input.required<ReadView>();
   readonly cursor = input.required<number>();
   readonly axis = input<TimeAxis>('eased');
+  readonly choice = input<StaveChoice>(FIRST_CHOICE);
   readonly lit = input<readonly string[]>([]);
   readonly cursorMoved = output<number>();
   readonly eventMarked = output<{ name: EventName; t: number }>();
@@ -47,7 +48,7 @@ export class Score {
   private readonly dropped = signal<{ name: EventName; t: number } | null>(null);
   private grabbing = false;
 
-  protected readonly staves = computed(() => stavesFor(this.view()));
+  protected readonly staves = computed(() => stavesFor(this.view(), this.choice()));
   protected readonly scale = computed(() => timeScale(this.axis(), this.view().events, this.view().start, this.view().end));
   private readonly domain = computed((): [number, number] => {
     const { events, start, end } = this.view();
@@ -192,7 +193,7 @@ export class Score {
     return bars;
   });
 
-  private readonly allFlags = computed(() => flagsOf(this.view()));
+  private readonly allFlags = computed(() => flagsOf(this.view(), this.choice()));
   protected readonly flags = computed(() => {
     const impact = this.view().events.p7?.t ?? 0;
     return this.allFlags().map((f) => {

@@ -1,57 +1,85 @@
 import type { ReadView, StaveId, Trace } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
+export const STAVE_NAMES = ['share', 'sideways', 'turning', 'tilting', 'pitching', 'vertical', 'foreaft', 'mass', 'speed'] as const;
+export type StaveName = (typeof STAVE_NAMES)[number];
+
+interface Line {
+  readonly trace: StaveId;
+  readonly colour: 'ink' | 'lead' | 'trail';
+  readonly dashed: boolean;
+}
+
+/** What the reader wants to see: which staves, and which of them by foot. */
+export interface StaveChoice {
+  readonly staves: readonly StaveName[];
+  readonly byFoot: readonly StaveName[];
+}
+export const FIRST_CHOICE: StaveChoice = { staves: ['share', 'sideways', 'turning', 'vertical', 'foreaft', 'mass'], byFoot: ['share', 'foreaft'] };
+
 /** One stave: a name, a unit, its lines, a base line, and the least range it shows. */
 export interface Stave {
-  readonly id: 'share' | 'sideways' | 'turning' | 'vertical' | 'foreaft' | 'mass';
+  readonly id: StaveName;
   readonly name: string;
   readonly unit: string;
-  readonly lines: readonly { readonly trace: StaveId; readonly colour: 'ink' | 'lead' | 'trail'; readonly dashed: boolean }[];
+  /** Both feet together; none for a share, which is always of a foot. */
+  readonly whole: StaveId | null;
+  /** Lead and trail part; null where there are none. */
+  readonly feet: readonly [StaveId, StaveId] | null;
   readonly base: number;
   readonly range: readonly [number, number];
 }
 
-const ink = (trace: StaveId) => [{ trace, colour: 'ink' as const, dashed: false }];
-
 export const STAVES: readonly Stave[] = [
-  {
-    id: 'share',
-    name: 'Share',
-    unit: '% of load',
-    base: 50,
-    range: [0, 100],
-    lines: [
-      { trace: 'share', colour: 'lead', dashed: false },
-      { trace: 'trailShare', colour: 'trail', dashed: true },
-    ],
-  },
-  { id: 'sideways', name: 'Sideways', unit: '%BW to target', base: 0, range: [-12, 22], lines: ink('target') },
-  { id: 'turning', name: 'Turning', unit: 'N·m/kg', base: 0, range: [-0.4, 0.8], lines: ink('turning') },
-  { id: 'vertical', name: 'Vertical', unit: '%BW', base: 100, range: [60, 170], lines: ink('up') },
-  {
-    id: 'foreaft',
-    name: 'Fore–aft',
-    unit: '%BW, toes up',
-    base: 0,
-    range: [-14, 14],
-    lines: [
-      { trace: 'foreLead', colour: 'lead', dashed: false },
-      { trace: 'foreTrail', colour: 'trail', dashed: true },
-    ],
-  },
-  { id: 'mass', name: 'Mass', unit: 'mm to target', base: 0, range: [-60, 120], lines: ink('mass') },
+  { id: 'share', name: 'Share', unit: '% of load', base: 50, range: [0, 100], whole: null, feet: ['share', 'trailShare'] },
+  { id: 'sideways', name: 'Sideways', unit: '%BW to target', base: 0, range: [-12, 22], whole: 'target', feet: ['targetLead', 'targetTrail'] },
+  { id: 'turning', name: 'Turning', unit: 'N·m/kg', base: 0, range: [-0.4, 0.8], whole: 'turning', feet: ['turningLead', 'turningTrail'] },
+  { id: 'tilting', name: 'Tilting', unit: 'N·m/kg', base: 0, range: [-0.6, 0.6], whole: 'tilting', feet: ['tiltingLead', 'tiltingTrail'] },
+  { id: 'pitching', name: 'Pitching', unit: 'N·m/kg', base: 0, range: [-0.6, 0.6], whole: 'pitching', feet: ['pitchingLead', 'pitchingTrail'] },
+  { id: 'vertical', name: 'Vertical', unit: '%BW', base: 100, range: [60, 170], whole: 'up', feet: ['upLead', 'upTrail'] },
+  { id: 'foreaft', name: 'Fore–aft', unit: '%BW, toes up', base: 0, range: [-14, 14], whole: 'fore', feet: ['foreLead', 'foreTrail'] },
+  { id: 'mass', name: 'Mass', unit: 'mm to target', base: 0, range: [-60, 120], whole: 'mass', feet: null },
+  { id: 'speed', name: 'Speed', unit: 'm/s to target', base: 0, range: [-1, 2.5], whole: 'speed', feet: null },
 ];
 
-/** Staves a device can fill, and a sentence about those it cannot. */
-export function stavesFor(view: ReadView): { shown: readonly Stave[]; missing: string | null } {
-  const has = (s: Stave) => s.lines.every((l) => view.staves[l.trace] !== undefined);
-  const shown = STAVES.filter(has);
-  const left = STAVES.filter((s) => !has(s));
+/** A stave as it is drawn. */
+export interface DrawnStave extends Stave {
+  readonly byFoot: boolean;
+  readonly lines: readonly Line[];
+}
+
+function drawn(s: Stave, byFoot: boolean): DrawnStave {
+  const feet: Line[] = s.feet
+    ? [
+        { trace: s.feet[0], colour: 'lead', dashed: false },
+        { trace: s.feet[1], colour: 'trail', dashed: true },
+      ]
+    : [];
+  const whole: Line[] = s.whole ? [{ trace: s.whole, colour: 'ink', dashed: false }] : [];
+  const split = s.whole === null || (byFoot && feet.length > 0);
+  return { ...s, byFoot: split, lines: split ? feet : whole };
+}
+
+/** Of the staves the reader has chosen those that the device can fill, and a sentence about those it cannot. */
+export function stavesFor(view: ReadView, choice: StaveChoice = FIRST_CHOICE): { shown: readonly DrawnStave[]; missing: string | null } {
+  // a path knows its load only as parts of the standing load
+  const relative = view.device === 'path';
+  const wanted = STAVES.filter((s) => choice.staves.includes(s.id))
+    .map((s) => drawn(s, choice.byFoot.includes(s.id)))
+    .map((s) => (relative && s.id === 'vertical' ? { ...s, unit: '% of standing' } : s));
+  const has = (s: DrawnStave) => s.lines.every((l) => view.staves[l.trace] !== undefined);
+  const shown = wanted.filter(has);
+  const left = wanted.filter((s) => !has(s));
   if (!left.length) return { shown, missing: null };
-  const names = left.map((s) => s.name.toLowerCase());
+  const names = left.map((s) => (s.whole && s.byFoot && view.staves[s.whole] ? `${s.name.toLowerCase()} by foot` : s.name.toLowerCase()));
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  const why = view.device === 'plate' || left.every((s) => s.id === 'share') ? 'the feet cannot be told apart' : 'this device has no horizontal forces';
-  return { shown, missing: `Cannot say: ${list} – ${why}.` };
+  return { shown, missing: `Cannot say: ${list} – ${whyMissing(view, left)}.` };
+}
+
+function whyMissing(view: ReadView, left: readonly DrawnStave[]): string {
+  if (view.device === 'path') return 'this device knows the whole-body pressure only';
+  const ofFeet = (s: DrawnStave) => s.id === 'share' || (s.byFoot && s.whole !== null && view.staves[s.whole] !== undefined);
+  return view.device === 'plate' || left.every(ofFeet) ? 'the feet cannot be told apart' : 'this device has no horizontal forces';
 }
 
 /** Range a stave shows: its own, widened to what happens in it. */
@@ -64,7 +92,7 @@ export function rangeOf(stave: Stave, traces: readonly Trace[]): [number, number
 
 /** A peak to flag: its place and its words. */
 export interface Flag {
-  readonly stave: Stave['id'];
+  readonly stave: StaveName;
   readonly t: number;
   readonly v: number;
   readonly letter: '' | 'L ' | 'T ';
@@ -73,10 +101,12 @@ export interface Flag {
 }
 
 /** The main peaks of a swing, where the traces have them. */
-export function flagsOf(view: ReadView): Flag[] {
+export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Flag[] {
   const { events, measures, staves } = view;
   const p = (n: keyof typeof events) => events[n]?.t ?? NaN;
   const out: Flag[] = [];
+  const { shown } = stavesFor(view, choice);
+  const split = (id: StaveName) => shown.some((s) => s.id === id && s.byFoot);
   const value = (id: string) => (typeof measures[id]?.value === 'number' ? measures[id].value : null);
   const extreme = (trace: Trace, a: number, b: number, sign: 1 | -1): { t: number; v: number } | null => {
     let best: { t: number; v: number } | null = null;
@@ -94,18 +124,22 @@ export function flagsOf(view: ReadView): Flag[] {
     const t = p('p7') + trail / 1000;
     add('share', { t, v: traceAt(staves.trailShare, t) }, '%', 'T ', 'trail');
   }
-  if (staves.target) add('sideways', extreme(staves.target, p('p2'), p('p7'), 1), '%BW');
-  if (staves.turning) add('turning', extreme(staves.turning, p('p3'), p('p8'), 1), 'N·m/kg');
-  if (staves.up) add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
-  if (staves.foreLead) add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'L ', 'lead');
-  if (staves.foreTrail) add('foreaft', extreme(staves.foreTrail, p('p4'), p('p7'), 1), '%BW', 'T ', 'trail');
+  if (staves.target && !split('sideways')) add('sideways', extreme(staves.target, p('p2'), p('p7'), 1), '%BW');
+  if (staves.turning && !split('turning')) add('turning', extreme(staves.turning, p('p3'), p('p8'), 1), 'N·m/kg');
+  if (staves.upLead && split('vertical')) add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'L ', 'lead');
+  else if (staves.up && view.device !== 'path') add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
+  if (split('foreaft') && staves.foreLead && staves.foreTrail) {
+    add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'L ', 'lead');
+    add('foreaft', extreme(staves.foreTrail, p('p4'), p('p7'), 1), '%BW', 'T ', 'trail');
+  }
   if (staves.mass) add('mass', extreme(staves.mass, view.start, p('p7'), -1), 'mm');
-  return out;
+  if (staves.speed) add('speed', extreme(staves.speed, p('p3'), p('p7'), 1), 'm/s');
+  return out.filter((f) => shown.some((s) => s.id === f.stave));
 }
 
 /** A target window on a stave: around a time, between two values (null = open). */
 export interface Window {
-  readonly stave: Stave['id'];
+  readonly stave: StaveName;
   readonly measure: string;
   readonly t: number;
   readonly lo: number | null;

@@ -6,6 +6,8 @@ import type { SwingHead } from '@vilko/contract';
 import { firstValueFrom } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
+import { StaveMenu } from '../../drawing/score/stave-menu';
+import type { StaveChoice } from '../../drawing/score/staves';
 import { Track } from '../../drawing/track/track';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
@@ -21,7 +23,7 @@ import type { ReadView } from '../../workers/read-view';
 import { Legend } from './legend';
 import { Reading } from './reading';
 import { SlowMotion } from './slow-motion';
-import { UnderTrack } from './under-track';
+import { type UnderPanel, UnderTrack } from './under-track';
 import { Dialog } from '@angular/cdk/dialog';
 
 const STEP = 0.01;
@@ -30,7 +32,7 @@ const STEP = 0.01;
 @Component({
   selector: 'vk-read',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Track, UnderTrack, Score, Reading, Rack],
+  imports: [Track, UnderTrack, Score, StaveMenu, Reading, Rack],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     @if (error(); as e) {
@@ -82,8 +84,9 @@ const STEP = 0.01;
                   {{ a.words }}
                 </button>
               }
+              <vk-stave-menu class="ml-auto" [choice]="score()" (chosen)="chooseStaves($event)" />
               @if (marked()) {
-                <button class="link ml-auto" (click)="unmark()">Take back marks</button>
+                <button class="link" (click)="unmark()">Take back marks</button>
               }
             </div>
             <vk-score
@@ -91,10 +94,17 @@ const STEP = 0.01;
               [view]="v"
               [cursor]="cursor()"
               [axis]="axis()"
+              [choice]="score()"
               [lit]="lit()"
               (cursorMoved)="move($event)"
               (eventMarked)="mark($event.name, $event.t)"
             />
+            @if (notes(); as n) {
+              <p class="flex gap-2 pb-1 text-ink2" [title]="n.all">
+                <span class="min-w-0 flex-1 truncate">{{ n.first }}</span
+                >{{ n.more }}
+              </p>
+            }
           </section>
           <vk-reading
             class="-ml-3 border-l border-rules pt-0.5 pl-3"
@@ -144,6 +154,7 @@ export class Read {
   protected readonly refusal = this.store.selectSignal(readFeature.selectRefusal);
   protected readonly lit = this.store.selectSignal(readFeature.selectLit);
   protected readonly axis = this.store.selectSignal(settingsFeature.selectAxis);
+  protected readonly score = this.store.selectSignal(settingsFeature.selectScore);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
   private readonly pattern = this.store.selectSignal(selectPatternRead);
   private readonly storedCursor = this.store.selectSignal(readFeature.selectCursor);
@@ -156,7 +167,7 @@ export class Read {
     const p = PATTERNS.find((x) => x.id === this.pattern());
     return p ? `${p.name}, v${p.version}` : '';
   });
-  protected readonly panel = signal<'ledger' | 'film'>('ledger');
+  protected readonly panel = signal<UnderPanel>('ledger');
   protected readonly largeFilm = signal(false);
   private readonly units = inject(HouseUnits);
   protected readonly length = computed(() => this.units.shown('mm') as 'mm' | 'in');
@@ -167,6 +178,11 @@ export class Read {
     const f = this.lesson()?.pupil.profile;
     const parts = [...(f?.injuries ?? []), ...(f?.fear ? [`afraid of ${f.fear}`] : [])];
     return parts.length ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.` : '';
+  });
+  /** What was noticed in the recording, beside the traces it concerns. */
+  protected readonly notes = computed(() => {
+    const w = this.view()?.warnings ?? [];
+    return w.length ? { first: `About this recording: ${w[0]!}`, more: w.length > 1 ? `and ${w.length - 1} more` : '', all: w.join('; ') } : null;
   });
   protected readonly axes = [
     { axis: 'eased', words: 'around impact' },
@@ -205,6 +221,7 @@ export class Read {
       { key: '[', words: 'to the event before', run: () => this.jump(-1) },
       { key: ']', words: 'to the next event', run: () => this.jump(1) },
       { key: 'm', words: 'mark: nearest event to the cursor', run: () => this.markNearest() },
+      { key: 'f', words: 'forces in three planes, or ledger', run: () => this.panel.set(this.panel() === 'forces' ? 'ledger' : 'forces') },
       { key: 'v', words: 'film or ledger', run: () => this.panel.set(this.panel() === 'film' ? 'ledger' : 'film') },
       { key: ' ', words: 'play in slow motion, or stop', run: () => this.play() },
       { key: ',', words: 'a frame back', run: () => this.step(-this.frame()) },
@@ -304,6 +321,9 @@ export class Read {
   }
   protected setAxis(axis: 'eased' | 'linear' | 'phase'): void {
     this.store.dispatch(SettingsActions.setAxis({ axis }));
+  }
+  protected chooseStaves(score: StaveChoice): void {
+    this.store.dispatch(SettingsActions.chooseStaves({ score }));
   }
   /** Puts an event where a person saw it; `u` is its uncertainty in s when it was read from a film. */
   protected mark(name: EventName, t: number, u?: number): void {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
 import type { SwingHead } from '@vilko/contract';
 import type { EventName } from '@vilko/core';
+import { ForceView } from '../../drawing/forces/force-view';
 import { Ledger } from '../../drawing/ledger/ledger';
 import type { ShortLength } from '../../drawing/ledger/ledger-rows';
 import type { ReadView } from '../../workers/read-view';
@@ -8,14 +9,16 @@ import { FilmPanel } from './film/film-panel';
 
 const PANELS = [
   { panel: 'ledger', words: 'Ledger' },
+  { panel: 'forces', words: 'Forces' },
   { panel: 'film', words: 'Film' },
 ] as const;
+export type UnderPanel = (typeof PANELS)[number]['panel'];
 
-/** Under the Track: the Ledger, or the swing's films; and what the ball did. */
+/** Under the Track: the Ledger, the forces in three planes, or the swing's films; and what the ball did. */
 @Component({
   selector: 'vk-under-track',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FilmPanel, Ledger],
+  imports: [FilmPanel, ForceView, Ledger],
   host: { class: 'flex flex-col' },
   template: `
     <div class="flex items-baseline gap-4 border-b border-rules">
@@ -48,6 +51,8 @@ const PANELS = [
         (cursorMoved)="cursorMoved.emit($event)"
         (marked)="marked.emit($event)"
       />
+    } @else if (panel() === 'forces') {
+      <vk-force-view class="mt-1.5 flex-1 overflow-auto" [view]="view()" [cursor]="cursor()" />
     } @else {
       <vk-ledger class="mt-1 flex-1" [view]="view()" [pattern]="pattern()" [length]="length()" (lit)="lit.emit($event)" />
     }
@@ -64,7 +69,7 @@ export class UnderTrack {
   readonly pattern = input('');
   /** How the house shows short lengths. */
   readonly length = input<ShortLength>('mm');
-  readonly panel = model<'ledger' | 'film'>('ledger');
+  readonly panel = model<UnderPanel>('ledger');
   readonly largeFilm = model(false);
   readonly ballAsked = output();
   readonly cursorMoved = output<number>();

@@ -1,0 +1,15 @@
+import type { Imported, ShotsImported } from '@vilko/contract';
+
+/** What is said when a list of shots was read. */
+export function shotsText(file: string, { matched, waiting, left }: ShotsImported): string {
+  const parts = [`${file}: ${matched} ${matched === 1 ? 'shot' : 'shots'} matched to swings`];
+  if (waiting) parts.push(`${waiting} kept that no swing is near in time`);
+  if (left.length) parts.push(`columns left: ${left.join(', ')}`);
+  return `${parts.join('; ')}.`;
+}
+
+/** What is said when a recording was read. */
+export function importedText({ file, device, swings, warnings }: Imported): string {
+  const many = swings.length === 1 ? 'one swing' : `${swings.length} swings`;
+  return [`${file}: ${many} read from ${device === 'mat' ? 'a mat' : device}.`, ...warnings.map((w) => `${w[0]!.toUpperCase()}${w.slice(1)}.`)].join(' ');
+}

@@ -1,0 +1,40 @@
+import { Injectable } from '@angular/core';
+import type { FileReading as How, RecordingPreview } from '@vilko/core';
+import { Observable } from 'rxjs';
+import type { Look, ReadingAnswer, ReadingQuestion } from './reading.worker';
+
+type Said = Pick<How, 'axes' | 'mapping'>;
+
+/** Reads files off the main thread; to leave an answer unheard ends the reading. */
+@Injectable({ providedIn: 'root' })
+export class FileReading {
+  look(file: File): Observable<Look> {
+    return this.asked({ ask: 'look', file }, (a) => ('look' in a ? a.look : undefined));
+  }
+  preview(file: File, how: Said): Observable<RecordingPreview> {
+    return this.asked({ ask: 'preview', file, how }, (a) => ('preview' in a ? a.preview : undefined));
+  }
+  /** Parts of the file read so far, 0–1, and at the end the recording as a bundle. */
+  read(file: File, how: Said): Observable<number | Uint8Array> {
+    return this.asked({ ask: 'read', file, how }, (a) => ('part' in a ? a.part : 'bundle' in a ? a.bundle : undefined));
+  }
+
+  private asked<T>(question: ReadingQuestion, pick: (a: ReadingAnswer) => T | undefined): Observable<T> {
+    return new Observable<T>((to) => {
+      const worker = new Worker(new URL('./reading.worker', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<ReadingAnswer>) => {
+        if ('refused' in data) {
+          to.error(new Error(data.refused));
+          return;
+        }
+        const answer = pick(data);
+        if (answer === undefined) return;
+        to.next(answer);
+        if (!('part' in data)) to.complete();
+      };
+      worker.onerror = () => to.error(new Error('it could not be read'));
+      worker.postMessage(question);
+      return () => worker.terminate();
+    });
+  }
+}

@@ -1,0 +1,78 @@
+/// <reference lib="webworker" />
+import {
+  c3dSource,
+  type CsvHead,
+  CsvMapping,
+  type FileReading,
+  guessMapping,
+  headerKey,
+  knowsHeader,
+  previewOf,
+  readCsvHead,
+  readRecording,
+  type RecordingPreview,
+  VilkoError,
+  writeBundle,
+} from '@vilko/core';
+
+type How = Pick<FileReading, 'axes' | 'mapping'>;
+
+/** What a file says about itself before it is read whole. */
+export type Look =
+  | { readonly format: 'c3d'; readonly source: string }
+  | { readonly format: 'csv'; readonly source: string; readonly known: boolean; readonly names: readonly string[]; readonly guess: CsvMapping }
+  | { readonly format: 'other' };
+
+export type ReadingQuestion =
+  | { readonly ask: 'look'; readonly file: File }
+  | { readonly ask: 'preview'; readonly file: File; readonly how: How }
+  | { readonly ask: 'read'; readonly file: File; readonly how: How };
+
+export type ReadingAnswer =
+  { readonly look: Look } | { readonly preview: RecordingPreview } | { readonly part: number } | { readonly bundle: Uint8Array } | { readonly refused: string };
+
+/** Enough of a CSV file for its header, however many columns, and for a preview of its first seconds. */
+const HEAD_BYTES = 1 << 20;
+const PREVIEW_BYTES = 6 << 20;
+
+addEventListener('message', ({ data }: MessageEvent<ReadingQuestion>) => {
+  void answer(data).catch((e: unknown) => {
+    const refused = e instanceof VilkoError ? e.message : e instanceof RangeError ? 'it is too large for this browser’s memory' : 'it could not be read';
+    say({ refused });
+  });
+});
+
+const say = (a: ReadingAnswer, moved: Transferable[] = []): void => postMessage(a, moved);
+
+async function answer(q: ReadingQuestion): Promise<void> {
+  if (q.ask === 'look') {
+    say({ look: await lookAt(q.file) });
+    return;
+  }
+  if (q.ask === 'preview') {
+    const bytes = await bytesOf(isText(q.file.name) ? wholeLines(q.file) : q.file);
+    say({ preview: previewOf(readRecording(bytes, q.file.name, q.how)) });
+    return;
+  }
+  let told = 0;
+  const progress = (part: number): void => {
+    if (part - told < 0.02) return;
+    told = part;
+    say({ part });
+  };
+  const rec = readRecording(await bytesOf(q.file), q.file.name, { ...q.how, progress });
+  const bundle = writeBundle(rec, 1);
+  say({ bundle }, [bundle.buffer]);
+}
+
+const isText = (name: string): boolean => /\.(csv|txt|tsv)$/i.test(name);
+const bytesOf = async (b: Blob): Promise<Uint8Array> => new Uint8Array(await b.arrayBuffer());
+/** The first part of a text; a last line that is cut off counts as an incomplete row and is left out. */
+const wholeLines = (file: File): Blob => file.slice(0, PREVIEW_BYTES);
+
+async function lookAt(file: File): Promise<Look> {
+  if (/\.c3d$/i.test(file.name)) return { format: 'c3d', source: c3dSource(await bytesOf(file)) };
+  if (!isText(file.name)) return { format: 'other' };
+  const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));
+  return { format: 'csv', source: headerKey(head), known: knowsHeader(head), names: head.names, guess: guessMapping(head) };
+}
