@@ -12,6 +12,7 @@ export { previewOf, type PreviewedFoot, type RecordingPreview } from './formats/
 export { c3dSource } from './formats/c3d/c3d-source.js';
 export { DEFAULT_AXES, labAxes } from './formats/c3d/lab-axes.js';
 export { recordedFootCheck } from './ground/recorded-foot-check.js';
+export { writeC3d } from './formats/c3d/write-c3d.js';
 export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js';
 export * from './analyse.js';
 export * from './events/event.js';

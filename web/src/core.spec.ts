@@ -29,6 +29,12 @@ import '../../core/src/measures/registry.spec';
 import '../../core/src/measures/glossary.spec';
 import '../../core/src/formats/csv/read-csv.spec';
 import '../../core/src/golfer/routine.spec';
+import '../../core/src/formats/csv/csv-mapping.spec';
+import '../../core/src/formats/preview.spec';
+import '../../core/src/ground/clipping.spec';
+import '../../core/src/ground/path.spec';
+import '../../core/src/ground/recorded-foot-check.spec';
+import '../../core/src/analyse.laws.spec';
 
 const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c) : 1), 0);
 

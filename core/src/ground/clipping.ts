@@ -7,6 +7,9 @@ const LEAST_SAMPLES = 4;
 /** A clipped peak is entered in a larger step than the device's own resolution. */
 const STEP = 2.5;
 
+/** An end of range is no small value: a foot that has left its plate reads exactly nothing too. */
+const SUBSTANTIAL = 0.3;
+
 /** Where a channel stays at its end of range. */
 export interface Clipped {
   readonly value: number;
@@ -30,7 +33,8 @@ export function clipped(v: Float64Array, rate: number): Clipped | null {
     if (step > 0 && step < resolution) resolution = step;
   }
   let found: Clipped | null = null;
-  for (const value of high > low ? [high, low] : []) {
+  const reach = SUBSTANTIAL * Math.max(Math.abs(low), Math.abs(high));
+  for (const value of high > low ? [high, low].filter((v) => Math.abs(v) >= reach) : []) {
     let samples = 0;
     let longest = 0;
     let first = 0;
@@ -41,7 +45,7 @@ export function clipped(v: Float64Array, rate: number): Clipped | null {
       const into = k > 0 ? Math.abs(value - v[k - 1]!) : 0;
       const out = end + 1 < v.length ? Math.abs(value - v[end + 1]!) : 0;
       // at rest a channel may sit at its lowest count: entered by single counts, or from the very start
-      if (end - k + 1 >= least && k > 0 && end + 1 < v.length && Math.min(into, out) > STEP * resolution) {
+      if (end - k + 1 >= least && k > 0 && end + 1 < v.length && Math.max(into, out) > STEP * resolution) {
         samples += end - k + 1;
         if (end - k + 1 > longest) {
           longest = end - k + 1;

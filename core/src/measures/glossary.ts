@@ -30,9 +30,9 @@ const MARK: Readonly<Record<Basis, string>> = { measured: 'yes', derived: 'deriv
 
 /** The glossary as Markdown: `docs/measures.md` is this text. */
 export function glossaryMarkdown(): string {
-  const head = `| id | measure | unit | worth | ${GLOSSARY_DEVICES.join(' | ')} | definition |`;
+  const head = `| id | measure | unit | worth | ${GLOSSARY_DEVICES.join(' | ')} | definition | needs | formula |`;
   const line = (m: GlossaryRow) =>
-    `| \`${m.id}\` | ${m.words} | ${m.unit} | ${m.worth ?? ''} | ${m.devices.map((d) => MARK[d.basis]).join(' | ')} | ${m.definition} |`;
+    `| \`${m.id}\` | ${m.words} | ${m.unit} | ${m.worth ?? ''} | ${m.devices.map((d) => MARK[d.basis]).join(' | ')} | ${m.definition} | ${m.needs} | ${m.source.replaceAll('|', '\\|')} |`;
   const reasons = new Map<string, Set<string>>();
   for (const { devices } of GLOSSARY)
     for (const d of devices) if (d.reason) reasons.set(d.reason, (reasons.get(d.reason) ?? new Set()).add(`${d.device} (${d.basis})`));
@@ -46,7 +46,7 @@ export function glossaryMarkdown(): string {
       `## ${part}`,
       '',
       head,
-      `|---|---|---|---|${GLOSSARY_DEVICES.map(() => '---|').join('')}---|`,
+      `|---|---|---|---|${GLOSSARY_DEVICES.map(() => '---|').join('')}---|---|---|`,
       ...GLOSSARY.filter((m) => m.part === part).map(line),
     ]),
     '',

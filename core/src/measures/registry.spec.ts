@@ -16,6 +16,19 @@ describe('the registry of measures', () => {
     }
     expect(measureRow('of.tomorrow')).toBeUndefined();
   });
+  it('says of each what it needs and by which formula, in which file', () => {
+    for (const m of MEASURES) {
+      expect(m.needs)
+        .withContext(m.id)
+        .toMatch(/^[a-z].{8,}/);
+      expect(m.source)
+        .withContext(m.id)
+        .toMatch(/; measures\/[\w-]+\.ts$/);
+    }
+    expect(measureRow('share.lead.p7')!.needs).toBe('the vertical load under each foot; P7');
+    expect(measureRow('torque.turn.peak.ms')!.needs).toContain('the centre of mass; P7');
+    expect(measureRow('mass.p4')!.source).toContain('pendulum');
+  });
   it('names no two measures alike in the same part of the swing', () => {
     const seen = new Map<string, string>();
     for (const m of MEASURES) {
@@ -39,6 +52,29 @@ describe('what a device can honestly say', () => {
       if (/^(share|load|cross|tempo|balance)\b/.test(id))
         for (const device of ['mat', 'plates', 'boards', 'mat-plates'] as const) expect(basis(device, id)).withContext(`${device} ${id}`).toBe('measured');
     }
+    // a path says times, lengths and balance, derives what rests on shares, and nothing of loads, forces, feet or mass
+    for (const [id, says] of Object.entries({
+      'path.length.back': 'measured',
+      'path.width': 'measured',
+      'cop.speed.shift': 'measured',
+      'balance.finish': 'measured',
+      'tempo.ratio': 'measured',
+      'force.up.peak.ms': 'measured',
+      'force.up.min.phase': 'measured',
+      'force.up.peak': 'absent',
+      'force.up.min': 'absent',
+      'force.up.rate': 'absent',
+      'force.up.lead.peak.ms': 'absent',
+      'share.lead.p7': 'derived',
+      'cross.ms': 'derived',
+      'path.shape': 'derived',
+      'path.offset': 'absent',
+      'foot.lead.fwd.p7': 'absent',
+      'trail.off.ms': 'absent',
+      'mass.back': 'absent',
+      'torque.turn.peak': 'absent',
+    } as const))
+      expect(basis('path', id)).withContext(`path ${id}`).toBe(says);
     expect(basis('plates', 'foot.lead.fwd.p7')).toBe('derived');
     expect(basis('plates', 'foot.lead.load.min')).toBe('measured');
     expect(basis('mat-plates', 'foot.lead.fwd.p7')).toBe('measured');

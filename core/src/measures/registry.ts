@@ -1,18 +1,31 @@
 import { EVENT_NAMES, EVENT_WORDS } from '../events/event.js';
+import { needsOf, sourceOf } from './families.js';
 
 /** In which part of the swing the ledger shows a measure. */
 export type Part = 'Set up' | 'Going back' | 'Coming down' | 'Through' | 'Whole swing';
 
-/** One measure: its public id, spoken name, unit and definition. */
+/** One measure: its public id, spoken name, unit, definition, what it needs and where its formula stands. */
 export interface MeasureRow {
   readonly id: string;
   readonly words: string;
   readonly unit: string;
   readonly part: Part;
   readonly definition: string;
+  /** Signals and events it is computed from. */
+  readonly needs: string;
+  /** The formula, and the file that holds it. */
+  readonly source: string;
 }
 
-const row = (id: string, unit: string, part: Part, words: string, definition: string): MeasureRow => ({ id, unit, part, words, definition });
+const row = (id: string, unit: string, part: Part, words: string, definition: string): MeasureRow => ({
+  id,
+  unit,
+  part,
+  words,
+  definition,
+  needs: needsOf(id),
+  source: sourceOf(id),
+});
 
 /** A measure, its time to impact and its phase. */
 function timed(id: string, unit: string, part: Part, words: string, definition: string, which: 'both' | 'phase' = 'phase'): MeasureRow[] {

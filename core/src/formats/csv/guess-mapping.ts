@@ -5,7 +5,7 @@ import type { CsvMapping } from './csv-mapping.js';
 const FORCE = /(?:^|[^a-z])(?:f|force|kraft)[\s_.-]*([xyz])/i;
 const MOMENT = /(?:^|[^a-z])(?:m|moment|torque)[\s_.-]*([xyz])/i;
 const COP = /(?:^|[^a-z])(?:cop|cp|a|center|centre)[\s_.-]*(?:of[\s_.-]*pressure)?[\s_.-]*([xy])/i;
-const TIME = /^(?:t|time|zeit|temps|tid|timestamp|seconds?)(?:$|[\s_([])/i;
+const TIME = /(?:^|[^a-z])(?:t|time|zeit|temps|tid|timestamp|seconds?)(?:$|[^a-z])/i;
 const LOAD = /^(?:load|total|weight|force|fz|vertical)(?:$|[\s_([])/i;
 const EXTRA: readonly (readonly [string, RegExp])[] = [
   ['sound', /sound|mic|audio/i],

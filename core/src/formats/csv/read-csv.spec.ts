@@ -63,6 +63,57 @@ describe('reading CSV', () => {
     expect(refusal('time,heart_rate', ...rows(20, 2)).message).toContain('no plate (p1_fx … p1_mz), board');
     expect(refusal('# mass=heavy', PLATES.join(','), ...rows(20, 13)).message).toContain('mass is not a number: "heavy"');
   });
+  it('leaves out rows with a gap in the ground, and says how many', () => {
+    const lines = rows(40, 13);
+    lines[7] = lines[7]!.replace(/^([^,]*,[^,]*),[^,]*/, '$1,');
+    lines[8] = ',' + lines[8]!.split(',').slice(1).join(',');
+    const rec = read(PLATES.join(','), ...lines);
+    expect([rec.time.length, rec.time[7]]).toEqual([38, 0.09]);
+    expect(rec.warnings).toContain('2 rows without a number in every column of the ground were left out');
+    expect(refusal(PLATES.join(','), ...rows(20, 13, (k, c) => (c === 3 ? NaN : k)).map((l) => l.replace('NaN', ''))).message).toBe(
+      'the column p1_fz holds no number at all',
+    );
+  });
+  it('bridges gaps of the other channels, and leaves out one that never spoke', () => {
+    const rec = read(
+      [...PLATES, 'shaft_deg', 'sound'].join(','),
+      ...rows(20, 15, (k, c) => (c === 13 && k % 2 ? NaN : c === 14 ? NaN : c === 0 ? k / 50 : k)).map((l) => l.replaceAll('NaN', '')),
+    );
+    expect(Array.from(rec.channels.shaft_deg!.subarray(0, 5))).toEqual([0, 1, 2, 3, 4]);
+    expect(rec.channels.sound).toBeUndefined();
+    expect(rec.warnings).toContain('the column sound holds no number and was left out');
+  });
+  it('reads a path with or without a load, in metres or, said so, in millimetres', () => {
+    const path = read('time,cop_x,cop_y,load', ...rows(20, 4, (k, c) => (c === 0 ? k / 50 : c === 3 ? 700 : k / 1000)));
+    expect([path.device, path.path!.y[3], path.path!.load![3], path.warnings.length]).toEqual(['path', 0.003, 700, 0]);
+    const mm = read('time,cop_x,cop_y', ...rows(20, 3, (k, c) => (c === 0 ? k / 50 : 10 * k)));
+    expect([mm.path!.x[5], mm.path!.load]).toEqual([0.05, null]);
+    expect(mm.warnings.join('; ')).toContain('taken as millimetres');
+    expect(refusal('time,cop_y', ...rows(20, 2)).message).toBe('the path lacks cop_x');
+    // nobody on it: a place is not needed; a loaded row without one is a gap
+    const gap = read('time,cop_x,cop_y,load', '0,,,2', '0.02,0.01,0.1,700', '0.04,,,710', '0.06,0.01,0.1,720');
+    expect(Array.from(gap.time)).toEqual([0, 0.02, 0.06]);
+  });
+  it('refuses a header that names one column twice, and text that is no UTF-8', () => {
+    expect(refusal('time,cop_x,cop_y,COP_X', '0,1,2,3').message).toBe('the column cop_x is there twice (header)');
+    expect(() => readCsv(Uint8Array.of(0xff, 0xfe, 0x74, 0), 'x.csv')).toThrowError(/UTF-16/);
+  });
+  it('tells how far it has come, and stops when it is told to', () => {
+    const lines = rows(60_000, 13, (k, c) => (c === 0 ? k / 1000 : k * 1.00001 + c));
+    const text = strToU8([PLATES.join(','), ...lines].join('\n'));
+    const told: number[] = [];
+    readCsv(text, 'x.csv', { progress: (p) => told.push(p) });
+    expect(told.at(-1)).toBe(1);
+    expect(told.length).toBeGreaterThan(1);
+    expect([...told].sort((a, b) => a - b)).toEqual(told);
+    expect(() =>
+      readCsv(text, 'x.csv', {
+        progress: () => {
+          throw new Error('enough');
+        },
+      }),
+    ).toThrowError('enough');
+  });
   it('brings back what was written, of every device', () => {
     for (const device of SIMULATED_DEVICES) {
       const { recording } = simulate({ device, seed: 3, handed: 'left', club: 'wedge' });
@@ -72,6 +123,7 @@ describe('reading CSV', () => {
         for (const c of WRENCH_CHANNELS)
           for (const k of [0, 777, p.fz.length - 1]) expect(back.platforms[i]![c][k]).withContext(`${device} ${c}`).toBeCloseTo(p[c][k]!, 5);
       });
+      if (recording.path) expect(Array.from(back.path!.y)).withContext(device).toEqual(Array.from(recording.path.y));
       if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);
     }
   });

@@ -31,9 +31,8 @@ describe('a lesson’s state', () => {
   });
 
   it('says what an import gave, or why a file was refused, without losing the lesson', () => {
-    const file = new File(['x'], 'a.csv');
-    const reading = after(LessonActions.came({ lesson }), LessonActions.importFile({ file }));
-    expect(reading.importing).toBe('a.csv');
+    const reading = after(LessonActions.came({ lesson }), LessonActions.importWentOn({ file: 'a.csv', stage: 'reading', part: 0.5 }));
+    expect(reading.importing).toEqual({ file: 'a.csv', stage: 'reading', part: 0.5 });
     const done = lessonFeature.reducer(
       reading,
       LessonActions.fileImported({

@@ -144,7 +144,7 @@ export const lessonFeature = createFeature({
       swings: swingsAdapter.upsertOne(swing, s.swings),
       notice: { text: `${named(swing)} is back.`, kind: 'plain' },
     })),
-    on(LessonActions.importWentOn, (s, { file, stage, part }): LessonState => ({ ...s, importing: { file, stage, part }, notice: null })),
+    on(LessonActions.importWentOn, (s, { file, stage, part }): LessonState => ({ ...s, importing: { file, stage, part } })),
     on(LessonActions.imported, (s): LessonState => ({ ...s, importing: null })),
     on(LessonActions.fileImported, (s, { imported }): LessonState => ({
       ...s,

@@ -17,6 +17,8 @@ export interface House {
   readonly dispatch: (...actions: Action[]) => void;
   /** The one open request to a path; its body and its answer are the test's. */
   readonly asked: (method: string, path: string) => TestRequest;
+  /** The newest open request to a path, if it has been asked by now. */
+  readonly maybe: (method: string, path: string) => TestRequest | undefined;
   /** Nothing more was asked of the server. */
   readonly quiet: () => void;
   readonly said: () => string | undefined;
@@ -60,6 +62,7 @@ export function openHouse(providers: unknown[] = []): House {
   return {
     dispatch: (...actions) => actions.forEach((a) => store.dispatch(a)),
     asked: (method, path) => wire.expectOne((r) => r.method === method && r.url === path),
+    maybe: (method, path) => wire.match((r) => r.method === method && r.url === path).at(-1),
     quiet: () => wire.verify(),
     said: () => store.selectSignal(lessonFeature.selectNotice)()?.text,
     goes: () => went.calls.allArgs().map(([commands]) => commands.join('/')),

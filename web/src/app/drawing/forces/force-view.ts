@@ -69,9 +69,8 @@ const FOOT = 38;
           </g>
         }
       </svg>
-      <p class="mt-1 text-ink2">
-        Ring: centre of mass, its height taken as 0.53 of the stature at address.
-        {{ view().forces?.feet ? 'Thin: both feet together. ' : 'Both feet on one plate. ' }}Upright panes 100 %BW = 58 cm, from above 10 %BW = 13 cm.
+      <p class="mt-0.5 truncate text-ink2">
+        Ring: the mass. {{ view().forces?.feet ? 'Thin: both feet together. ' : 'Both feet on one plate. ' }}Dots: how far the force passes it.
       </p>
     } @else {
       <p class="py-6 text-15 text-ink2">

@@ -60,26 +60,33 @@ function drawn(s: Stave, byFoot: boolean): DrawnStave {
   return { ...s, byFoot: split, lines: split ? feet : whole };
 }
 
-/** Of the staves the reader has chosen those that the device can fill, and a sentence about those it cannot. */
+/**
+ * Of the staves the reader has chosen those that the device can fill, and a sentence about those it cannot. Where the
+ * feet are not told apart both together are shown.
+ */
 export function stavesFor(view: ReadView, choice: StaveChoice = FIRST_CHOICE): { shown: readonly DrawnStave[]; missing: string | null } {
-  // a path knows its load only as parts of the standing load
-  const relative = view.device === 'path';
-  const wanted = STAVES.filter((s) => choice.staves.includes(s.id))
-    .map((s) => drawn(s, choice.byFoot.includes(s.id)))
-    .map((s) => (relative && s.id === 'vertical' ? { ...s, unit: '% of standing' } : s));
   const has = (s: DrawnStave) => s.lines.every((l) => view.staves[l.trace] !== undefined);
-  const shown = wanted.filter(has);
+  // a path knows its load only as parts of the standing load
+  const unitOf = (s: Stave) => (view.device === 'path' && s.id === 'vertical' ? '% of standing' : s.unit);
+  const wanted = STAVES.filter((s) => choice.staves.includes(s.id)).map((s) => {
+    const stave = { ...s, unit: unitOf(s) };
+    const split = drawn(stave, choice.byFoot.includes(s.id));
+    return has(split) ? split : drawn(stave, false);
+  });
   const left = wanted.filter((s) => !has(s));
-  if (!left.length) return { shown, missing: null };
-  const names = left.map((s) => (s.whole && s.byFoot && view.staves[s.whole] ? `${s.name.toLowerCase()} by foot` : s.name.toLowerCase()));
-  const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  return { shown, missing: `Cannot say: ${list} – ${whyMissing(view, left)}.` };
+  return { shown: wanted.filter(has), missing: left.length ? missingWords(view, left) : null };
 }
 
-function whyMissing(view: ReadView, left: readonly DrawnStave[]): string {
-  if (view.device === 'path') return 'this device knows the whole-body pressure only';
-  const ofFeet = (s: DrawnStave) => s.id === 'share' || (s.byFoot && s.whole !== null && view.staves[s.whole] !== undefined);
-  return view.device === 'plate' || left.every(ofFeet) ? 'the feet cannot be told apart' : 'this device has no horizontal forces';
+function missingWords(view: ReadView, left: readonly DrawnStave[]): string {
+  const names = left.map((s) => s.name.toLowerCase());
+  const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  const why =
+    view.device === 'path'
+      ? 'this device knows the whole-body pressure only'
+      : left.every((s) => s.id === 'share')
+        ? 'the feet cannot be told apart'
+        : 'this device has no horizontal forces';
+  return `Cannot say: ${list} – ${why}.`;
 }
 
 /** Range a stave shows: its own, widened to what happens in it. */

@@ -9,7 +9,7 @@ import { LoadTrace } from './load-trace';
 import { StancePlan } from './stance-plan';
 import { understood } from './understood';
 
-const AXES = ['+x', '−x', '+y', '−y', '+z', '−z'] as const;
+const AXES = ['+x', '-x', '+y', '-y', '+z', '-z'] as const;
 type Axis = (typeof AXES)[number];
 
 /** Which way a laboratory's axes lie, with feet and target drawn so that a wrong choice is seen at once. */
@@ -20,7 +20,7 @@ type Axis = (typeof AXES)[number];
   template: `
     <form class="overlay-card w-[760px] p-6 text-15" (submit)="$event.preventDefault(); take()">
       <h2 class="text-18 font-semibold">Lab axes of {{ data.file.name }}</h2>
-      <p class="text-ink2">Every laboratory lays its axes as it likes. Toes and ball must be up, the feet side by side, the load on L at the end.</p>
+      <p class="text-ink2">Every laboratory lays its axes as it likes. Right is: toes and ball up, feet side by side, the load on L at the end.</p>
       <div class="mt-4 grid grid-cols-[1fr_1fr] gap-x-6">
         <div>
           <div class="grid grid-cols-2 gap-3">
@@ -28,7 +28,7 @@ type Axis = (typeof AXES)[number];
               >The ball lies toward
               <select name="ball" [value]="ball()" (change)="ball.set($any($event.target).value)">
                 @for (a of axes; track a) {
-                  <option [value]="a" [selected]="a === ball()">lab {{ a }}</option>
+                  <option [value]="a" [selected]="a === ball()">{{ words(a) }}</option>
                 }
               </select></label
             >
@@ -36,7 +36,7 @@ type Axis = (typeof AXES)[number];
               >The golfer’s left is toward
               <select name="left" [value]="left()" (change)="left.set($any($event.target).value)">
                 @for (a of axes; track a) {
-                  <option [value]="a" [selected]="a === left()">lab {{ a }}</option>
+                  <option [value]="a" [selected]="a === left()">{{ words(a) }}</option>
                 }
               </select></label
             >
@@ -74,7 +74,7 @@ export class LabAxesDialog {
   protected readonly left = signal<Axis>('+y');
   protected readonly remember = signal(true);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
-  private readonly text = computed(() => `ball=${plain(this.ball())},left=${plain(this.left())}`);
+  private readonly text = computed(() => `ball=${this.ball()},left=${this.left()}`);
   protected readonly looked = rxResource({ params: () => this.text(), stream: ({ params }) => this.reading.preview(this.data.file, { axes: params }) });
   protected readonly preview = computed(() => (this.looked.hasValue() ? this.looked.value() : null));
   protected readonly verdict = computed(() => {
@@ -84,10 +84,11 @@ export class LabAxesDialog {
     return { words: e ? `${sentenceOf(e)}.` : '', doubtful: true };
   });
 
+  /** With a real minus sign. */
+  protected words(a: Axis): string {
+    return `lab ${a.replace('-', '−')}`;
+  }
   protected take(): void {
     this.ref.close({ how: { axes: this.text() }, remember: this.remember() });
   }
 }
-
-/** The sign as a file option writes it. */
-const plain = (a: Axis): string => a.replace('−', '-');

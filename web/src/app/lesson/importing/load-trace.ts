@@ -6,8 +6,14 @@ import { chartHost, themeColour } from '../../drawing/chart-host';
 @Component({
   selector: 'vk-load-trace',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'block' },
-  template: `<div #box class="h-full w-full" role="img" aria-label="Total load and lead share over time, as the file is understood now"></div>`,
+  host: { class: 'relative block' },
+  template: `
+    <div #box class="h-full w-full" role="img" aria-label="Total load and lead share over time, as the file is understood now"></div>
+    <p class="absolute top-0 left-12 text-13 text-ink2">load{{ preview().absolute ? ', N' : '' }}</p>
+    @if (preview().left.length) {
+      <p class="absolute top-[48%] left-12 text-13 text-ink2">lead share, %</p>
+    }
+  `,
 })
 export class LoadTrace {
   readonly preview = input.required<RecordingPreview>();
@@ -39,12 +45,9 @@ export class LoadTrace {
       lineStyle: { width: 1.5, color: colour(c) },
     });
     const both = shares.length > 0;
-    const grid = (top: string, bottom: string) => ({ left: 54, right: 8, top, bottom });
-    const value = (name: string, more: object) => ({
+    const grid = (top: string, bottom: string) => ({ left: 48, right: 8, top, bottom, outerBoundsMode: 'none' });
+    const value = (more: object) => ({
       type: 'value',
-      name,
-      nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -48] },
-      nameGap: 6,
       splitLine: { lineStyle: { color: colour('rules') } },
       axisLabel: text,
       splitNumber: 2,
@@ -55,17 +58,15 @@ export class LoadTrace {
       gridIndex: i,
       min: p.time[0],
       max: p.time.at(-1),
-      axisLabel: { ...text, show: label, formatter: '{value} s' },
+      axisLabel: { ...text, show: label, formatter: '{value} s', showMaxLabel: false },
       splitLine: { show: false },
       axisLine: { lineStyle: { color: colour('strong-rules') } },
     });
     return {
       animation: false,
-      grid: both ? [grid('22', '54%'), grid('58%', '24')] : [grid('22', '24')],
+      grid: both ? [grid('22', '56%'), grid('62%', '24')] : [grid('22', '24')],
       xAxis: both ? [time(0, false), time(1, true)] : [time(0, true)],
-      yAxis: both
-        ? [value(p.absolute ? 'load, N' : 'load', { gridIndex: 0 }), value('lead share, %', { gridIndex: 1, min: 0, max: 100 })]
-        : [value(p.absolute ? 'load, N' : 'load', {})],
+      yAxis: both ? [value({ gridIndex: 0 }), value({ gridIndex: 1, min: 0, max: 100 })] : [value({})],
       series: [line('load', pairs(p.load), 'ink', 0), ...(both ? [line('share', pairs(shares), 'lead', 1)] : [])],
     };
   }

@@ -50,20 +50,24 @@ import { understood } from './understood';
               @for (c of channels(); track c.id) {
                 <tr class="border-t border-rules">
                   <td class="py-1 pr-2">{{ c.words }}</td>
-                  <td class="field py-1 pr-2">
-                    <select [attr.aria-label]="'Column of ' + c.words" [value]="columnOf(c.id)" (change)="setColumn(c.id, $any($event.target).value)">
-                      <option value="" [selected]="!columnOf(c.id)">{{ c.optional ? 'not there' : 'choose …' }}</option>
-                      @for (n of names; track $index) {
-                        <option [value]="n" [selected]="n === columnOf(c.id)">{{ n }}</option>
-                      }
-                    </select>
+                  <td class="py-1 pr-2">
+                    <div class="field">
+                      <select [attr.aria-label]="'Column of ' + c.words" [value]="columnOf(c.id)" (change)="setColumn(c.id, $any($event.target).value)">
+                        <option value="" [selected]="!columnOf(c.id)">{{ c.optional ? 'not there' : 'choose …' }}</option>
+                        @for (n of names; track $index) {
+                          <option [value]="n" [selected]="n === columnOf(c.id)">{{ n }}</option>
+                        }
+                      </select>
+                    </div>
                   </td>
-                  <td class="field py-1 pr-2">
-                    <select [attr.aria-label]="'Unit of ' + c.words" [disabled]="!columnOf(c.id)" (change)="setUnit(c.id, +$any($event.target).value)">
-                      @for (u of units[c.kind]; track u.words) {
-                        <option [value]="u.factor" [selected]="u.factor === unitOf(c.id)">{{ u.words }}</option>
-                      }
-                    </select>
+                  <td class="py-1 pr-2">
+                    <div class="field">
+                      <select [attr.aria-label]="'Unit of ' + c.words" [disabled]="!columnOf(c.id)" (change)="setUnit(c.id, +$any($event.target).value)">
+                        @for (u of units[c.kind]; track u.words) {
+                          <option [value]="u.factor" [selected]="u.factor === unitOf(c.id)">{{ u.words }}</option>
+                        }
+                      </select>
+                    </div>
                   </td>
                   <td class="py-1">
                     @if (c.kind !== 'time') {

@@ -34,6 +34,10 @@ export class Legend {
     ['Hatched brackets', 'What the chosen pattern calls ideal there. An open side has no limit.'],
     ['Flags', 'A peak: value, and when, in ms to impact.'],
     ['Dotted steps', 'The order of the sideways, turning and vertical peak, with the time between them.'],
+    [
+      'Forces',
+      'Ground reactions at the cursor: 100 %BW is 58 cm upright, 10 %BW is 13 cm from above. A force that passes beside the mass turns the body; the bent arrow shows which way. The height of the mass is taken as 0.53 of the stature at address.',
+    ],
     ['Pressure and mass', 'Pressure is where the feet press; mass is where the body is. They move differently.'],
   ];
 }

@@ -105,8 +105,11 @@ describe('a swing read', () => {
     const c = await openLesson().show(UnderTrack, { view: faulty, swing: swing(1), cursor: faulty.start });
     expect(c.text()).toContain('no ball data: enter');
     await c.press('Film');
-    expect(c.all('[role=tab]').map((t) => t.getAttribute('aria-selected'))).toEqual(['false', 'true']);
+    expect(c.all('[role=tab]').map((t) => t.getAttribute('aria-selected'))).toEqual(['false', 'false', 'true']);
     expect(c.text()).toContain('No film of this swing');
+    await c.press('Forces');
+    expect(c.text()).toContain('from the front');
+    expect(c.all('vk-force-view svg')[0]!.getAttribute('aria-label')).toMatch(/tilting .*newton metres per kilogram, .*; from above: turning/);
     let asked = 0;
     c.component.ballAsked.subscribe(() => asked++);
     await c.press('no ball data: enter');

@@ -101,8 +101,7 @@ const STEP = 0.01;
             />
             @if (notes(); as n) {
               <p class="flex gap-2 pb-1 text-ink2" [title]="n.all">
-                <span class="min-w-0 flex-1 truncate">{{ n.first }}</span
-                >{{ n.more }}
+                <span class="min-w-0 flex-1 truncate">{{ n.first }}</span>{{ n.more }}
               </p>
             }
           </section>

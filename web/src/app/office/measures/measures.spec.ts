@@ -30,7 +30,14 @@ describe('the glossary’s page', () => {
     const { c, search } = await open();
     await search('torque.turn.peak.phase');
     const cells = c.all('tbody tr')[0]!.querySelectorAll('td');
-    expect(Array.from(cells, (td) => td.textContent.trim()).slice(4)).toEqual(['●measured', '●measured', '●measured', '–cannot be said', '–cannot be said']);
+    expect(Array.from(cells, (td) => td.textContent.trim()).slice(4)).toEqual([
+      '●measured',
+      '●measured',
+      '●measured',
+      '–cannot be said',
+      '–cannot be said',
+      '–cannot be said',
+    ]);
     expect(cells[7]!.title).toBe('this device cannot measure horizontal forces');
   });
 });

@@ -43,7 +43,7 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
               <th class="w-[84px] py-1 pr-4 font-normal">Unit</th>
               <th class="w-[64px] py-1 pr-4 text-right font-normal" title="The smallest difference a teacher would act on">Worth</th>
               @for (d of devices; track d) {
-                <th class="w-[80px] py-1 text-center font-normal" [title]="words(d)">{{ short(d) }}</th>
+                <th class="w-[72px] py-1 text-center font-normal" [title]="words(d)">{{ short(d) }}</th>
               }
             </tr>
           </thead>
@@ -53,7 +53,12 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
                 <td class="py-1.5 pr-4">
                   {{ m.words }}<br /><span class="figures text-13 text-ink2">{{ m.id }}</span>
                 </td>
-                <td class="py-1.5 pr-4">{{ m.definition }}</td>
+                <td class="py-1.5 pr-4">
+                  {{ m.definition }}
+                  <span class="block text-13 text-ink2"
+                    >From {{ m.needs }}. <span class="figures">{{ m.source }}</span></span
+                  >
+                </td>
                 <td class="py-1.5 pr-4 whitespace-nowrap text-ink2">{{ m.unit }}</td>
                 <td class="figures py-1.5 pr-4 text-right">{{ m.worth ?? '' }}</td>
                 @for (d of m.devices; track d.device) {

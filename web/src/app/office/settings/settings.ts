@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import type { HouseSettings, Session, Units } from '@vilko/contract';
@@ -95,6 +95,27 @@ const MEGABYTE = 1e6;
           </table>
           <p class="mt-1 text-13 text-ink2">Putting back adds what is missing; what is there stays as it is.</p>
         </section>
+        <section aria-labelledby="files">
+          <h2 id="files" class="text-18 font-semibold">Files from elsewhere</h2>
+          <p class="text-ink2">What was said once about a laboratory’s axes and about CSV headers; forgotten, it is asked again.</p>
+          <table class="mt-3 w-full">
+            <tbody>
+              @for (f of remembered(); track f.key) {
+                <tr class="border-t border-rules">
+                  <td class="py-1.5 pr-3 whitespace-nowrap">{{ f.what }}</td>
+                  <td class="max-w-0 w-full truncate py-1.5 pr-3 text-ink2" [title]="f.said">{{ f.said }}</td>
+                  <td class="py-1.5 text-right">
+                    <button class="link" [attr.aria-label]="'Forget: ' + f.what + ' ' + f.said" (click)="forget(f)">Forget</button>
+                  </td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td class="py-1.5 text-ink2">Nothing yet. Drop a C3D or CSV file on any lesson.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </section>
         <section aria-labelledby="signing-in">
           <h2 id="signing-in" class="text-18 font-semibold">Signing in</h2>
           <p class="text-ink2">{{ sessionWords() }}</p>
@@ -141,6 +162,24 @@ export class Settings {
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
   protected readonly time = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  /** Readings of files that are remembered, in words. */
+  protected readonly remembered = computed(() => {
+    const { labAxes, columns } = this.house();
+    return [
+      ...Object.entries(labAxes).map(([key, axes]) => ({ key, from: 'labAxes' as const, what: 'C3D laboratory', said: axesWords(axes) })),
+      ...Object.entries(columns).map(([key, m]) => ({
+        key,
+        from: 'columns' as const,
+        what: 'CSV header',
+        said: Object.values(m.columns)
+          .flatMap((c) => c?.column ?? [])
+          .join(', '),
+      })),
+    ];
+  });
+  protected forget({ from, key }: { from: 'labAxes' | 'columns'; key: string }): void {
+    this.change({ [from]: Object.fromEntries(Object.entries(this.house()[from]).filter(([k]) => k !== key)) });
+  }
   protected readonly unitChoices = [
     { key: 'distance', words: 'Distance', options: ['m', 'yd'] },
     { key: 'speed', words: 'Speed', options: ['m/s', 'km/h', 'mph'] },
@@ -194,3 +233,6 @@ export class Settings {
     this.api.signOut().subscribe(() => location.assign('/sign-in'));
   }
 }
+
+/** `ball=+x,left=-y` as a person says it. */
+const axesWords = (axes: string): string => axes.replace('ball=', 'ball at lab ').replace(',left=', ', left at lab ').replaceAll('-', '−');
