@@ -1,5 +1,8 @@
 import { benchAnalysis } from './analysis.js';
+import { benchFormats } from './formats.js';
 import { benchLive } from './live.js';
 
-if (!process.argv.includes('live')) benchAnalysis();
-await benchLive();
+const only = process.argv[2];
+if (!only || only === 'analysis') benchAnalysis();
+if (!only || only === 'formats') benchFormats();
+if (!only || only === 'live') await benchLive();

@@ -52,38 +52,46 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
 /** Indices 0 … n − 1 when all stamps are finite and each is later than the one before, else null. */
 function strictlyRising(time: ArrayLike<number>): Int32Array | null {
   if (!Number.isFinite(time[0]) || !Number.isFinite(time[time.length - 1])) return null;
-  for (let k = 1; k < time.length; k++) if (!(time[k]! > time[k - 1]!)) return null;
-  return Int32Array.from({ length: time.length }, (_, i) => i);
+  const all = new Int32Array(time.length);
+  for (let k = 1; k < time.length; k++) {
+    if (!(time[k]! > time[k - 1]!)) return null;
+    all[k] = k;
+  }
+  return all;
 }
 
 /** The grid over samples whose stamps rise. */
 function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[]): TimeBase {
+  const last = kept.length - 1;
   const first = time[kept[0]!]!;
-  const last = time[kept.at(-1)!]!;
-  const steps = Float64Array.from(kept.subarray(1), (i, k) => time[i]! - time[kept[k]!]!);
+  const steps = new Float64Array(last);
+  for (let k = 0; k < last; k++) steps[k] = time[kept[k + 1]!]! - time[kept[k]!]!;
   // a clock of decimal stamps has a rate of few digits; the rest is rounding of the differences
-  const rate = steps.length ? Number((1 / median(steps)).toPrecision(9)) : 1;
+  const rate = last > 0 ? Number((1 / median(steps)).toPrecision(9)) : 1;
   const step = 1 / rate;
   const hole = Math.max(0.05, 1.5 * step) + 1e-6;
   const holes: { from: number; to: number }[] = [];
-  steps.forEach((s, k) => {
-    if (s > hole) holes.push({ from: time[kept[k]!]!, to: time[kept[k + 1]!]! });
-  });
-  const n = Math.floor((last - first) * rate + 1e-3) + 1;
+  for (let k = 0; k < last; k++) if (steps[k]! > hole) holes.push({ from: time[kept[k]!]!, to: time[kept[k + 1]!]! });
+  const n = Math.floor((time[kept[last]!]! - first) * rate + 1e-3) + 1;
   const left = new Int32Array(n);
   const part = new Float64Array(n);
+  const order = new Int32Array(n);
+  let plain = n === time.length;
   for (let k = 0, j = 0; k < n; k++) {
     const t = first + k * step;
     while (j + 2 < kept.length && time[kept[j + 1]!]! <= t) j++;
     const i = kept[j]!;
-    const next = kept[Math.min(j + 1, kept.length - 1)]!;
+    const next = kept[Math.min(j + 1, last)]!;
     left[k] = j;
     if (Math.abs(t - time[i]!) <= ON_GRID * step) part[k] = 0;
     else if (Math.abs(t - time[next]!) <= ON_GRID * step) part[k] = 1;
     else part[k] = next === i ? 0 : (t - time[i]!) / (time[next]! - time[i]!);
+    order[k] = kept[Math.min(last, part[k]! > 0.5 ? j + 1 : j)]!;
+    plain &&= order[k] === k && (part[k] === 0 || part[k] === 1);
   }
-  const order = Int32Array.from(left, (j, k) => kept[Math.min(kept.length - 1, part[k]! > 0.5 ? j + 1 : j)]!);
   return base(first, rate, n, warnings, holes, order, (raw) => {
+    // every sample lies on the grid where it is: used as it is
+    if (plain) return Float64Array.from(raw);
     const out = new Float64Array(n);
     for (let k = 0; k < n; k++) {
       const f = part[k]!;

@@ -1,5 +1,6 @@
 import type { Series } from '../signal/series.js';
 import { lowPass } from '../condition/low-pass.js';
+import { plus } from '../signal/vector.js';
 
 /**
  * The linear quantities of one foot about the lab origin, each [n]: forces (N), load·x and load·y (N·m), and Mz
@@ -28,8 +29,6 @@ export function filterLoads(raw: FootLoads, fc: number, rate: number): FootLoads
     mz: raw.mz && f(raw.mz),
   };
 }
-
-const plus = (a: Float64Array, b: Float64Array): Float64Array => a.map((x, k) => x + b[k]!);
 
 /** Both feet together. */
 export function bothFeet(a: FootLoads, b: FootLoads): FootLoads {

@@ -72,10 +72,13 @@ export const seriesOn = (base: TimeBase, v: Float64Array): Series => ({ t0: base
 
 /** Lead share in percent; NaN where the total is under the threshold or the feet are not told apart. */
 export function leadShare(feet: FeetPair<FootLoads>, threshold: number, told: boolean): Float64Array {
-  return feet.lead.fz.map((l, k) => {
-    const total = l + feet.trail.fz[k]!;
-    return told && total >= threshold && total > 0 ? (100 * l) / total : NaN;
-  });
+  const [lead, trail] = [feet.lead.fz, feet.trail.fz];
+  const out = new Float64Array(lead.length);
+  for (let k = 0; k < out.length; k++) {
+    const total = lead[k]! + trail[k]!;
+    out[k] = told && total >= threshold && total > 0 ? (100 * lead[k]!) / total : NaN;
+  }
+  return out;
 }
 
 /** Median of the samples above half of the 90th percentile: the quiet total without asking for events. */

@@ -1,4 +1,5 @@
 import type { Mat } from '../recording/recording.js';
+import { quantile } from '../signal/series.js';
 
 const DEAD_NEIGHBOURS = 6;
 const DEAD_VARIES = 0.02;
@@ -24,12 +25,7 @@ export function readCells(mat: Mat): MatCells {
   const n = mat.time.length;
   const low = new Float64Array(cells).fill(Infinity);
   const top = new Float64Array(cells).fill(-Infinity);
-  for (let k = 0, i = 0; k < n; k++)
-    for (let c = 0; c < cells; c++, i++) {
-      const v = mat.frames[i]!;
-      if (v < low[c]!) low[c] = v;
-      if (v > top[c]!) top[c] = v;
-    }
+  extremes(mat.frames, n, cells, low, top);
   const most = top.reduce((a, b) => Math.max(a, b), 0);
   const isDead = (c: number) => low[c] === top[c] && neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
   const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
@@ -37,6 +33,16 @@ export function readCells(mat: Mat): MatCells {
   const { high, saturated } = upper(frames, n, cells, top, most, dead);
   const greatest = high.reduce((a, b) => Math.max(a, b), 0);
   return { frames, high, loaded: Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0)), dead, saturated };
+}
+
+/** Least and greatest value of each cell. */
+function extremes(frames: Mat['frames'], n: number, cells: number, low: Float64Array, top: Float64Array): void {
+  for (let k = 0, i = 0; k < n; k++)
+    for (let c = 0; c < cells; c++, i++) {
+      const v = frames[i]!;
+      if (v < low[c]!) low[c] = v;
+      if (v > top[c]!) top[c] = v;
+    }
 }
 
 export function neighbours(c: number, { rows, cols }: { rows: number; cols: number }): number[] {
@@ -83,10 +89,7 @@ function upper(
       if (column[k]! >= most) atMost++;
     }
     if (atMost > SATURATED_PART * n) saturated++;
-    column.sort();
-    const x = LOADED_QUANTILE * (n - 1);
-    const i = Math.floor(x);
-    high[c] = column[i]! + (x - i) * ((column[i + 1] ?? column[i]!) - column[i]!);
+    high[c] = quantile(column, LOADED_QUANTILE);
   }
   return { high, saturated };
 }

@@ -89,20 +89,29 @@ function twoGroups(regions: readonly Region[]): FeetPair<number[]> | null {
   return { lead: of(true), trail: of(false) };
 }
 
-/** Multi-source nearest neighbour: every cell gets the foot of the loaded cell nearest to it. */
+/** Nearest neighbour: every cell gets the foot of the loaded cell nearest to it. */
 function ownersOf(mat: Mat, groups: FeetPair<number[]>): Uint8Array {
   const owner = new Uint8Array(mat.rows * mat.cols);
-  const seeds = [...groups.lead.map((c) => ({ c, o: 0 })), ...groups.trail.map((c) => ({ c, o: 1 }))];
+  const mine = new Int8Array(owner.length).fill(-1);
+  for (const c of groups.lead) mine[c] = 0;
+  for (const c of groups.trail) mine[c] = 1;
+  // the nearest loaded cell of an unloaded one lies at a foot's edge
+  const edge = [...groups.lead, ...groups.trail].filter((c) => neighbours(c, mat).some((d) => mine[d] !== mine[c]));
+  const rows = Int32Array.from(edge, (c) => Math.floor(c / mat.cols));
+  const cols = Int32Array.from(edge, (c) => c % mat.cols);
   for (let c = 0; c < owner.length; c++) {
+    if (mine[c]! >= 0) {
+      owner[c] = mine[c]!;
+      continue;
+    }
     const r = Math.floor(c / mat.cols);
     const q = c % mat.cols;
     let best = Infinity;
-    for (const s of seeds) {
-      const d = (Math.floor(s.c / mat.cols) - r) ** 2 + ((s.c % mat.cols) - q) ** 2;
+    for (let i = 0; i < edge.length; i++) {
+      const d = (rows[i]! - r) ** 2 + (cols[i]! - q) ** 2;
       if (d < best) {
         best = d;
-        owner[c] = s.o;
-        if (d === 0) break;
+        owner[c] = mine[edge[i]!]!;
       }
     }
   }
@@ -165,17 +174,22 @@ export function matLoads(mat: Mat, cells: MatCells, feet: MatFeet | null, base: 
   const y = Float64Array.from(active, (c) => cellY(mat, c, sign));
   const side = Uint8Array.from(active, (c) => feet?.owner[c] ?? 0);
   const forward = Uint8Array.from(active, (_, i) => (feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0));
+  const { frames } = cells;
+  const one = new Float64Array(8);
   for (let k = 0; k < n; k++) {
     const at = k * count;
+    one.fill(0);
     for (let i = 0; i < active.length; i++) {
-      const load = cells.frames[at + active[i]!]! * area;
-      if (load === 0) continue;
+      const v = frames[at + active[i]!]!;
+      if (v === 0) continue;
+      const load = v * area;
       const o = side[i]! * 4;
-      sums[o]![k]! += load;
-      sums[o + 1]![k]! += load * x[i]!;
-      sums[o + 2]![k]! += load * y[i]!;
-      if (forward[i]) sums[o + 3]![k]! += load;
+      one[o]! += load;
+      one[o + 1]! += load * x[i]!;
+      one[o + 2]! += load * y[i]!;
+      if (forward[i]) one[o + 3]! += load;
     }
+    for (let o = 0; o < 8; o++) sums[o]![k] = one[o]!;
   }
   const loads = (o: number): FootLoads => ({
     fx: null,

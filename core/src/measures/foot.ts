@@ -1,5 +1,6 @@
 import { EVENT_NAMES, type EventName } from '../events/event.js';
 import { FEET, type FootName } from '../ground/foot-outline.js';
+import { CUTOFFS } from '../ground/ground.js';
 import { at, lastPassage, type Series, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, msFrom, type SwingContext, timeOfEvent, valueAt } from './context.js';
 import { NEVER_SAID } from './never.js';
@@ -44,15 +45,18 @@ export function footMeasures(c: SwingContext): Readings {
 
 /**
  * How much noisier a foot's centre of pressure is at t than at address: it is a moment over a load, so the noise of
- * the moment weighs the more the less the foot carries. A window of 0.3 s holds few independent samples, and it is
- * the quietest one: what it shows is taken half as much again.
+ * the moment weighs the more the less the foot carries. The address window is the quietest one and holds few independent
+ * samples, 2·fc of them a second: what it shows is taken the larger the fewer they are.
  */
 function lightness(c: SwingContext, foot: FootName): (t: number) => number {
   const load = loadOf(c, foot);
   const quiet = addressMean(c, load);
-  return (t) => FEW_SAMPLES * Math.max(1, quiet / Math.max(at(load, t), 1e-9));
+  const independent = 2 * (c.ground.mat ? CUTOFFS.mat : c.ground.cutoff) * (c.swing.address.end - c.swing.address.start);
+  const few = Math.sqrt(1 + FEW_SAMPLES / independent);
+  return (t) => few * Math.max(1, quiet / Math.max(at(load, t), 1e-9));
 }
-const FEW_SAMPLES = 1.5;
+/** Chosen so that 2,000 simulated swings on each device are covered as they should be (docs/uncertainty.md). */
+const FEW_SAMPLES = 15;
 
 const loadOf = (c: SwingContext, foot: FootName): Series => c.foot?.[foot].toe?.load ?? { ...c.ground.share, v: c.ground.feet[foot].fz };
 

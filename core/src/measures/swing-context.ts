@@ -18,8 +18,10 @@ import type { FootCheck } from '../recording/foot-check.js';
 import type { ClubClass } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/capabilities.js';
 import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
+import { lessFrom, plus, times } from '../signal/vector.js';
 import { type CentreOfMass, G, massFromCop, massFromForces } from './centre-of-mass.js';
 import type { FootTrack, SwingContext, SwingSignals } from './context.js';
+import { pitchingMoment, tiltingMoment, turningMoment } from './moments.js';
 
 /** The trail maximum's time is the middle of the stretch within this of it, points. */
 const PLATEAU = 1;
@@ -116,33 +118,28 @@ function footTrack(g: Ground, swing: SwingEvents, outlines: FeetPair<FootOutline
 }
 
 function swingSignals(g: Ground, weight: number, mass: CentreOfMass | null): SwingSignals {
-  const percent = (v: Float64Array): Series => seriesOn(g.base, g.loadKnown ? v.map((x) => (100 * x) / weight) : new Float64Array(v.length).fill(NaN));
+  const percent = (v: Float64Array): Series => seriesOn(g.base, times(v, g.loadKnown ? 100 / weight : NaN));
   const three = (pick: (f: FootLoads) => Float64Array) => ({
     lead: percent(pick(g.feet.lead)),
     trail: percent(pick(g.feet.trail)),
     total: percent(pick(g.both)),
   });
   const up = three((f) => f.fz);
-  const shares = { share: g.share, trailShare: mapSeries(g.share, (s) => 100 - s), up };
+  const shares = { share: g.share, trailShare: { ...g.share, v: lessFrom(100, g.share.v) }, up };
   if (!g.both.fx || !mass) return { ...shares, target: null, fore: null, turning: null, tilting: null, pitching: null };
   const kg = weight / G;
-  // the moment of each foot's own wrench about the mass: their sum is the whole
-  const about = (of: (f: FootLoads, k: number) => number) => {
-    const each = (f: FootLoads): Series =>
-      seriesOn(
-        g.base,
-        f.fz.map((_, k) => of(f, k) / kg),
-      );
-    return { lead: each(g.feet.lead), trail: each(g.feet.trail), total: each(g.both) };
+  const about = (of: (f: FootLoads, mass: CentreOfMass) => Float64Array) => {
+    const [lead, trail] = [of(g.feet.lead, mass), of(g.feet.trail, mass)];
+    const each = (v: Float64Array): Series => seriesOn(g.base, times(v, 1 / kg));
+    return { lead: each(lead), trail: each(trail), total: each(plus(lead, trail)) };
   };
-  const { x, y, h } = mass;
   return {
     ...shares,
     target: three((f) => f.fy!),
     fore: three((f) => f.fx!),
-    turning: about((f, k) => f.mz![k]! - x.v[k]! * f.fy![k]! + y.v[k]! * f.fx![k]!),
-    tilting: about((f, k) => f.fzy[k]! - y.v[k]! * f.fz[k]! + h.v[k]! * f.fy![k]!),
-    pitching: about((f, k) => -h.v[k]! * f.fx![k]! - f.fzx[k]! + x.v[k]! * f.fz[k]!),
+    turning: about(turningMoment),
+    tilting: about(tiltingMoment),
+    pitching: about(pitchingMoment),
   };
 }
 

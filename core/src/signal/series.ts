@@ -84,7 +84,23 @@ export function passages(s: Series, level: number, direction: Direction, a: numb
   return found;
 }
 
-export const lastPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null => passages(s, level, d, a, b).at(-1) ?? null;
+/** The last of `passages`, looked for from the end: a window may reach back to the start of a long recording. */
+export function lastPassage(s: Series, level: number, direction: Direction, a: number, b: number): number | null {
+  if (!(b > a)) return null;
+  const sign = direction === 'up' ? 1 : -1;
+  const first = Math.max(0, Math.floor((a - s.t0) * s.rate + HAIR) + 1);
+  let t = b;
+  let v = sign * (at(s, b) - level);
+  for (let k = Math.min(s.v.length - 1, Math.ceil((b - s.t0) * s.rate - HAIR) - 1); k >= first - 1; k--) {
+    const inside = k >= first;
+    const pt = inside ? timeOf(s, k) : a;
+    const pv = sign * ((inside ? s.v[k]! : at(s, a)) - level);
+    if (pv < 0 && v >= 0) return pt + ((t - pt) * -pv) / (v - pv);
+    t = pt;
+    v = pv;
+  }
+  return null;
+}
 export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null => passages(s, level, d, a, b)[0] ?? null;
 
 /** Mean and population SD of the defined samples i0 … i1 − 1. */

@@ -33,6 +33,25 @@ describe('series', () => {
     expect(greatest(series(NaN, NaN), 1, 1.1)).toBeNull();
   });
 
+  it('find the last passage from the end as all passages have it', () => {
+    const sample = fc.oneof({ weight: 8, arbitrary: fc.double({ min: -2, max: 2, noNaN: true }) }, { weight: 1, arbitrary: fc.constant(NaN) });
+    fc.assert(
+      fc.property(
+        fc.array(sample, { minLength: 2, maxLength: 30 }),
+        fc.double({ min: 0.9, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (v, a, long) => {
+          const s = series(...v);
+          for (const d of ['up', 'down'] as const) {
+            const all = passages(s, 0.3, d, a, a + long);
+            const last = lastPassage(s, 0.3, d, a, a + long);
+            if (last === null || all.length === 0) expect([last, all.length]).toEqual([null, 0]);
+            else expect(last).toBeCloseTo(all.at(-1)!, 12);
+          }
+        },
+      ),
+    );
+  });
   it('find passages by direction, first and last', () => {
     const s = series(0, 2, 0, 2, 0);
     expect(passages(s, 1, 'up', 1, 1.4).map((t) => Number(t.toFixed(3)))).toEqual([1.05, 1.25]);

@@ -1,10 +1,13 @@
 import { VilkoError } from '../../error.js';
 import type { C3dParameters } from './parameters.js';
 
-/** The analog part of a C3D file, as it is stored. */
+/** The analog part of a C3D file. */
 export interface AnalogData {
-  /** Raw samples, channel by channel. */
-  readonly raw: readonly Float64Array[];
+  /** Channels, and samples in each. */
+  readonly channels: number;
+  readonly length: number;
+  /** Channels in their units, in the order asked for: (raw − OFFSET)·SCALE·GEN_SCALE, in both storages. */
+  readonly read: (which: readonly number[]) => Float64Array[];
   readonly labels: readonly string[];
   /** Hz */
   readonly rate: number;
@@ -65,23 +68,86 @@ export function readAnalog(bytes: Uint8Array, p: C3dParameters): AnalogData {
       `${frames} frames are promised, but the file ends after ${Math.max(0, Math.floor((bytes.length - start) / frameBytes))}`,
       `byte ${bytes.length} of ${wanted}`,
     );
-  const read = floats ? processor.float : isUnsigned(p) ? processor.uint16 : processor.int16;
-  const raw = Array.from({ length: used }, () => new Float64Array(frames * ratio));
-  for (let f = 0; f < frames; f++) {
-    let at = start + f * frameBytes + points * 4 * size;
-    for (let s = 0; s < ratio; s++) for (let c = 0; c < used; c++, at += size) raw[c]![f * ratio + s] = read(at);
-  }
+  const samples = sampleReader(p, bytes, floats, { start, frames, ratio, used, frameBytes, pointBytes: points * 4 * size });
   const pointRate = number(p, 'POINT', 'RATE') ?? processor.float(20);
   const rate = number(p, 'ANALOG', 'RATE') || pointRate * ratio;
   if (!(rate > 0 && Number.isFinite(rate))) throw new VilkoError('unreadable', `the analog rate is ${rate} Hz`, 'ANALOG:RATE');
-  return { raw, labels: analogTexts(p, 'LABELS'), rate, perFrame: ratio };
+  return {
+    channels: used,
+    length: frames * ratio,
+    read: (which) =>
+      samples(
+        which,
+        which.map((i) => affineOf(p, i)),
+      ),
+    labels: analogTexts(p, 'LABELS'),
+    rate,
+    perFrame: ratio,
+  };
 }
 
-/** A channel in its unit: (raw − OFFSET)·SCALE·GEN_SCALE, in both storages. */
-export function scaled(p: C3dParameters, raw: Float64Array, i: number): Float64Array {
+interface Interleaved {
+  readonly start: number;
+  readonly frames: number;
+  readonly ratio: number;
+  readonly used: number;
+  readonly frameBytes: number;
+  /** Bytes of the points before the analog samples of a frame. */
+  readonly pointBytes: number;
+}
+
+interface Affine {
+  readonly offset: number;
+  readonly scale: number;
+}
+
+const LITTLE = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
+
+/** Samples of this many frames are taken from all channels before the next: they stay in the nearest memory. */
+const BLOCK = 256;
+
+/** Reads channels out of the frames; samples that lie in the file as this machine keeps them by the block, others one by one. */
+function sampleReader(
+  p: C3dParameters,
+  bytes: Uint8Array,
+  floats: boolean,
+  d: Interleaved,
+): (which: readonly number[], a: readonly Affine[]) => Float64Array[] {
+  const { start, frames, ratio, used, frameBytes, pointBytes } = d;
+  const size = floats ? 4 : 2;
+  const { processor } = p;
+  const inBlocks = (which: readonly number[], take: (out: Float64Array, channel: number, from: number, to: number, j: number) => void): Float64Array[] => {
+    const out = which.map(() => new Float64Array(frames * ratio));
+    for (let from = 0; from < frames; from += BLOCK) which.forEach((i, j) => take(out[j]!, i, from, Math.min(frames, from + BLOCK), j));
+    return out;
+  };
+  const native = LITTLE && (floats ? processor.name === 'Intel' : processor.name !== 'MIPS');
+  if (!native) {
+    const get = floats ? processor.float : isUnsigned(p) ? processor.uint16 : processor.int16;
+    return (which, a) =>
+      inBlocks(which, (out, i, from, to, j) => {
+        const { offset, scale } = a[j]!;
+        for (let f = from, k = from * ratio; f < to; f++)
+          for (let s = 0, at = start + f * frameBytes + pointBytes + i * size; s < ratio; s++, at += used * size) out[k++] = (get(at) - offset) * scale;
+      });
+  }
+  const kind = floats ? Float32Array : isUnsigned(p) ? Uint16Array : Int16Array;
+  const at0 = bytes.byteOffset + start;
+  const count = (frames * frameBytes) / size;
+  const all = at0 % size === 0 ? new kind(bytes.buffer as ArrayBuffer, at0, count) : new kind(bytes.slice(start, start + frames * frameBytes).buffer, 0, count);
+  const [stride, points] = [frameBytes / size, pointBytes / size];
+  return (which, a) =>
+    inBlocks(which, (out, i, from, to, j) => {
+      const { offset, scale } = a[j]!;
+      for (let f = from, k = from * ratio; f < to; f++)
+        for (let s = 0, at = f * stride + points + i; s < ratio; s++, at += used) out[k++] = (all[at]! - offset) * scale;
+    });
+}
+
+/** What turns a stored sample into its unit. */
+function affineOf(p: C3dParameters, i: number): Affine {
   const said = analogNumbers(p, 'OFFSET')[i] ?? 0;
   // an offset is a 16 bit word like the samples: with unsigned samples it is unsigned too
   const offset = isUnsigned(p) ? unsigned(said) : said;
-  const scale = (analogNumbers(p, 'SCALE')[i] ?? 1) * (number(p, 'ANALOG', 'GEN_SCALE') ?? 1);
-  return raw.map((x) => (x - offset) * scale);
+  return { offset, scale: (analogNumbers(p, 'SCALE')[i] ?? 1) * (number(p, 'ANALOG', 'GEN_SCALE') ?? 1) };
 }

@@ -1,5 +1,5 @@
 import { EXTRA_CHANNELS, type ExtraChannel, type Recording } from '../../recording/recording.js';
-import { readAnalog, scaled } from './analog.js';
+import { readAnalog } from './analog.js';
 import { labAxes } from './lab-axes.js';
 import { readParameters } from './parameters.js';
 import { readPlatforms } from './read-platforms.js';
@@ -17,13 +17,14 @@ export function readC3d(bytes: Uint8Array, name: string, axes?: string): Recordi
   const warnings: string[] = [];
   const analog = readAnalog(bytes, p);
   const platforms = readPlatforms(p, analog, labAxes(axes), warnings);
-  const n = analog.raw[0]?.length ?? 0;
-  const time = Float64Array.from({ length: n }, (_, k) => k / analog.rate);
-  const channels: Partial<Record<ExtraChannel, Float64Array>> = {};
-  for (const c of EXTRA_CHANNELS) {
-    const i = analog.labels.findIndex((l) => l.toLowerCase() === c);
-    if (i >= 0) channels[c] = scaled(p, analog.raw[i]!, i);
-  }
+  const time = new Float64Array(analog.length);
+  for (let k = 0; k < time.length; k++) time[k] = k / analog.rate;
+  const there = EXTRA_CHANNELS.flatMap((name) => {
+    const i = analog.labels.findIndex((l) => l.toLowerCase() === name);
+    return i >= 0 && i < analog.channels ? [{ name, i }] : [];
+  });
+  const samples = analog.read(there.map(({ i }) => i));
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = Object.fromEntries(there.map(({ name: c }, j) => [c, samples[j]!]));
   const device = platforms.length === 1 ? 'plate' : 'plates';
   return { name, device, time, platforms, boards: [], mat: null, channels, stated: readStated(p), warnings };
 }

@@ -1,7 +1,7 @@
 import { VilkoError } from '../../error.js';
-import { blankPlatform, type Platform, WRENCH_CHANNELS } from '../../recording/recording.js';
+import { blankPlatform, type Platform, WRENCH_CHANNELS, type WrenchChannel } from '../../recording/recording.js';
 import { median, quantile } from '../../signal/series.js';
-import { type AnalogData, analogTexts, number, scaled } from './analog.js';
+import { type AnalogData, analogTexts, number } from './analog.js';
 import { type LabAxes, toStance } from './lab-axes.js';
 import type { C3dParameters } from './parameters.js';
 import { CHANNELS_OF_TYPE, type Matrix, plateAxes, type PlateAxes, plateWrench, toLab, type Vec } from './platform-wrench.js';
@@ -75,12 +75,14 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   const stride = channel?.dims[0] ?? count;
   const names = channel?.numbers.slice(i * stride, i * stride + count) ?? [];
   const units = analogTexts(p, 'UNITS').map((u) => u.toLowerCase().replace(/[·.*\s]/g, ''));
+  const lost = names.find((c) => !(c >= 1 && c <= analog.channels));
+  if (lost !== undefined)
+    throw new VilkoError('missing-channel', `platform ${i + 1} names channel ${lost}, which the file does not have`, 'FORCE_PLATFORM:CHANNEL');
+  const samples = analog.read(names.map((c) => c - 1));
   const data = names.map((c, j) => {
-    const raw = analog.raw[c - 1];
-    if (!raw) throw new VilkoError('missing-channel', `platform ${i + 1} names channel ${c}, which the file does not have`, 'FORCE_PLATFORM:CHANNEL');
     const unit = units[c - 1];
     const isMoment = MOMENT_CHANNELS[type]?.includes(j);
-    return { ch: scaled(p, raw, c - 1), unit: isMoment ? momentScale(unit, metre) : COP_CHANNELS[type]?.includes(j) ? lengthScale(unit, metre) : 1 };
+    return { ch: samples[j]!, unit: isMoment ? momentScale(unit, metre) : COP_CHANNELS[type]?.includes(j) ? lengthScale(unit, metre) : 1 };
   });
   if (data.length < count) throw new VilkoError('missing-channel', `platform ${i + 1} names ${data.length} of ${count} channels`, 'FORCE_PLATFORM:CHANNEL');
   const zeros = zeroOf(
@@ -93,26 +95,68 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   if (origin[2] > 0 && axes.z[2] < 0 && type !== 1) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
   // a calibrated output has the unit of POINT for its moments, unless its channel says newton metres itself
   const calibrated = cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
-  const n = analog.raw[0]!.length;
-  const out = blankPlatform(n, [0, 0]);
-  const sample = new Array<number>(count);
-  for (let k = 0; k < n; k++) {
-    for (let j = 0; j < count; j++) sample[j] = (data[j]!.ch[k]! - zeros[j]!) * data[j]!.unit;
-    const w = plateWrench(type, sample, origin, calibrated);
-    [out.fx[k], out.fy[k], out.fz[k]] = toStance(lab, toLab(axes, w.f)) as [number, number, number];
-    [out.mx[k], out.my[k], out.mz[k]] = toStance(lab, toLab(axes, w.m)) as [number, number, number];
-  }
+  const out = blankPlatform(analog.length, [0, 0]);
+  // in place: these samples are nobody else's
+  data.forEach(({ ch, unit }, j) => {
+    const zero = zeros[j]!;
+    if (zero !== 0 || unit !== 1) for (let k = 0; k < ch.length; k++) ch[k] = (ch[k]! - zero) * unit;
+  });
+  const channels = data.map((d) => d.ch);
+  const turn = (v: Vec): Vec => toStance(lab, toLab(axes, v));
+  if (type === 1) fromPressure(channels, turn, out);
+  else fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn, out);
   // forces and moments turn together: a place of pressure stays where it is
   if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = out[c].map((x) => -x);
   const centre = toStance(lab, axes.centre);
   return { ...out, centre: [centre[0], centre[1]] };
 }
 
-/** Sign that makes the median vertical over the loaded samples point up. */
+const AXES: readonly Vec[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/** Adds `factor` times a channel to an output. */
+function add(out: Float64Array, ch: Float64Array, factor: number): void {
+  if (factor !== 0) for (let k = 0; k < out.length; k++) out[k]! += factor * ch[k]!;
+}
+
+/**
+ * Forces and moments of a platform whose outputs are sums of its channels, as all but type 1 are: what a unit in one
+ * channel does is asked once, and most of it is nothing.
+ */
+function fromLoads(
+  ch: readonly Float64Array[],
+  wrench: (ch: readonly number[]) => { f: Vec; m: Vec },
+  turn: (v: Vec) => Vec,
+  out: Record<WrenchChannel, Float64Array>,
+): void {
+  ch.forEach((v, j) => {
+    const w = wrench(ch.map((_, i) => (i === j ? 1 : 0)));
+    const by = [...turn(w.f), ...turn(w.m)];
+    WRENCH_CHANNELS.forEach((c, i) => add(out[c], v, by[i]!));
+  });
+}
+
+/** Type 1 gives a pressure's place instead of moments: M = (py·Fz, −px·Fz, Mz + px·Fy − py·Fx). */
+function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec, out: Record<WrenchChannel, Float64Array>): void {
+  const [fx, fy, fz, px, py, mz] = ch as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
+  const about = [py.map((y, k) => y * fz[k]!), px.map((x, k) => -x * fz[k]!), mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!)];
+  AXES.map(turn).forEach((to, j) => {
+    (['fx', 'fy', 'fz'] as const).forEach((c, i) => add(out[c], ch[j]!, to[i]!));
+    (['mx', 'my', 'mz'] as const).forEach((c, i) => add(out[c], about[j]!, to[i]!));
+  });
+}
+
+/** Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than up. */
 function upSign(fz: Float64Array): 1 | -1 {
-  const size = fz.map(Math.abs);
-  const least = Math.max(20, 0.2 * quantile(size, 0.95));
-  return median(fz.filter((x) => Math.abs(x) > least)) < 0 ? -1 : 1;
+  const least = Math.max(20, 0.2 * quantile(fz.map(Math.abs), 0.95));
+  let [up, down] = [0, 0];
+  for (const f of fz)
+    if (f > least) up++;
+    else if (f < -least) down++;
+  return down > up ? -1 : 1;
 }
 
 /** N·m per unit of a moment: ANALOG:UNITS where it is Nm or Nmm, else by POINT:UNITS. */

@@ -6,6 +6,7 @@ import { POWERS, scanNumber } from './number-scan.js';
 const LINE_FEED = 10;
 const RETURN = 13;
 const HASH = 35;
+const COMMA = 44;
 const MINUS = 45;
 /** Digits of which a double keeps every one. */
 const SAFE_DIGITS = 15;
@@ -53,6 +54,7 @@ export function readCsvRows(
   const scale = Float64Array.from(fields, (f) => f.scale);
   const cells = size ? cellStore(capacity, size) : null;
   const end = bytes.length;
+  const text = textOf(bytes);
   let rows = 0;
   let cut = 0;
   let told = from;
@@ -89,12 +91,14 @@ export function readCsvRows(
         v = decimals > 0 ? mantissa / POWERS[decimals]! : mantissa;
         if (negative) v = -v;
       } else {
-        i = at;
-        while (i < end && bytes[i] !== separator && bytes[i] !== LINE_FEED) i++;
-        const scanned = field < width && !fields[field]!.name ? NaN : scanNumber(bytes, at, i, point);
+        // more digits than a double keeps: plain ones still need no look at their form
+        const plain = digits > SAFE_DIGITS && point !== COMMA && (c === separator || c === LINE_FEED || c === RETURN || i >= end);
+        const last = i;
+        if (!plain) for (i = at; i < end && bytes[i] !== separator && bytes[i] !== LINE_FEED;) i++;
+        const scanned = plain ? Number(text(at, last)) : field < width && !fields[field]!.name ? NaN : scanNumber(bytes, at, i, point);
         if (scanned === null) {
-          const text = strFromU8(bytes.subarray(at, i)).trim().slice(0, 24);
-          throw new VilkoError('unreadable', `"${text}" in column ${fields[field]?.name ?? field + 1} is not a number`, `line ${line}`);
+          const said = strFromU8(bytes.subarray(at, i)).trim().slice(0, 24);
+          throw new VilkoError('unreadable', `"${said}" in column ${fields[field]?.name ?? field + 1} is not a number`, `line ${line}`);
         }
         v = scanned;
       }
@@ -118,6 +122,21 @@ export function readCsvRows(
   progress?.(1);
   const columns = new Map(fields.flatMap((f, i) => (data[i] ? [[f.name, data[i].subarray(0, rows)] as const] : [])));
   return { columns, cells, rows, cut };
+}
+
+const TEXT_BLOCK = 1 << 15;
+
+/** Pieces of the file as text; neighbouring pieces are cut from one decoded block. */
+function textOf(bytes: Uint8Array): (a: number, b: number) => string {
+  let from = 0;
+  let block = '';
+  return (a, b) => {
+    if (a < from || b > from + block.length) {
+      from = a;
+      block = strFromU8(bytes.subarray(a, Math.max(b, a + TEXT_BLOCK)), true);
+    }
+    return block.slice(a - from, b - from);
+  };
 }
 
 /** Lines from `from` on, the last without its line feed counted too. */

@@ -35,6 +35,11 @@ export function scanNumber(bytes: Uint8Array, a: number, b: number, point: numbe
 function slow(bytes: Uint8Array, a: number, b: number, point: number): number | null {
   let text = '';
   for (let i = a; i < b; i++) text += String.fromCharCode(bytes[i] === point ? 46 : bytes[i]!);
+  return numberIn(text);
+}
+
+/** A decimal number in a text without spaces around it; null if it is none. */
+export function numberIn(text: string): number | null {
   if (/^nan$/i.test(text)) return NaN;
   return /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) ? Number(text) : null;
 }

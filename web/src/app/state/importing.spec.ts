@@ -64,7 +64,7 @@ describe('a dropped file', () => {
     const h = openLesson();
     h.dispatch(LessonActions.importFile({ file: text('a.csv', KNOWN.replace('\n0.5,0,', '\n0.5,oops,')) }));
     await until(() => h.said());
-    expect(h.said()).toBe('a.csv: "oops" in column p1_fx is not a number (line 102)');
+    expect(h.said()).toBe('a.csv: "oops" in column p1_fx is not a number (line 102). Nothing of this file was stored.');
     h.quiet();
   });
   it('that is a list of shots tells itself by its name, and the lesson is read anew', () => {

@@ -1,4 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
+import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
 import type { HouseSettings, SwingHead } from '@vilko/contract';
 import type { FileReading as Reading } from '@vilko/core';
@@ -46,7 +47,9 @@ class Importer {
       : isShotList(file.name)
         ? this.shots(file, lesson.id)
         : this.recording(file, lesson.id, about, house);
-    return way.pipe(catchError((e: unknown) => refuse(sentenceOf(e))));
+    // what this page refused itself has not reached the server
+    const said = (e: unknown) => (e instanceof HttpErrorResponse ? sentenceOf(e) : `${sentenceOf(e)}. Nothing of this file was stored.`);
+    return way.pipe(catchError((e: unknown) => refuse(said(e))));
   }
 
   private film(file: File, swing: SwingHead): Observable<Action> {

@@ -71,7 +71,12 @@ const bytesOf = async (b: Blob): Promise<Uint8Array> => new Uint8Array(await b.a
 const wholeLines = (file: File): Blob => file.slice(0, PREVIEW_BYTES);
 
 async function lookAt(file: File): Promise<Look> {
-  if (/\.c3d$/i.test(file.name)) return { format: 'c3d', source: c3dSource(await bytesOf(file)) };
+  if (/\.c3d$/i.test(file.name)) {
+    const bytes = await bytesOf(file);
+    // a file that cannot be read under any axes is not asked about
+    readRecording(bytes, file.name);
+    return { format: 'c3d', source: c3dSource(bytes) };
+  }
   if (!isText(file.name)) return { format: 'other' };
   const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));
   return { format: 'csv', source: headerKey(head), known: knowsHeader(head), names: head.names, guess: guessMapping(head) };

@@ -30,6 +30,7 @@ export function understood(p: RecordingPreview, handed: 'right' | 'left'): Under
   if (p.sideways !== null && p.sideways > SIDEWAYS) return doubt('The weight points sideways: the third axis must be the vertical one.');
   const kg = there.reduce((s, f) => s + f.load, 0) / 9.80665;
   const weight = p.absolute ? `${kg.toFixed(0)} kg stand there. ` : '';
+  if (there.length < p.feet.length) return doubt('Only one of the two carries a load: a sign may be turned, or another column be the vertical force.');
   if (there.length < 2) return { words: `${weight}One pressure for both feet.`, doubtful: p.absolute && (kg < 20 || kg > 250) };
   const [a, b] = there.map((f) => f.stands!) as [readonly [number, number], readonly [number, number]];
   const [apart, before] = [Math.abs(a[1] - b[1]), Math.abs(a[0] - b[0])];
