@@ -3,7 +3,8 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { EVENT_NAMES, MEASURE_IDS } from '@vilko/core';
+import { EVENT_NAMES, MEASURE_IDS, writeRecording } from '@vilko/core';
+import { simulate, standing } from '@vilko/core/golfer';
 
 const bin = fileURLToPath(new URL('../bin/vilko.mjs', import.meta.url));
 const data = fileURLToPath(new URL('../../core/test-data/', import.meta.url));
@@ -110,6 +111,47 @@ describe('vilko', () => {
     expect([lossy.status, lossy.stderr]).toEqual([2, jasmine.stringContaining('has a mat: write a .vilko bundle instead')]);
   });
 
+  it('takes the feet from a recording of rocking on each, and says which it could not', () => {
+    const build = { stature: 1.78, mass: 80 };
+    const parts = (['stand', 'rock lead', 'rock trail'] as const).map(
+      (does) => standing({ device: 'plates', handed: 'right', seed: 4, build, club: 'iron', does, seconds: does === 'stand' ? 2 : 8 }).recording,
+    );
+    const text = parts.map((r) =>
+      new TextDecoder()
+        .decode(writeRecording({ ...r, channels: {} }, 'x.csv'))
+        .trim()
+        .split('\n'),
+    );
+    const head = text[0]!.findIndex((l) => l.startsWith('time'));
+    const rows = text.flatMap((lines) => lines.slice(head + 1)).map((l, k) => `${k / 1000}${l.slice(l.indexOf(','))}`);
+    writeFileSync(at('rocking.csv'), [...text[0]!.slice(0, head + 1), ...rows].join('\n'));
+    writeFileSync(at('rocked.csv'), writeRecording(simulate({ device: 'plates', seed: 4, build }).recording, 'x.csv'));
+    const without = answer('analyse', at('rocked.csv')).swings[0]!.measures;
+    const checked = answer('analyse', at('rocked.csv'), '--foot-check', at('rocking.csv')).swings[0]!.measures;
+    expect([without['foot.lead.fwd.address']!.basis, checked['foot.lead.fwd.address']!.basis]).toEqual(['derived', 'measured']);
+    expect(Math.abs((checked['foot.lead.fwd.address']!.value as number) - 54)).toBeLessThan(12);
+    const refused = vilko('analyse', at('rocked.csv'), '--foot-check', at('rocked.csv').replace('rocked', 'nowhere'));
+    expect([refused.status, refused.stderr]).toEqual([2, jasmine.stringContaining('there is no such file')]);
+  });
+
+  it('reads rehearsals as such: found events only, measured and not judged', () => {
+    const rehearsal = answer('judge', at('x.csv'), '--kind', 'slow').swings[0]!;
+    expect([rehearsal.comparison, rehearsal.findings, rehearsal.cannotJudge]).toEqual([null as never, [], []]);
+    expect(rehearsal.measures['share.lead.p4']!.value).not.toBeNull();
+  });
+
+  it('reads a whole-body path, and says for every number why it cannot be had', () => {
+    expect(vilko('simulate', '--device', 'path', '--seed', '3', at('p.csv')).status).toBe(0);
+    const a = answer('analyse', at('p.csv'));
+    expect(a.device).toBe('path');
+    for (const [id, m] of Object.entries(a.swings[0]!.measures))
+      expect(m.value === null)
+        .withContext(id)
+        .toBe(m.basis === 'absent');
+    expect([a.swings[0]!.measures['force.up.peak.ms']!.basis, a.swings[0]!.measures['force.up.peak']!.basis]).toEqual(['measured', 'absent']);
+    expect(vilko('convert', at('p.csv'), at('p.c3d')).stderr).toContain('a whole-body path');
+  });
+
   it('prints the glossary that lies in docs', () => {
     const { stdout } = vilko('measures');
     const kept = readFileSync(fileURLToPath(new URL('../../docs/measures.md', import.meta.url)), 'utf8');
@@ -139,6 +181,8 @@ describe('vilko', () => {
       [['judge', at('x.csv'), '--pattern', 'mine'], /there is no pattern "mine"/],
       [['simulate', '--fault', 'sneeze', at('y.csv')], /--fault is one of/],
       [['simulate', '--device', 'plates', at('y.npz')], /would be lost/],
+      [['analyse', at('x.csv'), '--kind', 'quick'], /--kind is one of full, half, slow/],
+      [['analyse', at('x.csv'), '--foot-check', join(data, 'sample-mat.npz')], /cannot check the feet: on a mat they are seen/],
       [['fly', at('x.csv')], /there is no command "fly"/],
       [['analyse', at('x.csv'), '--foo'], /foo/],
       [['analyse'], /name a recording/],

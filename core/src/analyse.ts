@@ -4,6 +4,7 @@ import { findRehearsals } from './events/find-rehearsals.js';
 import { findSwings } from './events/find-swings.js';
 import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
+import { FEET } from './ground/foot-outline.js';
 import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
 import { firstGone } from './ground/recorded-foot-check.js';
 import { G } from './measures/centre-of-mass.js';
@@ -81,7 +82,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   const who = { ...golfer, gone: footCheck && firstGone(ground) };
   const channels = readChannels(rec, ground);
   const impact = impactFinder(ground, channels.trigger ?? null, channels.sound ?? null);
-  const warnings = [...rec.warnings, ...ground.warnings];
+  const warnings = [...rec.warnings, ...ground.warnings, ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck)];
   const contexts: SwingContext[] = [];
   let previousImpact: number | null = null;
   const kind = options.kind ?? 'full';
@@ -116,6 +117,10 @@ export function analyse(rec: Recording, options: AnalyseOptions = {}): Analysis 
   const { file, device, rate, warnings, swings } = analyseInDepth(rec, options);
   return { file, device, rate, warnings, swings };
 }
+
+/** What a foot check would have needed. */
+const footCheckWarnings = (check: FootCheck | null): string[] =>
+  check ? FEET.flatMap((f) => (check[f].words === 'good' ? [] : [`foot check: ${check[f].words}`])) : [];
 
 function holesOf(g: Ground) {
   return [...g.base.holes, ...(g.mat && g.mat.base !== g.base ? g.mat.base.holes : [])];

@@ -184,6 +184,7 @@ test('the staves are the reader’s choice and stay so; the forces turn with the
   await page.keyboard.press(']');
   await expect(forces).not.toHaveAttribute('aria-label', before!);
   await page.goto('/lesson/lesson-ilse/read');
+  await expect(page.locator('vk-score svg').last()).toBeVisible();
   await page.keyboard.press('f');
   await expect(page.getByText('Two force plates show it.')).toBeVisible();
   await page.getByRole('button', { name: 'staves' }).click();

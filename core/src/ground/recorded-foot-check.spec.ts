@@ -55,6 +55,8 @@ describe('a foot check from a recording', () => {
     const swing = simulate({ device: 'plates', seed: 4, build }).recording;
     const u = (check: typeof good) => analyse(swing, { footCheck: check }).swings[0]!.measures['foot.trail.fwd.p3']!.u!;
     expect(u(short)).toBeGreaterThan(u(good) + 2);
+    expect(analyse(swing, { footCheck: short }).warnings).toContain('foot check: rock further on the trail foot');
+    expect(analyse(swing, { footCheck: good }).warnings).toEqual([]);
   });
   it('of a left-hander names the feet as the swing does', () => {
     const left = recordedFootCheck(rocking('plates', 'left'), 'left');

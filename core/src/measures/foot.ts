@@ -56,7 +56,7 @@ function lightness(c: SwingContext, foot: FootName): (t: number) => number {
   return (t) => few * Math.max(1, quiet / Math.max(at(load, t), 1e-9));
 }
 /** Chosen so that 2,000 simulated swings on each device are covered as they should be (docs/uncertainty.md). */
-const FEW_SAMPLES = 15;
+const FEW_SAMPLES = 20;
 
 const loadOf = (c: SwingContext, foot: FootName): Series => c.foot?.[foot].toe?.load ?? { ...c.ground.share, v: c.ground.feet[foot].fz };
 

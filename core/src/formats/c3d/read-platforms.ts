@@ -1,6 +1,7 @@
 import { VilkoError } from '../../error.js';
-import { blankPlatform, type Platform, WRENCH_CHANNELS, type WrenchChannel } from '../../recording/recording.js';
+import { type Platform, WRENCH_CHANNELS, type WrenchChannel } from '../../recording/recording.js';
 import { median, quantile } from '../../signal/series.js';
+import { times } from '../../signal/vector.js';
 import { type AnalogData, analogTexts, number } from './analog.js';
 import { type LabAxes, toStance } from './lab-axes.js';
 import type { C3dParameters } from './parameters.js';
@@ -95,7 +96,6 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   if (origin[2] > 0 && axes.z[2] < 0 && type !== 1) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
   // a calibrated output has the unit of POINT for its moments, unless its channel says newton metres itself
   const calibrated = cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
-  const out = blankPlatform(analog.length, [0, 0]);
   // in place: these samples are nobody else's
   data.forEach(({ ch, unit }, j) => {
     const zero = zeros[j]!;
@@ -103,10 +103,9 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   });
   const channels = data.map((d) => d.ch);
   const turn = (v: Vec): Vec => toStance(lab, toLab(axes, v));
-  if (type === 1) fromPressure(channels, turn, out);
-  else fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn, out);
+  const out = type === 1 ? fromPressure(channels, turn) : fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn);
   // forces and moments turn together: a place of pressure stays where it is
-  if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = out[c].map((x) => -x);
+  if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = times(out[c], -1);
   const centre = toStance(lab, axes.centre);
   return { ...out, centre: [centre[0], centre[1]] };
 }
@@ -117,9 +116,15 @@ const AXES: readonly Vec[] = [
   [0, 0, 1],
 ];
 
-/** Adds `factor` times a channel to an output. */
-function add(out: Float64Array, ch: Float64Array, factor: number): void {
-  if (factor !== 0) for (let k = 0; k < out.length; k++) out[k]! += factor * ch[k]!;
+/** A sum of channels, each with a factor; a channel that comes alone and as it is is not copied. */
+function combined(parts: readonly (readonly [ch: Float64Array, factor: number])[], n: number): Float64Array {
+  const used = parts.filter(([, factor]) => factor !== 0);
+  const [first, ...rest] = used;
+  if (!first) return new Float64Array(n);
+  if (!rest.length && first[1] === 1) return first[0];
+  const out = times(first[0], first[1]);
+  for (const [ch, factor] of rest) for (let k = 0; k < n; k++) out[k]! += factor * ch[k]!;
+  return out;
 }
 
 /**
@@ -130,24 +135,34 @@ function fromLoads(
   ch: readonly Float64Array[],
   wrench: (ch: readonly number[]) => { f: Vec; m: Vec },
   turn: (v: Vec) => Vec,
-  out: Record<WrenchChannel, Float64Array>,
-): void {
-  ch.forEach((v, j) => {
-    const w = wrench(ch.map((_, i) => (i === j ? 1 : 0)));
-    const by = [...turn(w.f), ...turn(w.m)];
-    WRENCH_CHANNELS.forEach((c, i) => add(out[c], v, by[i]!));
+): Record<WrenchChannel, Float64Array> {
+  const by = ch.map((_, j) => {
+    const w = wrench(ch.map((__, i) => (i === j ? 1 : 0)));
+    return [...turn(w.f), ...turn(w.m)];
   });
+  return wrenchOf((i) =>
+    combined(
+      ch.map((v, j) => [v, by[j]![i]!] as const),
+      ch[0]!.length,
+    ),
+  );
 }
 
 /** Type 1 gives a pressure's place instead of moments: M = (py·Fz, −px·Fz, Mz + px·Fy − py·Fx). */
-function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec, out: Record<WrenchChannel, Float64Array>): void {
+function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec): Record<WrenchChannel, Float64Array> {
   const [fx, fy, fz, px, py, mz] = ch as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
-  const about = [py.map((y, k) => y * fz[k]!), px.map((x, k) => -x * fz[k]!), mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!)];
-  AXES.map(turn).forEach((to, j) => {
-    (['fx', 'fy', 'fz'] as const).forEach((c, i) => add(out[c], ch[j]!, to[i]!));
-    (['mx', 'my', 'mz'] as const).forEach((c, i) => add(out[c], about[j]!, to[i]!));
-  });
+  const moments = [py.map((y, k) => y * fz[k]!), px.map((x, k) => -x * fz[k]!), mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!)];
+  const to = AXES.map(turn);
+  return wrenchOf((i) =>
+    combined(
+      (i < 3 ? [fx, fy, fz] : moments).map((v, j) => [v, to[j]![i % 3]!] as const),
+      fx.length,
+    ),
+  );
 }
+
+const wrenchOf = (of: (i: number) => Float64Array): Record<WrenchChannel, Float64Array> =>
+  Object.fromEntries(WRENCH_CHANNELS.map((c, i) => [c, of(i)])) as Record<WrenchChannel, Float64Array>;
 
 /** Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than up. */
 function upSign(fz: Float64Array): 1 | -1 {

@@ -25,7 +25,7 @@ export function writeC3d(rec: Recording, storage: C3dStorage = 'float'): Uint8Ar
   if (rec.mat || rec.boards.length || !rec.platforms.length)
     throw new VilkoError(
       'would-lose-data',
-      `C3D keeps force plates only, and this recording has ${rec.mat ? 'a mat' : 'boards'}: write a .vilko bundle instead`,
+      `C3D keeps force plates only, and this recording has ${rec.mat ? 'a mat' : rec.path ? 'a whole-body path' : 'boards'}: write a .vilko bundle instead`,
     );
   const n = rec.time.length;
   const rate = (n - 1) / (rec.time[n - 1]! - rec.time[0]!);
