@@ -172,6 +172,9 @@ test('the staves are the reader’s choice and stay so; the forces turn with the
   await choice.getByRole('checkbox', { name: /^Tilting N/ }).check();
   await expect(choice.getByText('seven at most')).toBeVisible();
   await choice.getByRole('checkbox', { name: /^Mass mm/ }).uncheck();
+  await choice.getByRole('checkbox', { name: /^Share/ }).uncheck();
+  await expect(page.locator('vk-score svg text[font-size="15"][font-weight="600"]').first()).toHaveText('Sideways');
+  await choice.getByRole('checkbox', { name: /^Share/ }).check();
   await choice.getByLabel('Vertical by foot').check();
   await page.keyboard.press('Escape');
   const names = page.locator('vk-score svg text[font-size="15"][font-weight="600"]');

@@ -54,6 +54,8 @@ describe('what is drawn of a swing', () => {
     ]);
     expect(missing).toBeNull();
     expect(flagsOf(plates, choice).map((f) => f.stave + f.letter)).toEqual(['verticalL ', 'speed']);
+    // no window hangs on a stave that is not there
+    expect(windowsOf(plates, flagsOf(plates, choice), choice)).toEqual([]);
     expect(stavesFor(mat, choice).missing).toBe('Cannot say: tilting and pitching – this device has no horizontal forces.');
     const one = viewOf({ device: 'plate', seed: 5 });
     expect(

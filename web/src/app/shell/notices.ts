@@ -73,6 +73,7 @@ export class Notices {
     if (key !== this.began.stage) this.began = { stage: key, at: performance.now() };
     const gone = (performance.now() - this.began.at) / 1000;
     if (i.part === null || i.part < 0.05 || gone < 0.5) return '';
+    if (i.part >= 1) return i.stage === 'reading' ? 'read, packing it' : '';
     return `${this.hundredths()}%, about ${Math.max(1, Math.round((gone * (1 - i.part)) / i.part))} s left`;
   });
 

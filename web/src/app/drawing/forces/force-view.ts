@@ -63,7 +63,7 @@ const FOOT = 38;
             <text x="0" [attr.y]="HEAD + PANE.h + 15" font-size="13" fill="var(--ink)">
               {{ p.measure }}
               <tspan class="figures" font-weight="600">{{ number(p.torque) }}</tspan>
-              <tspan fill="var(--ink2)">N·m/kg</tspan>
+              <tspan dx="5" fill="var(--ink2)">N·m/kg</tspan>
             </text>
             <text x="0" [attr.y]="HEAD + PANE.h + 31" font-size="13" fill="var(--ink2)">{{ p.words }}</text>
           </g>

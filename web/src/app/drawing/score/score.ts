@@ -220,7 +220,7 @@ export class Score {
   });
 
   protected readonly windows = computed(() =>
-    windowsOf(this.view(), this.allFlags()).map((w) => {
+    windowsOf(this.view(), this.allFlags(), this.choice()).map((w) => {
       const i = this.rowOf(w.stave);
       const row = this.rows()[i]!;
       const x = Math.max(GUTTER, this.px()(w.t) - 8);
@@ -279,14 +279,14 @@ export class Score {
       }),
     ),
   );
-  protected nowIn(i: number): { x: number; text: string; colour: string }[] {
+  /** Values at the cursor in the gutter; two long ones stand smaller, so that they do not touch. */
+  protected nowIn(i: number): { x: number; text: string; colour: string; size: number }[] {
     const s = this.staves().shown[i]!;
     const unit = s.unit.split(/[ ,]/)[0]!;
-    return s.lines.map((l, j) => ({
-      x: j * 44,
-      colour: l.colour,
-      text: figure(traceAt(this.view().staves[l.trace]!, this.cursor()), unit) + (s.id === 'share' ? '%' : ''),
-    }));
+    const texts = s.lines.map((l) => figure(traceAt(this.view().staves[l.trace]!, this.cursor()), unit) + (s.id === 'share' ? '%' : ''));
+    const longest = texts.length > 1 ? Math.max(...texts.map((t) => t.length)) : 0;
+    const size = longest > 4 ? 13 : longest > 3 || this.rows()[i]!.height <= 56 ? 15 : 18;
+    return s.lines.map((l, j) => ({ x: j * 44, colour: l.colour, text: texts[j]!, size }));
   }
 
   private timeAt(e: PointerEvent): number {

@@ -153,15 +153,16 @@ export interface Window {
   readonly hi: number | null;
 }
 
-/** Windows of the pattern that have a place on a stave. */
-export function windowsOf(view: ReadView, flags: readonly Flag[]): Window[] {
+/** Windows of the pattern that have a place on a stave that is shown. */
+export function windowsOf(view: ReadView, flags: readonly Flag[], choice: StaveChoice = FIRST_CHOICE): Window[] {
+  const { shown } = stavesFor(view, choice);
   const at = (stave: Flag['stave'], letter: Flag['letter'] = '') => flags.find((f) => f.stave === stave && f.letter === letter)?.t;
   return view.comparison.bands.flatMap((b): Window[] => {
     if (!b.ideal) return [];
     const [lo, hi] = b.ideal;
     const share = /^share\.lead\.(p\d+|address)$/.exec(b.measure)?.[1];
     const place = (stave: Window['stave'], t: number | undefined, a: number | null, z: number | null): Window[] =>
-      t === undefined || Number.isNaN(t) ? [] : [{ stave, measure: b.measure, t, lo: a, hi: z }];
+      t === undefined || Number.isNaN(t) || !shown.some((x) => x.id === stave) ? [] : [{ stave, measure: b.measure, t, lo: a, hi: z }];
     if (share === 'address') return place('share', view.start + 0.15, lo, hi);
     if (share) return place('share', view.events[share as 'p1']?.t, lo, hi);
     if (b.measure === 'load.trail.max') return place('share', at('share', 'T '), lo, hi);
