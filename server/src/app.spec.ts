@@ -41,6 +41,31 @@ describe('the server', () => {
     expect((await app.fastify.inject(`/api/swings/${answer.swings[1]!.id}/recording`)).headers['x-swing-part']).toBe('1');
   });
 
+  it('reads a file as it was told: packed by the browser, its columns named, its axes turned', async () => {
+    const { recording } = simulate({ device: 'path', seed: 9 });
+    const packed = Imported.parse((await send(writeRecording(recording, 'x.vilko'), 'range.csv&packed=true')).json());
+    expect([packed.file, packed.device, packed.swings.length]).toEqual(['range.csv', 'path', 1]);
+    const text = new TextDecoder().decode(writeRecording(recording, 'x.csv')).replace('time,cop_x,cop_y,load', 'stamp,a,b,kg');
+    const mapping = {
+      columns: {
+        time: { column: 'stamp', factor: 1 },
+        cop_x: { column: 'a', factor: 1 },
+        cop_y: { column: 'b', factor: 1 },
+        load: { column: 'kg', factor: 1 },
+      },
+      keys: {},
+    };
+    const told = (m: string) => send(new TextEncoder().encode(text), `mine.csv&mapping=${encodeURIComponent(m)}`);
+    // the club was not named: the swing is found by the load
+    expect(Imported.parse((await told(JSON.stringify(mapping))).json()).device).toBe('path');
+    expect(Problem.parse((await told('{"columns":')).json()).message).toContain('mapping');
+    expect(Problem.parse((await told(JSON.stringify({ ...mapping, columns: { time: { column: 'clock', factor: 1 } } }))).json()).message).toContain(
+      'no column "clock"',
+    );
+    const c3d = writeRecording(simulate({ device: 'plates', seed: 9 }).recording, 'x.c3d');
+    expect(Problem.parse((await send(c3d, 'x.c3d&axes=ball%3D%2Bx,left%3D%2Bx')).json()).message).toContain('different lab axes');
+  });
+
   it('refuses a broken file in one sentence and stores nothing', async () => {
     const before = (await lesson()).rack.length;
     const answer = await send(new TextEncoder().encode('time,p1_fz\n0,1\n'), 'half.csv');

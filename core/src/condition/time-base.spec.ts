@@ -44,4 +44,11 @@ describe('timeBase', () => {
       { numRuns: 50 },
     );
   });
+
+  it('refuses a damaged clock instead of laying a grid without end', () => {
+    const wild = Float64Array.from({ length: 500 }, (_, k) => (k === 499 ? 1e200 : k / 100));
+    expect(() => timeBase(wild)).toThrowError(/for 5\.00 s only: the clock is damaged/);
+    expect(() => timeBase(new Float64Array(50))).toThrowError('all samples carry the same time');
+    expect(() => timeBase(new Float64Array(50).fill(NaN))).toThrowError('no samples carry a time');
+  });
 });

@@ -1,3 +1,4 @@
+import { VilkoError } from '../error.js';
 import { median } from '../signal/series.js';
 
 /** A regular grid and how to bring raw samples onto it. */
@@ -17,6 +18,9 @@ export interface TimeBase {
 
 const ON_GRID = 1e-3;
 const ROUNDED_PART = 0.05;
+/** A grid this many times longer than its samples is not a recording with holes, but one with a damaged clock. */
+const MOST_EMPTY = 20;
+const SHORT = 100_000;
 
 /**
  * Orders raw stamps (s), drops repeats (the first of equals is kept), finds the nominal rate 1/median positive
@@ -25,7 +29,7 @@ const ROUNDED_PART = 0.05;
  */
 export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   const plain = strictlyRising(time);
-  if (plain) return onGrid(time, plain, []);
+  if (plain) return onGrid(time, plain, [], what);
   const warnings: string[] = [];
   const all = Array.from({ length: time.length }, (_, i) => i).filter((i) => Number.isFinite(time[i]!));
   if (all.length < time.length) warnings.push(`${time.length - all.length} ${what} without a time were left out`);
@@ -36,8 +40,9 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
     warnings.push(`${disorder} ${what} came out of order and were sorted by time`);
   }
   const equal = all.filter((i, k) => k > 0 && time[i] === time[all[k - 1]!]).length;
-  const first = time[all[0]!]!;
-  const last = time[all.at(-1)!]!;
+  const first = time[all[0]!] ?? NaN;
+  const last = time[all.at(-1)!] ?? NaN;
+  if (!(last > first)) throw new VilkoError('unreadable', all.length ? `all ${what} carry the same time` : `no ${what} carry a time`);
   if (all.length > 2 && equal > ROUNDED_PART * (all.length - 1)) {
     const rate = (all.length - 1) / (last - first);
     warnings.push(`the times are rounded (${equal} equal ones): ${what} are taken as equidistant at ${rate.toFixed(1)} Hz`);
@@ -46,7 +51,7 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   }
   const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
   if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
-  return onGrid(time, kept, warnings);
+  return onGrid(time, kept, warnings, what);
 }
 
 /** Indices 0 … n − 1 when all stamps are finite and each is later than the one before, else null. */
@@ -61,7 +66,7 @@ function strictlyRising(time: ArrayLike<number>): Int32Array | null {
 }
 
 /** The grid over samples whose stamps rise. */
-function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[]): TimeBase {
+function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], what: string): TimeBase {
   const last = kept.length - 1;
   const first = time[kept[0]!]!;
   const steps = new Float64Array(last);
@@ -73,6 +78,11 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[]): 
   const holes: { from: number; to: number }[] = [];
   for (let k = 0; k < last; k++) if (steps[k]! > hole) holes.push({ from: time[kept[k]!]!, to: time[kept[k + 1]!]! });
   const n = Math.floor((time[kept[last]!]! - first) * rate + 1e-3) + 1;
+  if (!(n <= MOST_EMPTY * kept.length + SHORT))
+    throw new VilkoError(
+      'unreadable',
+      `the times reach from ${first.toPrecision(6)} to ${time[kept[last]!]!.toPrecision(6)} s, but there are ${what} at ${rate.toPrecision(4)} Hz for ${(kept.length / rate).toPrecision(3)} s only: the clock is damaged`,
+    );
   const left = new Int32Array(n);
   const part = new Float64Array(n);
   const order = new Int32Array(n);

@@ -5,6 +5,7 @@ import { VilkoError } from '../error.js';
 import { simulate } from '../golfer/simulate.js';
 import type { Recording } from '../recording/recording.js';
 import { testBytes } from '../testing/test-files.js';
+import { writeBundle } from './bundle/bundle.js';
 import { scanNumber } from './csv/number-scan.js';
 import { readRecording, writeRecording } from './formats.js';
 import { readNpy, writeNpy } from './npz/npy.js';
@@ -112,6 +113,43 @@ describe('formats', () => {
       }),
       { numRuns: 300 },
     );
+  });
+
+  it('reads or refuses a whole file with a few damaged bytes, of every format: a damaged clock too', () => {
+    const files = (['boards', 'path', 'plate'] as const).flatMap((device) => {
+      const { recording } = simulate({ device, seed: 2 });
+      return [
+        { n: `${device}.vilko`, b: writeBundle(recording, 0) },
+        { n: `${device}.csv`, b: writeRecording(recording, 'x.csv') },
+      ];
+    });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...files),
+        fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true, maxExcluded: true }), fc.nat(255)), { minLength: 1, maxLength: 6 }),
+        ({ n, b }, hits) => {
+          const damaged = b.slice();
+          for (const [part, v] of hits) damaged[Math.floor(part * b.length)] = v;
+          try {
+            for (const swing of analyse(readRecording(damaged, n)).swings)
+              for (const [id, m] of Object.entries(swing.measures))
+                if (typeof m.value === 'number' && !Number.isFinite(m.value)) throw new Error(`${id} is ${m.value}`);
+          } catch (e) {
+            if (!(e instanceof VilkoError)) throw e;
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('refuses a bundle whose parts do not belong together', () => {
+    const { recording } = simulate({ device: 'path', seed: 2 });
+    const short = writeBundle({ ...recording, path: { ...recording.path!, x: recording.path!.x.slice(1) } });
+    expect(refusal(() => readRecording(short, 'x.vilko'))).toContain('samples of path_x, but');
+    const mat = simulate({ device: 'mat', seed: 2 }).recording;
+    const odd = writeBundle({ ...mat, mat: { ...mat.mat!, rows: 41 } });
+    expect(refusal(() => readRecording(odd, 'x.vilko'))).toContain('mat_frames.npy promises');
   });
 
   it('reads every number that CSV can hold as the language itself does', () => {

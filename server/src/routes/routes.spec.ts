@@ -75,8 +75,20 @@ describe('every route', () => {
 
   it('keeps the house’s settings, and gives the defaults until there are some', async () => {
     const before = HouseSettings.parse((await app.get('/api/house')).json());
-    expect(before).toEqual({ units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' }, school: 'common-ground', askFelt: false });
-    const wanted = { ...before, askFelt: true, units: { ...before.units, distance: 'yd' } };
+    expect(before).toEqual({
+      units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
+      school: 'common-ground',
+      askFelt: false,
+      labAxes: {},
+      columns: {},
+    });
+    const wanted = {
+      ...before,
+      askFelt: true,
+      units: { ...before.units, distance: 'yd' },
+      labAxes: { 'c3d-1': 'ball=+y,left=-x' },
+      columns: { 'a|b': { columns: { cop_x: { column: 'a', factor: 0.001 } }, keys: {}, rate: 100 } },
+    };
     await app.send('PUT', '/api/house', wanted);
     expect((await app.get('/api/house')).json()).toEqual(wanted);
   });

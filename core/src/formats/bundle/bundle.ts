@@ -73,13 +73,30 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
   });
 }
 
+function matOf(m: Pick<Mat, 'rows' | 'cols' | 'pitch'>, time: NdArray, frames: NdArray): Mat {
+  if (frames.data.length !== time.data.length * m.rows * m.cols)
+    throw new VilkoError(
+      'unreadable',
+      `channels.npz: ${time.data.length} mat frames of ${m.rows} × ${m.cols} cells promise other than ${frames.data.length} values`,
+    );
+  return { ...m, time: time.data instanceof Float64Array ? time.data : Float64Array.from(time.data), frames: frames.data as Mat['frames'] };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (e) {
+    throw new VilkoError('unreadable', `recording.json is damaged: ${(e as Error).message}`);
+  }
+}
+
 /** Reads what writeBundle wrote. */
 export function readBundle(bytes: Uint8Array, name: string): Recording {
   const files = unzip(bytes, name);
   const json = files['recording.json'];
   const npz = files['channels.npz'];
   if (!json || !npz) throw new VilkoError('unreadable', 'a recording bundle holds recording.json and channels.npz: this zip does not');
-  const head = BundleHead.safeParse(JSON.parse(strFromU8(json)));
+  const head = BundleHead.safeParse(parsed(strFromU8(json)));
   if (!head.success)
     throw new VilkoError('unreadable', `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`, head.error.issues[0]?.path.join('.'));
   const arrays = readNpzArrays(npz, 'channels.npz');
@@ -88,7 +105,13 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
     if (!a) throw new VilkoError('missing-channel', `channels.npz lacks ${key}`);
     return a;
   };
-  const wide = (key: string) => (need(key).data instanceof Float64Array ? (need(key).data as Float64Array) : Float64Array.from(need(key).data));
+  const n = need('time').data.length;
+  /** Samples on the bundle's clock, as many as there are times. */
+  const wide = (key: string, length = n): Float64Array => {
+    const { data } = need(key);
+    if (data.length !== length) throw new VilkoError('unreadable', `channels.npz: ${data.length} samples of ${key}, but ${length} times`);
+    return data instanceof Float64Array ? data : Float64Array.from(data);
+  };
   const h = head.data;
   const platforms = h.platforms.map((p, i): Platform => {
     const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, wide(`p${i + 1}_${c}`)]));
@@ -97,7 +120,7 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   const boards = h.boards.map((b, i): Board => ({ ...b, cells: [1, 2, 3, 4].map((j) => wide(`b${i + 1}_c${j}`)) as unknown as Board['cells'] }));
   const channels: Partial<Record<ExtraChannel, Float64Array>> = {};
   for (const c of EXTRA_CHANNELS) if (arrays[c]) channels[c] = wide(c);
-  const mat: Mat | null = h.mat && { ...h.mat, time: wide('mat_time'), frames: need('mat_frames').data as Mat['frames'] };
+  const mat = h.mat && matOf(h.mat, need('mat_time'), need('mat_frames'));
   const stated = Object.fromEntries(Object.entries(h.stated).filter(([, v]) => v !== undefined));
   const path = h.path && { path: { x: wide('path_x'), y: wide('path_y'), load: h.path.load ? wide('path_load') : null } };
   return { name: h.name, device: h.device, time: wide('time'), platforms, boards, mat, ...path, channels, stated, warnings: h.warnings };

@@ -1,16 +1,11 @@
-import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { DIALOG_DATA } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { rxResource } from '@angular/core/rxjs-interop';
-import { Store } from '@ngrx/store';
 import { CsvMapping } from '@vilko/core';
-import { sentenceOf } from '../../state/api';
-import { lessonFeature } from '../../state/lesson';
-import { FileReading } from '../../workers/file-reading';
 import type { Look } from '../../workers/reading.worker';
 import { CHANNEL_GROUPS, type ChannelGroup, groupFor, UNITS_OF } from './channel-groups';
 import { LoadTrace } from './load-trace';
 import { StancePlan } from './stance-plan';
-import { understood } from './understood';
+import { toldFile } from './told-file';
 
 /** What the columns of a CSV file mean, told once and remembered by its header; the trace shows at once whether it fits. */
 @Component({
@@ -18,7 +13,7 @@ import { understood } from './understood';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LoadTrace, StancePlan],
   template: `
-    <form class="overlay-card flex max-h-[94vh] w-[1040px] flex-col p-6 text-15" (submit)="$event.preventDefault(); take()">
+    <form class="overlay-card flex max-h-[94vh] w-[1040px] flex-col p-6 text-15" (submit)="$event.preventDefault(); told.take()">
       <h2 class="text-18 font-semibold">What the columns of {{ data.file.name }} mean</h2>
       <p class="text-ink2">Its header is new here. Name what is known; the rest is left. It is remembered for every file with this header.</p>
       <div class="mt-4 grid min-h-0 flex-1 grid-cols-[1fr_400px] gap-x-8">
@@ -110,38 +105,35 @@ import { understood } from './understood';
           </div>
         </div>
         <div class="flex flex-col gap-3">
-          @if (preview(); as p) {
-            <vk-stance-plan [preview]="p" [handed]="handed()" />
-            <vk-load-trace class="h-[190px]" [preview]="p" [handed]="handed()" />
+          @if (told.preview(); as p) {
+            <vk-stance-plan [preview]="p" [handed]="told.handed()" />
+            <vk-load-trace class="h-[190px]" [preview]="p" [handed]="told.handed()" />
           } @else {
             <p class="grid h-[240px] place-items-center bg-sheet px-6 text-center text-ink2">
               {{
                 mapping()
-                  ? looked.isLoading()
+                  ? told.loading()
                     ? 'Drawing what the columns say …'
                     : ''
                   : 'The feet and the load appear here when the columns of ' + group().words + ' are named.'
               }}
             </p>
           }
-          <p class="min-h-6" role="status" [class.text-alarm]="verdict().doubtful">{{ verdict().words }}</p>
+          <p class="min-h-6" role="status" [class.text-alarm]="told.verdict().doubtful">{{ told.verdict().words }}</p>
         </div>
       </div>
       <div class="mt-4 flex items-center gap-4">
-        <button class="plain-button" [disabled]="!preview()">Read with these columns</button>
+        <button class="plain-button" [disabled]="!told.preview()">Read with these columns</button>
         <label class="flex items-center gap-2"
-          ><input type="checkbox" [checked]="remember()" (change)="remember.set(!remember())" /> and every file with this header</label
+          ><input type="checkbox" [checked]="told.remember()" (change)="told.forgetOrNot()" /> and every file with this header</label
         >
-        <button type="button" class="link ml-auto" (click)="ref.close()">Do not read it</button>
+        <button type="button" class="link ml-auto" (click)="told.ref.close()">Do not read it</button>
       </div>
     </form>
   `,
 })
 export class MapColumns {
   protected readonly data = inject<{ file: File; look: Extract<Look, { format: 'csv' }> }>(DIALOG_DATA);
-  protected readonly ref = inject(DialogRef);
-  private readonly reading = inject(FileReading);
-  private readonly lesson = inject(Store).selectSignal(lessonFeature.selectLesson);
   protected readonly groups = CHANNEL_GROUPS;
   protected readonly units = UNITS_OF;
   protected readonly names = this.data.look.names.filter((n) => n);
@@ -152,8 +144,6 @@ export class MapColumns {
   protected readonly first = signal('');
   protected readonly rows = signal<number | null>(null);
   protected readonly cols = signal<number | null>(null);
-  protected readonly remember = signal(true);
-  protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly channels = computed(() => this.group().channels);
 
   /** The mapping, once everything the kind of device needs is named. */
@@ -167,17 +157,13 @@ export class MapColumns {
     const keys = Object.fromEntries(Object.entries(this.keys()).filter(([k]) => asked.has(k)));
     return { columns, keys, ...(columns['time'] ? {} : { rate: this.rate()! }), ...(cells ? { cells } : {}) };
   });
-  protected readonly looked = rxResource({
-    params: () => this.mapping() ?? undefined,
-    stream: ({ params }) => this.reading.preview(this.data.file, { mapping: params }),
-  });
-  protected readonly preview = computed(() => (this.mapping() && this.looked.hasValue() ? this.looked.value() : null));
-  protected readonly verdict = computed(() => {
-    const p = this.preview();
-    if (p) return understood(p, this.handed());
-    const e = this.mapping() ? this.looked.error() : undefined;
-    return { words: e ? `${sentenceOf(e)}.` : '', doubtful: true };
-  });
+  protected readonly told = toldFile(
+    this.data.file,
+    computed(() => {
+      const mapping = this.mapping();
+      return mapping && { mapping };
+    }),
+  );
 
   protected columnOf(channel: string): string {
     return this.columns()[channel]?.column ?? '';
@@ -206,9 +192,5 @@ export class MapColumns {
   protected numberIn(e: Event): number | null {
     const v = Number((e.target as HTMLInputElement).value);
     return v > 0 ? v : null;
-  }
-
-  protected take(): void {
-    this.ref.close({ how: { mapping: this.mapping() }, remember: this.remember() });
   }
 }
