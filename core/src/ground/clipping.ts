@@ -4,7 +4,7 @@ import { WRENCH_CHANNELS } from '../recording/recording.js';
 /** A peak that stays this long at its very highest value was cut off, s; never under this many samples. */
 const SHORTEST = 0.005;
 const LEAST_SAMPLES = 4;
-/** A clipped peak is entered in a larger step than the device's own resolution. */
+/** A clipped peak is entered and left in larger steps than the device's own resolution. */
 const STEP = 2.5;
 
 /** An end of range is no small value: a foot that has left its plate reads exactly nothing too. */
@@ -45,7 +45,7 @@ export function clipped(v: Float64Array, rate: number): Clipped | null {
       const into = k > 0 ? Math.abs(value - v[k - 1]!) : 0;
       const out = end + 1 < v.length ? Math.abs(value - v[end + 1]!) : 0;
       // at rest a channel may sit at its lowest count: entered by single counts, or from the very start
-      if (end - k + 1 >= least && k > 0 && end + 1 < v.length && Math.max(into, out) > STEP * resolution) {
+      if (end - k + 1 >= least && k > 0 && end + 1 < v.length && (into + out) / 2 > STEP * resolution) {
         samples += end - k + 1;
         if (end - k + 1 > longest) {
           longest = end - k + 1;
