@@ -83,7 +83,8 @@ export function swingEvents(
   const p4 = p4Club ?? event(p1.t + FALLBACK.p4[0] * (end7.t - p1.t), 'estimated', FALLBACK.p4[1]);
   const arm = ch.arm_deg ?? null;
   const between = (name: keyof typeof FALLBACK, a: number, b: number) => event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
-  const after = (name: keyof typeof AFTER_IMPACT) => event(end7.t + AFTER_IMPACT[name], 'estimated', 0.035);
+  // a fixed time after impact is no surer than impact itself
+  const after = (name: keyof typeof AFTER_IMPACT) => event(end7.t + AFTER_IMPACT[name], 'estimated', Math.max(0.035, end7.u));
   const passing = (s: Series | null, level: number, a: number, b: number) => (s && top ? club(firstPassage(s, level, 'down', a, b)) : null);
 
   const weight = quietWeight(g, p1.t);
