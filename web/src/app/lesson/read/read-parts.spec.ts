@@ -7,6 +7,7 @@ import { Notices } from '../../shell/notices';
 import { openHouse, openLesson } from '../../testing/house';
 import { shot, swing } from '../../testing/samples';
 import { readView, type ReadView } from '../../workers/read-view';
+import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
 import { Reading } from './reading';
 import { UnderTrack } from './under-track';
 
@@ -99,6 +100,16 @@ describe('a swing read', () => {
       expect(Number(inches[1]!.replace('−', '-')) * 25.4).toBeCloseTo(Number(mm[1]!.replace('−', '-')), -0.5);
       expect(cells('share.lead.p7')).toEqual(share);
     });
+  });
+
+  it('says where the cursor stands, and what was noticed in the recording', () => {
+    const { p4, p7 } = faulty.events;
+    expect(placeWords(faulty, p4!.t + 0.004)).toBe('at P4, the top');
+    expect(placeWords(faulty, p4!.t + 0.05)).toBe('');
+    expect([toImpactWords(faulty, p7!.t), toImpactWords(faulty, p7!.t - 0.0404), toImpactWords(null, 1)]).toEqual(['at impact', '40 ms before impact', '']);
+    expect(recordingNotes(faulty)).toBeNull();
+    const noted = recordingNotes({ ...faulty, warnings: ['plate 1, Fz is saturated', 'a foot is off the mat'] })!;
+    expect([noted.first, noted.more]).toEqual(['About this recording: plate 1, Fz is saturated', 'and 1 more']);
   });
 
   it('has its ball and its films under the Track, a tab apart', async () => {

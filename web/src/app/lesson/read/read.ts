@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { EVENT_NAMES, EVENT_WORDS, type EventName, PATTERNS } from '@vilko/core';
+import { EVENT_NAMES, type EventName, PATTERNS } from '@vilko/core';
 import type { SwingHead } from '@vilko/contract';
 import { firstValueFrom } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
@@ -20,6 +20,7 @@ import { selectPatternRead } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { Analysis } from '../../workers/analysis';
 import type { ReadView } from '../../workers/read-view';
+import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
 import { Legend } from './legend';
 import { Reading } from './reading';
 import { SlowMotion } from './slow-motion';
@@ -178,11 +179,7 @@ export class Read {
     const parts = [...(f?.injuries ?? []), ...(f?.fear ? [`afraid of ${f.fear}`] : [])];
     return parts.length ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.` : '';
   });
-  /** What was noticed in the recording, beside the traces it concerns. */
-  protected readonly notes = computed(() => {
-    const w = this.view()?.warnings ?? [];
-    return w.length ? { first: `About this recording: ${w[0]!}`, more: w.length > 1 ? `and ${w.length - 1} more` : '', all: w.join('; ') } : null;
-  });
+  protected readonly notes = computed(() => recordingNotes(this.view()));
   protected readonly axes = [
     { axis: 'eased', words: 'around impact' },
     { axis: 'linear', words: 'true time' },
@@ -266,18 +263,8 @@ export class Read {
     }
   }
 
-  protected readonly place = computed(() => {
-    const v = this.view();
-    if (!v) return '';
-    const near = EVENT_NAMES.find((n) => v.events[n] && Math.abs(v.events[n].t - this.cursor()) < 0.006);
-    return near ? `at ${near.toUpperCase()}, ${EVENT_WORDS[near]}` : '';
-  });
-  protected readonly toImpact = computed(() => {
-    const impact = this.view()?.events.p7?.t;
-    if (impact === undefined) return '';
-    const ms = Math.round(1000 * (this.cursor() - impact));
-    return ms === 0 ? 'at impact' : `${Math.abs(ms)} ms ${ms < 0 ? 'before' : 'after'} impact`;
-  });
+  protected readonly place = computed(() => placeWords(this.view(), this.cursor()));
+  protected readonly toImpact = computed(() => toImpactWords(this.view(), this.cursor()));
 
   private linkTimer: ReturnType<typeof setTimeout> | undefined;
 
