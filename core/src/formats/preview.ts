@@ -1,4 +1,4 @@
-import { timeBase } from '../condition/time-base.js';
+import { timeBase, type TimeBase } from '../condition/time-base.js';
 import { copOf, type FootLoads } from '../ground/foot-loads.js';
 import { readCells } from '../ground/mat-cells.js';
 import { matFeet, matLoads } from '../ground/mat-feet.js';
@@ -7,6 +7,7 @@ import { boardLoads, platformLoads } from '../ground/platforms.js';
 import { LEAST_LOAD } from '../ground/wrench.js';
 import type { DeviceKind, Recording } from '../recording/recording.js';
 import { median, quantile } from '../signal/series.js';
+import { plus } from '../signal/vector.js';
 
 /** One plate, board or foot as a plan shows it: stance directions (X toward the ball, Y to the golfer's left), m. */
 export interface PreviewedFoot {
@@ -42,7 +43,7 @@ const ROUTE_POINTS = 240;
 export function previewOf(rec: Recording): RecordingPreview {
   const clock = rec.device === 'mat' && rec.mat ? rec.mat.time : rec.time;
   const base = timeBase(clock);
-  const sides = loadsOf(rec);
+  const sides = loadsOf(rec, base);
   const total = sum(sides.map((s) => s.fz));
   const threshold = rec.device === 'mat' || rec.device === 'path' ? 0.025 * quantile(total, 0.9) : LEAST_LOAD;
   const cops = sides.map((s) => copOf(s, threshold, base.t0, base.rate));
@@ -66,30 +67,28 @@ export function previewOf(rec: Recording): RecordingPreview {
     load: places.map((k) => total[k]!),
     left: leftmost === null ? [] : places.map((k) => (total[k]! > threshold ? (100 * sides[leftmost]!.fz[k]!) / total[k]! : NaN)),
     absolute: rec.device !== 'mat' && rec.device !== 'path',
-    sideways: sidewaysOf(sides),
+    sideways: sidewaysOf(sides, total),
     warnings: rec.warnings,
   };
 }
 
 /** Loads of each side on the grid, not mirrored. */
-function loadsOf(rec: Recording): FootLoads[] {
-  if (rec.path) return [pathLoads(rec.path, timeBase(rec.time), 1)];
+function loadsOf(rec: Recording, base: TimeBase): FootLoads[] {
+  if (rec.path) return [pathLoads(rec.path, base, 1)];
   if (rec.device === 'mat' && rec.mat) {
     const cells = readCells(rec.mat);
     const told = matFeet(rec.mat, cells, 1);
-    const { feet } = matLoads(rec.mat, cells, told, timeBase(rec.mat.time), 1);
+    const { feet } = matLoads(rec.mat, cells, told, base, 1);
     return told ? [feet.lead, feet.trail] : [feet.lead];
   }
-  const base = timeBase(rec.time);
   return [...rec.platforms.map((p) => platformLoads(p, base, 1)), ...rec.boards.map((b) => boardLoads(b, base, 1))];
 }
 
-const sum = (all: readonly Float64Array[]): Float64Array => all.slice(1).reduce((s, v) => s.map((x, k) => x + v[k]!), all[0]!.slice());
+const sum = (all: readonly Float64Array[]): Float64Array => all.slice(1).reduce(plus, all[0]!);
 
-function sidewaysOf(sides: readonly FootLoads[]): number | null {
+function sidewaysOf(sides: readonly FootLoads[], fz: Float64Array): number | null {
   if (!sides.length || sides.some((s) => !s.fx || !s.fy)) return null;
   const fx = sum(sides.map((s) => s.fx!));
   const fy = sum(sides.map((s) => s.fy!));
-  const fz = sum(sides.map((s) => s.fz));
   return median(fx.map((x, k) => Math.hypot(x, fy[k]!))) / Math.max(1, Math.abs(median(fz)));
 }

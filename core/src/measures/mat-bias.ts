@@ -88,9 +88,10 @@ function noiseOf(frames: ArrayLike<number>, loaded: Uint8Array, count: number, f
 }
 
 /** How much the lead share may be off at t, points, for what noise adds; 0 where plates carry the shares. */
-export function shareBias(c: SwingContext, bias: ReturnType<typeof matBias>): (t: number, share: number) => number {
-  const fz = c.ground.device === 'mat' ? c.ground.both.fz : null;
-  if (!bias || !fz) return () => 0;
+export function shareBias(c: SwingContext): (t: number, share: number) => number {
+  const bias = c.ground.device === 'mat' ? matBias(c) : null;
+  if (!bias) return () => 0;
+  const { fz } = c.ground.both;
   const { t0, rate } = c.ground.base;
   return (t, share) => {
     const total = fz[Math.round((t - t0) * rate)] ?? NaN;

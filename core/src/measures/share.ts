@@ -2,7 +2,7 @@ import { EVENT_NAMES } from '../events/event.js';
 import { firstPassage, greatest, lastPassage, visit } from '../signal/series.js';
 import { addressMean, addressSd, FLOOR, hypot, msFrom, phaseAt, type SwingContext, timeOfEvent, timeU, valueAt } from './context.js';
 import { NEVER_SAID } from './never.js';
-import { matBias, shareBias } from './mat-bias.js';
+import { shareBias } from './mat-bias.js';
 import { absent, numeric, type Reading, reading, type Readings, widened } from './measure.js';
 
 const HALF = 50;
@@ -13,7 +13,7 @@ const NEVER_OVER = 'the lead share never passes 50%';
 export function shareMeasures(c: SwingContext): Readings {
   const { share } = c.signals;
   const out: Readings = {};
-  const off = shareBias(c, matBias(c));
+  const off = shareBias(c);
   const withBias = (r: Reading, t: number) => (typeof r.value === 'number' ? widened(r, off(t, r.value)) : r);
   for (const p of EVENT_NAMES) out[`share.lead.${p}`] = withBias(valueAt(c, share, p, FLOOR.share), timeOfEvent(c, p));
   out['share.lead.address'] = withBias(numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_LOAD), c.swing.address.start);

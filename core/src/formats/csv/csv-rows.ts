@@ -1,16 +1,13 @@
 import { strFromU8 } from 'fflate';
 import { VilkoError } from '../../error.js';
 import { cellStore, type CellStore } from './cell-store.js';
-import { POWERS, scanNumber } from './number-scan.js';
+import { POWERS, SAFE_DECIMALS, SAFE_DIGITS, scanNumber } from './number-scan.js';
 
 const LINE_FEED = 10;
 const RETURN = 13;
 const HASH = 35;
 const COMMA = 44;
 const MINUS = 45;
-/** Digits of which a double keeps every one. */
-const SAFE_DIGITS = 15;
-const SAFE_DECIMALS = 22;
 /** Progress is told each time this many bytes have been read. */
 const TELL_EVERY = 1 << 22;
 

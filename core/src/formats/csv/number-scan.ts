@@ -1,3 +1,6 @@
+/** Digits and decimals up to which one correctly rounded division is exact. */
+export const SAFE_DIGITS = 15;
+export const SAFE_DECIMALS = 22;
 /** Powers of ten that a double holds exactly. */
 export const POWERS = Float64Array.from({ length: 23 }, (_, i) => Number(`1e${i}`));
 
@@ -28,18 +31,13 @@ export function scanNumber(bytes: Uint8Array, a: number, b: number, point: numbe
     } else if (c === point && decimals < 0) decimals = 0;
     else return slow(bytes, a, b, point);
   }
-  if (digits === 0 || digits > 15 || decimals > 22) return digits ? slow(bytes, a, b, point) : null;
+  if (digits === 0 || digits > SAFE_DIGITS || decimals > SAFE_DECIMALS) return digits ? slow(bytes, a, b, point) : null;
   return sign * (decimals > 0 ? mantissa / POWERS[decimals]! : mantissa);
 }
 
 function slow(bytes: Uint8Array, a: number, b: number, point: number): number | null {
   let text = '';
   for (let i = a; i < b; i++) text += String.fromCharCode(bytes[i] === point ? 46 : bytes[i]!);
-  return numberIn(text);
-}
-
-/** A decimal number in a text without spaces around it; null if it is none. */
-export function numberIn(text: string): number | null {
   if (/^nan$/i.test(text)) return NaN;
   return /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) ? Number(text) : null;
 }

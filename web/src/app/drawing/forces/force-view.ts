@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
 import { figure } from '../trace';
-import { type Arrow, PANE, type Plane, planesAt } from './planes';
+import { type Arrow, HARDLY, PANE, PLAN, type Plane, planesAt } from './planes';
 
 const GAP = 9;
 const HEAD = 20;
@@ -94,7 +94,7 @@ export class ForceView {
   protected readonly soles = computed(() => {
     const side = this.view().handed === 'left' ? -1 : 1;
     return (this.view().path?.soles ?? []).map(
-      (edge) => edge.map(([along, across], i) => `${i ? 'L' : 'M'}${PANE.w / 2 - side * 0.2 * along} ${PANE.h / 2 - 0.2 * across}`).join('') + 'Z',
+      (edge) => edge.map(([along, across], i) => `${i ? 'L' : 'M'}${PANE.w / 2 - side * PLAN.mm * along} ${PANE.h / 2 - PLAN.mm * across}`).join('') + 'Z',
     );
   });
 
@@ -115,7 +115,7 @@ export class ForceView {
   }
   /** An arc about the mass that turns as the torque does. */
   protected arc(p: Plane): { line: string; head: string; width: number } | null {
-    if (!(Math.abs(p.torque) >= 0.03)) return null;
+    if (!(Math.abs(p.torque) >= HARDLY)) return null;
     const r = 15;
     const [cx, cy] = p.mass;
     const a0 = p.clockwise > 0 ? -2.5 : -0.64;

@@ -34,9 +34,9 @@ export interface Plane {
 export const PANE = { w: 146, h: 172, ground: 158 } as const;
 /** px per mm of place, and per %BW of force, upright and from above. */
 const UPRIGHT = { mm: 0.135, force: 0.78 } as const;
-const PLAN = { mm: 0.2, force: 2.6 } as const;
+export const PLAN = { mm: 0.2, force: 2.6 } as const;
 /** Under this a torque is not worth a word, N·m/kg. */
-const HARDLY = 0.03;
+export const HARDLY = 0.03;
 
 const WORDS: Readonly<Record<PlaneName, { title: string; measure: string; plus: string; minus: string }>> = {
   behind: { title: 'from behind', measure: 'pitching', plus: 'bends to the ball', minus: 'stands the golfer up' },
