@@ -3,7 +3,8 @@ import type { Measure, Measures } from '../measures/measure.js';
 import { NEVER_SAID } from '../measures/never.js';
 import { compare, membershipOf } from './fit.js';
 import { patternOf } from './library.js';
-import { Pattern, toleratedRange } from './pattern.js';
+import { toleratedRange } from './bands.js';
+import { Pattern } from './pattern.js';
 
 const pattern = (bands: object[], order?: string[]): Pattern =>
   Pattern.parse({

@@ -3,7 +3,8 @@ import { worthOf } from '../compare/worth.js';
 import type { Measures } from '../measures/measure.js';
 import { neverSide } from '../measures/never.js';
 import type { ClubClass } from '../recording/recording.js';
-import { bandsFor, type ClubBand, type Pattern, type Range } from './pattern.js';
+import { bandsFor, type ClubBand, type Tuning } from './bands.js';
+import type { Pattern, Range } from './pattern.js';
 
 export const BAND_WORDS = ['ideal', 'tolerated', 'outside', 'too uncertain to tell', 'absent'] as const;
 export type BandWord = (typeof BAND_WORDS)[number];
@@ -33,14 +34,16 @@ export interface Comparison {
   readonly judged: number;
   readonly of: number;
   readonly bands: readonly BandFit[];
+  /** Why there is nothing to compare with. */
+  readonly reason?: string;
 }
 
 /** Below this the moment of the mass's way back says nothing, mm. */
 const LEAST_BACK = 15;
 
-/** Compares a swing's measures with a pattern for a club (judging.md §1). */
-export function compare(measures: Measures, pattern: Pattern, club: ClubClass): Comparison {
-  const bands = bandsFor(pattern, club).map((b) => fitBand(b, measures));
+/** Compares a swing's measures with a pattern, as it is set for the golfer, for a club (judging.md §1). */
+export function compare(measures: Measures, pattern: Pattern, club: ClubClass, tuning?: Tuning): Comparison {
+  const bands = bandsFor(pattern, club, tuning).map((b) => fitBand(b, measures));
   if (pattern.order && bands.length) bands.push(fitOrder(pattern.order, measures));
   const judged = bands.filter((b) => b.membership !== null && b.word !== 'too uncertain to tell');
   const weight = judged.reduce((s, b) => s + b.weight, 0);
@@ -52,6 +55,7 @@ export function compare(measures: Measures, pattern: Pattern, club: ClubClass): 
     judged: judged.length,
     of: bands.length,
     bands,
+    ...(bands.length ? {} : { reason: `${pattern.name} says nothing about the ${club}` }),
   };
 }
 

@@ -1,14 +1,33 @@
+import { z } from 'zod';
 import commonGround from './library/common-ground.json';
+import deepLoad from './library/deep-load.json';
+import forefootWind from './library/forefoot-wind.json';
+import heelLast from './library/heel-last.json';
+import leadPush from './library/lead-push.json';
+import pressRecentre from './library/press-recentre.json';
+import quietCentre from './library/quiet-centre.json';
+import straightLine from './library/straight-line.json';
+import twoFootLaunch from './library/two-foot-launch.json';
 import { VilkoError } from '../error.js';
 import { Pattern } from './pattern.js';
 
-/** Every pattern shipped; adding one touches its own file and this list. */
-export const PATTERNS: readonly Pattern[] = [commonGround].map((p) => Pattern.parse(p));
+/** A pattern as its file tells it: whole, or what it says differently from another. */
+const Told = z.looseObject({ id: z.string(), like: z.string().optional(), bands: z.array(z.looseObject({ measure: z.string() })) });
+
+/** Every file of the library; adding a pattern touches its own file and this list. */
+const FILES = [commonGround, pressRecentre, quietCentre, deepLoad, forefootWind, heelLast, leadPush, twoFootLaunch, straightLine].map((f) => Told.parse(f));
+
+function whole({ like, ...told }: z.infer<typeof Told>): Pattern {
+  const model = FILES.find((f) => f.id === like);
+  if (!model) return Pattern.parse(told);
+  const own = new Set(told.bands.map((b) => b.measure));
+  return Pattern.parse({ ...model, like: undefined, ...told, bands: [...model.bands.filter((b) => !own.has(b.measure)), ...told.bands] });
+}
+
+/** Every pattern shipped. */
+export const PATTERNS: readonly Pattern[] = FILES.map(whole);
 
 export const DEFAULT_PATTERN = 'common-ground';
-
-/** Version of the whole library, for cached results. */
-export const PATTERNS_VERSION = PATTERNS.map((p) => `${p.id}@${p.version}`).join(',');
 
 /** The pattern of an id. */
 export function patternOf(id: string): Pattern {

@@ -1,0 +1,119 @@
+import { worthOf } from '../compare/worth.js';
+import type { ClubClass } from '../recording/recording.js';
+import { broughtBy, overlaid, type OverlayId } from './overlays.js';
+import type { Band, Pattern, Range } from './pattern.js';
+
+/** How a pattern is set for one golfer and one wanted shot. */
+export interface Tuning {
+  readonly overlays?: readonly OverlayId[];
+  /** Part of the usual size that is asked of a slower, older or injured golfer, 0.5–1. */
+  readonly size?: number;
+  /** Factor on what is tolerated beyond ideal, 0.5–2. */
+  readonly strictness?: number;
+}
+export const SIZE_RANGE = [0.5, 1] as const;
+export const STRICTNESS_RANGE = [0.5, 2] as const;
+
+/** A band in force for one club. */
+export interface ClubBand {
+  readonly measure: string;
+  readonly ideal: Range;
+  readonly tolerated: Range;
+  readonly weight: number;
+  readonly why: string;
+  readonly source: Band['source'];
+  readonly sure: Band['sure'];
+  readonly provisional: boolean;
+}
+
+/** A wedge's shares are nearer even than an iron's by up to this, points. */
+const WEDGE_SHIFT = 5;
+const SHARES = /^(share\.|load\.trail\.max$)/;
+const SIZES = /^(force\.(target|away|up)\.|foreaft\..*\.peak$|torque\.turn\.(peak|back)$|drive\.|mass\.back$|cop\.speed\.)/;
+const TIMING = /\.(ms|phase)$/;
+const WEIGHT = 100;
+
+const each = (r: Range, f: (edge: number) => number): Range => [r[0] === null ? null : f(r[0]), r[1] === null ? null : f(r[1])];
+
+/** How far the tolerated range reaches beyond ideal: the larger of 2 worths and a quarter of the ideal width. */
+function margin(measure: string, [lo, hi]: Range): number {
+  const worth = 2 * (worthOf(measure) ?? 0);
+  return lo !== null && hi !== null ? Math.max(worth, (hi - lo) / 4) : worth;
+}
+
+/** Ideal widened on each closed side by the larger of 2 worths and a quarter of the ideal width, times strictness. */
+export function toleratedRange(measure: string, ideal: Range, strictness = 1): Range {
+  const by = strictness * margin(measure, ideal);
+  return [ideal[0] === null ? null : ideal[0] - by, ideal[1] === null ? null : ideal[1] + by];
+}
+
+/**
+ * A size as it is asked of this golfer: forces, torques, drives, speeds and the mass's way back times `size`; of
+ * vertical forces the part above the weight. Timing stays.
+ */
+export function sized(measure: string, value: number, size = 1): number {
+  if (size === 1 || !SIZES.test(measure) || TIMING.test(measure)) return value;
+  if (!measure.startsWith('force.up.')) return value * size;
+  return value > WEIGHT ? WEIGHT + (value - WEIGHT) * size : value;
+}
+
+/**
+ * The bands of a pattern in force for a club (judging.md §1): woods off a tee halfway between driver and iron (a band
+ * for only one of the two: none), wedges as irons with shares moved toward 50, then overlays, size and strictness.
+ */
+export function bandsFor(pattern: Pattern, club: ClubClass, { overlays = [], size = 1, strictness = 1 }: Tuning = {}): ClubBand[] {
+  if (!pattern.clubs.includes(club)) return [];
+  const measures = [...new Set(pattern.bands.map((b) => b.measure))];
+  const own = measures.flatMap((measure) => bandOf(pattern, measure, club) ?? []);
+  const brought = broughtBy(overlays, club)
+    .filter((s) => !measures.includes(s.measure))
+    .map((s): Band => ({ measure: s.measure, ideal: [null, s.mostUpper!], weight: 1, why: 'Asked by the wanted shot.', source: 'a view', sure: 'one view' }));
+  return [...own, ...brought].map((b) => {
+    const set = (r: Range): Range => each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, size));
+    const ideal = set(b.ideal);
+    return {
+      measure: b.measure,
+      ideal,
+      tolerated: b.tolerated ? stretched(ideal, set(b.tolerated), strictness) : toleratedRange(b.measure, ideal, strictness),
+      weight: b.weight,
+      why: b.why,
+      source: b.source,
+      sure: b.sure,
+      provisional: (b.provisional ?? false) || (pattern.provisional ?? false),
+    };
+  });
+}
+
+function stretched(ideal: Range, tolerated: Range, strictness: number): Range {
+  const at = (i: 0 | 1) => (ideal[i] === null || tolerated[i] === null ? null : ideal[i] + strictness * (tolerated[i] - ideal[i]));
+  return [at(0), at(1)];
+}
+
+function bandOf(pattern: Pattern, measure: string, club: ClubClass): Band | undefined {
+  const of = (c: ClubClass) =>
+    pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(c)) ?? pattern.bands.find((b) => b.measure === measure && !b.clubs);
+  const named = pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(club));
+  if (named || club === 'driver' || club === 'iron') return named ?? of(club);
+  const iron = of('iron');
+  if (club === 'wedge') return iron && shifted(iron);
+  const driver = of('driver');
+  return iron && driver && halfway(driver, iron);
+}
+
+function halfway(a: Band, b: Band): Band {
+  const mid = (x: Range, y: Range): [number | null, number | null] => {
+    const edge = (i: 0 | 1) => (x[i] === null || y[i] === null ? null : (x[i] + y[i]) / 2);
+    return [edge(0), edge(1)];
+  };
+  const tolerated = a.tolerated && b.tolerated ? mid(a.tolerated, b.tolerated) : undefined;
+  return { ...b, ideal: mid(a.ideal, b.ideal), tolerated };
+}
+
+function shifted(b: Band): Band {
+  if (!SHARES.test(b.measure)) return b;
+  const [lo, hi] = b.ideal;
+  const middle = lo !== null && hi !== null ? (lo + hi) / 2 : (lo ?? hi)!;
+  const by = Math.sign(50 - middle) * Math.min(WEDGE_SHIFT, Math.abs(50 - middle));
+  const move = (r: Range) => [...each(r, (x) => x + by)] as [number | null, number | null];
+  return { ...b, ideal: move(b.ideal), ...(b.tolerated ? { tolerated: move(b.tolerated) } : {}) };
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import rows from './disputes.json';
+
+/** A question on which teachers differ, both sides, the measures that decide it, and schools that stand on each. */
+export const Dispute = z.object({
+  id: z.string(),
+  question: z.string(),
+  one: z.string(),
+  other: z.string(),
+  measures: z.array(z.string()).min(1),
+  /** Ids of patterns of the first and of the other side. */
+  sides: z.tuple([z.array(z.string()), z.array(z.string())]),
+});
+export type Dispute = z.infer<typeof Dispute>;
+
+export const DISPUTES: readonly Dispute[] = z.array(Dispute).parse(rows);
+
+/** Disputes that a measure decides. */
+export const disputesAbout = (measure: string): Dispute[] => DISPUTES.filter((d) => d.measures.includes(measure));

@@ -1,0 +1,59 @@
+import { VilkoError } from '../error.js';
+import type { Measures } from '../measures/measure.js';
+import { MEASURE_IDS } from '../measures/registry.js';
+import { CLUB_CLASSES, type ClubClass } from '../recording/recording.js';
+import { PATTERNS } from './library.js';
+import { type Band, Pattern } from './pattern.js';
+
+/** A swing chosen as a model. */
+export interface ModelSwing {
+  readonly club: ClubClass;
+  readonly measures: Measures;
+}
+
+/** Fewest swings of a club from which a spread can be told. */
+const LEAST = 3;
+
+/** Measures that any school judges, in the order of the swing. */
+const JUDGED = MEASURE_IDS.filter((id) => PATTERNS.some((p) => p.bands.some((b) => b.measure === id)));
+
+/**
+ * A pattern from chosen swings: per club and measure mean ± 1 SD ideal, ± 2 SD tolerated, where an SD is no less than
+ * the measure's own mean uncertainty. Only what more than half of a club's swings measured takes part.
+ * @throws VilkoError when no club has three swings
+ */
+export function patternFromSwings(swings: readonly ModelSwing[], head: Pick<Pattern, 'id' | 'name' | 'belief'>): Pattern {
+  const clubs = CLUB_CLASSES.filter((c) => swings.filter((s) => s.club === c).length >= LEAST);
+  if (!clubs.length) throw new VilkoError('bad-option', `a pattern is made from at least ${LEAST} swings of one club class`);
+  const bands = clubs.flatMap((club) => {
+    const own = swings.filter((s) => s.club === club);
+    return JUDGED.flatMap((measure) => bandFrom(measure, club, own) ?? []);
+  });
+  return Pattern.parse({ ...head, version: 1, clubs, bands });
+}
+
+function bandFrom(measure: string, club: ClubClass, swings: readonly ModelSwing[]): Band | null {
+  const known = swings.flatMap(({ measures }) => {
+    const m = measures[measure];
+    return typeof m?.value === 'number' && !(m.basis === 'derived' && measure.startsWith('foot.')) ? [{ value: m.value, u: m.u ?? 0 }] : [];
+  });
+  const n = known.length;
+  if (n < 2 || n <= swings.length / 2) return null;
+  const mean = known.reduce((s, k) => s + k.value, 0) / n;
+  const spread = Math.sqrt(known.reduce((s, k) => s + (k.value - mean) ** 2, 0) / (n - 1));
+  const sd = Math.max(spread, known.reduce((s, k) => s + k.u, 0) / n);
+  const around = (k: number): [number, number] => [short(mean - k * sd), short(mean + k * sd)];
+  return {
+    measure,
+    clubs: [club],
+    ideal: around(1),
+    tolerated: around(2),
+    weight: 1,
+    why: `From ${n} chosen swings: mean ${short(mean)}, one SD ${short(sd)} either way.`,
+    source: 'own swings',
+    sure: 'one view',
+  };
+}
+
+/** Four figures are as many as any of these measures has. */
+const short = (x: number): number => Number(x.toPrecision(4));

@@ -1,0 +1,169 @@
+import { analyse } from '../analyse.js';
+import { FAULTS } from '../faults/catalogue.js';
+import { judgeSwing } from '../faults/judge.js';
+import { random } from '../golfer/random.js';
+import { simulate } from '../golfer/simulate.js';
+import { SCHOOLS, SIMULATED_FAULTS } from '../golfer/spread.js';
+import type { Measure, Measures } from '../measures/measure.js';
+import { MEASURE_IDS } from '../measures/registry.js';
+import { CLUB_CLASSES, type ClubClass } from '../recording/recording.js';
+import { bandsFor, type ClubBand } from './bands.js';
+import { compare } from './fit.js';
+import { patternOf, PATTERNS } from './library.js';
+import { OVERLAYS, overlaysFor } from './overlays.js';
+import { type Pattern, readPattern } from './pattern.js';
+import { DISPUTES } from './disputes.js';
+
+const ideal = (id: string, club: ClubClass, measure: string, tuning = {}) => bandsFor(patternOf(id), club, tuning).find((b) => b.measure === measure)?.ideal;
+
+describe('the pattern library', () => {
+  it('holds every school with the ranges of the table, for the clubs they speak of', () => {
+    expect(PATTERNS.map((p) => p.id)).toEqual([
+      'common-ground',
+      'press-recentre',
+      'quiet-centre',
+      'deep-load',
+      'forefoot-wind',
+      'heel-last',
+      'lead-push',
+      'two-foot-launch',
+      'straight-line',
+    ]);
+    expect(ideal('deep-load', 'iron', 'load.trail.max')).toEqual([80, 94]);
+    expect(ideal('lead-push', 'driver', 'force.up.lead.peak')).toEqual([125, 210]);
+    expect(ideal('heel-last', 'iron', 'path.angle.down')).toEqual([8, 42]);
+    expect(ideal('forefoot-wind', 'iron', 'foot.trail.in.p3')).toEqual([-55, 15]);
+    expect(ideal('quiet-centre', 'driver', 'share.lead.p7')).toBeUndefined();
+    expect(patternOf('quiet-centre').order).toBeUndefined();
+  });
+
+  it('lets straight-line be as press-recentre but for the path', () => {
+    expect(ideal('straight-line', 'iron', 'path.angle.back')).toEqual([-8, 8]);
+    expect(ideal('straight-line', 'iron', 'path.width')).toEqual([null, 60]);
+    expect(ideal('straight-line', 'iron', 'share.lead.p4')).toEqual(ideal('press-recentre', 'iron', 'share.lead.p4'));
+    expect(bandsFor(patternOf('straight-line'), 'iron').every((b) => b.provisional)).toBeTrue();
+  });
+
+  it('says nothing about other clubs where a school is for the driver alone', () => {
+    const c = compare({}, patternOf('two-foot-launch'), 'iron');
+    expect([c.of, c.fit, c.reason]).toEqual([0, null, 'Two-foot launch says nothing about the iron']);
+  });
+
+  it('takes woods halfway and tolerates by the same rule', () => {
+    const wood = bandsFor(patternOf('press-recentre'), 'wood').find((b) => b.measure === 'mass.back')!;
+    expect(wood.ideal).toEqual([15, 82.5]);
+    expect(wood.tolerated).toEqual([15 - 16.875, 82.5 + 16.875]);
+  });
+
+  it('shifts for a wanted shot, scales sizes and never timing, and widens what is tolerated', () => {
+    const long = { overlays: ['for-length'] as const };
+    expect(ideal('common-ground', 'driver', 'mass.back', long)).toEqual([null, 200]);
+    expect(ideal('common-ground', 'driver', 'mass.back.phase', long)).toEqual([null, 2.4]);
+    expect(ideal('quiet-centre', 'driver', 'mass.back.phase', long)).toEqual([null, 2.4]);
+    expect(ideal('common-ground', 'iron', 'mass.back', long)).toEqual([null, 70]);
+    expect(ideal('press-recentre', 'iron', 'path.angle.back', { overlays: ['in-to-out'] })).toEqual([10, 45]);
+    expect(ideal('press-recentre', 'driver', 'force.up.lead.peak', { size: 0.5 })).toEqual([100, 135]);
+    expect(ideal('press-recentre', 'driver', 'force.target.peak', { size: 0.5 })).toEqual([6, 12]);
+    expect(ideal('press-recentre', 'driver', 'force.target.peak.phase', { size: 0.5 })).toEqual([3.3, 4.4]);
+    const b = bandsFor(patternOf('press-recentre'), 'iron', { strictness: 2 }).find((x) => x.measure === 'share.lead.p7')!;
+    expect(b.tolerated).toEqual([70 - 12, 88 + 12]);
+    expect([overlaysFor('speed', 'driver'), overlaysFor('speed', 'iron'), overlaysFor('draw feet', 'iron')]).toEqual([['for-length'], [], ['in-to-out']]);
+  });
+
+  it('names disputes by measures that exist and patterns that are there', () => {
+    const ids = PATTERNS.map((p) => p.id);
+    for (const d of DISPUTES) {
+      for (const m of d.measures) expect(MEASURE_IDS).withContext(d.id).toContain(m);
+      for (const p of d.sides.flat()) expect(ids).withContext(d.id).toContain(p);
+    }
+    expect(new Set(DISPUTES.map((d) => d.id)).size).toBe(15);
+    expect(OVERLAYS.length).toBe(3);
+  });
+
+  it('refuses a pattern that cannot be, in one sentence', () => {
+    const good = patternOf('quiet-centre');
+    const problem = (change: object): string => {
+      const read = readPattern({ ...good, ...change });
+      return 'problem' in read ? read.problem : 'none';
+    };
+    const band = good.bands[0]!;
+    expect(problem({})).toBe('none');
+    expect(problem({ bands: [{ ...band, measure: 'share.of.nothing' }] })).toContain('there is no measure "share.of.nothing"');
+    expect(problem({ bands: [{ ...band, ideal: [60, 50] }] })).toContain('the lower edge 60 lies above the upper edge 50');
+    expect(problem({ bands: [{ ...band, ideal: [null, null] }] })).toContain('at least one edge');
+    expect(problem({ bands: [band, band] })).toContain('two bands for the same club');
+    expect(problem({ bands: [{ ...band, tolerated: [50, 51] }] })).toContain('holds the ideal range');
+    expect(problem({ id: 'Not An Id' })).toContain('small letters');
+    expect(readPattern(null)).toEqual({ problem: jasmine.stringContaining('this is not a pattern') as unknown as string });
+  });
+});
+
+describe('a swing that is ideal in every band', () => {
+  /** What a healthy swing shows where a pattern is silent. */
+  const plain: Measures = analyse(simulate({ device: 'mat-plates', seed: 77, style: { spread: 0 } }).recording).swings[0]!.measures;
+  const set = (value: number): Measure => ({ value, u: 0.01, unit: '', basis: 'measured' });
+  /** An ideal value: anywhere in a closed band, at or beyond the edge of an open one as far as the plain swing. */
+  const inside = (b: ClubBand, at: number): number => {
+    const [lo, hi] = b.ideal;
+    const own = typeof plain[b.measure]?.value === 'number' ? (plain[b.measure]!.value as number) : (lo ?? hi)!;
+    const [from, to] = [lo ?? Math.min(own, hi!), hi ?? Math.max(own, lo!)];
+    return from + 0.002 * (to - from) + at * 0.996 * (to - from);
+  };
+  const clubs = (p: Pattern) => CLUB_CLASSES.filter((c) => p.clubs.includes(c));
+
+  for (const pattern of PATTERNS)
+    it(`has no fault under ${pattern.id}, whatever the club, the shot and the size`, () => {
+      const rng = random(5);
+      for (const club of clubs(pattern))
+        for (const overlays of [[], ...OVERLAYS.filter((o) => o.clubs.includes(club)).map((o) => [o.id])])
+          for (const size of [1, 0.7])
+            for (let i = 0; i < 60; i++) {
+              const tuning = { overlays, size };
+              const at = i === 0 ? 0 : i === 1 ? 1 : null;
+              const own = Object.fromEntries(bandsFor(pattern, club, tuning).map((b) => [b.measure, set(inside(b, at ?? rng.uniform()))]));
+              // a lead foot in its heel early is no ideal of any school; the trail foot's place alone is
+              const measures = { ...plain, ...own };
+              const events = { p4: { t: 1, source: 'club', u: 0 } } as never;
+              const { findings } = judgeSwing({ events, measures }, { device: 'mat-plates', club, pattern, statureGiven: true, tuning });
+              const spoken = findings.filter((f) => f.because.some((id) => own[id]));
+              expect(spoken.map((f) => `${f.fault}: ${f.evidence.map((p) => `${p.measures.join('–')} ${p.value} against ${p.limit}`).join('; ')}`))
+                .withContext(`${club} ${overlays.join()} size ${size}`)
+                .toEqual([]);
+            }
+    });
+});
+
+describe('every band', () => {
+  it('has a simulated swing inside and one outside', () => {
+    const swings: { club: ClubClass; measures: Measures }[] = [];
+    const add = (o: Partial<Parameters<typeof simulate>[0]>, seed: number, club: ClubClass) => {
+      const { recording } = simulate({ device: 'mat-plates', seed, club, ...o });
+      const s = analyse(recording).swings[0];
+      if (s) swings.push({ club, measures: s.measures });
+    };
+    for (const club of ['iron', 'driver'] as const) {
+      Object.keys(SIMULATED_FAULTS).forEach((fault, i) =>
+        SIMULATED_FAULTS[fault]!.club !== undefined && SIMULATED_FAULTS[fault]!.club !== club ? undefined : add({ fault }, 900 + i, club),
+      );
+      Object.keys(SCHOOLS).forEach((school, i) => {
+        add({ school }, 950 + i, club);
+        add({ school, style: { spread: 2.2 } }, 970 + i, club);
+      });
+      // what no fault and no school goes far enough in
+      add({ style: { tendencies: { leadP10: -7, leadFwdDown: -6, trailFwdTop: 6 } } }, 990, club);
+      add({ style: { tendencies: { leadP6: 6, pushOff: 8 } } }, 991, club);
+    }
+    const unseen: string[] = [];
+    for (const p of PATTERNS)
+      for (const club of ['iron', 'driver'] as const) {
+        const fits = swings.filter((s) => s.club === club).map((s) => compare(s.measures, p, club).bands);
+        for (const b of bandsFor(p, club)) {
+          const words = fits.flatMap((f) => f.find((x) => x.measure === b.measure)?.word ?? []);
+          if (!words.includes('ideal')) unseen.push(`${p.id} ${club} ${b.measure}: never ideal`);
+          if (!words.some((w) => w === 'outside' || w === 'tolerated')) unseen.push(`${p.id} ${club} ${b.measure}: never beyond ideal`);
+        }
+      }
+    expect(unseen).toEqual([]);
+    expect(FAULTS.length).toBeGreaterThan(25);
+  });
+});
