@@ -6,11 +6,14 @@ import { FaultRule } from './rule.js';
 export const FAULTS: readonly FaultRule[] = z.array(FaultRule).parse(rows);
 
 /** Version of the rules; a cached finding of another version is made anew. */
-export const RULES_VERSION = '1';
+export const RULES_VERSION = '2';
 
 const BY_ID = new Map(FAULTS.map((f) => [f.id, f]));
 
 export const faultOf = (id: string): FaultRule | undefined => BY_ID.get(id);
+
+/** Faults that lead to `id` in one step. */
+export const causesOf = (id: string): FaultRule[] => FAULTS.filter((f) => f.leadsTo.includes(id));
 
 /** Every fault that `id` reaches in the graph, through any faults. */
 export function consequencesOf(id: string): ReadonlySet<string> {

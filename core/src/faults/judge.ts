@@ -1,11 +1,12 @@
 import { type Comparison, compare } from '../patterns/fit.js';
+import type { Tuning } from '../patterns/bands.js';
 import type { Pattern } from '../patterns/pattern.js';
 import { type ClubClass, type DeviceKind } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/capabilities.js';
 import { consequencesOf, FAULTS } from './catalogue.js';
-import type { FaultRule } from './rule.js';
+import type { FaultRule, Limit } from './rule.js';
 import { isWeighed, type Piece, strengthOf, weigh, type Weighed, type Witness } from './strength.js';
-import { type JudgedSwing, setWitness, swingWitness } from './witness.js';
+import { type JudgedSwing, setWitness, swingWitness, type Under } from './witness.js';
 
 export const FINDING_WORDS = ['clear', 'likely', 'hint'] as const;
 export type FindingWord = (typeof FINDING_WORDS)[number];
@@ -20,6 +21,8 @@ export interface Finding {
   readonly because: readonly string[];
   readonly consequenceOf: string | null;
   readonly evidence: readonly Piece[];
+  /** Earlier causes that this device cannot judge, so that it cannot be told whether they are behind this. */
+  readonly mayComeFrom: readonly string[];
 }
 
 export interface CannotJudge {
@@ -52,6 +55,19 @@ export interface JudgeContext {
   readonly club: ClubClass;
   readonly pattern: Pattern;
   readonly statureGiven: boolean;
+  /** How the pattern is set for this golfer and this shot. */
+  readonly tuning?: Tuning;
+  /** Limits that the house has changed, by `fault:measure`. */
+  readonly limits?: Readonly<Record<string, Limit>>;
+  /** Findings an instructor has overruled: not named, and causes of nothing. */
+  readonly overruled?: readonly string[];
+}
+
+/** What was weighed about one fault, found or not. */
+export interface Weighing {
+  readonly fault: string;
+  readonly strength: number;
+  readonly evidence: readonly Piece[];
 }
 
 const FOUND = 0.5;
@@ -59,24 +75,36 @@ const LIKELY = 0.7;
 const CLEAR = 0.9;
 /** z beyond which one fault is not more of a cause than another. */
 const MOST_Z = 3;
+/** z of what a wanted shot excuses: not found. */
+const WANTED = -1;
 /** z of a strength just under *clear*. */
 const AT_MOST_LIKELY = 1.28;
 const FEW = 3;
 
+const under = ({ club, pattern, tuning = {} }: JudgeContext): Under => ({ club, pattern, tuning });
+
 /** Judges one swing: comparison, findings in first-cause order, and what cannot be judged here. */
 export function judgeSwing(s: JudgedSwing, c: JudgeContext): Judgement {
-  return { comparison: compare(s.measures, c.pattern, c.club), ...judge(swingWitness(s, c.club, c.pattern), c, assumedFeet([s])) };
+  return { comparison: compare(s.measures, c.pattern, c.club, c.tuning), ...judge(swingWitness(s, under(c)), c, assumedFeet([s])) };
+}
+
+/** Every fault that applies to the club, weighed on one swing: strength and numbers, or why it cannot be judged here. */
+export function weighSwing(s: JudgedSwing, c: JudgeContext): (Weighing | CannotJudge)[] {
+  return weighings(swingWitness(s, under(c)), c, assumedFeet([s])).map(({ rule, weighed }) =>
+    'reason' in weighed ? { fault: rule.id, reason: weighed.reason } : { fault: rule.id, strength: strengthOf(weighed.z), evidence: weighed.pieces },
+  );
 }
 
 /** Judges a set of at least two swings with one club. */
 export function judgeSet(swings: readonly JudgedSwing[], c: JudgeContext): SetJudgement {
-  const { findings, cannotJudge } = judge(setWitness(swings, c.club, c.pattern), c, assumedFeet(swings));
+  const { findings, cannotJudge } = judge(setWitness(swings, under(c)), c, assumedFeet(swings));
   const single = swings.map((s) => new Set(judgeSwing(s, c).findings.map((f) => f.fault)));
   const n = swings.length;
   return {
     cannotJudge,
     findings: findings.map((f) => {
-      const k = single.filter((found) => found.has(f.fault)).length;
+      // a spread is of the set: no single swing shows it
+      const k = f.evidence.every((p) => p.spread) ? n : single.filter((found) => found.has(f.fault)).length;
       return { ...f, k, n, comesAndGoes: k / n >= 0.25 && k / n <= 0.75, tentative: n < FEW };
     }),
   };
@@ -90,33 +118,43 @@ interface Found {
   readonly pieces: readonly Piece[];
 }
 
+/** Rules that apply, weighed. */
+function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: FaultRule; weighed: Weighed }[] {
+  const applies = (r: FaultRule) => (!r.clubs || r.clubs.includes(c.club)) && (r.fromSwings ?? 1) <= w.swings && !c.pattern.faults?.off?.includes(r.id);
+  return FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
+}
+
 function judge(w: Witness, c: JudgeContext, assumed: boolean): { findings: Finding[]; cannotJudge: CannotJudge[] } {
   const found: Found[] = [];
   const cannotJudge: CannotJudge[] = [];
-  for (const rule of FAULTS) {
-    if (rule.clubs && !rule.clubs.includes(c.club)) continue;
-    if (rule.exempt?.includes(c.pattern.id)) continue;
-    const weighed = weighRule(rule, w, c, assumed);
+  for (const { rule, weighed } of weighings(w, c, assumed)) {
     if ('reason' in weighed) cannotJudge.push({ fault: rule.id, reason: weighed.reason });
-    else if (strengthOf(weighed.z) >= FOUND) found.push({ rule, ...weighed });
+    else if (strengthOf(weighed.z) >= FOUND && !c.overruled?.includes(rule.id)) found.push({ rule, ...weighed });
   }
-  return { findings: inFirstCauseOrder(found), cannotJudge };
+  return { findings: inFirstCauseOrder(found, cannotJudge), cannotJudge };
 }
 
 function weighRule(rule: FaultRule, w: Witness, c: JudgeContext, assumed: boolean): Weighed {
   if (rule.needsStature && !c.statureGiven) return { reason: 'the stature is not known' };
   if (rule.needsFeet && assumed) return { reason: 'the feet are assumed: a mat or a foot check is needed' };
   const lower = rule.withoutHorizontal && !hasHorizontal(c.device);
-  const weighed = weigh(lower ? rule.withoutHorizontal! : rule.evidence, w);
+  const weighed = weigh(lower ? rule.withoutHorizontal! : rule.evidence, w, { fault: rule.id, limits: c.limits ?? {} });
   if (!isWeighed(weighed)) return weighed;
-  const capped = lower || rule.atMostLikely || (rule.atMostLikelyUnder?.includes(c.pattern.id) ?? false) || (rule.atMostLikelyAssumedFeet && assumed);
-  return capped ? { ...weighed, z: Math.min(weighed.z, AT_MOST_LIKELY) } : weighed;
+  const capped = lower || rule.atMostLikely || c.pattern.faults?.atMostLikely?.includes(rule.id) || (rule.atMostLikelyAssumedFeet && assumed);
+  const z = capped ? Math.min(weighed.z, AT_MOST_LIKELY) : weighed.z;
+  return { ...weighed, z: isWanted(rule, weighed.pieces, c) ? Math.min(z, WANTED) : z };
+}
+
+/** A wanted shot asks for what would else be a fault, unless its telling piece is clear by itself. */
+function isWanted({ overlayNeedsClear }: FaultRule, pieces: readonly Piece[], c: JudgeContext): boolean {
+  if (!overlayNeedsClear || !c.tuning?.overlays?.includes(overlayNeedsClear.overlay)) return false;
+  return !pieces.some((p) => p.measures.includes(overlayNeedsClear.measure) && strengthOf(p.z) >= CLEAR);
 }
 
 const wordOf = (strength: number): FindingWord => (strength >= CLEAR ? 'clear' : strength >= LIKELY ? 'likely' : 'hint');
 
 /** The first cause wins: what an earlier, at least likely fault explains stands beneath it as its consequence. */
-function inFirstCauseOrder(found: readonly Found[]): Finding[] {
+function inFirstCauseOrder(found: readonly Found[], cannot: readonly CannotJudge[]): Finding[] {
   const strong = found.filter((f) => strengthOf(f.z) >= LIKELY);
   const causeOf = (f: Found): string | null =>
     strong
@@ -135,6 +173,7 @@ function inFirstCauseOrder(found: readonly Found[]): Finding[] {
       because: [...new Set(f.pieces.flatMap((p) => p.measures))],
       consequenceOf: causes.get(f)!,
       evidence: f.pieces,
+      mayComeFrom: causes.get(f) === null ? cannot.map((x) => x.fault).filter((id) => consequencesOf(id).has(f.rule.id)) : [],
     };
   };
   return [...found].sort((a, b) => Number(b === main) - Number(a === main) || b.z - a.z).map(finding);

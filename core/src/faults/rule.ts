@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 
 /** A limit: one number, or one for irons and one for the driver (woods halfway, wedges as irons). */
-const Limit = z.union([z.number(), z.object({ iron: z.number(), driver: z.number() })]);
+export const Limit = z.union([z.number(), z.object({ iron: z.number(), driver: z.number() })]);
 export type Limit = z.infer<typeof Limit>;
 
 const leafShape = {
@@ -14,8 +15,12 @@ const leafShape = {
   /** Softness of the limit; without it the measure's worth. */
   soft: z.number().positive().optional(),
   provisional: z.boolean().optional(),
-  /** Patterns under which this piece does not count. */
-  exempt: z.array(z.string()).optional(),
+  /** The spread (SD) of the measure over a set counts, not its value. */
+  spread: z.boolean().optional(),
+  /** A condition beside the piece that accuses: its limit stays where a pattern's ideal band holds it. */
+  beside: z.boolean().optional(),
+  /** Another limit when the swing is meant for something else. */
+  overlay: z.object({ id: z.enum(OVERLAY_IDS), limit: Limit }).optional(),
   /** Another limit under patterns whose band of a measure ends early. */
   earlyPattern: z.object({ measure: z.string(), endsBy: z.number(), limit: z.number() }).optional(),
   /** Does not count when both hold. */
@@ -43,6 +48,16 @@ export const Evidence: z.ZodType<Evidence> = z.lazy(() =>
   ]),
 );
 
+/** A reading of the ball that goes with a fault. */
+export const BallSign = z.object({
+  reading: z.string(),
+  is: z.array(z.string()).optional(),
+  over: z.number().optional(),
+  under: z.number().optional(),
+  clubs: z.array(z.enum(CLUB_CLASSES)).optional(),
+});
+export type BallSign = z.infer<typeof BallSign>;
+
 /** A fault as data (judging.md §3). */
 export const FaultRule = z.object({
   id: z.string(),
@@ -52,14 +67,18 @@ export const FaultRule = z.object({
   /** Evidence on devices without horizontal forces, at most *likely*. */
   withoutHorizontal: Evidence.optional(),
   leadsTo: z.array(z.string()),
+  /** What the ball usually does, in words; and the readings by which it agrees. */
   ball: z.string(),
+  ballSigns: z.array(BallSign).optional(),
   clubs: z.array(z.enum(CLUB_CLASSES)).optional(),
   needs: z.string().optional(),
+  /** Fewest swings in a set about which it says anything. */
+  fromSwings: z.int().optional(),
   needsStature: z.boolean().optional(),
   needsFeet: z.boolean().optional(),
-  exempt: z.array(z.string()).optional(),
+  /** Under this overlay it counts only if the piece about this measure is clear by itself. */
+  overlayNeedsClear: z.object({ overlay: z.enum(OVERLAY_IDS), measure: z.string() }).optional(),
   atMostLikely: z.boolean().optional(),
-  atMostLikelyUnder: z.array(z.string()).optional(),
   atMostLikelyAssumedFeet: z.boolean().optional(),
 });
 export type FaultRule = z.infer<typeof FaultRule>;

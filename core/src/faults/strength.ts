@@ -1,7 +1,7 @@
 import { phi } from '../compare/normal.js';
 import { worthOf } from '../compare/worth.js';
 import type { Pattern } from '../patterns/pattern.js';
-import { bandsFor } from '../patterns/pattern.js';
+import { type ClubBand, sized, type Tuning } from '../patterns/bands.js';
 import type { ClubClass } from '../recording/recording.js';
 import type { Evidence, Leaf, Limit } from './rule.js';
 
@@ -15,8 +15,15 @@ export type Known =
 export interface Witness {
   readonly club: ClubClass;
   readonly pattern: Pattern;
+  readonly tuning: Tuning;
+  /** Bands of the pattern in force, by measure. */
+  readonly bands: ReadonlyMap<string, ClubBand>;
+  /** How many swings this is about. */
+  readonly swings: number;
   readonly topEstimated: boolean;
   readonly about: (id: string) => Known;
+  /** SD of a measure over the swings of a set. */
+  readonly spread: (id: string) => Known;
   readonly difference: (a: string, b: string) => Known;
   readonly against: (order: readonly string[]) => Known;
 }
@@ -30,6 +37,14 @@ export interface Piece {
   readonly direction: 'over' | 'under';
   readonly z: number;
   readonly provisional: boolean;
+  /** The numbers are of the spread over a set. */
+  readonly spread?: true;
+}
+
+/** Which rule is weighed, with limits that the house has changed by `fault:measure`. */
+export interface RuleInForce {
+  readonly fault: string;
+  readonly limits: Readonly<Record<string, Limit>>;
 }
 
 /** Evidence weighed: z with its deciding pieces, or why it cannot be judged. */
@@ -48,16 +63,16 @@ export function limitFor(limit: Limit, club: ClubClass): number {
 }
 
 /** z = (value − limit)/√(u² + s²); *and* takes the smallest, *or* the largest (judging.md §3). */
-export function weigh(e: Evidence, w: Witness): Weighed {
+export function weigh(e: Evidence, w: Witness, rule: RuleInForce): Weighed {
   if ('all' in e) {
-    const parts = e.all.map((x) => weigh(x, w));
+    const parts = e.all.map((x) => weigh(x, w, rule));
     const stuck = parts.find((p) => !isWeighed(p));
     if (stuck) return stuck;
     const known = parts.filter(isWeighed);
     return { z: Math.min(...known.map((p) => p.z)), pieces: known.flatMap((p) => p.pieces) };
   }
   if ('any' in e) {
-    const parts = e.any.map((x) => weigh(x, w));
+    const parts = e.any.map((x) => weigh(x, w, rule));
     const known = parts.filter(isWeighed);
     if (!known.length) return parts.find((p) => !isWeighed(p))!;
     return known.reduce((a, b) => (b.z > a.z ? b : a));
@@ -68,20 +83,19 @@ export function weigh(e: Evidence, w: Witness): Weighed {
     const z = (k.value - e.from) / e.soft;
     return { z, pieces: [{ measures: ['sequence.order'], value: k.value, u: k.u, limit: e.from, direction: 'over', z, provisional: false }] };
   }
-  return weighLeaf(w.topEstimated && e.topEstimated ? e.topEstimated : e, w);
+  return weighLeaf(w.topEstimated && e.topEstimated ? e.topEstimated : e, w, rule);
 }
 
-function weighLeaf(leaf: Leaf, w: Witness): Weighed {
-  if (leaf.exempt?.includes(w.pattern.id)) return { reason: `${w.pattern.name} does not count this` };
+function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
   const measures = leaf.difference ?? [leaf.measure!];
+  if (measures.some((m) => w.pattern.faults?.off?.includes(`${rule.fault}:${m}`))) return { reason: `${w.pattern.name} does not count this` };
   const direction = leaf.over !== undefined ? 'over' : 'under';
-  let limit = limitFor((leaf.over ?? leaf.under)!, w.club);
-  if (leaf.earlyPattern && endsBy(w, leaf.earlyPattern.measure) <= leaf.earlyPattern.endsBy) limit = leaf.earlyPattern.limit;
-  const known = leaf.difference ? w.difference(...leaf.difference) : w.about(leaf.measure!);
+  const limit = limitInForce(leaf, w, rule);
+  const known = leaf.spread ? w.spread(leaf.measure!) : leaf.difference ? w.difference(...leaf.difference) : w.about(leaf.measure!);
   if (known.kind === 'unknown') return { reason: known.reason };
   const piece = (value: number | null, u: number | null, z: number): Weighed => ({
     z,
-    pieces: [{ measures, value, u, limit, direction, z, provisional: leaf.provisional ?? false }],
+    pieces: [{ measures, value, u, limit, direction, z, provisional: leaf.provisional ?? false, ...(leaf.spread ? { spread: true as const } : {}) }],
   });
   if (known.kind === 'never') return piece(null, null, known.z(direction));
   if (leaf.unless && holds(leaf.unless, w)) return piece(known.value, known.u, -NEVER_Z);
@@ -90,7 +104,23 @@ function weighLeaf(leaf: Leaf, w: Witness): Weighed {
   return piece(known.value, known.u, z);
 }
 
-const endsBy = (w: Witness, measure: string): number => bandsFor(w.pattern, w.club).find((b) => b.measure === measure)?.ideal[1] ?? Infinity;
+/**
+ * The limit for this club, golfer and wanted shot. A size is asked in the golfer's own measure; a limit that would lie
+ * inside what the pattern calls ideal moves to that band's edge.
+ */
+function limitInForce(leaf: Leaf, w: Witness, rule: RuleInForce): number {
+  const own = leaf.measure === undefined ? undefined : rule.limits[`${rule.fault}:${leaf.measure}`];
+  const over = leaf.over !== undefined;
+  let limit = limitFor(own ?? (leaf.over ?? leaf.under)!, w.club);
+  if (leaf.overlay && w.tuning.overlays?.includes(leaf.overlay.id)) limit = limitFor(leaf.overlay.limit, w.club);
+  if (leaf.earlyPattern && (w.bands.get(leaf.earlyPattern.measure)?.ideal[1] ?? Infinity) <= leaf.earlyPattern.endsBy) limit = leaf.earlyPattern.limit;
+  if (leaf.measure === undefined || leaf.spread) return limit;
+  limit = sized(leaf.measure, limit, w.tuning.size);
+  if (leaf.beside) return limit;
+  const [lo, hi] = w.bands.get(leaf.measure)?.ideal ?? [null, null];
+  if (over) return hi !== null && hi > limit ? hi : limit;
+  return lo !== null && lo < limit ? lo : limit;
+}
 
 function holds(c: NonNullable<Leaf['unless']>, w: Witness): boolean {
   const value = (id: string): number => {
@@ -98,7 +128,10 @@ function holds(c: NonNullable<Leaf['unless']>, w: Witness): boolean {
     return k.kind === 'value' ? k.value : NaN;
   };
   const [a, b] = c.sumAtLeast.measures;
-  return value(c.below.measure) < c.below.limit && value(a) + value(b) >= c.sumAtLeast.limit;
+  // what the pattern calls ideal of both is enough
+  const ideal = (w.bands.get(a)?.ideal[0] ?? Infinity) + (w.bands.get(b)?.ideal[0] ?? Infinity);
+  const least = w.bands.has('share.lead.p4') ? Math.min(c.sumAtLeast.limit, ideal) : c.sumAtLeast.limit;
+  return value(c.below.measure) < c.below.limit && value(a) + value(b) >= least;
 }
 
 /** z of an event that never came: `above` is +∞, `below` −∞, or a fixed z. */

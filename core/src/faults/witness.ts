@@ -2,6 +2,7 @@ import type { Events } from '../events/event.js';
 import type { Measure, Measures } from '../measures/measure.js';
 import { NEVER_SAID } from '../measures/never.js';
 import { againstOrder } from '../patterns/fit.js';
+import { bandsFor, type ClubBand, type Tuning } from '../patterns/bands.js';
 import type { Pattern } from '../patterns/pattern.js';
 import type { ClubClass } from '../recording/recording.js';
 import { type Known, neverZ, type Witness } from './strength.js';
@@ -14,6 +15,15 @@ export interface JudgedSwing {
 
 const ASSUMED_FORWARD_U = 8;
 const ASSUMED_INSIDE_U = 10;
+
+/** Under what swings are judged. */
+export interface Under {
+  readonly club: ClubClass;
+  readonly pattern: Pattern;
+  readonly tuning: Tuning;
+}
+
+const inForce = ({ pattern, club, tuning }: Under): ReadonlyMap<string, ClubBand> => new Map(bandsFor(pattern, club, tuning).map((b) => [b.measure, b]));
 
 const unknown = (reason: string): Known => ({ kind: 'unknown', reason });
 
@@ -50,13 +60,15 @@ function less(a: Known, b: Known): Known {
 }
 
 /** A witness of one swing. */
-export function swingWitness(s: JudgedSwing, club: ClubClass, pattern: Pattern): Witness {
+export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under)): Witness {
   const about = (id: string) => known(id, s.measures[id]);
   return {
-    club,
-    pattern,
+    ...under,
+    bands,
+    swings: 1,
     topEstimated: s.events.p4?.source === 'estimated',
     about,
+    spread: () => unknown('one swing has no spread'),
     difference: (a, b) => less(about(a), about(b)),
     against: (order) => {
       const v = againstOrder(order, s.measures);
@@ -69,30 +81,42 @@ export function swingWitness(s: JudgedSwing, club: ClubClass, pattern: Pattern):
  * A witness of several swings with one club: mean over the swings that have the value, if these are more than half
  * and at least two; u = √(SD²/n + mean(u)²).
  */
-export function setWitness(swings: readonly JudgedSwing[], club: ClubClass, pattern: Pattern): Witness {
-  const each = swings.map((s) => swingWitness(s, club, pattern));
-  const together = (ask: (w: Witness) => Known): Known => {
+export function setWitness(swings: readonly JudgedSwing[], under: Under): Witness {
+  const bands = inForce(under);
+  const each = swings.map((s) => swingWitness(s, under, bands));
+  const together = (ask: (w: Witness) => Known, say: (values: readonly { value: number; u: number }[]) => Known = averaged): Known => {
     const answers = each.map(ask);
     const values = answers.filter((k) => k.kind === 'value');
-    if (values.length > answers.length / 2 && values.length >= 2) return averaged(values);
+    if (values.length > answers.length / 2 && values.length >= 2) return say(values);
     const nevers = answers.filter((k) => k.kind === 'never');
     if (nevers.length > answers.length / 2) return nevers[0]!;
     return answers.find((k) => k.kind === 'unknown') ?? unknown('seen in too few of the swings');
   };
   return {
-    club,
-    pattern,
+    ...under,
+    bands,
+    swings: swings.length,
     topEstimated: each.filter((w) => w.topEstimated).length > each.length / 2,
     about: (id) => together((w) => w.about(id)),
+    spread: (id) => together((w) => w.about(id), spreadOf),
     difference: (a, b) => together((w) => w.difference(a, b)),
     against: (order) => together((w) => w.against(order)),
   };
 }
 
+const meanAndVariance = (v: readonly number[]): [number, number] => {
+  const mean = v.reduce((s, x) => s + x, 0) / v.length;
+  return [mean, v.length > 1 ? v.reduce((s, x) => s + (x - mean) ** 2, 0) / (v.length - 1) : 0];
+};
+
 function averaged(values: readonly { value: number; u: number }[]): Known {
-  const n = values.length;
-  const mean = values.reduce((s, k) => s + k.value, 0) / n;
-  const variance = n > 1 ? values.reduce((s, k) => s + (k.value - mean) ** 2, 0) / (n - 1) : 0;
-  const u = values.reduce((s, k) => s + k.u, 0) / n;
-  return { kind: 'value', value: mean, u: Math.sqrt(variance / n + u * u) };
+  const [mean, variance] = meanAndVariance(values.map((k) => k.value));
+  const u = values.reduce((s, k) => s + k.u, 0) / values.length;
+  return { kind: 'value', value: mean, u: Math.sqrt(variance / values.length + u * u) };
+}
+
+/** SD over the swings; u(SD) = SD/√(2(n − 1)). */
+function spreadOf(values: readonly { value: number }[]): Known {
+  const sd = Math.sqrt(meanAndVariance(values.map((k) => k.value))[1]);
+  return { kind: 'value', value: sd, u: sd / Math.sqrt(2 * (values.length - 1)) };
 }

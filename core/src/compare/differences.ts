@@ -1,0 +1,98 @@
+import { numberOf, type Measures } from '../measures/measure.js';
+import { type SetChange, compareSets } from './sets.js';
+import { worthOf } from './worth.js';
+
+/** How two sets of swings, or two swings, differ in one measure. */
+export interface Difference {
+  readonly measure: string;
+  readonly worth: number;
+  readonly before: SideOf;
+  readonly after: SideOf;
+  readonly difference: number;
+  /** Only between sets of at least two values each. */
+  readonly change: SetChange | null;
+  /** Only between single swings, where at least five others of the pupil tell the usual spread. */
+  readonly usual: { readonly n: number; readonly least: number; readonly word: UsualWord } | null;
+  /** Measures that were compared at once. */
+  readonly together: number;
+}
+
+export interface SideOf {
+  readonly n: number;
+  readonly mean: number;
+  /** Null of a single value. */
+  readonly sd: number | null;
+}
+
+export type UsualWord = 'beyond their usual spread' | 'within their usual spread';
+
+/** Fewest other swings that tell a usual spread. */
+const USUAL_FROM = 5;
+const SURE = 1.96;
+
+const side = (v: readonly number[]): SideOf => {
+  const mean = v.reduce((s, x) => s + x, 0) / v.length;
+  return { n: v.length, mean, sd: v.length > 1 ? Math.sqrt(v.reduce((s, x) => s + (x - mean) ** 2, 0) / (v.length - 1)) : null };
+};
+
+/**
+ * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not
+ * matter, each by how many worths it is. Swings against one swing are judged by the pupil's usual spread.
+ * @param ids measures compared at once: all of the pattern, whatever is shown
+ * @param usual earlier swings of the pupil with that club, for single swings
+ */
+export function differencesOf(before: readonly Measures[], after: readonly Measures[], ids: readonly string[], usual: readonly Measures[] = []): Difference[] {
+  const values = (set: readonly Measures[], id: string) => set.flatMap((m) => numberOf(m[id]) ?? []);
+  const compared = ids.flatMap((id) => {
+    const worth = worthOf(id);
+    const [a, b] = [values(before, id), values(after, id)];
+    return worth !== null && a.length && b.length ? [{ id, worth, a, b }] : [];
+  });
+  const changes = compareSets(compared.map(({ a, b, worth }) => ({ before: a, after: b, worth })));
+  const rows = compared.map(({ id, worth, a, b }, i): Difference => {
+    const [x, y] = [side(a), side(b)];
+    const difference = y.mean - x.mean;
+    const single = before.length === 1 || after.length === 1;
+    return {
+      measure: id,
+      worth,
+      before: x,
+      after: y,
+      difference,
+      change: changes[i]!,
+      usual: single ? usualSpread(values(usual, id), difference) : null,
+      together: changes.filter((c) => c !== null).length,
+    };
+  });
+  return rows.sort((p, q) => rankOf(q) - rankOf(p) || Math.abs(q.difference) / q.worth - Math.abs(p.difference) / p.worth);
+}
+
+function usualSpread(v: readonly number[], difference: number): Difference['usual'] {
+  if (v.length < USUAL_FROM) return null;
+  const least = SURE * Math.SQRT2 * side(v).sd!;
+  return { n: v.length, least, word: Math.abs(difference) > least ? 'beyond their usual spread' : 'within their usual spread' };
+}
+
+/** What leads the list: what is real, then what may be, then what is not. */
+function rankOf(d: Difference): number {
+  if (d.change) return d.change.word === 'real change' ? 3 : d.change.word === 'too few swings to tell' ? 2 : 1;
+  return d.usual ? (d.usual.word === 'beyond their usual spread' ? 3 : 1) : 2;
+}
+
+/** The swing nearest a set's own centre: the least sum of squared distances from the means, in worths. */
+export function representative(set: readonly Measures[], ids: readonly string[]): number {
+  const means = ids.map((id) => {
+    const v = set.flatMap((m) => numberOf(m[id]) ?? []);
+    return v.length ? side(v).mean : NaN;
+  });
+  const distance = (m: Measures): number =>
+    ids.reduce((s, id, i) => {
+      const [v, worth] = [numberOf(m[id]), worthOf(id)];
+      return v === null || worth === null || !Number.isFinite(means[i]!) ? s : s + ((v - means[i]!) / worth) ** 2;
+    }, 0);
+  let best = 0;
+  set.forEach((m, i) => {
+    if (distance(m) < distance(set[best]!)) best = i;
+  });
+  return best;
+}

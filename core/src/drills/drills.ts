@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import type { ClubClass } from '../recording/recording.js';
+import { Drill, type DrillTag } from './drill.js';
+import rows from './drills.json';
+
+/** Every drill. */
+export const DRILLS: readonly Drill[] = z.array(Drill).parse(rows);
+
+/** What holds for whoever does a drill, shown wherever one is offered. */
+export const DRILL_CAUTIONS: readonly string[] = [
+  'Stop on pain.',
+  'An injury or a heart or balance condition goes to a physician or physiotherapist first; nothing here is medical advice.',
+  'Clear swing space, mind the ceiling and whoever stands by.',
+  'The strike may get heavier at first.',
+];
+
+/** Who does a drill, with what, after which finding. */
+export interface DrillFor {
+  readonly fault: string;
+  readonly club: ClubClass;
+  /** Other faults found beside it. */
+  readonly found: readonly string[];
+  readonly injuries: readonly string[];
+  readonly school: string;
+}
+
+/** Drills offered for a finding, and those left out with the reason. */
+export interface OfferedDrills {
+  readonly offered: readonly Drill[];
+  readonly leftOut: readonly { readonly drill: Drill; readonly reason: string }[];
+}
+
+/** Drills for a fault: fit for the club, the injuries on record, what else was found, and the school; own school first. */
+export function drillsFor({ fault, club, found, injuries, school }: DrillFor): OfferedDrills {
+  const offered: Drill[] = [];
+  const leftOut: { drill: Drill; reason: string }[] = [];
+  for (const drill of DRILLS) {
+    if (!drill.for.includes(fault) || (drill.clubs && !drill.clubs.includes(club))) continue;
+    const hurt = drill.tags.filter((t: DrillTag) => injuries.includes(t));
+    const against = drill.notWith.filter((f) => found.includes(f));
+    if (hurt.length) leftOut.push({ drill, reason: `not with: ${hurt.join(', ')}` });
+    else if (against.length) leftOut.push({ drill, reason: `not with ${against.join(', ')}` });
+    else offered.push(drill);
+  }
+  const rank = (d: Drill) => (d.school === school ? 0 : d.school ? 2 : 1);
+  return { offered: offered.sort((a, b) => rank(a) - rank(b)), leftOut };
+}

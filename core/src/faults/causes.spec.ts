@@ -1,0 +1,214 @@
+import { DRILLS, drillsFor } from '../drills/drills.js';
+import { LADDER } from '../drills/drill.js';
+import { MEASURE_IDS } from '../measures/registry.js';
+import type { Measure, Measures } from '../measures/measure.js';
+import { patternFromSwings } from '../patterns/from-swings.js';
+import { patternOf, PATTERNS } from '../patterns/library.js';
+import { readUnderSchools } from '../patterns/schools.js';
+import { ballAnswer } from './ball.js';
+import { FAULTS } from './catalogue.js';
+import { type JudgeContext, judgeSet, judgeSwing, weighSwing } from './judge.js';
+import { oneSwingForAll } from './one-swing-for-all.js';
+import { SIGNS, walkBack } from './seen.js';
+
+const m = (value: number, u = 0.1): Measure => ({ value, u, unit: '', basis: 'measured' });
+const swing = (values: Readonly<Record<string, number>>) => ({
+  events: { p4: { t: 1, source: 'club', u: 0.01 } } as never,
+  measures: Object.fromEntries(Object.entries(values).map(([id, v]) => [id, m(v)])) as Measures,
+});
+const context = (more: Partial<JudgeContext> = {}): JudgeContext => ({
+  device: 'mat-plates',
+  club: 'iron',
+  pattern: patternOf('common-ground'),
+  statureGiven: true,
+  ...more,
+});
+const found = (values: Readonly<Record<string, number>>, more: Partial<JudgeContext> = {}) =>
+  judgeSwing(swing(values), context(more)).findings.map((f) => f.fault);
+
+describe('the rules under a school, a shot and a golfer', () => {
+  it('count what the school counts, whole or in part', () => {
+    const early = { 'onset.lead.ms': -120, 'load.trail.max': 74 };
+    expect(found(early)).toContain('club-first');
+    expect(found(early, { pattern: patternOf('quiet-centre') })).not.toContain('club-first');
+    const rolled = { 'foot.trail.in.p3': -80 };
+    expect(found(rolled)).toContain('trail-rollout');
+    expect(found(rolled, { pattern: patternOf('forefoot-wind') })).not.toContain('trail-rollout');
+    expect(found({ ...rolled, 'foot.trail.in.p4': -80 }, { pattern: patternOf('forefoot-wind') })).toContain('trail-rollout');
+  });
+
+  it('expect the trail peak early where the school wants it over by then', () => {
+    const late = { 'load.trail.max.phase': 4.0, 'load.trail.max': 75 };
+    expect(found(late)).not.toContain('late-load');
+    expect(found(late, { pattern: patternOf('press-recentre') })).toContain('late-load');
+  });
+
+  it('let the mass go farther for length, and ask less size of a smaller golfer', () => {
+    const far = { 'mass.back': 160, 'mass.back.phase': 2 };
+    expect(found(far, { club: 'driver' })).toContain('sway');
+    expect(found(far, { club: 'driver', tuning: { overlays: ['for-length'] } })).not.toContain('sway');
+    expect(found({ 'force.target.peak': 7 })).toContain('weak-push');
+    expect(found({ 'force.target.peak': 7 }, { tuning: { size: 0.6 } })).not.toContain('weak-push');
+  });
+
+  it('excuse pressure in the heels that was asked for, unless the lead foot is clearly there too', () => {
+    const heels = (lead: number) => ({ 'foot.lead.fwd.p3': lead, 'foot.trail.fwd.p3': 20 });
+    expect(found(heels(34))).toContain('early-heels');
+    expect(found(heels(34), { tuning: { overlays: ['in-to-out'] } })).not.toContain('early-heels');
+    expect(found(heels(22), { tuning: { overlays: ['in-to-out'] } })).toContain('early-heels');
+  });
+
+  it('put no limit inside what the pattern calls ideal', () => {
+    expect(found({ 'load.trail.max': 56 })).toContain('no-load');
+    expect(found({ 'load.trail.max': 56 }, { club: 'wedge', pattern: patternOf('quiet-centre') })).not.toContain('no-load');
+  });
+
+  it('take the house’s limits, leave out what was overruled, and keep its consequences free', () => {
+    expect(found({ 'share.lead.p7': 56 })).toContain('hangs-back');
+    expect(found({ 'share.lead.p7': 56 }, { limits: { 'hangs-back:share.lead.p7': { iron: 50, driver: 45 } } })).not.toContain('hangs-back');
+    const both = { 'share.lead.p7': 45, 'share.lead.p10': 60 };
+    const { findings } = judgeSwing(swing(both), context());
+    expect(findings.map((f) => [f.fault, f.consequenceOf])).toEqual([
+      ['hangs-back', null],
+      ['unsteady-finish', 'hangs-back'],
+    ]);
+    const without = judgeSwing(swing(both), context({ overruled: ['hangs-back'] })).findings;
+    expect(without.map((f) => [f.fault, f.main, f.consequenceOf])).toEqual([['unsteady-finish', true, null]]);
+  });
+
+  it('say which earlier causes the device cannot judge', () => {
+    const [late] = judgeSwing(swing({ 'share.lead.p7': 45 }), context({ device: 'mat' })).findings;
+    expect(late!.mayComeFrom).toContain('weak-push');
+    expect(late!.mayComeFrom).not.toContain('unsteady-finish');
+  });
+});
+
+describe('a set', () => {
+  const set = (spread: number) => Array.from({ length: 6 }, (_, i) => swing({ 'share.lead.p7': 75 + spread * (i - 2.5), 'load.trail.max.phase': 2.8 }));
+
+  it('of five or more swings shows when they are all different', () => {
+    const wide = judgeSet(set(9), context()).findings.find((f) => f.fault === 'wide-spread')!;
+    expect(wide.evidence[0]!.spread).toBeTrue();
+    expect(wide.evidence[0]!.value).toBeCloseTo(16.84, 1);
+    expect([wide.k, wide.n]).toEqual([6, 6]);
+    expect(judgeSet(set(1), context()).findings.map((f) => f.fault)).not.toContain('wide-spread');
+    expect(judgeSet(set(9).slice(0, 4), context()).findings.map((f) => f.fault)).not.toContain('wide-spread');
+  });
+
+  it('of driver and irons alike, with a poor fit of the driver, is advised about', () => {
+    const alike = (club: 'driver' | 'iron', fit: number) =>
+      Array.from({ length: 4 }, (_, i) => ({
+        club,
+        fit,
+        measures: swing({ 'load.trail.max': 70 + 0.2 * i, 'mass.back': 40 + i, 'share.lead.p7': 76 + 0.3 * i }).measures,
+      }));
+    expect(oneSwingForAll([...alike('driver', 0.4), ...alike('iron', 0.9)])).toBeTrue();
+    expect(oneSwingForAll([...alike('driver', 0.8), ...alike('iron', 0.9)])).toBeFalse();
+    expect(oneSwingForAll([...alike('driver', 0.4).slice(1, 3), ...alike('iron', 0.9)])).toBeFalse();
+  });
+});
+
+describe('what the eye sees', () => {
+  it('walks the causes backward, nearest first, each once, with what was weighed', () => {
+    const weighed = weighSwing(swing({ 'share.lead.p7': 45, 'share.lead.address': 60 }), context());
+    const causes = walkBack(
+      SIGNS.find((s) => s.id === 'hangs-back')!,
+      weighed,
+    );
+    expect(causes[0]!.fault).toBe('hangs-back');
+    expect(new Set(causes.map((c) => c.fault)).size).toBe(causes.length);
+    const steps = causes.map((c) => c.steps);
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+    expect(causes.find((c) => c.fault === 'late-shift')!.steps).toBe(1);
+    expect(causes.find((c) => c.fault === 'trail-start')!.says).toEqual(jasmine.objectContaining({ strength: jasmine.any(Number) as unknown as number }));
+    expect(causes.find((c) => c.fault === 'weak-push')!.says).toEqual(jasmine.objectContaining({ reason: 'not measured' }));
+  });
+
+  it('starts only from faults that there are', () => {
+    const ids = FAULTS.map((f) => f.id);
+    for (const s of SIGNS) for (const f of s.faults) expect(ids).withContext(s.id).toContain(f);
+  });
+});
+
+describe('the ball', () => {
+  it('agrees, says otherwise, or says nothing', () => {
+    expect(ballAnswer('hangs-back', { strike: 'fat', path: null }, 'iron')).toBe('the ball agrees');
+    expect(ballAnswer('hangs-back', { strike: 'centre', divot: 'after', lowPoint: 60 }, 'iron')).toBe('the ball says otherwise');
+    expect(ballAnswer('hangs-back', null, 'iron')).toBe('no ball data');
+    expect(ballAnswer('weak-push', { strike: 'fat' }, 'iron')).toBe('no ball data');
+    expect(ballAnswer('hangs-back', { lowPoint: -20 }, 'driver'))
+      .withContext('a teed ball has no such low point')
+      .toBe('no ball data');
+  });
+});
+
+describe('drills', () => {
+  it('are there for every fault, and speak of things that exist', () => {
+    for (const f of FAULTS)
+      expect(DRILLS.some((d) => d.for.includes(f.id)))
+        .withContext(f.id)
+        .toBeTrue();
+    const ids = new Set([...FAULTS.map((f) => f.id), ...DRILLS.map((d) => d.id), 'in-to-out', 'out-to-in']);
+    for (const d of DRILLS) {
+      for (const f of [...d.for, ...d.notWith]) expect(ids.has(f)).withContext(`${d.id}: ${f}`).toBeTrue();
+      const step = /^step\.(lead|trail)\.down\.ms$/;
+      for (const id of [...(d.test ? [d.test.measure] : []), ...(d.onPlate?.valid ?? [])])
+        expect(MEASURE_IDS.includes(id) || step.test(id))
+          .withContext(`${d.id}: ${id}`)
+          .toBeTrue();
+      if (d.school) expect(PATTERNS.map((p) => p.id)).toContain(d.school);
+    }
+    expect(DRILLS.length).toBe(34);
+    expect(LADDER.length).toBe(5);
+  });
+
+  it('leave out what an injury or another finding forbids, with the reason, and put the own school first', () => {
+    const ask = { fault: 'stands-up', club: 'iron' as const, found: [], injuries: [] as string[], school: 'common-ground' };
+    expect(drillsFor(ask).offered.map((d) => d.id)).toContain('wall-push');
+    const hurt = drillsFor({ ...ask, injuries: ['knee'] });
+    expect(hurt.offered.map((d) => d.id)).not.toContain('wall-push');
+    expect(hurt.leftOut).toEqual([{ drill: jasmine.objectContaining({ id: 'wall-push' }) as never, reason: 'not with: knee' }]);
+    const late = drillsFor({ ...ask, fault: 'late-shift', found: ['slide'] });
+    expect(late.leftOut.map((x) => x.drill.id)).toContain('squash-under-lead');
+    expect(drillsFor({ ...ask, fault: 'trail-start', club: 'driver', school: 'lead-push' }).offered[0]!.id).toBe('lead-side-start');
+    expect(drillsFor({ ...ask, fault: 'trail-start' }).offered.map((d) => d.id)).not.toContain('lead-side-start');
+  });
+});
+
+describe('schools side by side', () => {
+  it('stand by fit and say which disputes a swing falls between', () => {
+    const deep = swing({
+      'load.trail.max': 88,
+      'load.trail.max.phase': 3.8,
+      'share.lead.p4': 14,
+      'share.lead.p7': 84,
+      'recentre.share': 3,
+      'share.lead.p10': 92,
+    }).measures;
+    const { comparisons, rows, disputes } = readUnderSchools(deep, PATTERNS, 'iron', MEASURE_IDS);
+    expect(comparisons.find((c) => c.fit !== null)!.pattern).toBe('deep-load');
+    expect(comparisons.at(-1)!.pattern).toBe('two-foot-launch');
+    const load = rows.find((r) => r.measure === 'load.trail.max')!;
+    expect(load.bands.map((b) => b?.word)).toContain('outside');
+    expect(disputes.map((d) => d.dispute.id)).toContain('trail-peak');
+  });
+});
+
+describe('a pattern from swings', () => {
+  const models = (values: readonly number[], club: 'iron' | 'driver' = 'iron') =>
+    values.map((v) => ({ club, measures: swing({ 'share.lead.p7': v, 'load.trail.max': 75 }).measures }));
+  const head = { id: 'made', name: 'Made', belief: '' };
+
+  it('has mean ± 1 SD as ideal and ± 2 SD as tolerated, never narrower than the uncertainty', () => {
+    const p = patternFromSwings(models([70, 74, 78]), head);
+    const band = (id: string) => p.bands.find((b) => b.measure === id)!;
+    expect(band('share.lead.p7').ideal).toEqual([70, 78]);
+    expect(band('share.lead.p7').tolerated).toEqual([66, 82]);
+    expect(band('load.trail.max').ideal).toEqual([74.9, 75.1]);
+    expect([p.clubs, p.version]).toEqual([['iron'], 1]);
+  });
+
+  it('is refused from fewer than three swings of a club', () => {
+    expect(() => patternFromSwings([...models([70, 71]), ...models([60, 61], 'driver')], head)).toThrowError(/at least 3 swings of one club class/);
+  });
+});
