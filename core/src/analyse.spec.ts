@@ -88,7 +88,7 @@ describe('analyse', () => {
       const right = simulate({ device, seed: 11 });
       const left = simulate({ device, seed: 11, handed: 'left' });
       // the noise falls on other samples where the plates change places
-      expectSame(analyse(right.recording), analyse(left.recording), 1, /\.(ms|phase)$|^balance|^cop\.speed|^force\.trail|^path\.length/);
+      expectSame(analyse(right.recording), analyse(left.recording), 1, /\.(ms|phase)$|^balance|^cop\.speed|^force\.trail|^path\.length|^sequence\.gap/);
     }
   });
 

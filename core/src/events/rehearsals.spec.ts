@@ -4,7 +4,7 @@ import type { SimulateOptions } from '../golfer/simulate.js';
 
 /** Half the arc in twice the time: tendencies in SD of the healthy spread. */
 const rehearsal = (o: Partial<SimulateOptions>, topAngle: number) =>
-  simulate({ device: 'plates', seed: 3, ...o, style: { spread: 0, tendencies: { topAngle, back: 6, down: 3 } } }).recording;
+  simulate({ device: 'plates', seed: 3, ...o, style: { spread: 0, tendencies: { topAngle, back: 2, down: 3 } } }).recording;
 
 describe('rehearsals', () => {
   it('are found by the shaft where a whole swing is not, with events only where they were seen', () => {

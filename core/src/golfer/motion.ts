@@ -5,7 +5,7 @@ import { heightPath, massPath } from './body.js';
 import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';
 import type { Random } from './random.js';
 import { type Build, pointOf, type Sole, stance } from './sole.js';
-import { forwardKnots, insideKnots, shareKnots, type SwingPlan } from './swing-plan.js';
+import { forwardKnots, insideKnots, runsOn, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
 
 /** What the ground does to one foot: force on the golfer (N), its place (m) and the free moment (N·m), each [n]. */
 export interface FootAction {
@@ -44,17 +44,23 @@ export interface Drive {
   readonly pitchDown: number;
 }
 
-const WIDTH: Readonly<Record<ClubClass, number>> = { driver: 0.51, wood: 0.48, iron: 0.44, wedge: 0.39 };
 const SMOOTH = 0.012;
 /** How a golfer squeezes the ground between the feet, part of weight. */
 const SQUEEZE = 0.025;
 /** Horizontal force of a foot as a part of its load that a sole holds with some to spare. */
 const GRIP = 0.85;
+/** When (s after impact), for how long (half, s) and how hard (N·m/kg per mm) a mass that runs on is caught. */
+const CATCH_AT = 0.16;
+const CATCH_FOR = 0.15;
+const RUNS = 0.08;
+/** Half duration (s) of tipping before impact; a bump's area is this of its height and half duration. */
+const TIPS_FOR = 0.07;
+const BUMP = 32 / 35;
 const HOLD_AFTER = 1.9;
 const RETURN = 1.2;
 
 /** Distance between the foot centres, m. */
-export const stanceWidth = (build: Build, club: ClubClass): number => (WIDTH[club] * build.stature) / 1.75;
+export const stanceWidth = (build: Build, club: ClubClass): number => (STANCE[club] * build.stature) / 1.75;
 
 interface Bumps {
   readonly tilt: Bump[];
@@ -72,14 +78,19 @@ function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
     [
       { c: clubStarts + 0.72 * (times.p4 - clubStarts), w: 0.44, a: d.tiltBack },
       { c: times.p4 - 0.02, w: 0.26, a: d.tiltDown },
+      // the ground tips the golfer between the arm level and impact
+      { c: i - TIPS_FOR, w: TIPS_FOR, a: p.tips / (BUMP * TIPS_FOR) },
     ],
     i + 0.4,
     0.36,
   );
+  // a mass that runs on is caught only after impact
+  const caught = RUNS * runsOn(p);
+  tilt.push({ c: i + CATCH_AT, w: CATCH_FOR, a: -caught }, { c: i + 0.8, w: 0.4, a: (caught * CATCH_FOR) / 0.4 });
   const pitch = balance([{ c: i - 0.14, w: 0.26, a: d.pitchDown }], i + 0.36, 0.34);
   const turn = balance(
     [
-      { c: clubStarts + 0.34 * (times.p4 - clubStarts), w: 0.36 * (times.p4 - clubStarts), a: -p.turnBack },
+      { c: clubStarts + (0.3 + p.twistsOn) * (times.p4 - clubStarts), w: 0.32 * (times.p4 - clubStarts), a: -p.turnBack },
       { c: i + p.turnPeakTime, w: 0.27, a: p.turnPeak },
     ],
     i + 0.31,
@@ -145,9 +156,12 @@ export function moveBody(
     const s = sway(rng, n, rate, wander);
     return c.map((v, k) => v + s[k]!);
   };
-  const share = curve(shareKnots, 0.3).map((s) => Math.min(0.985, Math.max(0.015, s / 100)));
+  const settling = finishWander(plans, n, rate);
+  const share = curve(shareKnots, 0.3).map((s, k) => Math.min(0.985, Math.max(0.015, s / 100 + (settling[k]! / 1000) * (0.6 / stanceWidth(build, club)))));
+  const wander = backWander(plans, n, rate);
   const place = (foot: 'lead' | 'trail') => {
-    const fwd = curve((p) => forwardKnots(p)[foot], 0.5);
+    const toPercent = 0.1 / soles[foot].length;
+    const fwd = curve((p) => forwardKnots(p)[foot], 0.5).map((v, k) => Math.min(97, Math.max(3, v + toPercent * (wander[k]! + settling[k]!))));
     const ins = curve((p) => insideKnots(p)[foot], 1);
     const x = new Float64Array(n);
     const y = new Float64Array(n);
@@ -174,6 +188,31 @@ export function moveBody(
     plans,
     returns,
   });
+}
+
+const WANDERS = 3;
+const SETTLES = 1.7;
+
+/** How the pressure wanders across the stance going back, mm. */
+function backWander(plans: readonly SwingPlan[], n: number, rate: number): Float64Array {
+  const out = new Float64Array(n);
+  for (const { p, clubStarts, times } of plans)
+    for (let k = Math.ceil(clubStarts * rate); k < Math.min(n, times.p4 * rate); k++) {
+      const part = (k / rate - clubStarts) / (times.p4 - clubStarts);
+      out[k] = Math.max(0, p.wander) * Math.sin(Math.PI * part) * Math.sin(2 * Math.PI * WANDERS * part);
+    }
+  return out;
+}
+
+/** How a finish that is not held wanders, mm; its SD is the plan's. */
+function finishWander(plans: readonly SwingPlan[], n: number, rate: number): Float64Array {
+  const out = new Float64Array(n);
+  for (const { p, times } of plans)
+    for (let k = Math.ceil((times.p7 + 0.4) * rate); k < Math.min(n, (times.p10 + HOLD_AFTER) * rate); k++) {
+      const since = k / rate - times.p7 - 0.4;
+      out[k] = Math.SQRT2 * Math.max(0, p.finishSway) * Math.min(1, since / 0.3) * Math.sin(2 * Math.PI * SETTLES * since);
+    }
+  return out;
 }
 
 /** A path over the ground, m. */

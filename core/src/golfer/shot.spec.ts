@@ -4,7 +4,7 @@ import { planSwing } from './swing-plan.js';
 
 const shots = (fault: string | undefined, n = 60) => {
   const rng = random(7);
-  return Array.from({ length: n }, () => shotOf(planSwing(rng, { club: 'iron', fault, strength: 'strong' }, 2), rng));
+  return Array.from({ length: n }, () => shotOf(planSwing(rng, { club: 'iron', faults: fault ? [{ fault, strength: 'strong' }] : [] }, 2), rng));
 };
 const mean = (v: readonly number[]) => v.reduce((a, b) => a + b, 0) / v.length;
 

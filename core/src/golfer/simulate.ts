@@ -9,7 +9,7 @@ import { type Motion, moveBody } from './motion.js';
 import { random } from './random.js';
 import type { Build } from './sole.js';
 import { type FaultStrength, SIMULATED_FAULTS } from './spread.js';
-import { planSwing, type SwingPlan, type SwingStyle } from './swing-plan.js';
+import { type FaultShift, planSwing, type SwingPlan, type SwingStyle } from './swing-plan.js';
 import { tuneDrive } from './tune-drive.js';
 
 /** What to simulate; the same values give the same recording, byte for byte. */
@@ -18,6 +18,10 @@ export interface SimulateOptions {
   readonly seed?: number;
   readonly fault?: string;
   readonly strength?: FaultStrength;
+  /** Faults beside it. */
+  readonly also?: readonly FaultShift[];
+  /** A healthy golfer of this school. */
+  readonly school?: string;
   readonly handed?: Handed;
   readonly club?: ClubClass;
   readonly swings?: number;
@@ -58,7 +62,8 @@ export function simulate(o: SimulateOptions): Simulated {
   const rng = random(o.seed ?? 1);
   const club: ClubClass = o.club ?? SIMULATED_FAULTS[o.fault ?? '']?.club ?? 'iron';
   const build = o.build ?? { stature: 1.75 + 0.06 * rng.normal(), mass: 76 + 8 * Math.max(-2, Math.min(2, rng.normal())) };
-  const style: SwingStyle = { club, fault: o.fault, strength: o.strength ?? 'strong', ...o.style };
+  const faults = [...(o.fault ? [{ fault: o.fault, strength: o.strength ?? 'strong' }] : []), ...(o.also ?? [])];
+  const style: SwingStyle = { club, faults, school: o.school, ...o.style };
   const plans: SwingPlan[] = [];
   for (let i = 0; i < (o.swings ?? 1); i++) {
     const previous = plans.at(-1);

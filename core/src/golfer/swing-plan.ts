@@ -1,8 +1,26 @@
 import type { ClubClass } from '../recording/recording.js';
 import type { EventName } from '../events/event.js';
 import type { Knot } from './curves.js';
-import type { Random } from './random.js';
-import { type FaultStrength, HEALTHY, SIMULATED_FAULTS, STRENGTHS, SWING_PARAMETERS, type SwingParameter, type SwingParameters } from './spread.js';
+import { type Random, random } from './random.js';
+import {
+  type FaultStrength,
+  healthyMean,
+  healthySpread,
+  LATER_PARAMETERS,
+  SCHOOL_SPREAD,
+  SCHOOLS,
+  SIMULATED_FAULTS,
+  STRENGTHS,
+  SWING_PARAMETERS,
+  type SwingParameter,
+  type SwingParameters,
+} from './spread.js';
+
+/** A fault and how far its parameter is shifted. */
+export interface FaultShift {
+  readonly fault: string;
+  readonly strength: FaultStrength;
+}
 
 /** How a swing is drawn: a person's own tendencies (in healthy SD) and how much they vary around them. */
 export interface SwingStyle {
@@ -11,8 +29,9 @@ export interface SwingStyle {
   readonly tendencies?: Partial<Record<SwingParameter, number>>;
   /** SD of the variation from swing to swing, in healthy SD. */
   readonly spread?: number;
-  readonly fault?: string;
-  readonly strength?: FaultStrength;
+  readonly faults?: readonly FaultShift[];
+  /** A golfer of this school, instead of one of the whole field. */
+  readonly school?: string;
   /** How far a reversed loading goes, 0 none … 1 whole; for a person's tendency. */
   readonly reversal?: number;
 }
@@ -26,35 +45,83 @@ export interface SwingPlan {
   readonly times: Readonly<Record<Exclude<EventName, 'p1'>, number>>;
 }
 
+/** Distance between the foot centres of somebody 1.75 m tall, m. */
+export const STANCE: Readonly<Record<ClubClass, number>> = { driver: 0.51, wood: 0.48, iron: 0.44, wedge: 0.39 };
+
 const MOST = 2;
 /** Shift in SD at which a reversed loading is whole. */
 const REVERSED_AT = 3.6;
 
+/** What stays of the luck of the field once a parameter is shifted: the strength is the shift. One's own spread stays. */
+const LUCK = 0.25;
+
+/** Below this, mm, a mass that is a little ahead or runs a little changes nothing that can be seen. */
+const UNNOTICED = 25;
+/** How far (mm) a mass runs on toward the target, as far as it is noticed. */
+export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => Math.max(0, p.massRuns - UNNOTICED);
+/** Fore–aft ratio of somebody whose lead leg hardly pushes. */
+const LITTLE_FORE_AFT = 1.05;
+/** What is left of a value beyond where it becomes hard to go on. */
+const softened = (value: number, from: number): number => (value < from ? from - 0.45 * (from - value) : value);
+
 /** Draws one swing's parameters. */
 export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParameters; reversal: number } {
-  const fault = style.fault ? SIMULATED_FAULTS[style.fault] : undefined;
-  const shift = fault ? fault.direction * STRENGTHS[style.strength ?? 'strong'] : 0;
-  const spread = style.spread ?? 1;
-  const p = Object.fromEntries(
-    SWING_PARAMETERS.map((name) => {
-      const h = HEALTHY[name];
-      const z = Math.max(-MOST, Math.min(MOST, rng.normal())) * spread;
-      const own = (style.tendencies?.[name] ?? 0) + (fault?.parameter === name && !fault.reverses ? shift : 0);
-      // a shifted parameter keeps to its shift: the strength is the shift, not the shift plus luck
-      const value = (h.club?.[style.club] ?? h.mean) + h.sd * (own + (fault?.parameter === name ? 0.25 * z : z));
-      return [name, value];
-    }),
-  ) as Record<SwingParameter, number>;
+  const { club, school } = style;
+  const faults = (style.faults ?? []).map((f) => ({ ...SIMULATED_FAULTS[f.fault]!, sds: STRENGTHS[f.strength] }));
+  const spread = (style.spread ?? 1) * (school ? SCHOOL_SPREAD : 1);
+  const draw = (from: Random, name: SwingParameter): number => {
+    const z = Math.max(-MOST, Math.min(MOST, from.normal())) * spread;
+    const own = faults.filter((f) => f.parameter === name);
+    const shift = own.reduce((s, f) => s + (f.reverses ? 0 : f.direction * f.sds), style.tendencies?.[name] ?? 0);
+    return (
+      (SCHOOLS[school ?? '']?.[name] ?? healthyMean(name, club)) +
+      healthySpread(name, club, shift) +
+      healthySpread(name, club, own.length && style.spread === undefined ? LUCK * z : z)
+    );
+  };
+  const first = SWING_PARAMETERS.map((name) => [name, draw(rng, name)] as const);
+  const later = random(Math.round(1e6 * first[0]![1]));
+  const p = Object.fromEntries([...first, ...LATER_PARAMETERS.map((name) => [name, draw(later, name)] as const)]) as Record<SwingParameter, number>;
   // who stays back pushes less, and the body turns where it is instead of following
-  const staysBack = Math.max(0, (HEALTHY.leadP7.club?.[style.club] ?? HEALTHY.leadP7.mean) - 8 - p.leadP7);
+  const staysBack = Math.max(0, healthyMean('leadP7', club) - 8 - p.leadP7);
   p.forcePeak -= 0.13 * staysBack;
   p.massBack *= 1 - Math.min(0.3, staysBack / 60);
   p.topGive += 0.45 * staysBack;
-  const reversal = fault?.reverses ? shift / REVERSED_AT : (style.reversal ?? 0);
+  p.foreAft += 0.012 * staysBack;
+  if (club !== 'driver') p.tips -= 0.003 * Math.max(0, staysBack - 4);
+  // nobody who turns leaves the trail foot, or the lead foot at impact, altogether
+  p.trailMax = softened(p.trailMax, club === 'wedge' ? 50 : 55);
+  p.trailIn = softened(p.trailIn, -50);
+  p.leadP7 = softened(p.leadP7, club === 'driver' ? 50 : 56);
+  // a leg that pushes less lifts less and pushes back less
+  const lost = 1.6 * Math.max(0, 0.88 - p.legPush);
+  p.upPeak = 1 + (p.upPeak - 1) * Math.max(0.1, 1 - 2.4 * lost);
+  p.foreAft += (LITTLE_FORE_AFT - p.foreAft) * Math.min(1, lost / 0.25);
+  // whoever runs on to the target is over there early, wholly, and pushes harder for it
+  const runs = runsOn(p);
+  p.leadP7 = Math.min(93, p.leadP7 + 0.15 * runs);
+  p.leadP10 = Math.min(96, p.leadP10 + 0.05 * runs);
+  p.forcePeak += 0.1 * runs;
+  // a weak push is weak to the end, and there is less to bring back
+  p.massBack = Math.max(6, p.massBack - 3 * Math.max(0, healthyMean('forcePeak', club) - 3 - p.forcePeak));
+  p.tips -= 0.007 * Math.max(0, healthyMean('forcePeak', club) - 1 - p.forcePeak);
+  const turning = faults.find((f) => f.reverses);
+  const reversal = turning ? turning.sds / REVERSED_AT : (style.reversal ?? 0);
   // the less goes to the trail foot, the less there is to give back by the top, and the less the mass follows
-  const loaded = Math.max(0.2, Math.min(1.2, (p.trailMax - 50) / 24));
+  const loaded = Math.max(0.2, Math.min(1.05, (p.trailMax - 50) / 24));
   p.topGive *= loaded;
-  p.massBack *= loaded * Math.max(0.2, 1 - 0.7 * reversal);
+  const usual = Math.min(p.massBack, healthyMean('massBack', club));
+  p.massBack -= (1 - loaded * Math.max(0.2, 1 - 0.7 * reversal)) * usual;
+  // a body that moves off the ball takes the pressure along
+  const off = Math.max(0, p.massBack - healthyMean('massBack', club) - 15);
+  p.trailMax = Math.min(Math.max(92, p.trailMax), p.trailMax + (0.8 * off) / (10 * STANCE[club]));
+  // a mass that goes with the pressure is ahead of it: less pressure is needed to carry it, and it goes farther
+  const ahead = 2 * Math.max(0, p.massAhead - UNNOTICED);
+  p.massBack += 0.36 * ahead;
+  const carried = 50.5 + p.massBack / (10 * STANCE[club]) - 0.055 * ahead;
+  p.trailMax += Math.min(0, carried - p.trailMax) * Math.min(1, ahead / 50);
+  // who goes far back in good time is back in good time
+  p.trailMaxPhase -= Math.min(0.5, 0.02 * Math.max(0, p.massBack - healthyMean('massBack', club) - 7));
   return { p, reversal };
 }
 
@@ -103,12 +170,14 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const top = least + p.topGive + reversal * (p.leadAddress + 11 - least - p.topGive);
   const cross = Math.max(times.p7 + p.cross, tMax + 0.07);
   const turned = reversal > 0.6;
-  const late = p.cross - HEALTHY.cross.mean;
+  const late = p.cross - healthyMean('cross', plan.club);
   const inTime = p.leadP7 - Math.max(0, 110 * (late - 0.03));
   // whoever is all on the lead foot by P6 has nothing left under the trail foot at impact
   const early = plan.club === 'driver' ? Math.max(0, Math.min(1, (p.leadP6 - 87.5) / 5.5)) : 0;
-  const p7 = inTime + early * (Math.min(97.5, p.leadP6 + 2) - inTime);
-  const p6 = early > 0 ? Math.min(97, p.leadP6) : Math.min(p.leadP6, p7 - 2, 50 + Math.max(-3, p7 - 50) * 0.8);
+  const p7 = inTime + early * (Math.min(98.3, p.leadP6 + 2) - inTime);
+  const usual = early > 0 ? Math.min(97, p.leadP6) : Math.min(p.leadP6, p7 - 2, 50 + Math.max(-3, p7 - 50) * 0.8);
+  // who presses and pushes off has more on the lead foot shortly before impact than at it
+  const p6 = p.pushOff > 2 ? Math.min(96, p7 + p.pushOff) : usual;
   const knots: (Knot | null)[] = [
     [start - 0.12, p.leadAddress],
     [start - 0.01, p.leadAddress + p.press],
@@ -120,7 +189,7 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     turned ? null : [cross, Math.min(50, p7 - 7)],
     cross < times.p6 - 0.02 ? [times.p6, p6] : null,
     [times.p7, p7],
-    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : 0.45)],
+    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : runsOn(p) > 0 ? 0.8 : 0.45)],
     [times.p10 - 0.15, p.leadP10],
   ];
   return inOrder(knots);
@@ -139,16 +208,16 @@ export function forwardKnots({ p, times, clubStarts }: SwingPlan): { lead: Knot[
   return {
     lead: [
       [clubStarts, a],
-      [times.p3, a + 3],
+      [times.p3, 0.5 * a + 30 + p.fwdP3],
       [times.p5, p.leadFwdDown - 0.6 * low],
-      [times.p6, 54 - 0.4 * low],
-      [times.p7 - 0.005, 42 - 0.3 * low],
-      [times.p8 + 0.01, 35 - 0.2 * low],
+      [times.p6, 54 - 0.4 * low + 0.8 * p.leadFwdImpact],
+      [times.p7 - 0.005, 42 - 0.3 * low + p.leadFwdImpact],
+      [times.p8 + 0.01, Math.max(6, 35 - 0.2 * low + 0.8 * p.leadFwdImpact)],
       [times.p10 - 0.1, 36 - 0.2 * low],
     ],
     trail: [
       [clubStarts, a - 1],
-      [times.p3, p.trailFwdTop + 4 - 0.8 * low],
+      [times.p3, p.trailFwdP3 - 0.8 * low + p.fwdP3],
       [times.p4, p.trailFwdTop - 0.8 * low],
       [times.p5, 57 - 0.4 * low],
       [times.p6, 65],

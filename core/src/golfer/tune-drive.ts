@@ -4,9 +4,11 @@ import type { Build } from './sole.js';
 import type { SwingPlan } from './swing-plan.js';
 
 const RATE = 250;
-const ROUNDS = 5;
+const ROUNDS = 10;
 const STEP = 0.02;
-const MOST = { tiltBack: 1.4, tiltDown: 1.6, pitchDown: 0.8 };
+const MOST = { tiltBack: 2.4, tiltDown: 2, pitchDown: 0.8 };
+/** Coming down the body tilts toward the target, never away from it. */
+const LEAST = { tiltBack: -MOST.tiltBack, tiltDown: 0, pitchDown: -MOST.pitchDown };
 const KEYS = ['tiltBack', 'tiltDown', 'pitchDown'] as const;
 
 type Outcome = readonly [massBack: number, forcePeak: number, foreAft: number];
@@ -45,17 +47,46 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
   const scale: Outcome = [10, 2, 0.2];
   const run = (d: Drive): number[] =>
     outcome(moveBody(build, [early], [d], early.times.p10 + 1.2, RATE, null), early).map((v, i) => (v - wanted[i]!) / scale[i]!);
-  let drive: Drive = { tiltBack: -0.4, tiltDown: 0.5, pitchDown: 0.2 };
-  for (let round = 0; round < ROUNDS; round++) {
-    const r = run(drive);
-    if (Math.max(...r.map(Math.abs)) < 0.03) break;
+  let best: Solved = { drive: STARTS[0]!, off: Infinity };
+  for (const start of STARTS) {
+    const solved = newton(run, start);
+    if (solved.off < best.off) best = solved;
+    if (best.off < NEAR) break;
+  }
+  return best.drive;
+}
+
+interface Solved {
+  readonly drive: Drive;
+  /** How far what comes out is from what was wanted. */
+  readonly off: number;
+}
+
+/** The outcome is a greatest value of curves: from one start it may stick on the wrong hill. */
+const STARTS: readonly Drive[] = [
+  { tiltBack: -0.4, tiltDown: 0.5, pitchDown: 0.2 },
+  { tiltBack: -0.1, tiltDown: 1, pitchDown: 0.2 },
+  { tiltBack: -1.1, tiltDown: 0.9, pitchDown: 0.1 },
+];
+const NEAR = 0.3;
+
+/** Newton's method with step halving. */
+function newton(run: (d: Drive) => number[], start: Drive): Solved {
+  const size = (r: readonly number[]) => Math.hypot(...r);
+  let drive = start;
+  let r = run(drive);
+  for (let round = 0; round < ROUNDS && Math.max(...r.map(Math.abs)) >= 0.03; round++) {
     const jacobian = KEYS.map((key) => run({ ...drive, [key]: drive[key] + STEP }).map((v, i) => (v - r[i]!) / STEP));
     const step = solve3(jacobian, r);
-    drive = Object.fromEntries(
-      KEYS.map((key, j) => [key, Math.max(-MOST[key], Math.min(MOST[key], drive[key] - Math.max(-0.4, Math.min(0.4, step[j]!))))]),
-    ) as unknown as Drive;
+    const moved = (part: number) =>
+      Object.fromEntries(KEYS.map((key, j) => [key, Math.max(LEAST[key], Math.min(MOST[key], drive[key] - part * step[j]!))])) as unknown as Drive;
+    let [part, next] = [1, run(moved(1))];
+    while (size(next) > 0.98 * size(r) && part > 0.05) next = run(moved((part /= 2)));
+    if (size(next) >= size(r)) break;
+    drive = moved(part);
+    r = next;
   }
-  return drive;
+  return { drive, off: size(r) };
 }
 
 /** Solves Σ_j columns[j][i]·x[j] = r[i] with a little damping, so that an outcome that cannot be had does no harm. */
