@@ -8,3 +8,6 @@ export * from './bay.js';
 export * from './feed.js';
 export * from './settings.js';
 export * from './problem.js';
+export * from './pattern.js';
+export * from './judgement.js';
+export * from './standard.js';

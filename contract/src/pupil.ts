@@ -28,6 +28,12 @@ export const PupilProfile = z.object({
   clubs: z.array(PupilClub).max(20).default([]),
   /** Pattern a pupil is read under, by its id; null: the application's default. */
   school: z.string().max(60).nullable().default(null),
+  /** Another pattern for single club classes. */
+  schools: z.partialRecord(ClubClass, z.string().max(60)).default({}),
+  /** Part of the usual size that is asked of forces, speeds and the mass's way, 0.5–1. */
+  size: z.number().min(0.5).max(1).default(1),
+  /** Factor on what is tolerated beyond ideal, 0.5–2. */
+  strictness: z.number().min(0.5).max(2).default(1),
   injuries: z.array(z.enum(INJURY_TAGS)).default([]),
   /** A side or a movement the pupil is afraid of. */
   fear: text(400),

@@ -1,4 +1,4 @@
-import { CsvMapping } from '@vilko/core';
+import { CsvMapping, Limit } from '@vilko/core';
 import { z } from 'zod';
 
 export const Units = z.object({
@@ -20,6 +20,8 @@ export const HouseSettings = z.object({
   labAxes: z.record(z.string(), z.string()).default({}),
   /** What the columns of a CSV file mean, by its header. */
   columns: z.record(z.string(), CsvMapping).default({}),
+  /** Limits of faults that the house has changed, by `fault:measure`. */
+  limits: z.record(z.string(), Limit).default({}),
 });
 export type HouseSettings = z.infer<typeof HouseSettings>;
 export const DEFAULT_HOUSE: HouseSettings = {
@@ -28,6 +30,7 @@ export const DEFAULT_HOUSE: HouseSettings = {
   askFelt: false,
   labAxes: {},
   columns: {},
+  limits: {},
 };
 
 export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int(), pupils: z.int(), swings: z.int() });

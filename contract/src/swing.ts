@@ -15,6 +15,10 @@ export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.union([z.number(), z.object({ t: z.number(), u: z.number().positive().max(0.5) })]));
 export type Marks = z.infer<typeof Marks>;
 
+/** A finding an instructor does not share, and why. */
+export const Overruled = z.object({ fault: z.string(), reason: z.string().min(1).max(400), at: z.string() });
+export type Overruled = z.infer<typeof Overruled>;
+
 const Point = z.tuple([z.number(), z.number()]);
 
 /** A swing small: its route in the stance frame, mm along (target +) and across (toes +), and what it says. */
@@ -46,11 +50,14 @@ export const SwingHead = z.object({
   intent: z.enum(INTENTS),
   /** Lead share at impact the pupil said they felt, %, before a number was shown; null when not asked. */
   felt: z.number().min(0).max(100).nullable(),
+  overruled: z.array(Overruled),
   shot: Shot.nullable(),
   films: z.array(Film),
   /** Lead share at impact, %; null where it could not be had. */
   leadAtImpact: z.number().nullable(),
+  /** Fit under the pupil's pattern, whose id and version stand beside it. */
   fit: z.number().nullable(),
+  judgedBy: z.object({ pattern: z.string(), version: z.int() }).nullable(),
   mainFault: z.string().nullable(),
   mainWord: z.string().nullable(),
   thumbnail: Thumbnail.nullable(),
@@ -72,6 +79,7 @@ export const SwingChange = z.object({
   tag: z.enum(SWING_TAGS).optional(),
   intent: z.enum(INTENTS).optional(),
   felt: z.number().min(0).max(100).nullable().optional(),
+  overruled: z.array(Overruled).max(40).optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;
 

@@ -14,6 +14,9 @@ import { signIn } from './auth/sign-in.js';
 import { type BayHandle, openBay } from './bays/bay.js';
 import { filmRepository } from './db/films.js';
 import { houseRepository } from './db/house.js';
+import { patternRepository } from './db/patterns.js';
+import { patternService } from './judging/pattern-service.js';
+import { patternRoutes } from './routes/patterns.js';
 import { pupilRepository } from './db/pupils.js';
 import type { OpenDatabase } from './db/open.js';
 import type { DemoShelves } from './demo/seed.js';
@@ -27,7 +30,7 @@ import { pupilService } from './pupils/pupil-service.js';
 import { apiPage } from './routes/api-page.js';
 import { bayRoutes } from './routes/bay.js';
 import { filmRoutes } from './routes/films.js';
-import { houseRoutes } from './routes/house.js';
+import { houseRoutes, settingsOf } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
 import { pupilRoutes } from './routes/pupils.js';
 import { shotRoutes } from './routes/shots.js';
@@ -58,7 +61,14 @@ const REFUSALS: Readonly<Record<number, string>> = {
 /** Everything the server keeps, by table. */
 export function openTables(database: OpenDatabase) {
   const { db } = database;
-  return { pupils: pupilRepository(db), swings: swingRepository(db), shots: shotRepository(db), films: filmRepository(db), house: houseRepository(db) };
+  return {
+    pupils: pupilRepository(db),
+    swings: swingRepository(db),
+    shots: shotRepository(db),
+    films: filmRepository(db),
+    house: houseRepository(db),
+    patterns: patternRepository(db),
+  };
 }
 
 /** The key with which a device on another machine may speak; made once. */
@@ -112,7 +122,8 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   const tables = openTables(database);
   const { pupils, swings, shots, films, house } = tables;
   const store = filmStore(database.folder);
-  const service = swingService(tables);
+  const patterns = patternService(tables.patterns);
+  const service = swingService({ ...tables, standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }) });
   const filmsOf = filmService(swings, films, store);
   const shotsOf = shotService(pupils, swings, shots);
   const archive = pupilArchive({ ...tables, store, scrub: database.scrub });
@@ -135,8 +146,9 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   await guard(fastify, signIn(house), needed, deviceKey);
   await fastify.register((scope, _options, done) => {
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
-    pupilRoutes(scope, pupils, pupilService(pupils, service, archive, backups, BAY), bay);
+    pupilRoutes(scope, pupils, pupilService(pupils, service, archive, backups, BAY), service, bay);
     lessonRoutes(scope, pupils, service);
+    patternRoutes(scope, patterns);
     swingRoutes(scope, service);
     shotRoutes(scope, shotsOf, service, bay);
     filmRoutes(scope, filmsOf);

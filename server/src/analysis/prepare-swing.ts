@@ -20,7 +20,7 @@ export function prepareSwing(rec: Recording, about: AboutSwing): PreparedSwing {
   return {
     device: deep.device,
     bundle: deep.swings.length ? writeBundle(rec, QUICK) : new Uint8Array(0),
-    summaries: deep.swings.map((_, part) => summarise(deep, part, about)),
+    summaries: deep.swings.map((_, part) => summarise(deep, part)),
     warnings: deep.warnings,
     rate: deep.rate,
   };

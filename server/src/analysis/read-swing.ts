@@ -3,33 +3,40 @@ import {
   analyseInDepth,
   CORE_VERSION,
   type ClubClass,
-  DEFAULT_PATTERN,
   type DeepAnalysis,
+  type DeviceKind,
+  type Events,
+  type JudgeContext,
   judgeSwing,
+  type Measures,
   numberOf,
-  patternOf,
-  PATTERNS_VERSION,
   type Recording,
-  RULES_VERSION,
   swingShape,
 } from '@vilko/core';
-import type { Marks, Pupil, SwingKind, Thumbnail } from '@vilko/contract';
+import type { Marks, Overruled, Pupil, Standard, SwingKind, Thumbnail } from '@vilko/contract';
 
-/** What the rack needs of a swing, cached under the versions it was made with. */
+/** What is known about a swing without judging it, cached under the versions it was made with. */
 export interface SwingSummary {
-  readonly leadAtImpact: number | null;
-  readonly fit: number | null;
-  readonly mainFault: string | null;
-  readonly mainWord: string | null;
+  readonly device: DeviceKind;
   readonly thumbnail: Thumbnail | null;
   readonly warnings: readonly string[];
-  /** Every measure that is a number, for trends. */
-  readonly numbers: Readonly<Record<string, number>>;
+  /** Null where no swing is found in the recording any more. */
+  readonly read: { readonly events: Events; readonly measures: Measures } | null;
 }
 
-/** Under which a summary holds: versions, club, pattern, marks. */
+/** What a swing is said to be, under the standard that holds now. */
+export interface Verdict {
+  readonly fit: number | null;
+  readonly judgedBy: { readonly pattern: string; readonly version: number } | null;
+  readonly mainFault: string | null;
+  readonly mainWord: string | null;
+}
+
+const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, mainWord: null };
+
+/** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>
-  [CORE_VERSION, PATTERNS_VERSION, RULES_VERSION, DEFAULT_PATTERN, club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
+  [CORE_VERSION, 'measures', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
 
 /** Options of an analysis from what is known about the pupil. */
 export const optionsFor = (about: AboutSwing, part: number, marks: Marks): AnalyseOptions => ({
@@ -48,34 +55,46 @@ export interface AboutSwing {
 }
 
 /** Summary of one swing of an analysed recording. */
-export function summarise(deep: DeepAnalysis, part: number, about: AboutSwing): SwingSummary {
+export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
   const swing = deep.swings[part];
   const context = deep.contexts[part];
-  if (!swing || !context)
-    return {
-      leadAtImpact: null,
-      fit: null,
-      mainFault: null,
-      mainWord: null,
-      thumbnail: null,
-      warnings: ['no swing was found in this recording'],
-      numbers: {},
-    };
-  const numbers = Object.fromEntries(
-    Object.entries(swing.measures).flatMap(([id, m]) => (typeof m.value === 'number' ? [[id, Number(m.value.toPrecision(7))] as const] : [])),
+  if (!swing || !context) return { device: deep.device, thumbnail: null, warnings: ['no swing was found in this recording'], read: null };
+  const measures = Object.fromEntries(
+    Object.entries(swing.measures).map(([id, m]) => [id, { ...m, value: typeof m.value === 'number' ? Number(m.value.toPrecision(7)) : m.value }]),
   );
-  const statureGiven = about.pupil.stature !== null;
-  // a rehearsal is measured, never judged
-  const judged = about.kind === 'full' ? judgeSwing(swing, { device: deep.device, club: about.club, pattern: patternOf(DEFAULT_PATTERN), statureGiven }) : null;
-  const main = judged?.findings.find((f) => f.main);
+  return { device: deep.device, thumbnail: swingShape(context), warnings: deep.warnings, read: { events: swing.events, measures } };
+}
+
+/** The value of a measure of a summarised swing; null where there is none. */
+export const summaryNumber = (s: SwingSummary, id: string): number | null => numberOf(s.read?.measures[id]);
+
+/** How a standard judges on a device: what the core asks for. */
+export const judgeContext = (
+  device: DeviceKind,
+  club: ClubClass,
+  standard: Standard,
+  statureGiven: boolean,
+  overruled: readonly Overruled[] = [],
+): JudgeContext => ({
+  device,
+  club,
+  pattern: standard.pattern,
+  tuning: standard.tuning,
+  limits: standard.limits,
+  statureGiven,
+  overruled: overruled.map((o) => o.fault),
+});
+
+/** Judges a summarised swing; a rehearsal is measured, never judged. */
+export function verdictOf(s: SwingSummary, about: AboutSwing, standard: Standard, overruled: readonly Overruled[]): Verdict {
+  if (about.kind !== 'full' || !s.read) return UNJUDGED;
+  const { comparison, findings } = judgeSwing(s.read, judgeContext(s.device, about.club, standard, about.pupil.stature !== null, overruled));
+  const main = findings.find((f) => f.main);
   return {
-    leadAtImpact: numberOf(swing.measures['share.lead.p7']),
-    fit: judged?.comparison.fit ?? null,
+    fit: comparison.fit,
+    judgedBy: { pattern: comparison.pattern, version: comparison.version },
     mainFault: main?.fault ?? null,
     mainWord: main?.word ?? null,
-    numbers,
-    thumbnail: swingShape(context),
-    warnings: deep.warnings,
   };
 }
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { Film, Imported, Lesson, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
+import type { Film, Imported, Lesson, LessonFindings, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
+import { standardFor, type StandardSources } from '@vilko/contract';
 import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
 import type { PupilRepository } from '../db/pupils.js';
@@ -8,7 +9,8 @@ import type { SwingRepository, SwingRow } from '../db/swings.js';
 import type { SummarisedSwing } from '../pupils/dashboard.js';
 import { prepareFile } from './prepare-file.js';
 import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
-import { analyseFor, summarise, summaryKey, type SwingSummary } from './read-swing.js';
+import { lessonFindings } from '../judging/lesson-findings.js';
+import { type AboutSwing, analyseFor, summarise, summaryKey, summaryNumber, type SwingSummary, type Verdict, verdictOf } from './read-swing.js';
 
 /** How a swing comes into a lesson. */
 export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt'>> {
@@ -34,6 +36,8 @@ export interface SwingTables {
   readonly swings: SwingRepository;
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
+  /** What the house judges by: its settings and its own patterns. */
+  readonly standards: () => Promise<Omit<StandardSources, 'profile'>>;
 }
 
 /** A pupil's usual half swing is told from this many. */
@@ -42,46 +46,63 @@ const USUAL_FROM = 3;
 const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
 
 /** Everything that is done with swings: stored, read, summarised, changed. */
-export function swingService({ pupils, swings, shots, films }: SwingTables) {
+export function swingService({ pupils, swings, shots, films, standards }: SwingTables) {
   const headOf = (
     row: SwingRow,
-    { numbers, warnings, ...s }: SwingSummary,
+    summary: SwingSummary,
+    verdict: Verdict,
     shot: Shot | null,
     ownFilms: readonly Film[],
     usualHalf: number | null,
   ): SwingHead => {
     const { recordingId, part, deletedAt, recordedAt, ...kept } = row;
-    const grown = row.kind === 'half' && usualHalf !== null && (numbers['club.back'] ?? 0) > usualHalf + worthOf('club.back')!;
+    const back = summaryNumber(summary, 'club.back') ?? 0;
+    const grown = row.kind === 'half' && usualHalf !== null && back > usualHalf + worthOf('club.back')!;
     return {
       ...kept,
       device: row.device as SwingHead['device'],
       recordedAt: recordedAt.toISOString(),
       shot,
       films: [...ownFilms],
-      ...s,
-      warnings: [...warnings, ...(grown ? [`this half swing has grown: ${numbers['club.back']!.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : [])],
+      ...verdict,
+      leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
+      thumbnail: summary.thumbnail,
+      warnings: [...summary.warnings, ...(grown ? [`this half swing has grown: ${back.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : [])],
     };
   };
 
+  const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({ pupil, club: row.club, kind: row.kind });
+
   const summaryOf = async (row: SwingRow, pupil: Pupil): Promise<SwingSummary> => {
-    const about = { pupil, club: row.club, kind: row.kind };
+    const about = aboutOf(row, pupil);
     const key = summaryKey(about, row.marks);
     const kept = await swings.cached<SwingSummary>(row.id, key);
     if (kept) return kept;
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const rec = readBundle(bundle, row.id);
-    const made = summarise(analyseFor(rec, about, row.part, row.marks), row.part, about);
+    const made = summarise(analyseFor(rec, about, row.part, row.marks), row.part);
     await swings.keep(row.id, key, made);
     return made;
   };
 
+  /** Verdicts on one pupil's swings, by what holds now. */
+  const judging = async (pupil: Pupil) => {
+    const house = await standards();
+    const standardOf = (club: ClubClass, intent: string) => standardFor({ ...house, profile: pupil.profile }, club, intent);
+    return {
+      standardOf,
+      verdict: (row: SwingRow, s: SwingSummary): Verdict => verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
+    };
+  };
+
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
-    const [theirShots, theirFilms, usual] = await Promise.all([
+    const [theirShots, theirFilms, usual, judge] = await Promise.all([
       shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
+      judging(pupil),
     ]);
     const heads: SwingHead[] = [];
     for (const row of rows) {
@@ -90,6 +111,7 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
         headOf(
           row,
           s,
+          judge.verdict(row, s),
           theirShots.findLast((x) => x.swingId === row.id) ?? null,
           theirFilms.filter((f) => f.swingId === row.id),
           usual,
@@ -104,7 +126,7 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
     const lessons = await pupils.lessonsOf(pupil.id);
     const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.kind === 'half' && r.deletedAt === null);
     const back: number[] = [];
-    for (const row of rows) back.push((await summaryOf(row, pupil)).numbers['club.back'] ?? NaN);
+    for (const row of rows) back.push(summaryNumber(await summaryOf(row, pupil), 'club.back') ?? NaN);
     const known = back.filter((x) => x === x);
     return known.length >= USUAL_FROM ? median(known) : null;
   };
@@ -163,9 +185,33 @@ export function swingService({ pupils, swings, shots, films }: SwingTables) {
     async summarised(pupil: Pupil): Promise<SummarisedSwing[]> {
       const lessons = await pupils.lessonsOf(pupil.id);
       const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
+      const judge = await judging(pupil);
       const out: SummarisedSwing[] = [];
-      for (const row of rows) out.push({ row, summary: await summaryOf(row, pupil) });
+      for (const row of rows) {
+        const summary = await summaryOf(row, pupil);
+        out.push({ row, summary, verdict: judge.verdict(row, summary) });
+      }
       return out;
+    },
+    /** Heads of every swing of a pupil that was not deleted, oldest first. */
+    async ofPupil(pupilId: string): Promise<SwingHead[] | null> {
+      const pupil = await pupils.one(pupilId);
+      if (!pupil) return null;
+      const lessons = await pupils.lessonsOf(pupil.id);
+      return headsOf(
+        (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null),
+        pupil,
+      );
+    },
+    /** What is found in a lesson's sets of swings. */
+    async findings(lessonId: string): Promise<LessonFindings | null> {
+      const found = await pupils.lesson(lessonId);
+      if (!found) return null;
+      const { standardOf } = await judging(found.pupil);
+      const rows = await swings.ofLesson(lessonId);
+      const read: { row: SwingRow; summary: SwingSummary }[] = [];
+      for (const row of rows) read.push({ row, summary: await summaryOf(row, found.pupil) });
+      return lessonFindings(found.pupil, read, standardOf);
     },
     async head(swingId: string): Promise<SwingHead | null> {
       return headOfRow(await swings.one(swingId));

@@ -1,4 +1,5 @@
-import type { FilmLine, Marks, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
+import type { FilmLine, Marks, Overruled, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
+import type { Pattern } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp } from 'drizzle-orm/pg-core';
@@ -76,6 +77,7 @@ export const swings = pgTable(
     tag: text('tag', { enum: SWING_TAGS }).notNull().default('ball'),
     intent: text('intent', { enum: INTENTS }).notNull().default('stock'),
     felt: real('felt'),
+    overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('swings_of_lesson').on(t.lessonId, t.number)],
@@ -124,6 +126,19 @@ export const films = pgTable(
 
 /** What holds for the whole house: settings, the instructor's password (hashed), device keys. */
 export const house = pgTable('house', { key: text('key').primaryKey(), value: jsonb('value').notNull() });
+
+/** Patterns of the house's own, every version of them. */
+export const patterns = pgTable(
+  'patterns',
+  {
+    id: text('id').notNull(),
+    version: integer('version').notNull(),
+    pattern: jsonb('pattern').$type<Pattern>().notNull(),
+    savedAt: timestamp('saved_at', { withTimezone: true }).notNull(),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.id, t.version] })],
+);
 
 /** Devices that were in the bay, and how they were. */
 export const devices = pgTable('devices', {

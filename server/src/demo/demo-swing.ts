@@ -1,6 +1,7 @@
 import { NO_SHOT, type Pupil, type ShotValues } from '@vilko/contract';
 import { random, shotOf, simulate } from '@vilko/core/golfer';
 import { type PreparedSwing, prepareSwing } from '../analysis/prepare-swing.js';
+import { summaryNumber } from '../analysis/read-swing.js';
 import type { DemoLesson, DemoSeries } from './story.js';
 
 /** One swing of the sample world, asked of a worker. */
@@ -36,7 +37,8 @@ export function demoSwing({ pupil, lesson, series, seed, name }: DemoSwingReques
   });
   const prepared = prepareSwing({ ...recording, name }, { pupil, club: series.club, kind: 'full' });
   const rng = random(SHOT_SEED + seed);
-  const lead = prepared.summaries[0]?.leadAtImpact ?? null;
+  const [summary] = prepared.summaries;
+  const lead = summary ? summaryNumber(summary, 'share.lead.p7') : null;
   return {
     prepared,
     shot: lesson.monitor ? { ...NO_SHOT, ...rounded(shotOf(motion.plans[0]!, rng)) } : null,

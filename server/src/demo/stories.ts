@@ -23,7 +23,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     lessons: lessons(
       'maren',
       'Strike the ground after the ball',
-      { measure: 'share.lead.p7', monitor: true, tendencies: { leadAddress: 0.4, trailMax: 0.5 } },
+      { measure: 'share.lead.p7', monitor: true, tendencies: { leadAddress: 0.25, trailMax: 0.5 } },
       [
         { startedAt: '2026-09-07T17:30:00Z', aim: 'A first look', device: 'plates', series: [iron('7-iron', 7, 'hangs-back', 'strong')] },
         {
@@ -86,7 +86,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     lessons: lessons(
       'ilse',
       'Let some load go to the trail foot',
-      { bay: 'Mat room', measure: 'load.trail.max', device: 'mat', feltOff: -6, tendencies: { upPeak: -0.6, forcePeak: -0.3 } },
+      { bay: 'Mat room', measure: 'load.trail.max', device: 'mat', feltOff: -6, tendencies: { upPeak: -0.6, forcePeak: -0.15 } },
       [
         { startedAt: '2026-09-08T10:15:00Z', series: [iron('7-iron', 8, 'no-load', 'strong')] },
         { startedAt: '2026-09-29T10:15:00Z', homework: 'Trail step, ten a day.', series: [iron('7-iron', 8, 'no-load', 'strong')] },
@@ -154,7 +154,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     lessons: lessons(
       'tove',
       'Be loaded by the top',
-      { measure: 'load.trail.max.phase', device: 'boards', bay: 'Mat room', tendencies: { topAngle: 0.8, back: 0.5 } },
+      { measure: 'load.trail.max.phase', device: 'boards', bay: 'Mat room', tendencies: { topAngle: 0.8, back: 0.15 } },
       [
         { startedAt: '2026-09-02T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
         { startedAt: '2026-09-30T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
@@ -193,16 +193,16 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       'More on the trail foot going back',
       { bay: 'Bay 1', measure: 'load.trail.max', device: 'plates', tendencies: { upPeak: 0.5, forcePeak: 0.5 } },
       [
-        { startedAt: '2026-09-04T16:00:00Z', tendencies: { trailMax: -1.2 }, series: [iron('7-iron', 8)] },
+        { startedAt: '2026-09-04T16:00:00Z', tendencies: { trailMax: -1.1 }, series: [iron('7-iron', 8)] },
         {
           startedAt: '2026-10-02T16:00:00Z',
-          tendencies: { trailMax: -1.1, massBack: 5.5 },
+          tendencies: { trailMax: -1, massBack: 2.8 },
           homework: 'Turn into the trail foot.',
           series: [iron('7-iron', 8)],
         },
         {
           startedAt: '2026-10-23T16:00:00Z',
-          tendencies: { trailMax: -1, massBack: 5 },
+          tendencies: { trailMax: -1, massBack: 2.6 },
           homework: 'Lead foot float: if it can be held, the body moved.',
           series: [iron('7-iron', 8)],
         },

@@ -36,7 +36,7 @@ export function backups(data: string, pupils: PupilRepository, archive: PupilArc
     list,
     async make(): Promise<Backup> {
       const all = await pupils.all();
-      const bundle = await archive.bundle(all.map((p) => p.id));
+      const bundle = await archive.whole();
       const at = new Date().toISOString();
       const name = `vilko-${at.slice(0, 19).replaceAll(/[-:]/g, '').replace('T', '-')}.zip`;
       // whole or not at all: a power cut leaves the unfinished file under another name

@@ -39,10 +39,17 @@ const swing = (lessonId: string, share: number, row: Partial<SummarisedSwing['ro
     tag: 'ball',
     intent: 'stock',
     felt: null,
+    overruled: [],
     deletedAt: null,
     ...row,
   },
-  summary: { leadAtImpact: share, fit: 0.9, mainFault: fault, mainWord: fault && 'clear', thumbnail: null, warnings: [], numbers: { 'share.lead.p7': share } },
+  summary: {
+    device: 'plates',
+    thumbnail: null,
+    warnings: [],
+    read: { events: {} as never, measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' } } },
+  },
+  verdict: { fit: 0.9, judgedBy: { pattern: 'common-ground', version: 1 }, mainFault: fault, mainWord: fault && 'clear' },
 });
 const several = (lessonId: string, around: number, n = 10, row: Partial<SummarisedSwing['row']> = {}): SummarisedSwing[] =>
   Array.from({ length: n }, (_, k) => swing(lessonId, around + 2 * Math.sin(3 * k), row));

@@ -2,12 +2,13 @@ import type { LessonHead, PupilDashboard, TrendPoint } from '@vilko/contract';
 import { compareSets, measureRow, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../db/swings.js';
-import type { SwingSummary } from '../analysis/read-swing.js';
+import { summaryNumber, type SwingSummary, type Verdict } from '../analysis/read-swing.js';
 
 /** A swing with what was measured in it. */
 export interface SummarisedSwing {
   readonly row: SwingRow;
   readonly summary: SwingSummary;
+  readonly verdict: Verdict;
 }
 
 /** Swings that may stand beside each other in a trend: whole ones, no exercises. */
@@ -45,9 +46,9 @@ export function dashboardOf(lessons: readonly LessonHead[], swings: readonly Sum
         )
       : [],
     felt: swings.flatMap(({ row, summary }) =>
-      row.felt === null || summary.leadAtImpact === null
+      row.felt === null || lead(summary) === null
         ? []
-        : [{ swingId: row.id, lessonId: row.lessonId, recordedAt: row.recordedAt.toISOString(), felt: row.felt, measured: summary.leadAtImpact }],
+        : [{ swingId: row.id, lessonId: row.lessonId, recordedAt: row.recordedAt.toISOString(), felt: row.felt, measured: lead(summary)! }],
     ),
     findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
     nextVisit: last?.nextVisit ?? null,
@@ -55,12 +56,14 @@ export function dashboardOf(lessons: readonly LessonHead[], swings: readonly Sum
   };
 }
 
+const lead = (s: SwingSummary): number | null => summaryNumber(s, 'share.lead.p7');
+
 /** The main finding most of a lesson's swings share; null without a judged swing. */
 function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilDashboard['findings'][number] | null {
-  const own = swings.filter((s) => s.row.lessonId === lessonId && s.summary.fit !== null);
+  const own = swings.filter((s) => s.row.lessonId === lessonId && s.verdict.judgedBy !== null);
   if (!own.length) return null;
   const counts = new Map<string, number>();
-  for (const { summary } of own) if (summary.mainFault) counts.set(summary.mainFault, (counts.get(summary.mainFault) ?? 0) + 1);
+  for (const { verdict } of own) if (verdict.mainFault) counts.set(verdict.mainFault, (counts.get(verdict.mainFault) ?? 0) + 1);
   const [most] = [...counts].sort((a, b) => b[1] - a[1]);
   return { lessonId, fault: most?.[0] ?? null, shows: most?.[1] ?? 0, of: own.length };
 }
@@ -75,7 +78,7 @@ function trendOf(measure: string, lessons: readonly LessonHead[], swings: readon
   for (const l of lessons) {
     const own = swings.filter((s) => s.row.lessonId === l.id);
     for (const device of new Set(own.map((s) => s.row.device))) {
-      const values = own.filter((s) => s.row.device === device).flatMap((s) => s.summary.numbers[measure] ?? []);
+      const values = own.filter((s) => s.row.device === device).flatMap((s) => summaryNumber(s.summary, measure) ?? []);
       if (!values.length) continue;
       const earlier = before.get(device);
       points.push({

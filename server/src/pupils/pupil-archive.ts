@@ -1,5 +1,6 @@
 import type { Erased, Film, Restored } from '@vilko/contract';
 import type { FilmRepository } from '../db/films.js';
+import type { PatternRepository } from '../db/patterns.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository } from '../db/swings.js';
@@ -12,13 +13,14 @@ export interface Shelves {
   readonly swings: SwingRepository;
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
+  readonly patterns: PatternRepository;
   readonly store: FilmStore;
   /** Makes deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive({ pupils, swings, shots, films, store, scrub }: Shelves) {
+export function pupilArchive({ pupils, swings, shots, films, patterns, store, scrub }: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -46,6 +48,7 @@ export function pupilArchive({ pupils, swings, shots, films, store, scrub }: She
         swings: rows.map(swingJson),
         shots: theirShots,
         films: theirFilms,
+        patterns: [],
       },
       recordings,
       films: files,
@@ -53,6 +56,12 @@ export function pupilArchive({ pupils, swings, shots, films, store, scrub }: She
   };
   return {
     bundle,
+    /** Every pupil and what belongs to the house itself. */
+    whole: async (): Promise<PupilBundle> => {
+      const all = await bundle((await pupils.all()).map((p) => p.id));
+      const own = (await patterns.every()).map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), pattern: r.pattern }));
+      return { ...all, head: { ...all.head, patterns: own } };
+    },
     pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),
     /** Puts back what is not there; what is there stays as it is. */
     async putBack({ head, recordings, films: files }: PupilBundle): Promise<Restored> {
@@ -69,6 +78,8 @@ export function pupilArchive({ pupils, swings, shots, films, store, scrub }: She
       for (const s of head.swings)
         await fresh(swings.one(s.id), () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]), 'swings');
       for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
+      for (const p of head.patterns)
+        await patterns.putBack({ id: p.pattern.id, version: p.version, pattern: p.pattern, savedAt: new Date(p.savedAt), deletedAt: null });
       for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
       return came;
     },

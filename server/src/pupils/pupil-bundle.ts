@@ -1,4 +1,4 @@
-import { FOOTWEAR, Film, INTENTS, LessonHead, Marks, Pupil, Shot, SwingKind, SWING_TAGS, ClubClass, Device } from '@vilko/contract';
+import { FOOTWEAR, Film, INTENTS, LessonHead, Marks, Overruled, Pupil, PatternVersion, Shot, SwingKind, SWING_TAGS, ClubClass, Device } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
@@ -24,6 +24,7 @@ const SwingRowJson = z.object({
   tag: z.enum(SWING_TAGS),
   intent: z.enum(INTENTS),
   felt: z.number().nullable(),
+  overruled: z.array(Overruled).default([]),
   deletedAt: z.string().nullable(),
 });
 
@@ -38,6 +39,8 @@ export const PupilsHead = z.object({
   swings: z.array(SwingRowJson),
   shots: z.array(Shot),
   films: z.array(Film),
+  /** Own patterns of the house, every version; in backups only. */
+  patterns: z.array(PatternVersion).default([]),
 });
 export type PupilsHead = z.infer<typeof PupilsHead>;
 

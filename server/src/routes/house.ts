@@ -10,13 +10,13 @@ const SETTINGS = 'settings';
 /** Largest backup taken back over the wire, bytes. */
 const LARGEST = 2 ** 31 - 1;
 
+/** The settings in force. */
+export const settingsOf = async (house: HouseRepository): Promise<HouseSettings> => ({ ...DEFAULT_HOUSE, ...(await house.get<HouseSettings>(SETTINGS)) });
+
 /** Settings of the house, devices, backups. */
 export function houseRoutes(app: FastifyInstance, house: HouseRepository, backups: Backups, bay: BayHandle, deviceKey: string): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
-  routes.get('/api/house', { schema: { summary: 'Settings of the house', response: { 200: HouseSettings } } }, async () => ({
-    ...DEFAULT_HOUSE,
-    ...(await house.get<HouseSettings>(SETTINGS)),
-  }));
+  routes.get('/api/house', { schema: { summary: 'Settings of the house', response: { 200: HouseSettings } } }, () => settingsOf(house));
   routes.put('/api/house', { schema: { summary: 'Changes settings of the house', body: HouseSettings, response: { 200: HouseSettings } } }, async (request) => {
     await house.put(SETTINGS, request.body);
     return request.body;

@@ -1,4 +1,4 @@
-import { ClubClass, Imported, Lesson, LessonChange, LessonHead, Problem, SwingKind } from '@vilko/contract';
+import { ClubClass, Imported, Lesson, LessonChange, LessonFindings, LessonHead, Problem, SwingKind } from '@vilko/contract';
 import { CsvMapping } from '@vilko/core';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -30,6 +30,12 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
       const lesson = await service.lesson(request.params.id);
       return lesson ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' });
     },
+  );
+
+  routes.get(
+    '/api/lessons/:id/findings',
+    { schema: { summary: 'What is found in a lesson’s swings, club by club', params: Id, response: { 200: LessonFindings, 404: Problem } } },
+    async (request, reply) => (await service.findings(request.params.id)) ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
   );
 
   routes.patch(

@@ -1,4 +1,5 @@
-import { Erased, LessonHead, NewLesson, NewPupil, Problem, Pupil, PupilChange, PupilDashboard, PupilWithLessons } from '@vilko/contract';
+import { Erased, LessonHead, NewLesson, NewPupil, Problem, Pupil, PupilChange, PupilDashboard, PupilWithLessons, SwingHead } from '@vilko/contract';
+import type { SwingService } from '../analysis/swing-service.js';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -9,7 +10,7 @@ import type { PupilService } from '../pupils/pupil-service.js';
 const Id = z.object({ id: z.string() });
 const GONE = { code: 'not-found', message: 'There is no such pupil.' };
 
-export function pupilRoutes(app: FastifyInstance, pupils: PupilRepository, service: PupilService, bay: BayHandle): void {
+export function pupilRoutes(app: FastifyInstance, pupils: PupilRepository, service: PupilService, swings: SwingService, bay: BayHandle): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get('/api/pupils', { schema: { summary: 'Every pupil with their lessons', response: { 200: z.array(PupilWithLessons) } } }, () => pupils.all());
   routes.post('/api/pupils', { schema: { summary: 'Takes in a new pupil', body: NewPupil, response: { 201: Pupil } } }, async (request, reply) =>
@@ -28,6 +29,11 @@ export function pupilRoutes(app: FastifyInstance, pupils: PupilRepository, servi
     '/api/pupils/:id/dashboard',
     { schema: { summary: 'What a pupil works on and whether it changed', params: Id, response: { 200: PupilDashboard, 404: Problem } } },
     async (request, reply) => (await service.dashboard(request.params.id)) ?? reply.code(404).send(GONE),
+  );
+  routes.get(
+    '/api/pupils/:id/swings',
+    { schema: { summary: 'Every swing of a pupil, oldest first', params: Id, response: { 200: z.array(SwingHead), 404: Problem } } },
+    async (request, reply) => (await swings.ofPupil(request.params.id)) ?? reply.code(404).send(GONE),
   );
   routes.post(
     '/api/pupils/:id/lessons',

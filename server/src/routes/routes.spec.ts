@@ -81,6 +81,7 @@ describe('every route', () => {
       askFelt: false,
       labAxes: {},
       columns: {},
+      limits: {},
     });
     const wanted = {
       ...before,

@@ -1,0 +1,10 @@
+import { Pattern } from '@vilko/core';
+import { z } from 'zod';
+
+/** A version of a pattern of the house's own. */
+export const PatternVersion = z.object({ version: z.int(), savedAt: z.string(), pattern: Pattern });
+export type PatternVersion = z.infer<typeof PatternVersion>;
+
+/** The newest version of every own pattern that was not deleted. */
+export const OwnPatterns = z.array(PatternVersion);
+export type OwnPatterns = z.infer<typeof OwnPatterns>;

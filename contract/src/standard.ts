@@ -1,0 +1,32 @@
+import { type ClubClass, DEFAULT_PATTERN, overlaysFor, type Pattern, patternOf, PATTERNS, type Tuning } from '@vilko/core';
+import type { PupilProfile } from './pupil.js';
+import type { HouseSettings } from './settings.js';
+
+/** What a swing is judged by: a pattern, how it is set for this golfer and shot, and limits the house has changed. */
+export interface Standard {
+  readonly pattern: Pattern;
+  readonly tuning: Tuning;
+  readonly limits: HouseSettings['limits'];
+  /** Id of a chosen pattern that is not there any more; common-ground stands in. */
+  readonly missing: string | null;
+}
+
+/** Where a standard is looked up. */
+export interface StandardSources {
+  readonly profile: PupilProfile;
+  readonly house: Pick<HouseSettings, 'school' | 'limits'>;
+  /** Patterns of the house's own. */
+  readonly own: readonly Pattern[];
+}
+
+/** The standard for a club and an intent: the pupil's school for the club, else the pupil's, else the house's. */
+export function standardFor({ profile, house, own }: StandardSources, club: ClubClass, intent?: string, chosen?: string): Standard {
+  const id = chosen ?? profile.schools[club] ?? profile.school ?? house.school;
+  const found = [...PATTERNS, ...own].find((p) => p.id === id);
+  return {
+    pattern: found ?? patternOf(DEFAULT_PATTERN),
+    tuning: { overlays: overlaysFor(intent, club), size: profile.size, strictness: profile.strictness },
+    limits: house.limits,
+    missing: found ? null : id,
+  };
+}

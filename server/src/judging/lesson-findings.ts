@@ -1,0 +1,59 @@
+import type { LessonFindings, Pupil, Standard } from '@vilko/contract';
+import { type ClubClass, compare, judgeSet, oneSwingForAll } from '@vilko/core';
+import { judgeContext, type SwingSummary } from '../analysis/read-swing.js';
+import type { SwingRow } from '../db/swings.js';
+
+/** A lesson's swing with what was measured in it. */
+export interface LessonSwing {
+  readonly row: SwingRow;
+  readonly summary: SwingSummary;
+}
+
+/** Whole swings with a ball or without, no exercises: those a finding is made of. */
+const counts = ({ row, summary }: LessonSwing): boolean => row.kind === 'full' && row.tag !== 'exercise' && summary.read !== null;
+
+/**
+ * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them.
+ * @param standardOf the standard for a club and an intent
+ */
+export function lessonFindings(pupil: Pupil, swings: readonly LessonSwing[], standardOf: (club: ClubClass, intent: string) => Standard): LessonFindings {
+  const own = swings.filter(counts);
+  const sets = new Map<string, LessonSwing[]>();
+  // a wanted shot changes what is asked, so that it makes a set of its own
+  for (const s of own) {
+    const key = [s.row.clubName, s.row.club, s.summary.device, s.row.intent].join('|');
+    sets.set(key, [...(sets.get(key) ?? []), s]);
+  }
+  const clubs = [...sets.values()]
+    .filter((set) => set.length >= 2)
+    .map((set) => {
+      const { club, clubName, intent } = set[0]!.row;
+      const standard = standardOf(club, intent);
+      const device = set[0]!.summary.device;
+      // overruled in every swing of the set: overruled for the set
+      const overruled = set[0]!.row.overruled.filter((o) => set.every((s) => s.row.overruled.some((x) => x.fault === o.fault)));
+      const context = judgeContext(device, club, standard, pupil.stature !== null, overruled);
+      const { findings } = judgeSet(
+        set.map((s) => s.summary.read!),
+        context,
+      );
+      return {
+        club,
+        clubName,
+        device,
+        pattern: standard.pattern.id,
+        n: set.length,
+        findings: findings.map((f) => ({
+          ...f,
+          because: [...f.because],
+          evidence: f.evidence.map((p) => ({ ...p, measures: [...p.measures] })),
+          mayComeFrom: [...f.mayComeFrom],
+        })),
+      };
+    });
+  const fitted = own.map(({ row, summary }) => {
+    const { pattern, tuning } = standardOf(row.club, row.intent);
+    return { club: row.club, measures: summary.read!.measures, fit: compare(summary.read!.measures, pattern, row.club, tuning).fit };
+  });
+  return { clubs, oneSwingForAll: oneSwingForAll(fitted) };
+}
