@@ -35,6 +35,9 @@ import '../../core/src/ground/clipping.spec';
 import '../../core/src/ground/path.spec';
 import '../../core/src/ground/recorded-foot-check.spec';
 import '../../core/src/analyse.laws.spec';
+import '../../core/src/faults/causes.spec';
+import '../../core/src/compare/differences.spec';
+import '../../core/src/what-if/what-if.spec';
 
 const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c) : 1), 0);
 

@@ -10,6 +10,7 @@ import { Shell } from './app/shell/shell';
 import { importingEffects } from './app/state/importing';
 import { lessonEffects, lessonFeature } from './app/state/lesson';
 import { officeEffects, officeFeature } from './app/state/office';
+import { patternEffects, patternFeature } from './app/state/patterns';
 import { readFeature } from './app/state/read';
 import { settingsEffects, settingsFeature } from './app/state/settings';
 
@@ -22,8 +23,9 @@ bootstrapApplication(Shell, {
     provideState(lessonFeature),
     provideState(officeFeature),
     provideState(readFeature),
+    provideState(patternFeature),
     provideState(settingsFeature),
-    provideEffects(lessonEffects, importingEffects, officeEffects, settingsEffects),
+    provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
     provideRouterStore(),
   ],
 }).catch((e: unknown) => {

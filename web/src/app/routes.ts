@@ -6,6 +6,10 @@ export const routes: Routes = [
   { path: 'office/pupils', title: 'Pupils · Vilko', loadComponent: () => import('./office/pupils/pupils').then((m) => m.Pupils) },
   { path: 'office/pupils/new', title: 'New pupil · Vilko', loadComponent: () => import('./office/pupils/new-pupil').then((m) => m.NewPupilPage) },
   { path: 'office/pupils/:pupilId', title: 'Pupil · Vilko', loadComponent: () => import('./office/pupils/pupil').then((m) => m.PupilPage) },
+  { path: 'office/patterns', title: 'Patterns · Vilko', loadComponent: () => import('./office/patterns/patterns').then((m) => m.Patterns) },
+  { path: 'office/patterns/:patternId', title: 'Patterns · Vilko', loadComponent: () => import('./office/patterns/patterns').then((m) => m.Patterns) },
+  { path: 'office/drills', title: 'Drills · Vilko', loadComponent: () => import('./office/drills/drills').then((m) => m.Drills) },
+  { path: 'office/drills/:drillId', title: 'Drills · Vilko', loadComponent: () => import('./office/drills/drills').then((m) => m.Drills) },
   { path: 'office/devices', title: 'Devices · Vilko', loadComponent: () => import('./office/devices/devices').then((m) => m.Devices) },
   { path: 'office/measures', title: 'Measures · Vilko', loadComponent: () => import('./office/measures/measures').then((m) => m.MeasuresPage) },
   { path: 'office/settings', title: 'Settings · Vilko', loadComponent: () => import('./office/settings/settings').then((m) => m.Settings) },
@@ -14,5 +18,6 @@ export const routes: Routes = [
   { path: 'lesson/:lessonId/record', title: 'Record · Vilko', loadComponent: () => import('./lesson/record/record').then((m) => m.Record) },
   { path: 'lesson/:lessonId/read', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },
   { path: 'lesson/:lessonId/read/:swingId', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },
+  { path: 'lesson/:lessonId/compare', title: 'Compare · Vilko', loadComponent: () => import('./lesson/compare/compare').then((m) => m.Compare) },
   { path: '**', redirectTo: '' },
 ];

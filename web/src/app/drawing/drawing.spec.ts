@@ -1,5 +1,5 @@
 import { simulate } from '@vilko/core/golfer';
-import { EVENT_NAMES, writeBundle } from '@vilko/core';
+import { EVENT_NAMES, patternOf, writeBundle } from '@vilko/core';
 import { readView, type ReadView } from '../workers/read-view';
 import { ledgerRows } from './ledger/ledger-rows';
 import { planesAt } from './forces/planes';
@@ -15,7 +15,7 @@ const viewOf = (o: Parameters<typeof simulate>[0]): ReadView =>
     bundle: writeBundle(simulate(o).recording, 1),
     part: 0,
     club: 'iron',
-    pattern: 'common-ground',
+    by: { pattern: patternOf('common-ground') },
     options: { stature: 1.75, handed: o.handed ?? 'right' },
   });
 

@@ -11,12 +11,12 @@ import { lessonFeature } from '../state/lesson';
   imports: [RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0" [class.w-[200px]]="!lesson()" [class.w-[270px]]="lesson()">
+      <nav aria-label="Lesson" class="shrink-0" [class.w-[200px]]="!lesson()" [class.w-[312px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[168px] bg-ink2" aria-hidden="true"></span>
+            <span class="absolute top-[17px] left-[6px] h-px w-[222px] bg-ink2" aria-hidden="true"></span>
             @for (stop of stops; track stop.path) {
-              <li class="w-[84px]">
+              <li class="w-[74px]">
                 <a
                   class="group block h-full"
                   [routerLink]="['/lesson', l.id, stop.path]"
@@ -50,19 +50,19 @@ import { lessonFeature } from '../state/lesson';
           <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
           <p class="truncate leading-5 text-ink2">{{ l.pupil.about }}{{ plays() }}</p>
         </div>
-        <div class="my-2 ml-6 min-w-0 border-l border-rules pl-4">
+        <div class="my-2 ml-4 min-w-0 border-l border-rules pl-4">
           <p class="truncate leading-5">{{ place() }}</p>
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
       }
-      <div class="ml-auto flex shrink-0 items-center gap-6 pl-4 whitespace-nowrap">
-        <nav aria-label="Office" class="flex gap-5">
+      <div class="ml-auto flex shrink-0 items-center gap-4 pl-4 whitespace-nowrap">
+        <nav aria-label="Office" class="flex gap-4" [class.text-13]="lesson()">
           @for (o of office; track o.path) {
             <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
           }
         </nav>
-        <button class="hover:underline" (click)="theme.emit()" title="Switch between day and night">{{ 'Day / night' }}</button>
-        <button class="hover:underline" (click)="help.emit()"><span class="figures">?</span> keys</button>
+        <button class="hover:underline" [class.text-13]="lesson()" (click)="theme.emit()" title="Switch between day and night">{{ 'Day / night' }}</button>
+        <button class="hover:underline" [class.text-13]="lesson()" (click)="help.emit()"><span class="figures">?</span> keys</button>
       </div>
     </header>
   `,
@@ -76,6 +76,8 @@ export class LessonLine {
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly office = [
     { path: '/office/pupils', words: 'Pupils' },
+    { path: '/office/patterns', words: 'Patterns' },
+    { path: '/office/drills', words: 'Drills' },
     { path: '/office/devices', words: 'Devices' },
     { path: '/office/measures', words: 'Measures' },
     { path: '/office/settings', words: 'Settings' },
@@ -84,6 +86,7 @@ export class LessonLine {
     { path: 'set-up', words: 'Set up' },
     { path: 'record', words: 'Record' },
     { path: 'read', words: 'Read' },
+    { path: 'compare', words: 'Compare' },
   ];
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;

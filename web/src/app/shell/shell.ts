@@ -7,6 +7,7 @@ import { filter, map } from 'rxjs';
 import { LessonActions, lessonFeature } from '../state/lesson';
 import { Live } from '../state/live';
 import { OfficeActions } from '../state/office';
+import { PatternActions } from '../state/patterns';
 import { SettingsActions, settingsFeature } from '../state/settings';
 import { Keys } from './keys';
 import { KeysCard } from './keys-card';
@@ -65,6 +66,7 @@ export class Shell {
   constructor() {
     inject(Live).connect();
     this.store.dispatch(OfficeActions.openHouse());
+    this.store.dispatch(PatternActions.open());
     effect(() => {
       document.documentElement.className = this.theme();
     });

@@ -11,6 +11,9 @@ import {
   Imported,
   KnownDevice,
   Lesson,
+  LessonFindings,
+  OwnPatterns,
+  PatternVersion,
   type LessonChange,
   LessonHead,
   type NewPupil,
@@ -27,6 +30,7 @@ import {
   type SwingChange,
   SwingHead,
 } from '@vilko/contract';
+import type { Pattern } from '@vilko/core';
 import { concatMap, EMPTY, map, type Observable, of } from 'rxjs';
 import { z } from 'zod';
 
@@ -118,6 +122,30 @@ export class Api {
   }
   restoreFilm(id: string): Observable<Film> {
     return this.http.post(`/api/films/${id}/restore`, null).pipe(map((x) => Film.parse(x)));
+  }
+  findings(lessonId: string): Observable<LessonFindings> {
+    return this.http.get(`/api/lessons/${lessonId}/findings`).pipe(map((x) => LessonFindings.parse(x)));
+  }
+  swingsOf(pupilId: string): Observable<SwingHead[]> {
+    return this.http.get(`/api/pupils/${pupilId}/swings`).pipe(map((x) => z.array(SwingHead).parse(x)));
+  }
+  ownPatterns(): Observable<OwnPatterns> {
+    return this.http.get('/api/patterns').pipe(map((x) => OwnPatterns.parse(x)));
+  }
+  addPattern(pattern: Pattern): Observable<PatternVersion> {
+    return this.http.post('/api/patterns', pattern).pipe(map((x) => PatternVersion.parse(x)));
+  }
+  savePattern(pattern: Pattern): Observable<PatternVersion> {
+    return this.http.put(`/api/patterns/${pattern.id}`, pattern).pipe(map((x) => PatternVersion.parse(x)));
+  }
+  patternVersions(id: string): Observable<PatternVersion[]> {
+    return this.http.get(`/api/patterns/${id}/versions`).pipe(map((x) => z.array(PatternVersion).parse(x)));
+  }
+  deletePattern(id: string): Observable<PatternVersion> {
+    return this.http.delete(`/api/patterns/${id}`).pipe(map((x) => PatternVersion.parse(x)));
+  }
+  restorePattern(id: string): Observable<PatternVersion> {
+    return this.http.post(`/api/patterns/${id}/restore`, null).pipe(map((x) => PatternVersion.parse(x)));
   }
   lesson(id: string): Observable<Lesson> {
     return this.http.get(`/api/lessons/${id}`).pipe(map((x) => Lesson.parse(x)));

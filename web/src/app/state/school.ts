@@ -1,14 +1,32 @@
+import { NO_PROFILE, type Standard, standardFor, type StandardSources } from '@vilko/contract';
+import type { ClubClass } from '@vilko/core';
 import { createSelector } from '@ngrx/store';
 import { lessonFeature } from './lesson';
 import { officeFeature } from './office';
+import { selectOwnPatterns } from './patterns';
 import { readFeature } from './read';
 
-/** Pattern this lesson is read under: the pupil's own, else the house's. */
-export const selectSchool = createSelector(
+/** Where a lesson's standards are looked up: the pupil, the house, its own patterns. */
+export const selectSources = createSelector(
   lessonFeature.selectLesson,
   officeFeature.selectHouse,
-  (lesson, house): string => lesson?.pupil.profile.school ?? house.school,
+  selectOwnPatterns,
+  (lesson, house, own): StandardSources => ({ profile: lesson?.pupil.profile ?? NO_PROFILE, house, own }),
 );
 
-/** Pattern of the reading on the screen: the one chosen there, else the lesson's. */
-export const selectPatternRead = createSelector(readFeature.selectPattern, selectSchool, (chosen, school): string => chosen ?? school);
+/** What swings of this lesson are judged by, club by club: the pattern chosen for the reading, else the pupil's, else the house's. */
+export const selectStandardRead = createSelector(
+  readFeature.selectPattern,
+  selectSources,
+  (chosen, sources) =>
+    (club: ClubClass, intent?: string): Standard =>
+      standardFor(sources, club, intent, chosen ?? undefined),
+);
+
+/** The standard of the lesson itself, whatever is chosen for a reading. */
+export const selectStandard = createSelector(
+  selectSources,
+  (sources) =>
+    (club: ClubClass, intent?: string): Standard =>
+      standardFor(sources, club, intent),
+);

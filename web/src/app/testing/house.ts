@@ -8,6 +8,7 @@ import { type Action, provideState, provideStore, Store } from '@ngrx/store';
 import { importingEffects } from '../state/importing';
 import { lessonEffects, LessonActions, lessonFeature } from '../state/lesson';
 import { officeEffects, officeFeature } from '../state/office';
+import { patternEffects, patternFeature } from '../state/patterns';
 import { readFeature } from '../state/read';
 import { settingsEffects, settingsFeature } from '../state/settings';
 import { lesson } from './samples';
@@ -51,8 +52,9 @@ export function openHouse(providers: unknown[] = []): House {
       provideState(lessonFeature),
       provideState(officeFeature),
       provideState(readFeature),
+      provideState(patternFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
       ...(providers as []),
     ],
   });

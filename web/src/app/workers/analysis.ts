@@ -1,28 +1,48 @@
 import { Injectable } from '@angular/core';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
+import type { WhatIfRequest, WhatIfView } from './what-if-view';
+
+interface Waiting {
+  readonly resolve: (a: WorkerAnswer) => void;
+  readonly reject: (e: Error) => void;
+}
 
 /** Asks the analysis worker; the main thread never analyses. */
 @Injectable({ providedIn: 'root' })
 export class Analysis {
   private readonly worker = new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' });
-  private readonly waiting = new Map<number, { resolve: (v: ReadView) => void; reject: (e: Error) => void }>();
+  private readonly waiting = new Map<number, Waiting>();
   private last = 0;
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
       const who = this.waiting.get(data.id);
       this.waiting.delete(data.id);
-      if ('view' in data) who?.resolve(data.view);
-      else who?.reject(new Error(data.refused));
+      if ('refused' in data) who?.reject(new Error(data.refused));
+      else who?.resolve(data);
     };
   }
 
-  read(request: ReadRequest): Promise<ReadView> {
+  /** A swing as it is. */
+  async read(request: ReadRequest): Promise<ReadView> {
+    const answer = await this.ask({ request });
+    if (!('view' in answer)) throw new Error('the worker answered something else');
+    return answer.view;
+  }
+
+  /** A swing altered. */
+  async whatIf(request: ReadRequest, whatIf: WhatIfRequest): Promise<WhatIfView> {
+    const answer = await this.ask({ request, whatIf });
+    if (!('whatIf' in answer)) throw new Error('the worker answered something else');
+    return answer.whatIf;
+  }
+
+  private ask(question: Omit<WorkerQuestion, 'id'>): Promise<WorkerAnswer> {
     const id = ++this.last;
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject });
-      this.worker.postMessage({ id, request } satisfies WorkerQuestion);
+      this.worker.postMessage({ id, ...question } satisfies WorkerQuestion);
     });
   }
 }

@@ -18,9 +18,12 @@ import {
   massDisplacement,
   matShift,
   type Measures,
+  type JudgeContext,
   type Pattern,
-  patternOf,
+  type Weighing,
+  weighSwing,
   readBundle,
+  type Recording,
   type Series,
   soleEdge,
   stanceCoordinates,
@@ -64,6 +67,8 @@ export interface ReadView {
   readonly comparison: Comparison;
   readonly findings: readonly Finding[];
   readonly cannotJudge: readonly CannotJudge[];
+  /** Every fault weighed, found or not. */
+  readonly weighed: readonly (Weighing | CannotJudge)[];
   readonly handed: 'right' | 'left';
   /** Path in the stance frame, mm; with per-foot pressure. Null where the feet are not told apart. */
   readonly path: {
@@ -71,6 +76,8 @@ export interface ReadView {
     readonly across: Trace;
     readonly feet: Record<'lead' | 'trail', { along: Trace; across: Trace }>;
     readonly soles: [number, number][][];
+    /** Between the foot centres, mm. */
+    readonly apart: number;
     readonly assumed: boolean;
   } | null;
   readonly staves: Readonly<Partial<Record<StaveId, Trace>>>;
@@ -103,26 +110,29 @@ export interface ForcesView {
 
 export interface ReadRequest {
   readonly bundle: Uint8Array;
+  /** Names the recording, so that it need not be unpacked twice. */
+  readonly key?: string;
   readonly part: number;
   readonly club: ClubClass;
-  readonly pattern: string;
+  /** What it is judged by. */
+  readonly by: Omit<JudgeContext, 'device' | 'club' | 'statureGiven'>;
   readonly options: AnalyseOptions;
 }
 
 const DRAW_RATE = 500;
 
 /** Analyses a stored recording and gathers what the views draw. */
-export function readView(r: ReadRequest): ReadView {
-  const rec = readBundle(r.bundle, 'recording');
+export const readView = (r: ReadRequest): ReadView => viewOf(readBundle(r.bundle, 'recording'), r);
+
+/** What the views draw of a recording. */
+export function viewOf(rec: Recording, r: ReadRequest): ReadView {
   const deep = analyseInDepth(rec, r.options);
   const swing = deep.swings[r.part];
   const c = deep.contexts[r.part];
   if (!swing || !c) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
-  const pattern = patternOf(r.pattern);
+  const context: JudgeContext = { ...r.by, device: deep.device, club: r.club, statureGiven: r.options.stature !== undefined };
   const judged =
-    (r.options.kind ?? 'full') === 'full'
-      ? judgeSwing(swing, { device: deep.device, club: r.club, pattern, statureGiven: r.options.stature !== undefined })
-      : unjudged(pattern, r.club);
+    (r.options.kind ?? 'full') === 'full' ? { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) } : unjudged(r.by.pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
   return {
     device: deep.device,
@@ -185,9 +195,9 @@ function forcesOf(c: SwingContext, cut: (s: Series) => Trace): ForcesView | null
 }
 
 /** A rehearsal is measured, never judged. */
-function unjudged(pattern: Pattern, club: ClubClass): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge'> {
+function unjudged(pattern: Pattern, club: ClubClass): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'> {
   const comparison = { pattern: pattern.id, version: pattern.version, club, fit: null, judged: 0, of: 0, bands: [] };
-  return { comparison, findings: [], cannotJudge: [] };
+  return { comparison, findings: [], cannotJudge: [], weighed: [] };
 }
 
 /** The part of a series inside the swing, thinned to what a screen can show. */
@@ -211,7 +221,7 @@ function pathView(c: SwingContext, cut: (s: Series) => Trace): ReadView['path'] 
     }),
   ) as NonNullable<ReadView['path']>['feet'];
   const soles = FEET.map((f) => soleEdge(c.outlines![f]).map(([x, y]) => toStance(c, x, y)));
-  return { along: cut(mm(whole.along)), across: cut(mm(whole.across)), feet, soles, assumed: !ground.mat };
+  return { along: cut(mm(whole.along)), across: cut(mm(whole.across)), feet, soles, apart: 1000 * line.width, assumed: !ground.mat };
 }
 
 function toStance({ line }: SwingContext, x: number, y: number): [number, number] {

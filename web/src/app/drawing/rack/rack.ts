@@ -18,7 +18,7 @@ import { Thumbnail } from './thumbnail';
             [style.box-shadow]="s.id === current() ? 'inset 0 3px 0 var(--ink)' : null"
             [attr.aria-current]="s.id === current() ? 'true' : null"
             [attr.aria-label]="label(s)"
-            (click)="choose.emit(s.id)"
+            (click)="$event.shiftKey ? compare.emit(s.id) : choose.emit(s.id)"
           >
             <span class="flex items-baseline gap-2 pt-1">
               <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
@@ -34,7 +34,7 @@ import { Thumbnail } from './thumbnail';
                   <circle cx="3.5" cy="7" r="3" fill="var(--alarm)" />
                 } @else {
                   <path d="M3.5 2 H1.5 V12 H3.5 M12.5 2 H14.5 V12 H12.5" fill="none" stroke="var(--target)" />
-                  @if (s.fit !== null) {
+                  @if (s.judgedBy !== null) {
                     <circle cx="8" cy="7" r="3" fill="var(--ink)" />
                   }
                 }
@@ -71,6 +71,8 @@ export class Rack {
   /** A carry as text in the chosen unit. */
   readonly carryText = input<(metres: number) => string>((m) => `${m.toFixed(0)} m`);
   readonly choose = output<string>();
+  /** With Shift: beside the current one. */
+  readonly compare = output<string>();
   readonly star = output<SwingHead>();
   private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
   private readonly index = computed(() => this.swings().findIndex((s) => s.id === this.current()));
@@ -82,7 +84,7 @@ export class Rack {
   protected verdict(s: SwingHead): string {
     if (s.kind !== 'full') return 'rehearsal';
     if (s.mainFault) return faultOf(s.mainFault)?.name ?? s.mainFault;
-    return s.fit === null ? 'no swing found' : 'nothing found';
+    return s.judgedBy === null ? 'no swing found' : 'nothing found';
   }
   protected label(s: SwingHead): string {
     return `Swing ${s.number}, ${s.clubName}: ${this.verdict(s)}`;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
-import type { ReadView } from '../../workers/read-view';
+import { EVENT_NAMES, EVENT_WORDS, type EventName, measureRow } from '@vilko/core';
+import type { ReadView, Trace } from '../../workers/read-view';
 import type { TimeAxis } from '../../state/settings';
 import { figure, traceAt } from '../trace';
 import type { ECharts } from './echarts';
@@ -35,9 +35,17 @@ export class Score {
   readonly axis = input<TimeAxis>('eased');
   readonly choice = input<StaveChoice>(FIRST_CHOICE);
   readonly lit = input<readonly string[]>([]);
+  /** Another reading on the same clock, drawn beside: what if. */
+  readonly beside = input<ReadView | null>(null);
+  /** Bands can be dragged; events cannot. */
+  readonly editable = input(false);
+  readonly bandDragged = output<{ measure: string; edge: 'lower' | 'upper'; value: number }>();
+  /** A drag has ended: what it did is one step. */
+  readonly bandDropped = output();
   readonly cursorMoved = output<number>();
   readonly eventMarked = output<{ name: EventName; t: number }>();
   protected readonly HEAD = HEAD;
+  protected readonly figure = (v: number): string => figure(v);
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
@@ -111,6 +119,16 @@ export class Score {
     const [min, max] = this.domain();
     const scale = this.scale();
     this.size();
+    const line = (i: number, trace: Trace, paint: string, dashed: boolean, width: number) => ({
+      type: 'line',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      silent: true,
+      showSymbol: false,
+      clip: true,
+      data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
+      lineStyle: { width, color: paint, type: dashed ? [5, 3] : 'solid' },
+    });
     return {
       animation: false,
       grid: rows.map((r) => ({
@@ -137,19 +155,11 @@ export class Score {
           ],
           lineStyle: { width: 1, color: colour('strong-rules') },
         },
-        ...s.lines.map((l) => {
-          const trace = this.view().staves[l.trace]!;
-          return {
-            type: 'line',
-            xAxisIndex: i,
-            yAxisIndex: i,
-            silent: true,
-            showSymbol: false,
-            clip: true,
-            data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
-            lineStyle: { width: 1.7, color: colour(l.colour), type: l.dashed ? [5, 3] : 'solid' },
-          };
+        ...s.lines.flatMap((l) => {
+          const trace = this.beside()?.staves[l.trace];
+          return trace ? [line(i, trace, colour('target'), l.dashed, 1.4)] : [];
         }),
+        ...s.lines.map((l) => line(i, this.view().staves[l.trace]!, colour(l.colour), l.dashed, 1.7)),
       ]),
     };
   }
@@ -229,7 +239,23 @@ export class Score {
       const end = w.lo === null ? clamp(this.py(i, w.hi!) + 16) : clamp(this.py(i, w.lo));
       const top = w.hi === null ? '' : `M${x} ${y + 4}V${y}H${x + 16}V${y + 4}`;
       const foot = w.lo === null ? '' : `M${x} ${end - 4}V${end}H${x + 16}V${end - 4}`;
-      return { key: w.measure, x, y, w: 16, h: Math.max(0, end - y), d: top + foot };
+      // an edge is dragged in the measure's own sign
+      const edges = [
+        ...(w.hi === null ? [] : [{ edge: w.mirrored ? ('lower' as const) : ('upper' as const), y, value: w.hi }]),
+        ...(w.lo === null ? [] : [{ edge: w.mirrored ? ('upper' as const) : ('lower' as const), y: end, value: w.lo }]),
+      ];
+      return {
+        key: w.measure,
+        x,
+        y,
+        w: 16,
+        h: Math.max(0, end - y),
+        d: top + foot,
+        edges,
+        row: i,
+        sign: w.mirrored ? -1 : 1,
+        words: measureRow(w.measure)?.words ?? w.measure,
+      };
     }),
   );
 
@@ -287,6 +313,34 @@ export class Score {
     const longest = texts.length > 1 ? Math.max(...texts.map((t) => t.length)) : 0;
     const size = longest > 4 ? 13 : longest > 3 || this.rows()[i]!.height <= 56 ? 15 : 18;
     return s.lines.map((l, j) => ({ x: j * 44, colour: l.colour, text: texts[j]!, size }));
+  }
+
+  protected holdEdge(e: PointerEvent): void {
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    e.stopPropagation();
+  }
+  /** Follows the pointer with a band's edge, to one decimal of small units and whole numbers of large ones. */
+  protected dragEdge(e: PointerEvent, row: number, measure: string, edge: 'lower' | 'upper', sign: number): void {
+    const el = e.currentTarget as Element;
+    if (!el.hasPointerCapture(e.pointerId)) return;
+    e.stopPropagation();
+    const r = this.rows()[row]!;
+    const y = e.clientY - this.host.nativeElement.getBoundingClientRect().top;
+    const part = Math.max(0, Math.min(1, (y - r.top) / r.height));
+    this.bandDragged.emit({ measure, edge, value: sign * Math.round(r.hi - part * (r.hi - r.lo)) });
+  }
+  protected dropEdge(e: PointerEvent): void {
+    e.stopPropagation();
+    this.bandDropped.emit();
+  }
+  /** A focused edge is moved by the arrow keys, one unit at a time. */
+  protected nudgeEdge(e: KeyboardEvent, measure: string, edge: 'lower' | 'upper', value: number, sign: number): void {
+    const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    e.stopPropagation();
+    this.bandDragged.emit({ measure, edge, value: sign * (Math.round(value) + by) });
+    this.bandDropped.emit();
   }
 
   private timeAt(e: PointerEvent): number {

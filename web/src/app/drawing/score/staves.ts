@@ -151,6 +151,8 @@ export interface Window {
   readonly t: number;
   readonly lo: number | null;
   readonly hi: number | null;
+  /** The stave shows the measure with the other sign. */
+  readonly mirrored?: true;
 }
 
 /** Windows of the pattern that have a place on a stave that is shown. */
@@ -167,7 +169,10 @@ export function windowsOf(view: ReadView, flags: readonly Flag[], choice: StaveC
     if (share) return place('share', view.events[share as 'p1']?.t, lo, hi);
     if (b.measure === 'load.trail.max') return place('share', at('share', 'T '), lo, hi);
     if (b.measure === 'force.target.peak') return place('sideways', at('sideways'), lo, hi);
-    if (b.measure === 'mass.back') return place('mass', at('mass'), hi === null ? null : -hi, lo === null ? null : -lo);
+    if (b.measure === 'mass.back')
+      return place('mass', at('mass'), hi === null ? null : -hi, lo === null ? null : -lo).map((w) => ({ ...w, mirrored: true as const }));
+    if (b.measure === 'mass.p4') return place('mass', view.events.p4?.t, lo, hi);
+    if (b.measure === 'force.up.lead.peak') return place('vertical', at('vertical', 'L '), lo, hi);
     return [];
   });
 }

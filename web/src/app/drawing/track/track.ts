@@ -29,6 +29,9 @@ const TICK = 0.02;
           @if (path.assumed) {
             <text [attr.x]="W - 10" [attr.y]="toesUp() ? 19 : H - 8" text-anchor="end">soles assumed</text>
           }
+          @if (beside()) {
+            <text [attr.x]="W - 10" [attr.y]="toesUp() ? 35 : H - 24" text-anchor="end" fill="var(--target)">what if</text>
+          }
           @if (turned()) {
             <text x="10" [attr.y]="H - 8">turned: as the film sees it</text>
           }
@@ -61,6 +64,10 @@ const TICK = 0.02;
           <path [attr.d]="route().ticksBack" stroke-width=".8" />
           <path [attr.d]="route().ticksDown" stroke-width="1.2" />
         </g>
+        @if (besideRoute(); as d) {
+          <path [attr.d]="d.back" fill="none" stroke="var(--target)" stroke-width="1.2" stroke-dasharray="2 3" />
+          <path [attr.d]="d.down" fill="none" stroke="var(--target)" stroke-width="2.4" />
+        }
         @if (litStretch(); as d) {
           <path [attr.d]="d" fill="none" stroke="var(--alarm)" stroke-width="4" stroke-linejoin="round" />
         }
@@ -122,6 +129,8 @@ const TICK = 0.02;
 export class Track {
   readonly view = input.required<ReadView>();
   readonly cursor = input.required<number>();
+  /** Another reading of the same stance, whose route is drawn beside: what if. */
+  readonly beside = input<ReadView | null>(null);
   readonly turned = input(false);
   readonly lit = input<readonly string[]>([]);
   readonly cursorMoved = output<number>();
@@ -188,6 +197,14 @@ export class Track {
     const { p1, p4, p7, last } = this.times();
     const part = (a: number, b: number) => this.pathOf(this.stretch(p.along, p.across, a, b));
     return { back: part(p1, p4), down: part(p4, p7), through: part(p7, last), ticksBack: this.ticks(p1, p4, 3), ticksDown: this.ticks(p4, p7, 4.5) };
+  });
+
+  protected readonly besideRoute = computed(() => {
+    const p = this.beside()?.path;
+    if (!p) return null;
+    const { p1, p4, p7 } = this.times();
+    const part = (a: number, b: number) => this.pathOf(this.stretch(p.along, p.across, a, b));
+    return { back: part(p1, p4), down: part(p4, p7) };
   });
 
   private ticks(a: number, b: number, half: number): string {

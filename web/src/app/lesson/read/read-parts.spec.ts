@@ -1,5 +1,5 @@
 import { simulate } from '@vilko/core/golfer';
-import { writeBundle } from '@vilko/core';
+import { patternOf, PATTERNS, writeBundle } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
 import { LessonActions } from '../../state/lesson';
@@ -16,7 +16,7 @@ const viewOf = (o: Parameters<typeof simulate>[0], kind: 'full' | 'half' = 'full
     bundle: writeBundle(simulate(o).recording, 1),
     part: 0,
     club: 'iron',
-    pattern: 'common-ground',
+    by: { pattern: patternOf('common-ground') },
     options: { stature: 1.75, handed: o.handed ?? 'right', kind },
   });
 
@@ -31,41 +31,84 @@ describe('a swing read', () => {
   describe('in words', () => {
     const three = [1, 2, 3].map((n) => swing(n, { mainFault: n < 3 ? 'hangs-back' : null }));
 
-    it('names one cause with its evidence, what would make it go, and in how many swings it shows', async () => {
-      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three });
+    const about = (more: object) => ({ view: faulty, swing: three[0]!, rack: three, patterns: PATTERNS, ...more });
+    const setOf = { club: 'iron' as const, clubName: '7-iron', device: 'plates' as const, pattern: 'common-ground', n: 3, findings: [] };
+
+    it('names one cause with its evidence, what would make it go, and what the ball says', async () => {
+      const c = await openHouse().show(Reading, about({}));
       expect(c.text()).toContain('hangs back');
-      expect(c.text()).toMatch(/(clear|likely|hint) · in 2 of 3 with the 7-iron/);
       expect(c.text()).toMatch(/Gone when .* is (over|under) /);
       expect(c.text()).toContain('No ball data for this swing.');
-      await c.set({ ball: '131 m · thin' });
-      expect(c.text()).toContain('Here: 131 m · thin.');
+      await c.set({ ball: '131 m · fat', swing: swing(1, { shot: shot({ strike: 'fat' }) }) });
+      expect(c.text()).toContain('Here: 131 m · fat. The ball agrees.');
+      await c.set({ ball: '140 m · centre', swing: swing(1, { shot: shot({ strike: 'centre', divot: 'after', lowPoint: 60 }) }) });
+      expect(c.text()).toContain('The ball says otherwise.');
+    });
+    it('says what is found in the set, and in how many of its swings', async () => {
+      const finding = { ...faulty.findings[0]!, k: 2, n: 3, comesAndGoes: true, tentative: false } as never;
+      const c = await openHouse().show(Reading, about({ sets: [{ ...setOf, findings: [finding] }], oneSwingForAll: true }));
+      expect(c.text()).toContain('Over 3 swings with the 7-iron');
+      expect(c.text()).toMatch(/hangs back: (clear|likely|hint), seen in 2 of 3; it comes and goes/);
+      expect(c.text()).toContain('driver and irons are swung alike');
+      await c.set({ sets: [setOf] });
+      expect(c.text()).toContain('Nothing is found in the set.');
+    });
+    it('offers drills that suit, and says which were left out for an injury', async () => {
+      const c = await openHouse().show(Reading, about({ injuries: ['balance'] }));
+      expect(c.text()).toContain('Arms-crossed thirds');
+      expect(c.text()).toContain('Left out: Trail toe prop, not with: balance.');
+      expect(c.text()).toContain('Stop on pain.');
+    });
+    it('walks back from what the eye saw, each cause with its number', async () => {
+      const c = await openHouse().show(Reading, about({}));
+      const select = c.all('select[aria-label="I see"]')[0] as HTMLSelectElement;
+      select.value = 'hangs-back';
+      select.dispatchEvent(new Event('change'));
+      await c.set({});
+      const rows = c.all('vk-i-see li').map((li) => li.textContent.replaceAll(/\s+/g, ' ').trim());
+      expect(rows[0]).toMatch(/^·\s?hangs back\s?found: Lead share, impact \d+ %/);
+      expect(rows.some((r) => /^1\s?.*not found/.test(r))).toBeTrue();
+    });
+    it('lets an instructor overrule with a reason, and take it back', async () => {
+      const c = await openHouse().show(Reading, about({}));
+      const said: unknown[] = [];
+      c.component.overruled.subscribe((o) => said.push(o));
+      await c.press('I see it otherwise …');
+      const box = c.all('input[name=reason]')[0] as HTMLInputElement;
+      box.value = 'A punch was asked for.';
+      c.all('form')[0]!.dispatchEvent(new Event('submit'));
+      expect(said).toEqual([[jasmine.objectContaining({ fault: 'hangs-back', reason: 'A punch was asked for.' })]]);
+      await c.set({ swing: swing(1, { overruled: [{ fault: 'hangs-back', reason: 'A punch was asked for.', at: '' }] }) });
+      expect(c.text()).toContain('Overruled: hangs back – A punch was asked for.');
+      await c.press('Take back');
+      expect(said[1]).toEqual([]);
     });
     it('calls a judgement on fewer than three swings tentative', async () => {
-      const c = await openHouse().show(Reading, { view: faulty, swing: swing(1), rack: [swing(1)] });
+      const c = await openHouse().show(Reading, about({ swing: swing(1), rack: [swing(1)] }));
       expect(c.text()).toContain('tentative: fewer than 3 swings');
     });
     it('lights the measures of an evidence under the pointer, and lets them go', async () => {
-      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three });
+      const c = await openHouse().show(Reading, about({}));
       const lit: (readonly string[])[] = [];
       c.component.lit.subscribe((x) => lit.push(x));
-      const row = c.all('section [tabindex="0"]')[0]!;
+      const row = c.all('vk-evidence [tabindex="0"]')[0]!;
       row.dispatchEvent(new Event('mouseenter'));
       row.dispatchEvent(new Event('mouseleave'));
       expect(lit[0]!.length).toBeGreaterThan(0);
       expect(lit[1]).toEqual([]);
     });
     it('puts injuries above every finding', async () => {
-      const c = await openHouse().show(Reading, { view: faulty, swing: three[0]!, rack: three, caution: 'On record: back.' });
+      const c = await openHouse().show(Reading, about({ caution: 'On record: back.' }));
       expect(c.text().indexOf('On record: back.')).toBeLessThan(c.text().indexOf('hangs back'));
     });
     it('never judges a rehearsal', async () => {
       const half = swing(1, { kind: 'half' });
-      const c = await openHouse().show(Reading, { view: faulty, swing: half, rack: [half] });
+      const c = await openHouse().show(Reading, about({ swing: half, rack: [half] }));
       expect(c.text()).toContain('A half swing is a rehearsal: measured, never judged.');
       expect(c.text()).not.toContain('Evidence');
     });
     it('says what this device cannot judge, with the reason', async () => {
-      const c = await openHouse().show(Reading, { view: mat, swing: swing(1), rack: three });
+      const c = await openHouse().show(Reading, about({ view: mat, swing: swing(1) }));
       expect(c.text()).toMatch(/\d+ cannot be judged here/);
       expect(c.all('details').at(-1)!.textContent).toContain('horizontal forces');
     });
@@ -131,9 +174,9 @@ describe('a swing read', () => {
 describe('the rack', () => {
   const rack = [
     swing(1, { mainFault: 'hangs-back' }),
-    swing(2, { kind: 'slow', fit: null }),
+    swing(2, { kind: 'slow', fit: null, judgedBy: null }),
     swing(3, { shot: shot({ carry: 140 }), starred: true }),
-    swing(4, { fit: null }),
+    swing(4, { fit: null, judgedBy: null }),
   ];
   it('has every swing with its verdict, rehearsals apart, and the carry', async () => {
     const c = await openHouse().show(Rack, { swings: rack, current: 's3' });

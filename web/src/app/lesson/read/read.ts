@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { EVENT_NAMES, type EventName, PATTERNS } from '@vilko/core';
-import type { SwingHead } from '@vilko/contract';
+import { EVENT_NAMES, type EventName } from '@vilko/core';
+import type { LessonFindings, Overruled, SwingHead } from '@vilko/contract';
 import { firstValueFrom } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
@@ -15,25 +15,33 @@ import { ShotEntry } from '../record/shot-entry';
 import { shotWords } from '../record/shot-words';
 import { Api, sentenceOf } from '../../state/api';
 import { LessonActions, lessonFeature } from '../../state/lesson';
+import { selectPatterns } from '../../state/patterns';
 import { ReadActions, readFeature } from '../../state/read';
-import { selectPatternRead } from '../../state/school';
+import { selectStandardRead } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { Analysis } from '../../workers/analysis';
-import type { ReadView } from '../../workers/read-view';
+import type { ReadRequest, ReadView } from '../../workers/read-view';
 import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
+import { type SchoolsData, SchoolsTable } from './schools';
+import { tuningWords } from './tuning-words';
 import { Legend } from './legend';
 import { Reading } from './reading';
 import { SlowMotion } from './slow-motion';
 import { type UnderPanel, UnderTrack } from './under-track';
+import { WhatIfPanel } from './what-if-panel';
 import { Dialog } from '@angular/cdk/dialog';
 
 const STEP = 0.01;
+/** The rack has come to rest, ms. */
+const SETTLE = 250;
+/** A question that asks the same is not asked again. */
+const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b) };
 
 /** Read: one swing as plan, score, ledger and judgement, under one cursor. */
 @Component({
   selector: 'vk-read',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Track, UnderTrack, Score, StaveMenu, Reading, Rack],
+  imports: [Track, UnderTrack, Score, StaveMenu, Reading, Rack, WhatIfPanel],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     @if (error(); as e) {
@@ -53,7 +61,7 @@ const STEP = 0.01;
               <span class="ml-auto whitespace-nowrap text-ink2">{{ toImpact() }}</span>
             </div>
             @if (!(panel() === 'film' && largeFilm())) {
-              <vk-track [view]="v" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
+              <vk-track [view]="v" [beside]="beside()" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
             }
             <vk-under-track
               class="mt-1 min-h-0 flex-1"
@@ -93,6 +101,7 @@ const STEP = 0.01;
             <vk-score
               class="min-h-0 flex-1"
               [view]="v"
+              [beside]="beside()"
               [cursor]="cursor()"
               [axis]="axis()"
               [choice]="score()"
@@ -106,16 +115,36 @@ const STEP = 0.01;
               </p>
             }
           </section>
-          <vk-reading
-            class="-ml-3 border-l border-rules pt-0.5 pl-3"
-            [view]="v"
-            [swing]="swing()!"
-            [rack]="rack()"
-            [ball]="ball()"
-            [caution]="caution()"
-            (lit)="light($event)"
-            (patternChosen)="choosePattern($event)"
-          />
+          @if (asking() && readRequest(); as request) {
+            <vk-what-if
+              class="-ml-3 border-l border-rules pt-0.5 pl-3"
+              [view]="v"
+              [request]="request"
+              (lit)="light($event)"
+              (shown)="beside.set($event)"
+              (closed)="askWhatIf()"
+            />
+          } @else {
+            <vk-reading
+              class="-ml-3 border-l border-rules pt-0.5 pl-3"
+              [view]="v"
+              [swing]="swing()!"
+              [rack]="rack()"
+              [ball]="ball()"
+              [caution]="caution()"
+              [injuries]="lesson()?.pupil?.profile?.injuries ?? []"
+              [patterns]="patterns()"
+              [missing]="standard()?.missing ?? null"
+              [tuned]="tuned()"
+              [sets]="found()?.clubs ?? []"
+              [oneSwingForAll]="found()?.oneSwingForAll ?? false"
+              (schoolsAsked)="showSchools()"
+              (whatIfAsked)="askWhatIf()"
+              (overruled)="overrule($event)"
+              (lit)="light($event)"
+              (patternChosen)="choosePattern($event)"
+            />
+          }
         } @else if (refusal()) {
           <p class="col-span-3 p-6 text-18">This swing cannot be read: {{ refusal() }} <span class="text-ink2">Its recording is kept.</span></p>
         } @else if (rack().length === 0) {
@@ -132,7 +161,15 @@ const STEP = 0.01;
           </div>
         }
       </div>
-      <vk-rack [swings]="rack()" [current]="swingId() ?? null" [handed]="handed()" [carryText]="carryText" (choose)="open($event)" (star)="star($event)" />
+      <vk-rack
+        [swings]="rack()"
+        [current]="swingId() ?? null"
+        [handed]="handed()"
+        [carryText]="carryText"
+        (choose)="open($event)"
+        (compare)="compareWith($event)"
+        (star)="star($event)"
+      />
     }
   `,
 })
@@ -156,15 +193,27 @@ export class Read {
   protected readonly axis = this.store.selectSignal(settingsFeature.selectAxis);
   protected readonly score = this.store.selectSignal(settingsFeature.selectScore);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
-  private readonly pattern = this.store.selectSignal(selectPatternRead);
+  private readonly standards = this.store.selectSignal(selectStandardRead);
+  /** What this swing is judged by. */
+  protected readonly standard = computed(() => {
+    const s = this.swing();
+    return s ? this.standards()(s.club, s.intent) : null;
+  });
   private readonly storedCursor = this.store.selectSignal(readFeature.selectCursor);
   protected readonly view = signal<ReadView | null>(null);
   protected readonly swing = computed((): SwingHead | undefined => this.rack().find((s) => s.id === this.swingId()));
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly cursor = computed(() => this.storedCursor() ?? this.view()?.events.p7?.t ?? 0);
   protected readonly marked = computed(() => Object.keys(this.swing()?.marks ?? {}).length > 0);
+  protected readonly patterns = this.store.selectSignal(selectPatterns);
+  protected readonly tuned = computed(() => {
+    const t = this.standard()?.tuning;
+    return t ? tuningWords(t) : '';
+  });
+  /** What is found in the lesson's sets of swings. */
+  protected readonly found = signal<LessonFindings | null>(null);
   protected readonly patternName = computed(() => {
-    const p = PATTERNS.find((x) => x.id === this.pattern());
+    const p = this.standard()?.pattern;
     return p ? `${p.name}, v${p.version}` : '';
   });
   protected readonly panel = signal<UnderPanel>('ledger');
@@ -190,8 +239,12 @@ export class Read {
   private readonly question = computed(() => {
     const s = this.swing();
     const pupil = this.lesson()?.pupil;
-    return s && pupil ? { id: s.id, club: s.club, kind: s.kind, marks: s.marks, pattern: this.pattern(), handed: pupil.handed, stature: pupil.stature } : null;
-  });
+    const standard = this.standard();
+    if (!s || !pupil || !standard) return null;
+    const { pattern, tuning, limits } = standard;
+    const by = { pattern, tuning, limits, overruled: s.overruled.map((o) => o.fault) };
+    return { id: s.id, club: s.club, kind: s.kind, marks: s.marks, by, handed: pupil.handed, stature: pupil.stature };
+  }, SAME_QUESTION);
 
   constructor() {
     effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
@@ -206,6 +259,15 @@ export class Read {
       const id = this.swingId();
       if (id) this.store.dispatch(ReadActions.openSwing({ id }));
       untracked(() => this.view.set(null));
+    });
+    // sets change with the rack: asked anew when it has come to rest
+    effect((onCleanup) => {
+      const lessonId = this.lesson()?.id;
+      this.rack();
+      this.standards();
+      if (!lessonId) return;
+      const timer = setTimeout(() => this.api.findings(lessonId).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }), SETTLE);
+      onCleanup(() => clearTimeout(timer));
     });
     effect(() => {
       const q = this.question();
@@ -230,6 +292,8 @@ export class Read {
       { key: 's', words: 'star this swing', run: () => this.swing() && this.star(this.swing()!) },
       { key: 'x', words: 'time axis: eased, true, phase', run: () => this.store.dispatch(SettingsActions.nextAxis()) },
       { key: 't', words: 'turn the Track as the film sees it', run: () => this.store.dispatch(SettingsActions.turnTrack()) },
+      { key: 'o', words: 'every school side by side', run: () => this.showSchools() },
+      { key: 'w', words: 'what if: change the push and see', run: () => this.askWhatIf() },
       { key: 'l', words: 'legend in words', run: () => this.showLegend() },
       {
         key: 'Delete',
@@ -246,14 +310,17 @@ export class Read {
     try {
       const { bundle, part } = await firstValueFrom(this.api.recording(q.id));
       const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? q.marks : {}));
-      const view = await this.analysis.read({
+      const request: ReadRequest = {
         bundle,
+        key: q.id,
         part,
         club: q.club,
-        pattern: q.pattern,
+        by: q.by,
         options: { handed: q.handed, club: q.club, kind: q.kind, marks, ...(q.stature ? { stature: q.stature } : {}) },
-      });
+      };
+      const view = await this.analysis.read(request);
       if (n !== this.asked.n) return;
+      this.readRequest.set(request);
       this.view.set(view);
       const linked = Number(this.route.snapshot.queryParamMap.get('t') ?? NaN);
       const impact = view.events.p7?.t ?? view.start;
@@ -296,6 +363,10 @@ export class Read {
   protected open(id: string): void {
     void this.router.navigate(['/lesson', this.lessonId(), 'read', id]);
   }
+  protected compareWith(id: string): void {
+    const now = this.swingId();
+    if (now && now !== id) void this.router.navigate(['/lesson', this.lessonId(), 'compare'], { queryParams: { a: now, b: id } });
+  }
   protected star(s: SwingHead): void {
     this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
   }
@@ -304,6 +375,32 @@ export class Read {
   }
   protected choosePattern(pattern: string): void {
     this.store.dispatch(ReadActions.choosePattern({ pattern }));
+  }
+  /** The panel of what would have to change. */
+  protected readonly asking = signal(false);
+  /** The altered swing, drawn beside the real one. */
+  protected readonly beside = signal<ReadView | null>(null);
+  protected readonly readRequest = signal<ReadRequest | null>(null);
+  protected askWhatIf(): void {
+    this.beside.set(null);
+    this.asking.update((on) => !on && this.swing()?.kind === 'full');
+  }
+  protected overrule(overruled: Overruled[]): void {
+    const s = this.swing();
+    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { overruled } }));
+  }
+  protected showSchools(): void {
+    const [v, s, standard] = [this.view(), this.swing(), this.standard()];
+    if (!v || !s || !standard || this.dialog.openDialogs.length) return;
+    const data: SchoolsData = {
+      title: `Swing ${s.number}`,
+      measures: v.measures,
+      club: s.club,
+      patterns: this.patterns(),
+      tuning: standard.tuning,
+      now: standard.pattern.id,
+    };
+    this.dialog.open<string>(SchoolsTable, { data, ariaLabel: 'Schools side by side' }).closed.subscribe((id) => id && this.choosePattern(id));
   }
   protected setAxis(axis: 'eased' | 'linear' | 'phase'): void {
     this.store.dispatch(SettingsActions.setAxis({ axis }));

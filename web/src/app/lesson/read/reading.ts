@@ -1,25 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { SwingHead } from '@vilko/contract';
-import { type FaultRule, faultOf, type Finding, measureRow, PATTERNS, type Piece } from '@vilko/core';
+import type { ClubFindings, Overruled, SwingHead } from '@vilko/contract';
+import { ballAnswer, type FaultRule, faultOf, type Finding, type Pattern } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
-import { figure } from '../../drawing/trace';
-import { Bullet } from '../../drawing/ledger/bullet';
-
-interface EvidenceRow {
-  readonly ids: readonly string[];
-  readonly words: string;
-  readonly value: string;
-  readonly limit: string;
-  readonly provisional: boolean;
-  readonly tolerated: readonly [number | null, number | null];
-  readonly number: number | null;
-}
+import { DrillOffer } from './drill-offer';
+import { Evidence, goneWords } from './evidence';
+import { ISee } from './i-see';
+import { Overrule } from './overrule';
 
 /** The judgement in words: because – so – ball, its evidence, and what would make it go away. */
 @Component({
   selector: 'vk-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Bullet],
+  imports: [DrillOffer, Evidence, ISee, Overrule],
   host: { class: 'block min-h-0 overflow-y-auto pr-1' },
   template: `
     <div class="flex items-baseline justify-between pt-1">
@@ -45,45 +37,60 @@ interface EvidenceRow {
         <dt class="pt-[2px] text-ink2">Ball</dt>
         <dd class="text-15">
           {{ m.rule.ball ? 'usually ' + m.rule.ball + '.' : '' }}
-          <span class="text-ink2">{{ ball() ? 'Here: ' + ball() + '.' : 'No ball data for this swing.' }}</span>
+          <span class="text-ink2">{{ ballWords() }}</span>
         </dd>
       </dl>
       <section class="mt-4 border-t border-rules pt-3">
         <h3 class="mb-1 font-semibold">Evidence</h3>
-        @for (e of evidence(); track e.words) {
-          <div
-            class="flex h-[23px] items-center gap-2 hover:bg-sheet"
-            tabindex="0"
-            (mouseenter)="lit.emit(e.ids)"
-            (mouseleave)="lit.emit([])"
-            (focus)="lit.emit(e.ids)"
-            (blur)="lit.emit([])"
-          >
-            <span class="min-w-0 flex-1 truncate" [title]="e.words">{{ e.words }}</span>
-            <vk-bullet [ideal]="e.tolerated" [tolerated]="e.tolerated" [value]="e.number" />
-            <span class="figures w-[76px] text-right whitespace-nowrap">{{ e.value }}</span>
-          </div>
-        }
+        <vk-evidence [pieces]="m.evidence" (lit)="lit.emit($event)" />
         <p class="mt-2 text-ink2">{{ gone() }}</p>
+        @if (m.mayComeFrom.length) {
+          <p class="mt-1 text-ink2">This device cannot say whether it comes from: {{ names(m.mayComeFrom) }}.</p>
+        }
+        <vk-overrule [fault]="m.fault" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
+      </section>
+      <section class="mt-4 border-t border-rules pt-3">
+        <vk-drill-offer [fault]="m.fault" [club]="swing().club" [found]="foundIds()" [injuries]="injuries()" [school]="view().comparison.pattern" />
       </section>
     } @else {
       <p class="mt-3 text-18 leading-6">No fault is found in this swing under {{ patternName() }}.</p>
-      <p class="mt-2 text-15 text-ink2">{{ view().comparison.judged }} of {{ view().comparison.of }} bands could be judged{{ fitWords() }}.</p>
+      <p class="mt-2 text-15 text-ink2">
+        {{
+          view().comparison.reason
+            ? view().comparison.reason + '.'
+            : view().comparison.judged + ' of ' + view().comparison.of + ' bands could be judged' + fitWords() + '.'
+        }}
+      </p>
+      <vk-overrule [fault]="null" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
+    }
+    @if (ofSet(); as set) {
+      <section class="mt-4 border-t border-rules pt-3">
+        <h3 class="font-semibold">Over {{ set.n }} swings with the {{ set.clubName }}</h3>
+        <p class="mt-1">{{ set.words }}</p>
+        @if (oneSwingForAll()) {
+          <p class="mt-1 text-ink2">
+            Advice: driver and irons are swung alike in load, mass and share at impact, and the driver fits poorly. One swing does not serve every club.
+          </p>
+        }
+      </section>
     }
     <section class="mt-4 border-t border-rules pt-3">
       <label class="flex items-center gap-2">
         <span class="font-semibold">Pattern</span>
-        <select
-          class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
-          [value]="view().comparison.pattern"
-          (change)="patternChosen.emit($any($event.target).value)"
-        >
-          @for (p of patterns; track p.id) {
-            <option [value]="p.id">{{ p.name }}, v{{ p.version }}</option>
+        <select class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5" (change)="patternChosen.emit($any($event.target).value)">
+          @for (p of patterns(); track p.id) {
+            <option [value]="p.id" [selected]="p.id === view().comparison.pattern">{{ p.name }}, v{{ p.version }}</option>
           }
         </select>
       </label>
-      <p class="mt-2 text-ink2">{{ belief() }}</p>
+      @if (missing(); as id) {
+        <p class="mt-1 text-alarm">The pattern “{{ id }}” is not on the shelf any more; common ground stands in.</p>
+      }
+      <p class="mt-2 text-ink2">{{ belief() }} {{ tuned() }}</p>
+      <p class="mt-2">
+        <button class="link" (click)="schoolsAsked.emit()">All schools side by side</button>
+        <button class="link ml-3" (click)="whatIfAsked.emit()">What if …</button>
+      </p>
     </section>
     @if (others().length) {
       <details class="mt-4 border-t border-rules pt-3" open>
@@ -96,6 +103,11 @@ interface EvidenceRow {
           </p>
         }
       </details>
+    }
+    @if (swing().kind === 'full') {
+      <section class="mt-4 border-t border-rules pt-3">
+        <vk-i-see [weighed]="view().weighed" (lit)="lit.emit($event)" />
+      </section>
     }
     @if (view().cannotJudge.length) {
       <details class="mt-4 border-t border-rules pt-3">
@@ -125,9 +137,20 @@ export class Reading {
   readonly ball = input('');
   /** Injuries and fears to have in mind. */
   readonly caution = input('');
+  readonly injuries = input<readonly string[]>([]);
+  readonly patterns = input.required<readonly Pattern[]>();
+  /** Id of a chosen pattern that is gone. */
+  readonly missing = input<string | null>(null);
+  /** How the pattern is set for this pupil and shot, in words. */
+  readonly tuned = input('');
+  /** What is found in the lesson's sets. */
+  readonly sets = input<readonly ClubFindings[]>([]);
+  readonly oneSwingForAll = input(false);
   readonly lit = output<readonly string[]>();
   readonly patternChosen = output<string>();
-  protected readonly patterns = PATTERNS;
+  readonly schoolsAsked = output();
+  readonly whatIfAsked = output();
+  readonly overruled = output<Overruled[]>();
 
   protected readonly main = computed((): (Finding & { rule: FaultRule }) | null => {
     const f = this.view().findings.find((x) => x.main);
@@ -141,22 +164,36 @@ export class Reading {
       .flatMap((f) => faultOf(f.fault) ?? []);
   });
   protected readonly others = computed(() => this.view().findings.filter((f) => !f.main));
+  protected readonly foundIds = computed(() => this.view().findings.map((f) => f.fault));
   protected readonly degree = computed(() => {
     const main = this.main();
-    const same = this.rack().filter((s) => s.clubName === this.swing().clubName);
-    const few = same.length < 3 ? ', tentative: fewer than 3 swings' : '';
-    if (!main) return few ? few.slice(2) : '';
-    const shows = same.filter((s) => s.mainFault === main.fault).length;
-    return same.length < 3 ? `${main.word}${few}` : `${main.word} · in ${shows} of ${same.length} with the ${this.swing().clubName}`;
+    const few = this.rack().filter((s) => s.clubName === this.swing().clubName && s.kind === 'full').length < 3;
+    const tentative = few ? 'tentative: fewer than 3 swings' : '';
+    return main ? [main.word, tentative].filter(Boolean).join(', ') : tentative;
   });
-  protected readonly evidence = computed((): EvidenceRow[] => (this.main()?.evidence ?? []).map((p) => evidenceRow(p)));
-  protected readonly gone = computed(() => {
-    const rows = this.evidence();
-    const limits = rows.map((e) => `${e.words.charAt(0).toLowerCase()}${e.words.slice(1)} ${e.limit}`);
-    return `Gone when ${limits.join(' or ')}.${rows.some((e) => e.provisional) ? ' This limit is provisional.' : ''}`;
+  /** The finding of the set this swing belongs to. */
+  protected readonly ofSet = computed(() => {
+    const s = this.swing();
+    const set = this.sets().find((x) => x.clubName === s.clubName && x.club === s.club && x.device === s.device);
+    if (!set || s.kind !== 'full') return null;
+    const main = set.findings.find((f) => f.main);
+    const words = main
+      ? `${this.name(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, seen in ${main.k} of ${main.n}${main.comesAndGoes ? '; it comes and goes' : ''}.`
+      : 'Nothing is found in the set.';
+    return { ...set, words };
   });
-  protected readonly patternName = computed(() => PATTERNS.find((p) => p.id === this.view().comparison.pattern)?.name ?? '');
-  protected readonly belief = computed(() => PATTERNS.find((p) => p.id === this.view().comparison.pattern)?.belief ?? '');
+  protected readonly ballWords = computed(() => {
+    const m = this.main();
+    const shot = this.swing().shot?.values ?? null;
+    const answer = m ? ballAnswer(m.fault, shot, this.swing().club) : 'no ball data';
+    const here = this.ball() ? `Here: ${this.ball()}.` : '';
+    if (answer !== 'no ball data') return `${here} ${answer.charAt(0).toUpperCase()}${answer.slice(1)}.`;
+    return here ? `${here} That does not tell.` : 'No ball data for this swing.';
+  });
+  protected readonly gone = computed(() => goneWords(this.main()?.evidence ?? []));
+  private readonly patternNow = computed(() => this.patterns().find((p) => p.id === this.view().comparison.pattern));
+  protected readonly patternName = computed(() => this.patternNow()?.name ?? '');
+  protected readonly belief = computed(() => this.patternNow()?.belief ?? '');
   protected readonly fitWords = computed(() => {
     const { fit } = this.view().comparison;
     return fit === null ? '' : `; fit ${Math.round(100 * fit)}%`;
@@ -164,21 +201,7 @@ export class Reading {
   protected name(id: string): string {
     return faultOf(id)?.name ?? id;
   }
-}
-
-function evidenceRow(p: Piece): EvidenceRow {
-  const rows = p.measures.map((id) => measureRow(id));
-  const unit = rows[0]?.unit ?? '';
-  const words = rows.map((r, i) => r?.words ?? p.measures[i]!).join(' less ');
-  const shown = unit === '–' || unit === '0–1' || unit === 'P' ? '' : ` ${unit}`;
-  const limit = `is ${p.direction === 'over' ? 'under' : 'over'} ${figure(p.limit, unit)}${shown}`;
-  return {
-    ids: p.measures,
-    words,
-    value: p.value === null ? 'never came' : `${figure(p.value, unit)}${shown}`,
-    limit,
-    provisional: p.provisional,
-    tolerated: p.direction === 'over' ? [null, p.limit] : [p.limit, null],
-    number: p.value,
-  };
+  protected names(ids: readonly string[]): string {
+    return ids.map((id) => this.name(id)).join('; ');
+  }
 }

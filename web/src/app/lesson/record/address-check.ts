@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ClubClass } from '@vilko/contract';
-import { bandsFor, patternOf } from '@vilko/core';
+import type { ClubClass, Standard } from '@vilko/contract';
+import { bandsFor } from '@vilko/core';
 import type { z } from 'zod';
 import type { Seen } from './live-canvas';
 
@@ -37,9 +37,9 @@ const STIRS = { press: 'forward press seen', load: 'load goes to the trail foot'
 export class AddressCheck {
   readonly seen = input.required<Seen>();
   readonly club = input.required<z.infer<typeof ClubClass>>();
-  readonly pattern = input.required<string>();
+  readonly standard = input.required<Standard>();
 
-  private readonly bands = computed(() => new Map(bandsFor(patternOf(this.pattern()), this.club()).map((b) => [b.measure, b.ideal])));
+  private readonly bands = computed(() => new Map(bandsFor(this.standard().pattern, this.club(), this.standard().tuning).map((b) => [b.measure, b.ideal])));
 
   protected readonly rows = computed(() => {
     const { stance, feet } = this.seen();

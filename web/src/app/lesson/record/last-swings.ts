@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { SwingHead } from '@vilko/contract';
-import { bandsFor, faultOf, patternOf } from '@vilko/core';
+import type { Standard, SwingHead } from '@vilko/contract';
+import { bandsFor, type ClubClass, faultOf } from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { HouseUnits } from '../../shell/units';
 import { shotWords } from './shot-words';
@@ -85,7 +85,8 @@ export class LastSwings {
   readonly lessonId = input.required<string>();
   readonly rack = input.required<readonly SwingHead[]>();
   readonly handed = input.required<'right' | 'left'>();
-  readonly pattern = input.required<string>();
+  /** What a club's swings are judged by. */
+  readonly standard = input.required<(club: ClubClass, intent?: string) => Standard>();
   readonly askFelt = input(false);
   /** Swings that were there before this screen was opened are not asked about. */
   readonly since = input(0);
@@ -113,7 +114,8 @@ export class LastSwings {
   }
   /** Lead share at impact against the pattern's band, on a strip from 30 to 100%. */
   protected strip(s: SwingHead): { lo: number; hi: number; v: number; words: string } | null {
-    const b = bandsFor(patternOf(this.pattern()), s.club).find((x) => x.measure === 'share.lead.p7');
+    const { pattern, tuning } = this.standard()(s.club, s.intent);
+    const b = bandsFor(pattern, s.club, tuning).find((x) => x.measure === 'share.lead.p7');
     if (!b || s.leadAtImpact === null || s.kind !== 'full') return null;
     const x = (share: number) => Math.max(3, Math.min(377, ((share - 30) / 70) * 380));
     const [lo, hi] = [b.ideal[0] ?? 0, b.ideal[1] ?? 100];

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { bandsFor, patternOf } from '@vilko/core';
+import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
-import { selectSchool } from '../../state/school';
+import { selectStandard } from '../../state/school';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 
 /** A second window for the pupil: large figures and the Track, turnable by 180° for a screen on the floor. */
@@ -38,12 +38,14 @@ export class PupilView {
   private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
-  private readonly school = this.store.selectSignal(selectSchool);
+  private readonly standard = this.store.selectSignal(selectStandard);
   protected readonly seen = signal<Seen>(NOBODY);
   protected readonly flipped = signal(false);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly band = computed((): [number, number] => {
-    const b = bandsFor(patternOf(this.school()), this.bay()?.club ?? 'iron').find((x) => x.measure === 'share.lead.address');
+    const club = this.bay()?.club ?? 'iron';
+    const { pattern, tuning } = this.standard()(club);
+    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
     return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
   });
   protected readonly lead = computed(() => (this.seen().stance.there ? this.seen().stance.lead.toFixed(0) : '–'));

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { DEFAULT_HOUSE } from '@vilko/contract';
+import { DEFAULT_HOUSE, NO_PROFILE, standardFor } from '@vilko/contract';
 import { LessonActions } from '../../state/lesson';
 import { OfficeActions } from '../../state/office';
 import { openHouse, openLesson } from '../../testing/house';
@@ -11,6 +11,7 @@ import { RecordBar } from './record-bar';
 import { ShareStrip } from './share-strip';
 import { ShotEntry } from './shot-entry';
 
+const STANDARD = standardFor({ profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] }, 'iron');
 const YARDS = { ...DEFAULT_HOUSE, units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' } } as const;
 const seen = (lead: number, more: Partial<Seen['stance']> = {}, forward: readonly [number | null, number | null] = [null, null]): Seen => ({
   stance: { lead, still: 2.4, there: true, stir: null, ...more },
@@ -18,7 +19,7 @@ const seen = (lead: number, more: Partial<Seen['stance']> = {}, forward: readonl
 });
 
 describe('the address check', () => {
-  const show = (s: Seen) => openHouse().show(AddressCheck, { seen: s, club: 'iron', pattern: 'common-ground' });
+  const show = (s: Seen) => openHouse().show(AddressCheck, { seen: s, club: 'iron', standard: STANDARD });
 
   it('says the first thing that is off, share before feet', async () => {
     const c = await show(seen(30, {}, [50, 50]));
@@ -87,7 +88,7 @@ describe('the record bar', () => {
 });
 
 describe('the last swings', () => {
-  const inputs = { lessonId: 'l', handed: 'right', pattern: 'common-ground' };
+  const inputs = { lessonId: 'l', handed: 'right', standard: () => STANDARD };
 
   it('show the newest three with their verdict, club and ball', async () => {
     const rack = [1, 2, 3, 4].map((n) => swing(n, { shot: n === 4 ? shot({ carry: 141.2, path: -2.5, strike: 'toe', divot: 'before' }) : null }));

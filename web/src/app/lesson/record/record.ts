@@ -3,11 +3,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
-import { bandsFor, patternOf } from '@vilko/core';
+import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
-import { selectSchool } from '../../state/school';
+import { selectStandard } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { AddressCheck } from './address-check';
 import { Camera } from './camera';
@@ -34,7 +34,12 @@ import { ShotEntry } from './shot-entry';
           <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="shareWord().alarm">{{ shareWord().text }}</span>
         </div>
         <vk-share-strip class="mt-1" [share]="seen().stance.lead" [band]="band()" />
-        <vk-address-check class="mt-2 border-t border-rules pt-1" [seen]="seen()" [club]="bay()?.club ?? 'iron'" [pattern]="pattern()" />
+        <vk-address-check
+          class="mt-2 border-t border-rules pt-1"
+          [seen]="seen()"
+          [club]="bay()?.club ?? 'iron'"
+          [standard]="standard()(bay()?.club ?? 'iron')"
+        />
         <vk-camera class="mt-auto pt-1" [newest]="rack().at(-1)" />
       </section>
       <section class="relative min-h-0 bg-sheet" aria-label="Live Track">
@@ -61,7 +66,7 @@ import { ShotEntry } from './shot-entry';
       [lessonId]="lessonId()"
       [rack]="rack()"
       [handed]="handed()"
-      [pattern]="pattern()"
+      [standard]="standard()"
       [askFelt]="house().askFelt"
       [since]="since()"
       (felt)="change($event.swing, { felt: $event.felt })"
@@ -90,9 +95,11 @@ export class Record {
 
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly leftIsLead = computed(() => (this.handed() === 'right') !== this.turned());
-  protected readonly pattern = this.store.selectSignal(selectSchool);
+  protected readonly standard = this.store.selectSignal(selectStandard);
   protected readonly band = computed((): [number, number] => {
-    const b = bandsFor(patternOf(this.pattern()), this.bay()?.club ?? 'iron').find((x) => x.measure === 'share.lead.address');
+    const club = this.bay()?.club ?? 'iron';
+    const { pattern, tuning } = this.standard()(club);
+    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
     return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
 import { AGE_BANDS, INJURY_TAGS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
-import { CLUB_CLASSES, PATTERNS } from '@vilko/core';
+import { CLUB_CLASSES } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 
 export const NOBODY_YET: NewPupil = { name: '', about: '', handed: 'right', stature: null, mass: null, story: '', profile: NO_PROFILE };
@@ -21,7 +22,7 @@ const TEXTS = [
 @Component({
   selector: 'vk-pupil-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule],
+  imports: [FormsModule, SchoolFields],
   template: `
     <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
       <label class="field col-span-3"
@@ -65,15 +66,7 @@ const TEXTS = [
           (ngModelChange)="set({ mass: $event ? units.stored($event, 'kg') : null })"
         />
       </label>
-      <label class="field col-span-2">
-        School
-        <select name="school" [ngModel]="draft().profile.school" (ngModelChange)="profile({ school: $event })">
-          <option [ngValue]="null">as the house reads</option>
-          @for (p of patterns; track p.id) {
-            <option [ngValue]="p.id">{{ p.name }}</option>
-          }
-        </select>
-      </label>
+      <vk-school-fields [profile]="draft().profile" (changed)="profile($event)" />
       @if (minor()) {
         <label class="field col-span-3">
           Parent’s consent by<input
@@ -174,7 +167,6 @@ export class PupilForm {
   protected readonly tags = INJURY_TAGS;
   protected readonly texts = TEXTS;
   protected readonly classes = CLUB_CLASSES;
-  protected readonly patterns = PATTERNS;
   protected readonly cm = () => (this.draft().stature === null ? null : Math.round(1000 * this.draft().stature!) / 10);
   protected readonly mass = () => (this.draft().mass === null ? null : Math.round(10 * this.units.value(this.draft().mass!, 'kg')) / 10);
   protected readonly minor = () => MINOR.includes(this.draft().profile.ageBand ?? '');

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil } from '@vilko/contract';
+import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil, NO_PROFILE, standardFor } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, faultOf, patternOf } from '@vilko/core';
+import { bandsFor, type ClubClass, faultOf } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
 import { LessonActions } from '../../state/lesson';
+import { selectOwnPatterns } from '../../state/patterns';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { LessonNotes } from '../lesson-notes';
 import { dateText, LESSON_MEASURES, measureName } from '../words';
@@ -191,6 +192,7 @@ export class PupilPage {
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   private readonly board = this.store.selectSignal(officeFeature.selectDashboard);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
+  private readonly ownPatterns = this.store.selectSignal(selectOwnPatterns);
   protected readonly editing = signal(false);
   /** Lesson whose homework, next visit and notes are being written. */
   protected readonly noting = signal<string | null>(null);
@@ -278,7 +280,9 @@ export class PupilPage {
   protected readonly band = computed(() => {
     const d = this.dashboard();
     if (!d?.measure || !d.club) return null;
-    const b = bandsFor(patternOf(this.pupil()?.profile.school ?? this.house().school), d.club as 'iron').find((x) => x.measure === d.measure);
+    const club = d.club as ClubClass;
+    const { pattern, tuning } = standardFor({ profile: this.pupil()?.profile ?? NO_PROFILE, house: this.house(), own: this.ownPatterns() }, club);
+    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === d.measure);
     return b ? b.ideal : null;
   });
   protected readonly shoesChange = computed(() => {

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import type { HouseSettings, Session, Units } from '@vilko/contract';
-import { PATTERNS } from '@vilko/core';
+import { selectPatterns } from '../../state/patterns';
+import { Limits } from './limits';
 import { Api, sentenceOf } from '../../state/api';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
@@ -14,7 +15,7 @@ const MEGABYTE = 1e6;
 @Component({
   selector: 'vk-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule],
+  imports: [FormsModule, Limits],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-10">
       <h1 class="text-24 font-semibold">Settings</h1>
@@ -41,7 +42,7 @@ const MEGABYTE = 1e6;
             <label class="field">
               School swings are read under
               <select [ngModel]="house().school" (ngModelChange)="change({ school: $event })">
-                @for (p of patterns; track p.id) {
+                @for (p of patterns(); track p.id) {
                   <option [value]="p.id">{{ p.name }}</option>
                 }
               </select>
@@ -116,6 +117,7 @@ const MEGABYTE = 1e6;
             </tbody>
           </table>
         </section>
+        <section aria-labelledby="limits"><vk-limits /></section>
         <section aria-labelledby="signing-in">
           <h2 id="signing-in" class="text-18 font-semibold">Signing in</h2>
           <p class="text-ink2">{{ sessionWords() }}</p>
@@ -158,7 +160,7 @@ export class Settings {
   protected readonly old = signal('');
   protected readonly fresh = signal('');
   protected readonly passwordWords = signal<{ text: string; alarm: boolean } | null>(null);
-  protected readonly patterns = PATTERNS;
+  protected readonly patterns = this.store.selectSignal(selectPatterns);
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
   protected readonly time = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });

@@ -1,0 +1,390 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { Router } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
+import { bandsFor, differencesOf, type Measures, numberOf, representative } from '@vilko/core';
+import { firstValueFrom } from 'rxjs';
+import { Keys } from '../../shell/keys';
+import { HouseUnits } from '../../shell/units';
+import { Api, sentenceOf } from '../../state/api';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { selectPatterns } from '../../state/patterns';
+import { selectSources } from '../../state/school';
+import { Analysis } from '../../workers/analysis';
+import type { ReadRequest, ReadView } from '../../workers/read-view';
+import { number, unitOf, wordsOf, headline } from './difference-words';
+import { DifferenceLedger } from './difference-ledger';
+import type { Align } from './overlay';
+import { RoutesPlan } from './routes-plan';
+import { ScoreOverlay } from './score-overlay';
+import { comparable, cycled, firstSets, groupsOf, idsOf, MOST, type Sets, setWords, type Side } from './sets';
+
+/** A swing that was read for the comparison: as it is drawn, without the mat's frames. */
+interface ReadSwing {
+  readonly key: string;
+  readonly view: ReadView;
+}
+
+/** Other swings of the pupil that tell the usual spread between two single ones. */
+const USUAL = 10;
+/** What else is looked at after any change, wanted or not. */
+const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 'torque.turn.peak', 'path.length.down'];
+
+/** Compare: two swings or two sets, routes and traces over each other, and what really changed. */
+@Component({
+  selector: 'vk-compare',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DifferenceLedger, RoutesPlan, ScoreOverlay],
+  host: { class: 'flex h-full min-h-0 flex-col print:block print:h-auto' },
+  template: `
+    @if (error(); as e) {
+      <p class="p-6 text-18 text-alarm">{{ e }}</p>
+    } @else if (!lesson()) {
+      <p class="p-6 text-15 text-ink2">Fetching the lesson …</p>
+    } @else if (choosable().length < 2) {
+      <div class="grid flex-1 place-items-center">
+        <p class="max-w-[520px] text-18 leading-7">
+          Two whole swings are needed to compare. Let the pupil swing on <strong>Record</strong>, or choose swings of another lesson when there are some.
+        </p>
+      </div>
+    } @else {
+      <header class="flex min-h-10 flex-wrap items-center gap-x-6 gap-y-1 border-b border-rules px-4 py-1">
+        @for (side of sides; track side) {
+          <div class="flex min-w-0 items-center gap-2">
+            <svg width="14" height="14" class="shrink-0" aria-hidden="true">
+              <circle cx="7" cy="7" r="5" [attr.fill]="side === 'after' ? 'var(--ink)' : 'none'" stroke="var(--ink)" stroke-width="1.6" />
+            </svg>
+            <label class="flex min-w-0 items-baseline gap-2">
+              <span class="text-15 font-semibold">{{ side === 'before' ? 'Before' : 'After' }}</span>
+              <span class="relative min-w-0 truncate text-ink2 underline decoration-dotted underline-offset-2 print:no-underline">
+                {{ words(side) }}
+                <select
+                  class="absolute inset-0 w-full cursor-pointer opacity-0 print:hidden"
+                  [attr.aria-label]="'Swings ' + side"
+                  (change)="take(side, $any($event.target).value); $any($event.target).value = ''"
+                >
+                  <option value="">choose …</option>
+                  @for (g of groups(); track g.key) {
+                    <option [value]="g.key">{{ g.words }}</option>
+                  }
+                </select>
+              </span>
+            </label>
+          </div>
+        }
+        <button class="link print:hidden" (click)="swap()" title="s">Swap</button>
+        <ol
+          class="flex min-w-0 flex-1 items-center justify-center gap-[3px] overflow-x-auto print:hidden"
+          aria-label="Swings of this lesson: click for before, again for after, again for neither"
+        >
+          @for (s of strip(); track s.id) {
+            <li>
+              <button
+                class="relative block h-[18px] w-[14px] border"
+                [class]="s.side === 'after' ? 'border-ink bg-ink' : s.side === 'before' ? 'border-2 border-ink bg-sheet' : 'border-strong-rules'"
+                [attr.aria-label]="'Swing ' + s.number + ', ' + s.clubName + ', ' + (s.side ?? 'not compared')"
+                [title]="s.number + ' · ' + s.clubName + (s.starred ? ' · starred' : '')"
+                (click)="cycle(s.id)"
+              >
+                @if (s.starred) {
+                  <span class="absolute -top-[7px] left-0 w-full text-center text-[9px] leading-none" aria-hidden="true">★</span>
+                }
+              </button>
+            </li>
+          }
+        </ol>
+        <div class="flex items-baseline gap-3 whitespace-nowrap print:hidden">
+          @for (a of aligns; track a.align) {
+            <button
+              class="hover:underline"
+              [class.font-semibold]="align() === a.align"
+              [class.text-ink2]="align() !== a.align"
+              [attr.aria-pressed]="align() === a.align"
+              (click)="go({ align: a.align })"
+            >
+              {{ a.words }}
+            </button>
+          }
+          <select
+            class="max-w-[150px] rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+            aria-label="Pattern whose measures are compared"
+            (change)="go({ pattern: $any($event.target).value })"
+          >
+            @for (p of patterns(); track p.id) {
+              <option [value]="p.id" [selected]="p.id === standard()?.pattern?.id">{{ p.name }}</option>
+            }
+          </select>
+          <button class="link" (click)="copyLink()">Link</button>
+          <button class="link" (click)="print()">Print</button>
+        </div>
+      </header>
+      <div class="grid min-h-0 flex-1 grid-cols-2 print:block">
+        <section class="flex min-h-0 flex-col px-4 pt-2 print:px-0" aria-label="Routes and differences">
+          <div class="flex items-baseline gap-2 pb-1">
+            <h1 class="text-15 font-semibold">Track</h1>
+            <span class="truncate text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
+          </div>
+          <vk-routes-plan [before]="before()" [after]="after()" [handed]="lesson()!.pupil.handed" />
+          <p class="border-t border-strong-rules pt-2 pb-1 text-18 leading-6 font-semibold" role="status" data-testid="headline">{{ said() }}</p>
+          @if (notes(); as n) {
+            <p class="pb-1 text-ink2">{{ n }}</p>
+          }
+          <vk-difference-ledger class="min-h-0 flex-1 pb-2" [differences]="differences()" />
+        </section>
+        <section class="flex min-h-0 min-w-0 flex-col border-l border-rules px-4 pt-2 print:mt-4 print:border-0 print:px-0" aria-label="Score">
+          <div class="flex items-baseline gap-2 pb-1">
+            <h2 class="text-15 font-semibold">Score</h2>
+            <span class="text-ink2">median and ±2 SD of each set, aligned by {{ align() }}</span>
+          </div>
+          <vk-score-overlay class="min-h-0 flex-1 print:h-[620px]" [before]="before()" [after]="after()" [align]="align()" />
+          @if (byProducts(); as text) {
+            <p class="pt-1 pb-2 text-ink2">What else moved: {{ text }}</p>
+          }
+        </section>
+      </div>
+    }
+  `,
+})
+export class Compare {
+  readonly lessonId = input.required<string>();
+  /** Parts of the permanent link. */
+  readonly a = input<string>();
+  readonly b = input<string>();
+  readonly pattern = input<string>();
+  /** Version of the pattern the link was made with. */
+  readonly v = input<string>();
+  readonly by = input<string>();
+
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly api = inject(Api);
+  private readonly analysis = inject(Analysis);
+  private readonly units = inject(HouseUnits);
+
+  protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  protected readonly error = this.store.selectSignal(lessonFeature.selectError);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  protected readonly patterns = this.store.selectSignal(selectPatterns);
+  private readonly sources = this.store.selectSignal(selectSources);
+  protected readonly sides = ['before', 'after'] as const;
+  protected readonly aligns = [
+    { align: 'impact', words: 'by impact' },
+    { align: 'phase', words: 'by phase' },
+  ] as const;
+
+  /** Every swing of the pupil, of all lessons; the rack's until they came. */
+  private readonly ever = signal<readonly SwingHead[]>([]);
+  private readonly swings = computed(() => {
+    const known = new Map([...this.ever(), ...this.rack()].map((s) => [s.id, s]));
+    return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));
+  });
+  protected readonly choosable = computed(() => this.swings().filter(comparable));
+  protected readonly groups = computed(() => groupsOf(this.swings()));
+  protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
+  protected readonly sets = computed((): Sets =>
+    this.a() === undefined && this.b() === undefined ? firstSets(this.rack()) : { before: idsOf(this.a()), after: idsOf(this.b()) },
+  );
+  protected readonly strip = computed(() => {
+    const { before, after } = this.sets();
+    const side = (id: string): Side | null => (before.includes(id) ? 'before' : after.includes(id) ? 'after' : null);
+    return this.rack()
+      .filter(comparable)
+      .map((s) => ({ ...s, side: side(s.id) }));
+  });
+  private readonly heads = (ids: readonly string[]): SwingHead[] => ids.flatMap((id) => this.choosable().find((s) => s.id === id) ?? []);
+  private readonly club = computed(() => this.heads([...this.sets().after, ...this.sets().before])[0]?.club ?? 'iron');
+  protected readonly standard = computed((): Standard | null => (this.lesson() ? standardFor(this.sources(), this.club(), undefined, this.pattern()) : null));
+
+  private readonly read = signal<ReadonlyMap<string, ReadSwing>>(new Map());
+  protected readonly reading = signal<{ done: number; of: number } | null>(null);
+  private readonly refused = signal<string | null>(null);
+  private readonly viewsOf = (ids: readonly string[]): ReadView[] => ids.flatMap((id) => this.read().get(id)?.view ?? []);
+  protected readonly before = computed(() => this.viewsOf(this.sets().before));
+  protected readonly after = computed(() => this.viewsOf(this.sets().after));
+  /** Earlier swings of the pupil with this club and device: what two of them differ by for no reason. */
+  private readonly usual = computed(() => {
+    const { before, after } = this.sets();
+    if (before.length !== 1 && after.length !== 1) return [];
+    const [model] = this.heads(after);
+    const chosen = new Set([...before, ...after]);
+    return this.choosable()
+      .filter((s) => model && s.clubName === model.clubName && s.device === model.device && !chosen.has(s.id))
+      .slice(-USUAL)
+      .map((s) => s.id);
+  });
+  private readonly measures = computed(() => ({ before: this.before().map((v) => v.measures), after: this.after().map((v) => v.measures) }));
+  private readonly ids = computed(() => {
+    const s = this.standard();
+    return s ? bandsFor(s.pattern, this.club(), s.tuning).map((b) => b.measure) : [];
+  });
+  protected readonly differences = computed(() => {
+    const { before, after } = this.measures();
+    return differencesOf(
+      before,
+      after,
+      this.ids(),
+      this.viewsOf(this.usual()).map((v) => v.measures),
+    );
+  });
+  protected readonly said = computed(() => {
+    const r = this.reading();
+    if (r) return `Reading swing ${r.done + 1} of ${r.of} …`;
+    return this.refused() ?? headline(this.differences());
+  });
+  protected readonly notes = computed(() => {
+    const heads = this.heads([...this.sets().before, ...this.sets().after]);
+    const several = (of: (s: SwingHead) => string) => new Set(heads.map(of)).size > 1;
+    const now = this.standard()?.pattern;
+    return [
+      several((s) => s.device) ? 'Different devices: lengths and speeds of the path are not comparable.' : '',
+      several((s) => s.club) ? 'Different clubs: part of a difference is the club.' : '',
+      this.standard()?.missing ? `The pattern “${this.standard()!.missing}” is not on the shelf any more; common ground stands in.` : '',
+      this.v() && now && String(now.version) !== this.v() ? `The link was made with version ${this.v()} of ${now.name}; this is version ${now.version}.` : '',
+      this.nearest(),
+    ]
+      .filter(Boolean)
+      .join(' ');
+  });
+  /** The swing of the second set nearest its own centre. */
+  private readonly nearest = computed(() => {
+    const { after } = this.measures();
+    if (after.length < 3) return '';
+    const id = this.sets().after.filter((x) => this.read().has(x))[representative(after, this.ids())];
+    const head = id && this.heads([id])[0];
+    return head ? `Nearest to the middle of the second set: swing ${head.number}.` : '';
+  });
+  protected readonly byProducts = computed(() => {
+    const { before, after } = this.measures();
+    const shown = new Set(this.ids());
+    const mean = (set: readonly Measures[], id: string): number => {
+      const v = set.flatMap((m) => numberOf(m[id]) ?? []);
+      return v.length ? v.reduce((s, x) => s + x, 0) / v.length : NaN;
+    };
+    const numbers = BY_PRODUCTS.filter((id) => !shown.has(id)).flatMap((id) => {
+      const [x, y] = [mean(before, id), mean(after, id)];
+      return Number.isFinite(x) && Number.isFinite(y)
+        ? [`${wordsOf(id).toLowerCase()} ${number(id, x)} → ${number(id, y)}${unitOf(id) && ` ${unitOf(id)}`}`]
+        : [];
+    });
+    const speed = (ids: readonly string[]) => {
+      const v = this.heads(ids).flatMap((s) => s.shot?.values.clubSpeed ?? []);
+      return v.length ? v.reduce((s, x) => s + x, 0) / v.length : null;
+    };
+    const [x, y] = [speed(this.sets().before), speed(this.sets().after)];
+    const club = x !== null && y !== null ? [`club speed ${this.units.text(x, 'm/s')} → ${this.units.text(y, 'm/s')}`] : [];
+    return [...numbers, ...club].join('; ');
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+    effect(() => {
+      const pupil = this.lesson()?.pupil.id;
+      if (pupil) untracked(() => this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }));
+    });
+    effect(() => {
+      const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
+      const standard = this.standard();
+      const pupil = this.lesson()?.pupil;
+      if (standard && pupil) untracked(() => void this.readAll(wanted, standard));
+    });
+    inject(Keys).use('Compare', [
+      { key: 's', words: 'swap the two sets', run: () => this.swap() },
+      { key: 'x', words: 'align by impact or by phase', run: () => this.go({ align: this.align() === 'impact' ? 'phase' : 'impact' }) },
+      { key: 'p', words: 'print', run: () => this.print() },
+    ]);
+  }
+
+  private readonly asked = { n: 0 };
+  /** Reads what is not read yet, one after the other, and says how far it is. */
+  private async readAll(wanted: readonly SwingHead[], standard: Standard): Promise<void> {
+    const n = ++this.asked.n;
+    const missing = wanted.filter((s) => this.read().get(s.id)?.key !== keyOf(s));
+    this.refused.set(null);
+    try {
+      for (const [i, s] of missing.entries()) {
+        this.reading.set({ done: i, of: missing.length });
+        const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
+        const view = await this.analysis.read(requestFor(s, bundle, part, standard, this.lesson()!.pupil));
+        if (n !== this.asked.n) return;
+        this.read.update((m) => new Map(m).set(s.id, { key: keyOf(s), view: { ...view, mat: null } }));
+      }
+    } catch (e) {
+      if (n === this.asked.n) this.refused.set(`A swing cannot be read: ${sentenceOf(e)}`);
+    } finally {
+      if (n === this.asked.n) this.reading.set(null);
+    }
+  }
+
+  protected words(side: Side): string {
+    return setWords(this.sets()[side], this.swings(), this.lessonId());
+  }
+  protected take(side: Side, key: string): void {
+    const group = this.groups().find((g) => g.key === key);
+    if (!group) return;
+    const other: Side = side === 'before' ? 'after' : 'before';
+    // a swing stands on one side only
+    const rest = this.sets()[other].filter((id) => !group.ids.includes(id));
+    this.choose(side === 'before' ? { before: group.ids, after: rest } : { before: rest, after: group.ids });
+  }
+  protected cycle(id: string): void {
+    this.choose(cycled(this.sets(), id));
+  }
+  protected swap(): void {
+    const { before, after } = this.sets();
+    this.choose({ before: after, after: before });
+  }
+  private choose({ before, after }: Sets): void {
+    void this.router.navigate([], { queryParams: { a: before.slice(0, MOST).join(','), b: after.slice(0, MOST).join(',') }, queryParamsHandling: 'merge' });
+  }
+  protected go(to: { align?: Align; pattern?: string }): void {
+    const { before, after } = this.sets();
+    void this.router.navigate([], {
+      queryParams: {
+        a: before.join(','),
+        b: after.join(','),
+        ...(to.align ? { by: to.align } : {}),
+        ...(to.pattern ? { pattern: to.pattern, v: this.patterns().find((p) => p.id === to.pattern)?.version } : {}),
+      },
+      queryParamsHandling: 'merge',
+    });
+  }
+  /** The address holds everything: which swings, the pattern and its version, the alignment. */
+  protected copyLink(): void {
+    const { before, after } = this.sets();
+    const p = this.standard()?.pattern;
+    const tree = this.router.createUrlTree(['/lesson', this.lessonId(), 'compare'], {
+      queryParams: { a: before.join(','), b: after.join(','), by: this.align(), pattern: p?.id, v: p?.version },
+    });
+    const link = location.origin + this.router.serializeUrl(tree);
+    void this.router.navigateByUrl(tree, { replaceUrl: true });
+    const copied = navigator.clipboard?.writeText(link) ?? Promise.reject(new Error('no clipboard'));
+    copied.then(
+      () => this.store.dispatch(LessonActions.say({ text: 'The link to this comparison is copied.', kind: 'plain' })),
+      () => this.store.dispatch(LessonActions.say({ text: 'The address of this page is the link: copy it from there.', kind: 'plain' })),
+    );
+  }
+  protected print(): void {
+    window.print();
+  }
+}
+
+/** Under which a swing's reading holds. */
+const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.marks]);
+
+function requestFor(
+  s: SwingHead,
+  bundle: Uint8Array,
+  part: number,
+  { pattern, tuning, limits }: Standard,
+  pupil: { handed: 'right' | 'left'; stature: number | null },
+): ReadRequest {
+  const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {}));
+  return {
+    bundle,
+    key: s.id,
+    part,
+    club: s.club,
+    by: { pattern, tuning, limits },
+    options: { handed: pupil.handed, club: s.club, kind: s.kind, marks, ...(pupil.stature ? { stature: pupil.stature } : {}) },
+  };
+}

@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import type { Difference } from '@vilko/core';
+import { explained, number, plusMinus, unitOf, verdict, wordsOf } from './difference-words';
+
+const W = 110;
+/** The strip reaches this many worths to either side. */
+const REACH = 5;
+
+/** Differences of two sets, worst first; each explained on demand. */
+@Component({
+  selector: 'vk-difference-ledger',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block min-h-0 overflow-y-auto print:overflow-visible', tabindex: '0', role: 'region', 'aria-label': 'Differences' },
+  template: `
+    <table class="w-full border-collapse">
+      <thead>
+        <tr class="sticky top-0 z-10 bg-paper text-left">
+          <th class="pb-1 font-semibold">Differences <span class="pl-2 font-normal text-ink2">largest first</span></th>
+          <th class="pb-1 text-right font-normal text-ink2" colspan="2">
+            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4" fill="none" stroke="var(--ink)" /></svg>before
+          </th>
+          <th class="pb-1 text-right font-normal text-ink2" colspan="2">
+            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4.5" fill="var(--ink)" /></svg>after
+          </th>
+          <th></th>
+          <th class="pb-1 text-center font-normal text-ink2" title="The tick in the middle is no change; the shaded part is less than a teacher would act on">
+            change
+          </th>
+          <th></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (r of rows(); track r.id) {
+          <tr class="h-[25px] border-t border-rules hover:bg-sheet" [class.font-semibold]="r.real">
+            <td class="max-w-[170px] truncate pr-2" [title]="r.id">{{ r.words }}</td>
+            <td class="figures text-right whitespace-nowrap">{{ r.before }}</td>
+            <td class="figures w-[52px] pl-1 font-normal whitespace-nowrap text-ink2">{{ r.beforeSd }}</td>
+            <td class="figures text-right whitespace-nowrap">{{ r.after }}</td>
+            <td class="figures w-[52px] pl-1 font-normal whitespace-nowrap text-ink2">{{ r.afterSd }}</td>
+            <td class="pr-2 pl-1 font-normal whitespace-nowrap text-ink2">{{ r.unit }}</td>
+            <td class="w-[110px]">
+              <svg [attr.width]="W" height="22" aria-hidden="true">
+                <rect [attr.x]="W / 2 - worth" y="3" [attr.width]="2 * worth" height="16" fill="var(--rules)" opacity=".8" />
+                <path [attr.d]="'M' + W / 2 + ' 3v16'" stroke="var(--ink2)" />
+                @if (r.line; as l) {
+                  <path [attr.d]="l" stroke="var(--ink)" fill="none" />
+                }
+                <rect [attr.x]="r.x - 4" y="7" width="8" height="8" [attr.fill]="r.real ? 'var(--ink)' : 'var(--sheet)'" stroke="var(--ink)" />
+              </svg>
+            </td>
+            <td class="text-right whitespace-nowrap">
+              <button
+                class="underline decoration-dotted underline-offset-2"
+                [class.text-ink2]="!r.real"
+                [attr.aria-expanded]="open() === r.id"
+                [attr.aria-label]="r.words + ': ' + r.word + ', explain'"
+                (click)="open.set(open() === r.id ? null : r.id)"
+              >
+                {{ r.word }}
+              </button>
+            </td>
+          </tr>
+          @if (open() === r.id) {
+            <tr>
+              <td colspan="8" class="border-l-2 border-target bg-sheet py-1.5 pr-2 pl-3">{{ r.explained }}</td>
+            </tr>
+          }
+        }
+      </tbody>
+    </table>
+  `,
+})
+export class DifferenceLedger {
+  readonly differences = input.required<readonly Difference[]>();
+  protected readonly W = W;
+  protected readonly worth = W / 2 / REACH;
+  protected readonly open = signal<string | null>(null);
+  protected readonly rows = computed(() =>
+    this.differences().map((d) => {
+      const id = d.measure;
+      const at = (v: number) => Math.max(5, Math.min(W - 5, W / 2 + (v / d.worth) * this.worth));
+      const interval = d.change?.interval;
+      const word = verdict(d);
+      return {
+        id,
+        words: wordsOf(id),
+        before: number(id, d.before.mean),
+        beforeSd: plusMinus(id, d.before),
+        after: number(id, d.after.mean),
+        afterSd: plusMinus(id, d.after),
+        unit: unitOf(id),
+        x: at(d.difference),
+        line: interval ? `M${at(interval[0])} 11H${at(interval[1])}M${at(interval[0])} 7v8M${at(interval[1])} 7v8` : null,
+        word,
+        real: word === 'real change' || word === 'beyond their usual spread',
+        explained: explained(d),
+      };
+    }),
+  );
+}

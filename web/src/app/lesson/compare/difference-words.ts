@@ -1,0 +1,66 @@
+import { type Difference, measureRow, type SideOf } from '@vilko/core';
+import { figure } from '../../drawing/trace';
+
+/** Unit as it stands behind a number; nothing behind a plain one. */
+export function unitOf(id: string): string {
+  const unit = measureRow(id)?.unit ?? '';
+  return unit === '–' || unit === '0–1' || unit === 'P' ? '' : unit === 'N·m·s/kg' ? 'Nms/kg' : unit;
+}
+const raw = (id: string): string => measureRow(id)?.unit ?? '';
+export const wordsOf = (id: string): string => measureRow(id)?.words ?? id;
+export const number = (id: string, v: number): string => figure(v, raw(id));
+export const signed = (id: string, v: number): string => `${v > 0 ? '+' : ''}${figure(v, raw(id))}`;
+export const plusMinus = (id: string, s: SideOf): string => (s.sd === null ? '' : `±${figure(s.sd, raw(id))}`);
+
+/** The word for a difference; without enough swings it says how many more. */
+export function verdict(d: Difference): string {
+  if (d.change) return d.change.word === 'too few swings to tell' ? 'too few to tell' : d.change.word;
+  return d.usual?.word ?? 'one swing each';
+}
+
+/** A difference explained in a sentence or two: never a bare p value. */
+export function explained(d: Difference): string {
+  const id = d.measure;
+  const unit = unitOf(id) && ` ${unitOf(id)}`;
+  const act = `A teacher would act on ${number(id, d.worth)}${unit}.`;
+  if (d.usual) {
+    const { n, least } = d.usual;
+    return `Between these two swings it differs by ${number(id, Math.abs(d.difference))}${unit}. From ${n} other swings of this pupil, two swings differ by up to ${number(id, least)}${unit} for no reason. ${act}`;
+  }
+  const c = d.change;
+  if (!c) return `One side has a single value, so that nothing can be said about chance. ${act}`;
+  const range = `the true difference lies between ${signed(id, c.interval[0])} and ${signed(id, c.interval[1])}${unit} (95%)`;
+  const start = `Before ${number(id, c.mean[0])} over ${c.n[0]} swings, after ${number(id, c.mean[1])} over ${c.n[1]}: ${range}.`;
+  const size = `The difference is ${figure(Math.abs(c.g), '–')} of a usual spread.`;
+  if (c.word === 'real change')
+    return `${start} ${act} ${size} With ${d.together} measures looked at together, chance alone would show one like it in ${chance(c.p)}.`;
+  if (c.word === 'no change that matters') return `${start} ${act} Whatever it truly is, it is less than that.`;
+  const more =
+    c.enoughAt === null ? 'It varies too much for any number of swings to tell.' : `With the spread seen, ${c.enoughAt} swings on each side would tell.`;
+  return `${start} ${act} ${more}`;
+}
+
+function chance(p: number): string {
+  if (p < 0.001) return 'fewer than 1 of 1,000 such comparisons';
+  const of = p < 0.01 ? 1000 : 100;
+  return `${Math.max(1, Math.round(p * of))} of ${of.toLocaleString('en-GB')} such comparisons`;
+}
+
+/** What changed, in one sentence. */
+export function headline(rows: readonly Difference[]): string {
+  const real = rows.filter((d) => d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread');
+  if (!rows.length) return 'Choose swings for both sides.';
+  const one = (d: Difference): string =>
+    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${number(d.measure, Math.abs(d.difference))}${unitOf(d.measure) && ` ${unitOf(d.measure)}`}`;
+  if (real.length) {
+    const named = real.slice(0, 2).map(one).join(', ');
+    const rest = real.length > 2 ? `, and ${real.length - 2} more` : '';
+    return `${real.length === 1 ? 'One real change' : `${real.length} real changes`}: ${named}${rest}.`;
+  }
+  const few = rows.filter((d) => d.change?.word === 'too few swings to tell');
+  if (few.length) {
+    const counts = few.flatMap((d) => d.change?.enoughAt ?? []);
+    return `No real change yet${counts.length ? `; ${Math.min(...counts)} swings on each side would tell the first` : ''}.`;
+  }
+  return rows.some((d) => d.change) ? 'Nothing changed that matters.' : 'Two swings: within what this pupil usually does.';
+}

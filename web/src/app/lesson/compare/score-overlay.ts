@@ -1,0 +1,254 @@
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
+import { EVENT_NAMES } from '@vilko/core';
+import { chartHost, themeColour } from '../../drawing/chart-host';
+import { type StaveName, STAVES } from '../../drawing/score/staves';
+import { figure } from '../../drawing/trace';
+import type { ReadView, StaveId } from '../../workers/read-view';
+import { type Align, type Band, eventAt, sharedAxis, traceBand } from './overlay';
+
+const GUTTER = 132;
+const RIGHT = 14;
+const HEAD = 32;
+const RULER = 26;
+const GAP = 9;
+const SHOWN: readonly (readonly [StaveName, StaveId, string])[] = [
+  ['share', 'share', 'Lead share'],
+  ['sideways', 'target', 'Sideways'],
+  ['turning', 'turning', 'Turning'],
+  ['vertical', 'up', 'Vertical'],
+  ['foreaft', 'foreLead', 'Fore–aft, lead'],
+  ['mass', 'mass', 'Mass'],
+];
+
+interface Row {
+  readonly name: string;
+  readonly unit: string;
+  readonly base: number;
+  readonly lo: number;
+  readonly hi: number;
+  readonly before: Band | null;
+  readonly after: Band | null;
+  readonly now: readonly { readonly side: 'before' | 'after'; readonly text: string }[];
+}
+
+/** Two sets on one axis: medians with their spread, before hollow and after solid, aligned by impact or by phase. */
+@Component({
+  selector: 'vk-score-overlay',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'relative block h-full w-full select-none' },
+  template: `
+    <div #chart class="absolute inset-0" (pointermove)="hover($event)" (pointerleave)="at.set(null)"></div>
+    <svg class="pointer-events-none absolute inset-0 h-full w-full" role="img" [attr.aria-label]="spoken()">
+      @for (b of bars(); track b.n) {
+        <path
+          [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'V' + bottom()"
+          [attr.stroke]="b.n === 7 ? 'var(--ink)' : 'var(--strong-rules)'"
+          [attr.stroke-width]="b.n === 7 ? 1.5 : 1"
+        />
+        <path [attr.d]="'M' + b.lx + ' 6l9 9l-9 9l-9 -9z'" fill="var(--sheet)" stroke="var(--ink)" />
+        <text class="figures" [attr.x]="b.lx" y="19" text-anchor="middle" font-size="12" fill="var(--ink)">{{ b.n }}</text>
+      }
+      @for (r of rows(); track r.name; let i = $index) {
+        <text x="0" [attr.y]="top(i) + 13" font-size="15" font-weight="600" fill="var(--ink)">{{ r.name }}</text>
+        <text x="0" [attr.y]="top(i) + 29" font-size="13" fill="var(--ink2)">{{ r.unit }}</text>
+        @for (n of r.now; track n.side; let j = $index) {
+          @if (height() > 62) {
+            <circle
+              cx="5"
+              [attr.cy]="top(i) + height() - 25 + 17 * j"
+              r="3.6"
+              [attr.fill]="n.side === 'before' ? 'var(--sheet)' : 'var(--ink)'"
+              stroke="var(--ink)"
+            />
+            <text
+              class="figures"
+              x="14"
+              [attr.y]="top(i) + height() - 21 + 17 * j"
+              font-size="13"
+              [attr.font-weight]="n.side === 'after' ? 600 : 400"
+              [attr.fill]="n.side === 'after' ? 'var(--ink)' : 'var(--ink2)'"
+            >
+              {{ n.text }}
+            </text>
+          }
+        }
+      }
+      @for (t of ticks(); track t.label) {
+        <text class="figures" [attr.x]="t.x" [attr.y]="bottom() + 18" text-anchor="middle" font-size="13" fill="var(--ink2)">{{ t.label }}</text>
+      }
+      <text x="0" [attr.y]="bottom() + 18" font-size="13" fill="var(--ink2)">{{ align() === 'impact' ? 'ms to impact' : 'phase' }}</text>
+      @if (cursorX(); as x) {
+        <path [attr.d]="'M' + x + ' ' + HEAD + 'V' + bottom()" stroke="var(--ink)" stroke-width="1" stroke-dasharray="3 3" />
+      }
+    </svg>
+  `,
+})
+export class ScoreOverlay {
+  readonly before = input.required<readonly ReadView[]>();
+  readonly after = input.required<readonly ReadView[]>();
+  readonly align = input.required<Align>();
+  protected readonly HEAD = HEAD;
+  private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
+  protected readonly size = signal({ w: 608, h: 660 });
+  /** Where the pointer is on the axis. */
+  protected readonly at = signal<number | null>(null);
+
+  private readonly axis = computed(() => sharedAxis(this.align()));
+  private readonly all = computed(() => [...this.before(), ...this.after()]);
+  private readonly bands = computed(() =>
+    SHOWN.flatMap(([id, trace, name]) => {
+      const has = (set: readonly ReadView[]) => set.filter((v) => v.staves[trace]);
+      const [b, a] = [has(this.before()), has(this.after())];
+      if (!b.length && !a.length) return [];
+      const stave = STAVES.find((s) => s.id === id)!;
+      return [{ stave, name, before: b.length ? traceBand(b, trace, this.axis()) : null, after: a.length ? traceBand(a, trace, this.axis()) : null }];
+    }),
+  );
+  protected readonly rows = computed((): Row[] =>
+    this.bands().map(({ stave, name, before, after }) => {
+      const values = [before, after].flatMap((b) => (b ? [...b.median, ...b.lo, ...b.hi] : [])).filter(Number.isFinite);
+      const [lo, hi] = stave.id === 'share' ? [-2, 102] : [Math.min(stave.base, ...values), Math.max(stave.base, ...values)];
+      const room = 0.08 * (hi - lo);
+      const x = this.at() ?? this.impactAt();
+      const unit = stave.unit.split(/[ ,]/)[0]!;
+      const now = ([['before', before] as const, ['after', after] as const] as const).flatMap(([side, b]) => {
+        const v = b ? valueAt(b, x) : NaN;
+        const shown = unit === '%' ? '%' : '';
+        return Number.isFinite(v) ? [{ side, text: `${figure(v, unit)}${shown}${this.at() === null ? ' at P7' : ''}` }] : [];
+      });
+      return { name, unit: stave.unit.replace(', toes up', ''), base: stave.base, lo: lo - room, hi: hi + room, before, after, now };
+    }),
+  );
+  private readonly impactAt = computed(() => eventAt(this.all(), 'p7', this.axis()));
+  protected readonly bottom = computed(() => this.size().h - RULER);
+  protected readonly height = computed(() => {
+    const n = Math.max(1, this.rows().length);
+    return (this.bottom() - HEAD - GAP * (n - 1)) / n;
+  });
+  protected top(i: number): number {
+    return HEAD + i * (this.height() + GAP);
+  }
+  private x(v: number): number {
+    const { from, to } = this.axis();
+    return GUTTER + ((this.size().w - GUTTER - RIGHT) * (v - from)) / (to - from);
+  }
+  protected readonly bars = computed(() => {
+    const bars = EVENT_NAMES.flatMap((name, i) => {
+      const v = eventAt(this.all(), name, this.axis());
+      const x = this.x(v);
+      return Number.isFinite(v) && v >= this.axis().from && v <= this.axis().to ? [{ n: i + 1, x, lx: x }] : [];
+    });
+    for (let round = 0; round < 30; round++)
+      for (let i = 1; i < bars.length; i++) {
+        const overlap = 19 - (bars[i]!.lx - bars[i - 1]!.lx);
+        if (overlap <= 0) continue;
+        bars[i - 1]!.lx -= overlap / 2;
+        bars[i]!.lx += overlap / 2;
+      }
+    return bars;
+  });
+  protected readonly ticks = computed(() => {
+    const { from, to } = this.axis();
+    let last = -Infinity;
+    return this.axis()
+      .ticks.filter((t) => t.x >= from && t.x <= to)
+      .map((t) => ({ label: t.label, x: this.x(t.x) }))
+      .filter((t) => {
+        const shown = t.x - last > 36;
+        if (shown) last = t.x;
+        return shown;
+      });
+  });
+  protected readonly cursorX = computed(() => (this.at() === null ? null : this.x(this.at()!)));
+
+  constructor() {
+    chartHost(
+      this.box,
+      async (el) => {
+        const watch = new ResizeObserver(([e]) => this.size.set({ w: e!.contentRect.width, h: e!.contentRect.height }));
+        watch.observe(el);
+        const { init } = await import('../../drawing/trend/echarts');
+        return init(el, null, { renderer: 'svg' });
+      },
+      () => this.option(),
+    );
+  }
+
+  protected hover(e: PointerEvent): void {
+    const { left, width } = this.box().nativeElement.getBoundingClientRect();
+    const part = (e.clientX - left - GUTTER) / (width - GUTTER - RIGHT);
+    const { from, to } = this.axis();
+    this.at.set(part >= 0 && part <= 1 ? from + part * (to - from) : null);
+  }
+
+  private option(): Record<string, unknown> {
+    const colour = themeColour();
+    const { from, to } = this.axis();
+    const rows = this.rows();
+    const line = (i: number, b: Band, width: number, paint: string) => ({
+      type: 'line',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      silent: true,
+      showSymbol: false,
+      data: Array.from(b.x, (x, k) => [x, Number.isFinite(b.median[k]!) ? b.median[k] : null]),
+      lineStyle: { width, color: paint },
+    });
+    const area = (i: number, b: Band, paint: string, opacity: number) => ({
+      type: 'custom',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      silent: true,
+      clip: true,
+      data: [0],
+      renderItem: (_: unknown, api: { coord: (p: number[]) => number[] }) => {
+        const known = Array.from(b.x.keys()).filter((k) => Number.isFinite(b.lo[k]!));
+        const points = [...known.map((k) => api.coord([b.x[k]!, b.hi[k]!])), ...[...known].reverse().map((k) => api.coord([b.x[k]!, b.lo[k]!]))];
+        return { type: 'polygon', shape: { points }, style: { fill: paint, opacity } };
+      },
+    });
+    return {
+      animation: false,
+      grid: rows.map((_, i) => ({
+        left: GUTTER,
+        right: RIGHT,
+        top: this.top(i),
+        height: this.height(),
+        show: true,
+        backgroundColor: colour('sheet'),
+        borderColor: colour('rules'),
+      })),
+      xAxis: rows.map((_, i) => ({ type: 'value', gridIndex: i, min: from, max: to, show: false })),
+      yAxis: rows.map((r, i) => ({ type: 'value', gridIndex: i, min: r.lo, max: r.hi, show: false })),
+      series: rows.flatMap((r, i) => [
+        {
+          type: 'line',
+          xAxisIndex: i,
+          yAxisIndex: i,
+          silent: true,
+          showSymbol: false,
+          data: [
+            [from, r.base],
+            [to, r.base],
+          ],
+          lineStyle: { width: 1, color: colour('strong-rules') },
+        },
+        ...(r.before ? [area(i, r.before, colour('strong-rules'), 0.35)] : []),
+        ...(r.after ? [area(i, r.after, colour('ink2'), 0.25)] : []),
+        ...(r.before ? [line(i, r.before, 3.4, colour('ink')), line(i, r.before, 1.5, colour('sheet'))] : []),
+        ...(r.after ? [line(i, r.after, 2, colour('ink'))] : []),
+      ]),
+    };
+  }
+
+  protected readonly spoken = computed(() => {
+    const parts = this.rows().map((r) => `${r.name}: ${r.now.map((n) => `${n.side} ${n.text}`).join(', ')}`);
+    return `Traces of both sets over each other. ${parts.join('; ')}. The differences beside hold the same as numbers.`;
+  });
+}
+
+function valueAt(b: Band, x: number): number {
+  const step = (b.x.at(-1)! - b.x[0]!) / (b.x.length - 1);
+  const k = Math.round((x - b.x[0]!) / step);
+  return b.median[k] ?? NaN;
+}

@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { measureRow, type Piece } from '@vilko/core';
+import { Bullet } from '../../drawing/ledger/bullet';
+import { figure } from '../../drawing/trace';
+
+/** One piece of evidence in words and figures. */
+export interface EvidenceRow {
+  readonly ids: readonly string[];
+  readonly words: string;
+  readonly value: string;
+  /** What would make it go away. */
+  readonly gone: string;
+  readonly provisional: boolean;
+  readonly tolerated: readonly [number | null, number | null];
+  readonly number: number | null;
+}
+
+export function evidenceRow(p: Piece): EvidenceRow {
+  const rows = p.measures.map((id) => measureRow(id));
+  const unit = rows[0]?.unit ?? '';
+  const plain = rows.map((r, i) => r?.words ?? p.measures[i]!).join(' less ');
+  const words = p.spread ? `Spread of ${lower(plain)}` : p.measures[0] === 'sequence.order' ? 'Against the order of the peaks' : plain;
+  const shown = p.measures[0] === 'sequence.order' ? ' ms' : unit === '–' || unit === '0–1' || unit === 'P' || unit === 'list' ? '' : ` ${unit}`;
+  const figures = p.measures[0] === 'sequence.order' ? 'ms' : unit;
+  return {
+    ids: p.measures,
+    words,
+    value: p.value === null ? 'never came' : `${figure(p.value, figures)}${shown}`,
+    gone: `${lower(words)} is ${p.direction === 'over' ? 'under' : 'over'} ${figure(p.limit, figures)}${shown}`,
+    provisional: p.provisional,
+    tolerated: p.direction === 'over' ? [null, p.limit] : [p.limit, null],
+    number: p.value,
+  };
+}
+
+const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+
+/** What would make a finding go away, and whether its limit is a first guess. */
+export function goneWords(pieces: readonly Piece[]): string {
+  const rows = pieces.map(evidenceRow);
+  if (!rows.length) return '';
+  return `Gone when ${rows.map((e) => e.gone).join(' or ')}.${rows.some((e) => e.provisional) ? ' This limit is provisional: Settings changes it.' : ''}`;
+}
+
+/** A finding's numbers against their limits; hovering lights the piece of trace that shows them. */
+@Component({
+  selector: 'vk-evidence',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Bullet],
+  host: { class: 'block' },
+  template: `
+    @for (e of rows(); track e.words) {
+      <div
+        class="flex h-[23px] items-center gap-2 hover:bg-sheet"
+        tabindex="0"
+        (mouseenter)="lit.emit(e.ids)"
+        (mouseleave)="lit.emit([])"
+        (focus)="lit.emit(e.ids)"
+        (blur)="lit.emit([])"
+      >
+        <span class="min-w-0 flex-1 truncate" [title]="e.words">{{ e.words }}</span>
+        <vk-bullet [ideal]="e.tolerated" [tolerated]="e.tolerated" [value]="e.number" />
+        <span class="figures w-[76px] text-right whitespace-nowrap">{{ e.value }}</span>
+      </div>
+    }
+  `,
+})
+export class Evidence {
+  readonly pieces = input.required<readonly Piece[]>();
+  readonly lit = output<readonly string[]>();
+  protected readonly rows = computed(() => this.pieces().map(evidenceRow));
+}

@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { type CannotJudge, type EarlierCause, faultOf, SIGNS, walkBack, type Weighing } from '@vilko/core';
+import { evidenceRow } from './evidence';
+
+const FOUND = 0.5;
+
+/** *I see…*: starts from what the eye saw and walks the causes backward, each with its number. */
+@Component({
+  selector: 'vk-i-see',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <label class="flex items-center gap-2">
+      <span class="font-semibold">I see that the pupil</span>
+      <select
+        class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+        aria-label="I see"
+        (change)="seen.set($any($event.target).value)"
+      >
+        <option value="">…</option>
+        @for (s of signs; track s.id) {
+          <option [value]="s.id" [selected]="s.id === seen()">{{ s.words }}</option>
+        }
+      </select>
+    </label>
+    @if (sign(); as s) {
+      <p class="mt-1 text-ink2">{{ s.looks }} Earlier causes, nearest first:</p>
+      <ol class="mt-1">
+        @for (c of causes(); track c.fault) {
+          <li
+            class="flex gap-2 border-t border-rules py-1"
+            tabindex="0"
+            (mouseenter)="lit.emit(c.ids)"
+            (mouseleave)="lit.emit([])"
+            (focus)="lit.emit(c.ids)"
+            (blur)="lit.emit([])"
+          >
+            <span class="figures w-4 shrink-0 text-ink2" [title]="c.steps ? c.steps + ' steps before what was seen' : 'what was seen'">{{
+              c.steps || '·'
+            }}</span>
+            <span class="min-w-0 flex-1">
+              <span [class.font-semibold]="c.found">{{ c.name }}</span>
+              <span class="block text-ink2">{{ c.says }}</span>
+            </span>
+          </li>
+        }
+      </ol>
+    }
+  `,
+})
+export class ISee {
+  readonly weighed = input.required<readonly (Weighing | CannotJudge)[]>();
+  readonly lit = output<readonly string[]>();
+  protected readonly signs = SIGNS;
+  protected readonly seen = signal('');
+  protected readonly sign = computed(() => SIGNS.find((s) => s.id === this.seen()) ?? null);
+  protected readonly causes = computed(() => {
+    const sign = this.sign();
+    return sign ? walkBack(sign, this.weighed()).flatMap((c) => causeWords(c) ?? []) : [];
+  });
+}
+
+/** A fault that does not apply to the club or the school says nothing at all. */
+function causeWords({ fault, steps, says }: EarlierCause) {
+  if (!says) return null;
+  const name = faultOf(fault)?.name ?? fault;
+  if ('reason' in says) return { fault, steps, name, found: false, says: `cannot be judged here: ${says.reason}`, ids: [] as readonly string[] };
+  const found = says.strength >= FOUND;
+  const numbers = says.evidence.map((p) => {
+    const e = evidenceRow(p);
+    return `${e.words} ${e.value}`;
+  });
+  return { fault, steps, name, found, says: `${found ? 'found' : 'not found'}: ${numbers.join('; ')}`, ids: says.evidence.flatMap((p) => p.measures) };
+}

@@ -1,0 +1,204 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  alterable,
+  AS_IT_IS,
+  faultOf,
+  isAltered,
+  MEASURE_IDS,
+  measureRow,
+  MS_LIMITS,
+  NOTHING_ALTERED,
+  numberOf,
+  SIZE_LIMITS,
+  type WhatIf,
+  WHAT_IF_WORDS,
+  type WhatIfPart,
+  worthOf,
+} from '@vilko/core';
+import { figure } from '../../drawing/trace';
+import { Analysis } from '../../workers/analysis';
+import type { ReadRequest, ReadView } from '../../workers/read-view';
+import type { WhatIfView } from '../../workers/what-if-view';
+
+/** Rows of what else moves are at most so many. */
+const MOST_ROWS = 8;
+
+/** What would have to change for a finding to go away, and what it would do to the rest: a calculation, not a prediction. */
+@Component({
+  selector: 'vk-what-if',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block min-h-0 overflow-y-auto pr-1' },
+  template: `
+    <div class="flex items-baseline justify-between pt-1">
+      <h2 class="text-15 font-semibold">What if …</h2>
+      <button class="link" (click)="closed.emit()">Back to the reading</button>
+    </div>
+    <p class="mt-2 text-ink2">
+      A calculation on this swing’s forces, not a prediction of the ball. The events stay where they are; club and joints are not in it.
+    </p>
+    @for (p of parts(); track p) {
+      <fieldset class="mt-3 border-t border-rules pt-2">
+        <legend class="float-left font-semibold">{{ words[p] }}</legend>
+        <button class="link float-right" [disabled]="!moved(p)" (click)="set(p, asItIs)">as it is</button>
+        <label class="clear-both grid grid-cols-[40px_1fr_52px] items-center gap-2">
+          <span class="text-ink2">size</span>
+          <input
+            type="range"
+            [min]="sizes[0]"
+            [max]="sizes[1]"
+            step="0.02"
+            [attr.aria-label]="words[p] + ', size'"
+            [value]="wanted()[p].size"
+            (input)="set(p, { size: +$any($event.target).value, ms: wanted()[p].ms })"
+          />
+          <span class="figures text-right">{{ percent(wanted()[p].size) }}</span>
+        </label>
+        <label class="grid grid-cols-[40px_1fr_52px] items-center gap-2">
+          <span class="text-ink2">time</span>
+          <input
+            type="range"
+            [min]="times[0]"
+            [max]="times[1]"
+            step="5"
+            [attr.aria-label]="words[p] + ', time'"
+            [value]="wanted()[p].ms"
+            (input)="set(p, { size: wanted()[p].size, ms: +$any($event.target).value })"
+          />
+          <span class="figures text-right whitespace-nowrap">{{ milliseconds(wanted()[p].ms) }}</span>
+        </label>
+      </fieldset>
+    } @empty {
+      <p class="mt-3 text-15">This device knows too little of the forces for a calculation: it takes two plates, a mat or two boards.</p>
+    }
+    @if (stopped(); as s) {
+      <p class="mt-3 border-l-2 border-alarm pl-2" role="status">It stops here: {{ s }}.</p>
+    }
+    <section class="mt-4 border-t border-rules pt-3" aria-live="polite">
+      <h3 class="font-semibold">What it does</h3>
+      @if (!altered()) {
+        <p class="mt-1 text-ink2">Move a slider: the altered route is drawn beside the real one, and the findings follow.</p>
+      } @else {
+        <p class="mt-1">{{ verdict() }}</p>
+        @for (f of still(); track f) {
+          <p class="mt-1 text-ink2">{{ f }}</p>
+        }
+        <table class="mt-2 w-full">
+          <caption class="visually-hidden">
+            Measures that move by more than a teacher would act on
+          </caption>
+          @for (r of rows(); track r.id) {
+            <tr class="border-t border-rules" (mouseenter)="lit.emit([r.id])" (mouseleave)="lit.emit([])">
+              <th scope="row" class="max-w-[120px] truncate pr-2 text-left font-normal" [title]="r.words">{{ r.words }}</th>
+              <td class="figures text-right whitespace-nowrap text-ink2">{{ r.was }}</td>
+              <td class="px-1 text-ink2">→</td>
+              <td class="figures text-right whitespace-nowrap">{{ r.becomes }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td class="text-ink2">No measure moves by more than a teacher would act on.</td>
+            </tr>
+          }
+        </table>
+      }
+    </section>
+  `,
+})
+export class WhatIfPanel {
+  readonly view = input.required<ReadView>();
+  readonly request = input.required<ReadRequest>();
+  readonly lit = output<readonly string[]>();
+  readonly closed = output();
+  /** The altered swing, for the drawings; null while nothing is altered. */
+  readonly shown = output<ReadView | null>();
+  private readonly analysis = inject(Analysis);
+
+  protected readonly words = WHAT_IF_WORDS;
+  protected readonly sizes = SIZE_LIMITS;
+  protected readonly times = MS_LIMITS;
+  protected readonly asItIs = AS_IT_IS;
+  protected readonly parts = computed(() => alterable(this.view().device));
+  protected readonly wanted = signal<WhatIf>(NOTHING_ALTERED);
+  private readonly answer = signal<WhatIfView | null>(null);
+  protected readonly stopped = computed(() => this.answer()?.stopped ?? null);
+  protected readonly altered = computed(() => this.answer()?.view ?? null);
+  private busy = false;
+  private next: WhatIf | null = null;
+
+  constructor() {
+    // another swing starts from what it is
+    effect(() => {
+      this.request();
+      untracked(() => this.reset());
+    });
+  }
+
+  protected readonly percent = (x: number): string => `${Math.round(100 * x)}%`;
+  protected readonly milliseconds = (ms: number): string => (ms === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`);
+  protected moved(p: WhatIfPart): boolean {
+    return this.wanted()[p].size !== 1 || this.wanted()[p].ms !== 0;
+  }
+
+  protected set(p: WhatIfPart, to: WhatIf[WhatIfPart]): void {
+    this.wanted.update((w) => ({ ...w, [p]: to }));
+    this.next = this.wanted();
+    if (!this.busy) void this.work();
+  }
+  private reset(): void {
+    this.next = null;
+    this.wanted.set(NOTHING_ALTERED);
+    this.answer.set(null);
+    this.shown.emit(null);
+  }
+
+  /** Answers the newest wish only: a slider moves faster than a swing is read. */
+  private async work(): Promise<void> {
+    this.busy = true;
+    try {
+      while (this.next) {
+        const [to, request] = [this.next, this.request()];
+        this.next = null;
+        if (!isAltered(to)) {
+          this.answer.set(null);
+          this.shown.emit(null);
+          continue;
+        }
+        const got = await this.analysis.whatIf(request, { from: this.answer()?.applied ?? NOTHING_ALTERED, to });
+        if (request !== this.request()) continue;
+        this.answer.set(got);
+        this.shown.emit(got.view);
+        // the slider stands where the swing could go
+        if (got.stopped && !this.next) this.wanted.set(got.applied);
+      }
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  protected readonly verdict = computed(() => {
+    const [was, is] = [main(this.view()), this.altered() ? main(this.altered()!) : null];
+    const name = (id: string) => faultOf(id)?.name ?? id;
+    if (!was) return is ? `A finding appears: ${name(is)}.` : 'Nothing was found, and nothing is.';
+    if (!is) return `Gone: ${name(was)}. Nothing else is found.`;
+    return is === was ? `Still there: ${name(was)}.` : `Gone as the first cause: ${name(was)}. Now first: ${name(is)}.`;
+  });
+  protected readonly still = computed(() => {
+    const found = new Set(this.view().findings.map((f) => f.fault));
+    const fresh = (this.altered()?.findings ?? []).filter((f) => !found.has(f.fault) && !f.main);
+    return fresh.map((f) => `New beside it: ${faultOf(f.fault)?.name ?? f.fault} (${f.word}).`);
+  });
+  protected readonly rows = computed(() => {
+    const altered = this.altered();
+    if (!altered) return [];
+    return MEASURE_IDS.flatMap((id) => {
+      const [was, becomes, worth] = [numberOf(this.view().measures[id]), numberOf(altered.measures[id]), worthOf(id)];
+      if (was === null || becomes === null || worth === null || Math.abs(becomes - was) < worth) return [];
+      const row = measureRow(id)!;
+      const unit = row.unit === '–' || row.unit === '0–1' || row.unit === 'P' ? '' : ` ${row.unit}`;
+      return [{ id, words: row.words, was: figure(was, row.unit), becomes: `${figure(becomes, row.unit)}${unit}`, by: Math.abs(becomes - was) / worth }];
+    })
+      .sort((a, b) => b.by - a.by)
+      .slice(0, MOST_ROWS);
+  });
+}
+
+const main = (v: ReadView): string | null => v.findings.find((f) => f.main)?.fault ?? null;

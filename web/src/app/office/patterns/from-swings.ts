@@ -1,0 +1,165 @@
+import { DialogRef } from '@angular/cdk/dialog';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import type { PupilWithLessons, SwingHead } from '@vilko/contract';
+import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
+import { firstValueFrom } from 'rxjs';
+import { Thumbnail } from '../../drawing/rack/thumbnail';
+import { Api, sentenceOf } from '../../state/api';
+import { PatternActions } from '../../state/patterns';
+import { Analysis } from '../../workers/analysis';
+import { comparable } from '../../lesson/compare/sets';
+import { idFrom } from './edit-pattern';
+
+/** Makes a pattern from chosen swings of one pupil: mean ± 1 SD is ideal, ± 2 SD tolerated. */
+@Component({
+  selector: 'vk-from-swings',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Thumbnail],
+  host: { class: 'flex max-h-[86vh] w-[min(760px,94vw)] flex-col border border-strong-rules bg-paper p-5' },
+  template: `
+    <h2 class="text-18 font-semibold">A pattern from swings</h2>
+    <p class="mt-1 text-ink2">
+      Mean ± 1 SD becomes ideal, ± 2 SD tolerated, never narrower than the measure’s own uncertainty. At least three swings of a club class.
+    </p>
+    <div class="mt-3 flex flex-wrap items-end gap-3">
+      <label class="field !w-[220px]">
+        Name
+        <input #name maxlength="80" required [value]="title()" (input)="title.set(name.value)" />
+      </label>
+      <label class="field !w-[220px]">
+        Pupil
+        <select #who (change)="choosePupil(who.value)">
+          <option value="">choose …</option>
+          @for (p of pupils(); track p.id) {
+            <option [value]="p.id">{{ p.name }}</option>
+          }
+        </select>
+      </label>
+      @if (swings().length) {
+        <span class="flex gap-3 pb-1">
+          <button class="link" (click)="pick('starred')">the starred</button><button class="link" (click)="pick('sound')">those without a finding</button
+          ><button class="link" (click)="pick('none')">none</button>
+        </span>
+      }
+    </div>
+    <div class="mt-3 min-h-[120px] flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Swings">
+      @for (g of groups(); track g.words) {
+        <h3 class="mt-2 text-ink2">{{ g.words }}</h3>
+        <ul class="flex flex-wrap gap-1">
+          @for (s of g.swings; track s.id) {
+            <li>
+              <label class="block w-[92px] cursor-pointer border px-1 pb-0.5" [class]="chosen().has(s.id) ? 'border-ink bg-sheet' : 'border-rules'">
+                <span class="flex items-center gap-1"
+                  ><input type="checkbox" [checked]="chosen().has(s.id)" (change)="toggle(s.id)" /><span class="figures">{{ s.number }}</span
+                  ><span class="text-13">{{ s.starred ? '★' : '' }}</span></span
+                >
+                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" />
+              </label>
+            </li>
+          }
+        </ul>
+      } @empty {
+        <p class="text-15 text-ink2">{{ empty() }}</p>
+      }
+    </div>
+    @if (problem(); as p) {
+      <p class="mt-2 text-alarm" role="alert">{{ p }}</p>
+    }
+    <p class="mt-3 flex items-center gap-4">
+      <button class="plain-button" [disabled]="!ready() || working() !== null" (click)="make()">
+        {{ working() ?? 'Make it from ' + chosen().size + ' swings' }}
+      </button>
+      <button class="link" (click)="ref.close()">Leave it</button>
+    </p>
+  `,
+})
+export class FromSwings {
+  protected readonly ref = inject(DialogRef);
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+  private readonly analysis = inject(Analysis);
+  protected readonly title = signal('');
+  protected readonly pupils = signal<readonly PupilWithLessons[]>([]);
+  protected readonly swings = signal<readonly SwingHead[]>([]);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
+  protected readonly problem = signal<string | null>(null);
+  protected readonly working = signal<string | null>(null);
+  protected readonly empty = signal('Choose a pupil to see their swings.');
+  private pupil: PupilWithLessons | undefined;
+  protected readonly ready = computed(() => this.title().trim().length > 0 && this.chosen().size >= 3);
+  protected readonly groups = computed(() => {
+    const groups = new Map<string, SwingHead[]>();
+    for (const s of this.swings()) {
+      const words = `${new Date(s.recordedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })} · ${s.clubName}`;
+      groups.set(words, [...(groups.get(words) ?? []), s]);
+    }
+    return [...groups].reverse().map(([words, swings]) => ({ words, swings }));
+  });
+
+  constructor() {
+    this.api.pupils().subscribe({ next: (p) => this.pupils.set(p), error: (e: unknown) => this.problem.set(sentenceOf(e)) });
+  }
+
+  protected choosePupil(id: string): void {
+    this.pupil = this.pupils().find((p) => p.id === id);
+    this.chosen.set(new Set());
+    this.swings.set([]);
+    if (!this.pupil) return;
+    this.empty.set('Fetching the swings …');
+    this.api.swingsOf(id).subscribe({
+      next: (all) => {
+        this.swings.set(all.filter(comparable));
+        this.empty.set('No whole swings are stored for this pupil.');
+        this.pick('starred');
+      },
+      error: (e: unknown) => this.problem.set(sentenceOf(e)),
+    });
+  }
+  protected pick(which: 'starred' | 'sound' | 'none'): void {
+    const of = (s: SwingHead) => (which === 'starred' ? s.starred : which === 'sound' && s.mainFault === null);
+    this.chosen.set(
+      new Set(
+        this.swings()
+          .filter(of)
+          .map((s) => s.id),
+      ),
+    );
+  }
+  protected toggle(id: string): void {
+    const next = new Set(this.chosen());
+    if (!next.delete(id)) next.add(id);
+    this.chosen.set(next);
+  }
+
+  protected async make(): Promise<void> {
+    const own = this.swings().filter((s) => this.chosen().has(s.id));
+    const { handed, stature } = this.pupil!;
+    this.problem.set(null);
+    try {
+      const models: ModelSwing[] = [];
+      for (const [i, s] of own.entries()) {
+        this.working.set(`Reading swing ${i + 1} of ${own.length} …`);
+        const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
+        const marks = Array.from({ length: part + 1 }, (_, k) => (k === part ? s.marks : {}));
+        const view = await this.analysis.read({
+          bundle,
+          key: s.id,
+          part,
+          club: s.club,
+          by: { pattern: patternOf(DEFAULT_PATTERN) },
+          options: { handed, club: s.club, marks, ...(stature ? { stature } : {}) },
+        });
+        models.push({ club: s.club, measures: view.measures });
+      }
+      const name = this.title().trim();
+      const pattern = patternFromSwings(models, { id: idFrom(name), name, belief: `Made from ${own.length} swings of ${this.pupil!.name}.` });
+      this.store.dispatch(PatternActions.add({ pattern }));
+      this.ref.close();
+    } catch (e) {
+      this.problem.set(`${sentenceOf(e)} Nothing was made.`);
+    } finally {
+      this.working.set(null);
+    }
+  }
+}

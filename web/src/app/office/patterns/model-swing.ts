@@ -1,0 +1,74 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { type Pupil, type SwingHead } from '@vilko/contract';
+import { type ClubClass, DEFAULT_PATTERN, patternOf } from '@vilko/core';
+import { firstValueFrom } from 'rxjs';
+import { Api } from '../../state/api';
+import { lessonFeature } from '../../state/lesson';
+import { Analysis } from '../../workers/analysis';
+import type { ReadView } from '../../workers/read-view';
+
+/** A real swing over which a pattern's bands are drawn. */
+export interface ModelSwing {
+  readonly view: ReadView;
+  readonly words: string;
+}
+
+/** Finds a swing with a club to draw bands over: the open lesson's, else the newest anywhere; starred before others. */
+@Injectable()
+export class ModelSwings {
+  private readonly api = inject(Api);
+  private readonly analysis = inject(Analysis);
+  private readonly open = inject(Store).selectSignal(lessonFeature.selectLesson);
+  private readonly rack = inject(Store).selectSignal(lessonFeature.selectRack);
+  readonly model = signal<ModelSwing | null>(null);
+  /** What is being done, or why there is none. */
+  readonly state = signal<'looking' | 'ready' | 'none'>('looking');
+  private asked = 0;
+
+  async find(club: ClubClass): Promise<void> {
+    const n = ++this.asked;
+    this.state.set('looking');
+    const found = await this.swingWith(club).catch(() => null);
+    if (n !== this.asked) return;
+    if (!found) {
+      this.model.set(null);
+      this.state.set('none');
+      return;
+    }
+    const { swing: s, pupil } = found;
+    const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
+    const view = await this.analysis.read({
+      bundle,
+      key: s.id,
+      part,
+      club: s.club,
+      by: { pattern: patternOf(DEFAULT_PATTERN) },
+      options: {
+        handed: pupil.handed,
+        club: s.club,
+        marks: Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {})),
+        ...(pupil.stature ? { stature: pupil.stature } : {}),
+      },
+    });
+    if (n !== this.asked) return;
+    this.model.set({ view: { ...view, mat: null }, words: `over swing ${s.number} of ${pupil.name}, ${s.clubName}` });
+    this.state.set('ready');
+  }
+
+  private async swingWith(club: ClubClass): Promise<{ swing: SwingHead; pupil: Pupil } | null> {
+    const best = (swings: readonly SwingHead[]) => {
+      const whole = swings.filter((s) => s.club === club && s.kind === 'full' && s.thumbnail !== null);
+      return whole.findLast((s) => s.starred) ?? whole.findLast((s) => s.mainFault === null) ?? whole.at(-1);
+    };
+    const lesson = this.open();
+    const here = lesson && best(this.rack());
+    if (here) return { swing: here, pupil: lesson.pupil };
+    const pupils = await firstValueFrom(this.api.pupils());
+    for (const pupil of pupils.filter((p) => !p.archived && p.lessons.some((l) => l.swings > 0))) {
+      const swing = best(await firstValueFrom(this.api.swingsOf(pupil.id)));
+      if (swing) return { swing, pupil };
+    }
+    return null;
+  }
+}
