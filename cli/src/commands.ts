@@ -7,7 +7,10 @@ import {
   type JudgeContext,
   judgeSet,
   judgeSwing,
+  DEFAULT_PATTERN,
+  type Pattern,
   patternOf,
+  readPattern,
   readRecording,
   recordedFootCheck,
   type Recording,
@@ -40,6 +43,20 @@ function withFootCheck(o: Options, rec: Recording): AnalyseOptions {
   return { ...o.analyse, footCheck: recordedFootCheck(open(o.footCheck, o.axes), handed) };
 }
 
+/** A pattern of the library by its id, or one in a JSON file. */
+function patternFrom(name: string): Pattern {
+  if (!name.endsWith('.json')) return patternOf(name);
+  let told: unknown;
+  try {
+    told = JSON.parse(readFileSync(name, 'utf8'));
+  } catch (e) {
+    throw new VilkoError('bad-option', `${name} cannot be read as a pattern: ${(e as Error).message}`);
+  }
+  const read = readPattern(told);
+  if ('problem' in read) throw new VilkoError('bad-option', `${name}: ${read.problem}`);
+  return read.pattern;
+}
+
 const json = (x: unknown): string => JSON.stringify(x, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v));
 
 export function analyseCommand(o: Options): string {
@@ -54,7 +71,7 @@ export function judgeCommand(o: Options): string {
   const context: JudgeContext = {
     device: result.device,
     club: o.analyse.club ?? rec.stated.club ?? 'iron',
-    pattern: patternOf(o.pattern ?? 'common-ground'),
+    pattern: patternFrom(o.pattern ?? DEFAULT_PATTERN),
     statureGiven: (o.analyse.stature ?? rec.stated.stature) !== undefined,
   };
   // a rehearsal is measured, never judged

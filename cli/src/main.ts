@@ -12,7 +12,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
   vilko serve             the application
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
-         --axes ball=+x,left=+y  --cutoff HZ  --pattern common-ground  --json
+         --axes ball=+x,left=+y  --cutoff HZ  --pattern ID|FILE.json  --json
          --kind full|half|slow  --foot-check FILE (a recording of rocking on each foot)
 simulate: --fault NAME|none  --device plates|mat|mat-plates|boards|plate|path
           --strength weak|medium|strong  --seed N  --swings N  --no-club

@@ -77,6 +77,26 @@ describe('vilko', () => {
     expect(set.findings![0]).toEqual(jasmine.objectContaining({ fault: 'no-load', n: 3, tentative: false }));
   });
 
+  it('judges under any school and under a pattern in a file, and refuses what is none', () => {
+    const under = (pattern: string) => answer('judge', at('x.csv'), '--pattern', pattern).swings[0]!.comparison!;
+    expect(under('deep-load').bands.find((b) => b.measure === 'load.trail.max')).toEqual(jasmine.objectContaining({ ideal: [80, 94] }));
+    expect([under('two-foot-launch').of, under('two-foot-launch').fit]).toEqual([0, null as never]);
+    const own = {
+      id: 'mine',
+      name: 'Mine',
+      version: 3,
+      belief: '',
+      clubs: ['iron'],
+      bands: [{ measure: 'share.lead.p7', ideal: [70, 80], weight: 1, why: '', source: 'a view', sure: 'one view' }],
+    };
+    writeFileSync(at('mine.json'), JSON.stringify(own));
+    expect([under(at('mine.json')).pattern, under(at('mine.json')).of]).toEqual(['mine', 1]);
+    writeFileSync(at('none.json'), JSON.stringify({ ...own, bands: [{ ...own.bands[0], ideal: [80, 70] }] }));
+    const refused = vilko('judge', at('x.csv'), '--pattern', at('none.json'));
+    expect([refused.status, refused.stderr]).toEqual([2, jasmine.stringContaining('the lower edge 80 lies above the upper edge 70')]);
+    expect(vilko('judge', at('x.csv'), '--pattern', 'no-school').stderr).toContain('there is no pattern "no-school"; there are: common-ground');
+  });
+
   it('reads from a simulated CSV what its reader needs, and lets options win', () => {
     vilko('simulate', '--device', 'boards', '--handed', 'left', '--club', 'driver', '--no-club', at('b.csv'));
     expect(readFileSync(at('b.csv'), 'utf8').slice(0, 400)).toContain('# handed=left');

@@ -50,7 +50,7 @@ export { DEFAULT_PATTERN, patternOf, PATTERNS } from './patterns/library.js';
 export { BAND_WORDS, type BandFit, type BandWord, compare, type Comparison } from './patterns/fit.js';
 export { worthOf } from './compare/worth.js';
 export { type ChangeWord, compareSets, type SetChange, type SetPair } from './compare/sets.js';
-export { causesOf, consequencesOf, FAULTS, faultOf, RULES_VERSION } from './faults/catalogue.js';
+export { causesOf, consequencesOf, FAULTS, faultOf } from './faults/catalogue.js';
 export { type Evidence, type FaultRule, Limit } from './faults/rule.js';
 export { limitFor } from './faults/strength.js';
 export type { Piece } from './faults/strength.js';

@@ -11,7 +11,7 @@ const SWINGS = 8;
 /** A golfer's own swings differ by this part of what golfers differ by. */
 const OWN = 0.3;
 /** SD of that part over golfers. */
-const OWN_SD = 0.16;
+const OWN_SD = 0.24;
 
 /** A healthy golfer's set, and the same golfer with swings that differ more and more. */
 export function judgeSpread(seed: number): JudgedSet[] {

@@ -5,9 +5,6 @@ import { FaultRule } from './rule.js';
 /** Every fault, in the order in which the earlier wins between equals. */
 export const FAULTS: readonly FaultRule[] = z.array(FaultRule).parse(rows);
 
-/** Version of the rules; a cached finding of another version is made anew. */
-export const RULES_VERSION = '2';
-
 const BY_ID = new Map(FAULTS.map((f) => [f.id, f]));
 
 export const faultOf = (id: string): FaultRule | undefined => BY_ID.get(id);

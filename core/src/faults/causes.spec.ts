@@ -120,7 +120,7 @@ describe('what the eye sees', () => {
     const steps = causes.map((c) => c.steps);
     expect(steps).toEqual([...steps].sort((a, b) => a - b));
     expect(causes.find((c) => c.fault === 'late-shift')!.steps).toBe(1);
-    expect(causes.find((c) => c.fault === 'trail-start')!.says).toEqual(jasmine.objectContaining({ strength: jasmine.any(Number) as unknown as number }));
+    expect(causes.find((c) => c.fault === 'trail-start')!.says).toEqual(jasmine.objectContaining({ strength: jasmine.any(Number) }));
     expect(causes.find((c) => c.fault === 'weak-push')!.says).toEqual(jasmine.objectContaining({ reason: 'not measured' }));
   });
 

@@ -164,6 +164,8 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const p1 = clubStarts + 0.07;
   const start = p1 - p.onset;
   const tMax = timeAtPhase(plan, p.trailMaxPhase);
+  // a press that is meant lasts until the club goes: the push off it starts the swing
+  const leave = p.press > 3 ? Math.max(start + 0.06, p1 - 0.03) : start + 0.06;
   const low = 100 - p.trailMax;
   // a reversed loading leaves the trail foot on the way back: little load, early, and over to the lead foot by the top
   const least = low + reversal * (p.leadAddress - 3 - low);
@@ -181,7 +183,7 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const knots: (Knot | null)[] = [
     [start - 0.12, p.leadAddress],
     [start - 0.01, p.leadAddress + p.press],
-    [start + 0.06, p.leadAddress + p.press * 0.2 - 2],
+    [leave, p.leadAddress + p.press * 0.2 - 2],
     [tMax - 0.11, least + 0.22 * (p.leadAddress - least)],
     [tMax - 0.012, least],
     [tMax + 0.028, least],

@@ -4,6 +4,7 @@ import type { ReadView, Trace } from '../../workers/read-view';
 import type { TimeAxis } from '../../state/settings';
 import { figure, traceAt } from '../trace';
 import type { ECharts } from './echarts';
+import { quietLine, staveGrids } from './grids';
 import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
 import { timeScale } from './time-scale';
 
@@ -116,45 +117,25 @@ export class Score {
     const colour = (name: string) => css.getPropertyValue(`--${name}`).trim();
     const { shown } = this.staves();
     const rows = this.rows();
-    const [min, max] = this.domain();
     const scale = this.scale();
     this.size();
     const line = (i: number, trace: Trace, paint: string, dashed: boolean, width: number) => ({
-      type: 'line',
-      xAxisIndex: i,
-      yAxisIndex: i,
-      silent: true,
-      showSymbol: false,
+      ...quietLine(i),
       clip: true,
       data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
       lineStyle: { width, color: paint, type: dashed ? [5, 3] : 'solid' },
     });
+    const { bases, ...grids } = staveGrids(
+      rows.map((r, i) => ({ ...r, base: shown[i]!.base })),
+      this.domain(),
+      { left: GUTTER, right: RIGHT },
+      colour,
+    );
     return {
       animation: false,
-      grid: rows.map((r) => ({
-        left: GUTTER,
-        right: RIGHT,
-        top: r.top,
-        height: r.height,
-        show: true,
-        backgroundColor: colour('sheet'),
-        borderColor: colour('rules'),
-      })),
-      xAxis: rows.map((_, i) => ({ type: 'value', gridIndex: i, min, max, show: false })),
-      yAxis: rows.map((r, i) => ({ type: 'value', gridIndex: i, min: r.lo, max: r.hi, show: false })),
+      ...grids,
       series: shown.flatMap((s, i) => [
-        {
-          type: 'line',
-          xAxisIndex: i,
-          yAxisIndex: i,
-          silent: true,
-          showSymbol: false,
-          data: [
-            [min, s.base],
-            [max, s.base],
-          ],
-          lineStyle: { width: 1, color: colour('strong-rules') },
-        },
+        bases[i]!,
         ...s.lines.flatMap((l) => {
           const trace = this.beside()?.staves[l.trace];
           return trace ? [line(i, trace, colour('target'), l.dashed, 1.4)] : [];
@@ -241,8 +222,8 @@ export class Score {
       const foot = w.lo === null ? '' : `M${x} ${end - 4}V${end}H${x + 16}V${end - 4}`;
       // an edge is dragged in the measure's own sign
       const edges = [
-        ...(w.hi === null ? [] : [{ edge: w.mirrored ? ('lower' as const) : ('upper' as const), y, value: w.hi }]),
-        ...(w.lo === null ? [] : [{ edge: w.mirrored ? ('upper' as const) : ('lower' as const), y: end, value: w.lo }]),
+        ...(w.hi === null ? [] : [{ edge: w.mirrored ? ('lower' as const) : ('upper' as const), y, top: true, value: w.hi }]),
+        ...(w.lo === null ? [] : [{ edge: w.mirrored ? ('upper' as const) : ('lower' as const), y: end, top: false, value: w.lo }]),
       ];
       return {
         key: w.measure,

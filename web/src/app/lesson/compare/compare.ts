@@ -3,15 +3,14 @@ import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
 import { bandsFor, differencesOf, type Measures, numberOf, representative } from '@vilko/core';
-import { firstValueFrom } from 'rxjs';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { Api, sentenceOf } from '../../state/api';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
-import { Analysis } from '../../workers/analysis';
-import type { ReadRequest, ReadView } from '../../workers/read-view';
+import type { ReadView } from '../../workers/read-view';
+import { SwingReader } from '../../workers/swing-reader';
 import { number, unitOf, wordsOf, headline } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
@@ -158,7 +157,7 @@ export class Compare {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly api = inject(Api);
-  private readonly analysis = inject(Analysis);
+  private readonly reader = inject(SwingReader);
   private readonly units = inject(HouseUnits);
 
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
@@ -237,7 +236,7 @@ export class Compare {
     const now = this.standard()?.pattern;
     return [
       several((s) => s.device) ? 'Different devices: lengths and speeds of the path are not comparable.' : '',
-      several((s) => s.club) ? 'Different clubs: part of a difference is the club.' : '',
+      several((s) => s.clubName) ? 'Different clubs: part of a difference is the club.' : '',
       this.standard()?.missing ? `The pattern “${this.standard()!.missing}” is not on the shelf any more; common ground stands in.` : '',
       this.v() && now && String(now.version) !== this.v() ? `The link was made with version ${this.v()} of ${now.name}; this is version ${now.version}.` : '',
       this.nearest(),
@@ -303,8 +302,8 @@ export class Compare {
     try {
       for (const [i, s] of missing.entries()) {
         this.reading.set({ done: i, of: missing.length });
-        const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
-        const view = await this.analysis.read(requestFor(s, bundle, part, standard, this.lesson()!.pupil));
+        const { pattern, tuning, limits } = standard;
+        const { view } = await this.reader.read(s, { pattern, tuning, limits }, this.lesson()!.pupil);
         if (n !== this.asked.n) return;
         this.read.update((m) => new Map(m).set(s.id, { key: keyOf(s), view: { ...view, mat: null } }));
       }
@@ -370,21 +369,3 @@ export class Compare {
 
 /** Under which a swing's reading holds. */
 const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.marks]);
-
-function requestFor(
-  s: SwingHead,
-  bundle: Uint8Array,
-  part: number,
-  { pattern, tuning, limits }: Standard,
-  pupil: { handed: 'right' | 'left'; stature: number | null },
-): ReadRequest {
-  const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {}));
-  return {
-    bundle,
-    key: s.id,
-    part,
-    club: s.club,
-    by: { pattern, tuning, limits },
-    options: { handed: pupil.handed, club: s.club, kind: s.kind, marks, ...(pupil.stature ? { stature: pupil.stature } : {}) },
-  };
-}

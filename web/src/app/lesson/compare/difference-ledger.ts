@@ -10,7 +10,7 @@ const REACH = 5;
 @Component({
   selector: 'vk-difference-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'block min-h-0 overflow-y-auto print:overflow-visible', tabindex: '0', role: 'region', 'aria-label': 'Differences' },
+  host: { class: '@container block min-h-0 overflow-y-auto print:overflow-visible', tabindex: '0', role: 'region', 'aria-label': 'Differences' },
   template: `
     <table class="w-full border-collapse">
       <thead>
@@ -23,7 +23,10 @@ const REACH = 5;
             <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4.5" fill="var(--ink)" /></svg>after
           </th>
           <th></th>
-          <th class="pb-1 text-center font-normal text-ink2" title="The tick in the middle is no change; the shaded part is less than a teacher would act on">
+          <th
+            class="hidden pb-1 text-center font-normal text-ink2 @min-[540px]:table-cell"
+            title="The tick in the middle is no change; the shaded part is less than a teacher would act on"
+          >
             change
           </th>
           <th></th>
@@ -38,7 +41,7 @@ const REACH = 5;
             <td class="figures text-right whitespace-nowrap">{{ r.after }}</td>
             <td class="figures w-[52px] pl-1 font-normal whitespace-nowrap text-ink2">{{ r.afterSd }}</td>
             <td class="pr-2 pl-1 font-normal whitespace-nowrap text-ink2">{{ r.unit }}</td>
-            <td class="w-[110px]">
+            <td class="hidden w-[110px] @min-[540px]:table-cell">
               <svg [attr.width]="W" height="22" aria-hidden="true">
                 <rect [attr.x]="W / 2 - worth" y="3" [attr.width]="2 * worth" height="16" fill="var(--rules)" opacity=".8" />
                 <path [attr.d]="'M' + W / 2 + ' 3v16'" stroke="var(--ink2)" />

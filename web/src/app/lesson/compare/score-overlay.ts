@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
 import { EVENT_NAMES } from '@vilko/core';
 import { chartHost, themeColour } from '../../drawing/chart-host';
+import { quietLine, staveGrids } from '../../drawing/score/grids';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '../../drawing/trace';
 import type { ReadView, StaveId } from '../../workers/read-view';
@@ -186,19 +187,13 @@ export class ScoreOverlay {
     const { from, to } = this.axis();
     const rows = this.rows();
     const line = (i: number, b: Band, width: number, paint: string) => ({
-      type: 'line',
-      xAxisIndex: i,
-      yAxisIndex: i,
-      silent: true,
-      showSymbol: false,
+      ...quietLine(i),
       data: Array.from(b.x, (x, k) => [x, Number.isFinite(b.median[k]!) ? b.median[k] : null]),
       lineStyle: { width, color: paint },
     });
     const area = (i: number, b: Band, paint: string, opacity: number) => ({
+      ...quietLine(i),
       type: 'custom',
-      xAxisIndex: i,
-      yAxisIndex: i,
-      silent: true,
       clip: true,
       data: [0],
       renderItem: (_: unknown, api: { coord: (p: number[]) => number[] }) => {
@@ -207,32 +202,17 @@ export class ScoreOverlay {
         return { type: 'polygon', shape: { points }, style: { fill: paint, opacity } };
       },
     });
+    const { bases, ...grids } = staveGrids(
+      rows.map((r, i) => ({ ...r, top: this.top(i), height: this.height() })),
+      [from, to],
+      { left: GUTTER, right: RIGHT },
+      colour,
+    );
     return {
       animation: false,
-      grid: rows.map((_, i) => ({
-        left: GUTTER,
-        right: RIGHT,
-        top: this.top(i),
-        height: this.height(),
-        show: true,
-        backgroundColor: colour('sheet'),
-        borderColor: colour('rules'),
-      })),
-      xAxis: rows.map((_, i) => ({ type: 'value', gridIndex: i, min: from, max: to, show: false })),
-      yAxis: rows.map((r, i) => ({ type: 'value', gridIndex: i, min: r.lo, max: r.hi, show: false })),
+      ...grids,
       series: rows.flatMap((r, i) => [
-        {
-          type: 'line',
-          xAxisIndex: i,
-          yAxisIndex: i,
-          silent: true,
-          showSymbol: false,
-          data: [
-            [from, r.base],
-            [to, r.base],
-          ],
-          lineStyle: { width: 1, color: colour('strong-rules') },
-        },
+        bases[i]!,
         ...(r.before ? [area(i, r.before, colour('strong-rules'), 0.35)] : []),
         ...(r.after ? [area(i, r.after, colour('ink2'), 0.25)] : []),
         ...(r.before ? [line(i, r.before, 3.4, colour('ink')), line(i, r.before, 1.5, colour('sheet'))] : []),

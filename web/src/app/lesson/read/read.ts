@@ -3,7 +3,6 @@ import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { EVENT_NAMES, type EventName } from '@vilko/core';
 import type { LessonFindings, Overruled, SwingHead } from '@vilko/contract';
-import { firstValueFrom } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
 import { StaveMenu } from '../../drawing/score/stave-menu';
@@ -19,8 +18,8 @@ import { selectPatterns } from '../../state/patterns';
 import { ReadActions, readFeature } from '../../state/read';
 import { selectStandardRead } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
-import { Analysis } from '../../workers/analysis';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
+import { SwingReader } from '../../workers/swing-reader';
 import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
 import { type SchoolsData, SchoolsTable } from './schools';
 import { tuningWords } from './tuning-words';
@@ -181,7 +180,7 @@ export class Read {
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
   private readonly api = inject(Api);
-  private readonly analysis = inject(Analysis);
+  private readonly reader = inject(SwingReader);
   private readonly dialog = inject(Dialog);
 
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
@@ -308,17 +307,7 @@ export class Read {
   private async readSwing(q: NonNullable<ReturnType<typeof this.question>>): Promise<void> {
     const n = ++this.asked.n;
     try {
-      const { bundle, part } = await firstValueFrom(this.api.recording(q.id));
-      const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? q.marks : {}));
-      const request: ReadRequest = {
-        bundle,
-        key: q.id,
-        part,
-        club: q.club,
-        by: q.by,
-        options: { handed: q.handed, club: q.club, kind: q.kind, marks, ...(q.stature ? { stature: q.stature } : {}) },
-      };
-      const view = await this.analysis.read(request);
+      const { request, view } = await this.reader.read(q, q.by, q);
       if (n !== this.asked.n) return;
       this.readRequest.set(request);
       this.view.set(view);

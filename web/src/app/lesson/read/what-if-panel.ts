@@ -40,32 +40,21 @@ const MOST_ROWS = 8;
       <fieldset class="mt-3 border-t border-rules pt-2">
         <legend class="float-left font-semibold">{{ words[p] }}</legend>
         <button class="link float-right" [disabled]="!moved(p)" (click)="set(p, asItIs)">as it is</button>
-        <label class="clear-both grid grid-cols-[40px_1fr_52px] items-center gap-2">
-          <span class="text-ink2">size</span>
-          <input
-            type="range"
-            [min]="sizes[0]"
-            [max]="sizes[1]"
-            step="0.02"
-            [attr.aria-label]="words[p] + ', size'"
-            [value]="wanted()[p].size"
-            (input)="set(p, { size: +$any($event.target).value, ms: wanted()[p].ms })"
-          />
-          <span class="figures text-right">{{ percent(wanted()[p].size) }}</span>
-        </label>
-        <label class="grid grid-cols-[40px_1fr_52px] items-center gap-2">
-          <span class="text-ink2">time</span>
-          <input
-            type="range"
-            [min]="times[0]"
-            [max]="times[1]"
-            step="5"
-            [attr.aria-label]="words[p] + ', time'"
-            [value]="wanted()[p].ms"
-            (input)="set(p, { size: wanted()[p].size, ms: +$any($event.target).value })"
-          />
-          <span class="figures text-right whitespace-nowrap">{{ milliseconds(wanted()[p].ms) }}</span>
-        </label>
+        @for (k of knobs; track k.of) {
+          <label class="clear-both grid grid-cols-[40px_1fr_52px] items-center gap-2">
+            <span class="text-ink2">{{ k.words }}</span>
+            <input
+              type="range"
+              [min]="k.limits[0]"
+              [max]="k.limits[1]"
+              [step]="k.step"
+              [attr.aria-label]="words[p] + ', ' + k.words"
+              [value]="wanted()[p][k.of]"
+              (input)="turn(p, k.of, +$any($event.target).value)"
+            />
+            <span class="figures text-right whitespace-nowrap">{{ k.text(wanted()[p][k.of]) }}</span>
+          </label>
+        }
       </fieldset>
     } @empty {
       <p class="mt-3 text-15">This device knows too little of the forces for a calculation: it takes two plates, a mat or two boards.</p>
@@ -113,8 +102,10 @@ export class WhatIfPanel {
   private readonly analysis = inject(Analysis);
 
   protected readonly words = WHAT_IF_WORDS;
-  protected readonly sizes = SIZE_LIMITS;
-  protected readonly times = MS_LIMITS;
+  protected readonly knobs = [
+    { of: 'size', words: 'size', limits: SIZE_LIMITS, step: 0.02, text: (x: number): string => `${Math.round(100 * x)}%` },
+    { of: 'ms', words: 'time', limits: MS_LIMITS, step: 5, text: milliseconds },
+  ] as const;
   protected readonly asItIs = AS_IT_IS;
   protected readonly parts = computed(() => alterable(this.view().device));
   protected readonly wanted = signal<WhatIf>(NOTHING_ALTERED);
@@ -132,12 +123,13 @@ export class WhatIfPanel {
     });
   }
 
-  protected readonly percent = (x: number): string => `${Math.round(100 * x)}%`;
-  protected readonly milliseconds = (ms: number): string => (ms === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`);
   protected moved(p: WhatIfPart): boolean {
     return this.wanted()[p].size !== 1 || this.wanted()[p].ms !== 0;
   }
 
+  protected turn(p: WhatIfPart, of: keyof WhatIf[WhatIfPart], to: number): void {
+    this.set(p, { ...this.wanted()[p], [of]: to });
+  }
   protected set(p: WhatIfPart, to: WhatIf[WhatIfPart]): void {
     this.wanted.update((w) => ({ ...w, [p]: to }));
     this.next = this.wanted();
@@ -202,3 +194,4 @@ export class WhatIfPanel {
 }
 
 const main = (v: ReadView): string | null => v.findings.find((f) => f.main)?.fault ?? null;
+const milliseconds = (ms: number): string => (Math.round(ms) === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`);

@@ -3,11 +3,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons, SwingHead } from '@vilko/contract';
 import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
-import { firstValueFrom } from 'rxjs';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { Api, sentenceOf } from '../../state/api';
 import { PatternActions } from '../../state/patterns';
-import { Analysis } from '../../workers/analysis';
+import { SwingReader } from '../../workers/swing-reader';
 import { comparable } from '../../lesson/compare/sets';
 import { idFrom } from './edit-pattern';
 
@@ -54,7 +53,7 @@ import { idFrom } from './edit-pattern';
                   ><input type="checkbox" [checked]="chosen().has(s.id)" (change)="toggle(s.id)" /><span class="figures">{{ s.number }}</span
                   ><span class="text-13">{{ s.starred ? '★' : '' }}</span></span
                 >
-                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" />
+                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="pupil?.handed ?? 'right'" />
               </label>
             </li>
           }
@@ -78,7 +77,7 @@ export class FromSwings {
   protected readonly ref = inject(DialogRef);
   private readonly api = inject(Api);
   private readonly store = inject(Store);
-  private readonly analysis = inject(Analysis);
+  private readonly reader = inject(SwingReader);
   protected readonly title = signal('');
   protected readonly pupils = signal<readonly PupilWithLessons[]>([]);
   protected readonly swings = signal<readonly SwingHead[]>([]);
@@ -86,7 +85,7 @@ export class FromSwings {
   protected readonly problem = signal<string | null>(null);
   protected readonly working = signal<string | null>(null);
   protected readonly empty = signal('Choose a pupil to see their swings.');
-  private pupil: PupilWithLessons | undefined;
+  protected pupil: PupilWithLessons | undefined;
   protected readonly ready = computed(() => this.title().trim().length > 0 && this.chosen().size >= 3);
   protected readonly groups = computed(() => {
     const groups = new Map<string, SwingHead[]>();
@@ -134,22 +133,12 @@ export class FromSwings {
 
   protected async make(): Promise<void> {
     const own = this.swings().filter((s) => this.chosen().has(s.id));
-    const { handed, stature } = this.pupil!;
     this.problem.set(null);
     try {
       const models: ModelSwing[] = [];
       for (const [i, s] of own.entries()) {
         this.working.set(`Reading swing ${i + 1} of ${own.length} …`);
-        const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
-        const marks = Array.from({ length: part + 1 }, (_, k) => (k === part ? s.marks : {}));
-        const view = await this.analysis.read({
-          bundle,
-          key: s.id,
-          part,
-          club: s.club,
-          by: { pattern: patternOf(DEFAULT_PATTERN) },
-          options: { handed, club: s.club, marks, ...(stature ? { stature } : {}) },
-        });
+        const { view } = await this.reader.read(s, { pattern: patternOf(DEFAULT_PATTERN) }, this.pupil!);
         models.push({ club: s.club, measures: view.measures });
       }
       const name = this.title().trim();

@@ -1,11 +1,11 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Pupil, type SwingHead } from '@vilko/contract';
-import { type ClubClass, DEFAULT_PATTERN, patternOf } from '@vilko/core';
+import { type ClubClass, DEFAULT_PATTERN, hasHorizontal, patternOf } from '@vilko/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import { lessonFeature } from '../../state/lesson';
-import { Analysis } from '../../workers/analysis';
+import { SwingReader } from '../../workers/swing-reader';
 import type { ReadView } from '../../workers/read-view';
 
 /** A real swing over which a pattern's bands are drawn. */
@@ -18,7 +18,7 @@ export interface ModelSwing {
 @Injectable()
 export class ModelSwings {
   private readonly api = inject(Api);
-  private readonly analysis = inject(Analysis);
+  private readonly reader = inject(SwingReader);
   private readonly open = inject(Store).selectSignal(lessonFeature.selectLesson);
   private readonly rack = inject(Store).selectSignal(lessonFeature.selectRack);
   readonly model = signal<ModelSwing | null>(null);
@@ -37,20 +37,7 @@ export class ModelSwings {
       return;
     }
     const { swing: s, pupil } = found;
-    const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
-    const view = await this.analysis.read({
-      bundle,
-      key: s.id,
-      part,
-      club: s.club,
-      by: { pattern: patternOf(DEFAULT_PATTERN) },
-      options: {
-        handed: pupil.handed,
-        club: s.club,
-        marks: Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {})),
-        ...(pupil.stature ? { stature: pupil.stature } : {}),
-      },
-    });
+    const { view } = await this.reader.read(s, { pattern: patternOf(DEFAULT_PATTERN) }, pupil);
     if (n !== this.asked) return;
     this.model.set({ view: { ...view, mat: null }, words: `over swing ${s.number} of ${pupil.name}, ${s.clubName}` });
     this.state.set('ready');
@@ -59,16 +46,21 @@ export class ModelSwings {
   private async swingWith(club: ClubClass): Promise<{ swing: SwingHead; pupil: Pupil } | null> {
     const best = (swings: readonly SwingHead[]) => {
       const whole = swings.filter((s) => s.club === club && s.kind === 'full' && s.thumbnail !== null);
-      return whole.findLast((s) => s.starred) ?? whole.findLast((s) => s.mainFault === null) ?? whole.at(-1);
+      // every stave can be drawn where there are forces
+      const full = whole.filter((s) => hasHorizontal(s.device));
+      const from = full.length ? full : whole;
+      return from.findLast((s) => s.starred) ?? from.findLast((s) => s.mainFault === null) ?? from.at(-1);
     };
     const lesson = this.open();
     const here = lesson && best(this.rack());
-    if (here) return { swing: here, pupil: lesson.pupil };
+    if (here && hasHorizontal(here.device)) return { swing: here, pupil: lesson.pupil };
     const pupils = await firstValueFrom(this.api.pupils());
+    let second: { swing: SwingHead; pupil: Pupil } | null = null;
     for (const pupil of pupils.filter((p) => !p.archived && p.lessons.some((l) => l.swings > 0))) {
       const swing = best(await firstValueFrom(this.api.swingsOf(pupil.id)));
-      if (swing) return { swing, pupil };
+      if (swing && hasHorizontal(swing.device)) return { swing, pupil };
+      if (swing) second ??= { swing, pupil };
     }
-    return null;
+    return second;
   }
 }

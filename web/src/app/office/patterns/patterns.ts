@@ -49,7 +49,7 @@ import { ModelSwings } from './model-swing';
           </label>
         </div>
       </nav>
-      <div class="flex min-h-0 min-w-0 flex-col overflow-y-auto px-6 pt-5 pb-6">
+      <div class="min-h-0 min-w-0 overflow-y-auto px-6 pt-5 pb-6">
         @let p = pattern();
         <div class="flex items-baseline gap-3">
           @if (own()) {

@@ -36,19 +36,19 @@ type Part = 'iron' | 'driver';
       <tbody>
         @for (r of rows(); track r.key) {
           <tr class="border-t border-rules">
-            <td class="pr-2">{{ r.fault }}</td>
+            <td class="py-0.5 pr-2">{{ r.fault }}</td>
             <td class="pr-2 text-ink2">{{ r.words }} {{ r.sign }}</td>
             @for (part of parts; track part) {
-              <td class="whitespace-nowrap">
+              <td class="py-0.5 pr-2 whitespace-nowrap">
                 <input
-                  class="w-[76px] rounded-[3px] border border-strong-rules bg-sheet px-1 figures"
+                  class="w-[70px] rounded-[3px] border border-strong-rules bg-sheet px-1 figures"
                   type="number"
                   step="any"
                   [attr.aria-label]="r.fault + ', ' + r.words + ', ' + part"
                   [value]="of(r.now, part)"
                   (change)="set(r, part, $any($event.target))"
                 />
-                <span class="text-13 text-ink2">{{ r.unit }}</span>
+                <span class="ml-1 text-13 text-ink2">{{ r.unit }}</span>
               </td>
             }
             <td class="text-right">
@@ -78,7 +78,7 @@ export class Limits {
           fault: f.name,
           words: row?.words ?? leaf.measure!,
           sign: leaf.over === undefined ? 'under' : 'over',
-          unit: row?.unit === '–' ? '' : (row?.unit ?? ''),
+          unit: row?.unit === '–' ? '' : (row?.unit ?? '').replace('N·m·s/kg', 'Nms/kg'),
           shipped,
           now: this.house().limits[key] ?? shipped,
         };

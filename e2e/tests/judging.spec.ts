@@ -1,0 +1,173 @@
+import { expect, type Page, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { serious } from '../bay.js';
+
+const reading = (page: Page) => page.locator('vk-reading');
+const open = async (page: Page, swing: number) => {
+  await page.goto('/lesson/lesson-maren/read');
+  await page.getByRole('button', { name: new RegExp(`^Swing ${swing},`) }).click();
+  await expect(page).toHaveURL(/\/read\/[\w-]+/);
+  await expect(reading(page)).toContainText(/Because|No fault is found/);
+};
+
+test('a finding: its set, its drill, what the eye saw, every school; overruled with a reason and taken back', async ({ page }) => {
+  await open(page, 5);
+  await expect(reading(page)).toContainText('hangs back');
+  await expect(reading(page)).toContainText(/Over 8 swings with the 7-iron/);
+  await expect(reading(page)).toContainText('The ball agrees.');
+  await page.getByLabel('I see', { exact: true }).selectOption('hangs-back');
+  await expect(page.locator('vk-i-see li').first()).toContainText(/found: Lead share, impact/);
+  await page.keyboard.press('Escape');
+  await page.locator('h1').first().click();
+  await page.keyboard.press('o');
+  const schools = page.getByRole('dialog', { name: 'Schools side by side' });
+  await expect(schools.getByRole('columnheader')).toHaveCount(11);
+  await expect(schools).toContainText('What decides it');
+  await schools.getByRole('button', { name: 'Deep load' }).click();
+  await expect(page.getByText(/against Deep load, v1/)).toBeVisible();
+  await page.getByRole('button', { name: 'I see it otherwise …' }).click();
+  await page.getByLabel(/Why is “.*” not so here/).fill('A punch was asked for.');
+  await page.getByRole('button', { name: 'Overrule' }).click();
+  await expect(reading(page)).toContainText('– A punch was asked for.');
+  await page.reload();
+  await expect(reading(page)).toContainText('– A punch was asked for.');
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(reading(page)).not.toContainText('A punch was asked for.');
+  await reading(page).getByRole('link', { name: 'Tap after' }).click();
+  await expect(page.getByRole('heading', { name: 'Tap after' })).toBeVisible();
+  await expect(page.getByLabel('Cautions')).toContainText('Stop on pain.');
+  expect(await serious(page)).toEqual([]);
+});
+
+test('what if: a push is altered, the route and the numbers follow, and the slider stops where it has to', async ({ page }) => {
+  await open(page, 10);
+  await page.keyboard.press('w');
+  const panel = page.locator('vk-what-if');
+  await expect(panel).toContainText('not a prediction of the ball');
+  await panel.getByLabel('Pressure shift, time').fill('60');
+  await expect(panel.getByRole('table')).toContainText(/Crosses 50%/);
+  await expect(page.locator('vk-track')).toContainText('what if');
+  const slider = panel.getByLabel('Pressure shift, size');
+  await slider.fill('1.8');
+  await expect(panel.getByRole('status')).toContainText('It stops here');
+  await expect.poll(async () => Number(await slider.inputValue())).toBeLessThan(1.8);
+  expect(await serious(page)).toEqual([]);
+  for (const b of await panel.getByRole('button', { name: 'as it is' }).all()) if (await b.isEnabled()) await b.click();
+  await expect(page.locator('vk-track')).not.toContainText('what if');
+  await panel.getByRole('button', { name: 'Back to the reading' }).click();
+  await expect(reading(page)).toBeVisible();
+  // a mat knows no sideways force: only what it measures can be altered
+  await page.goto('/lesson/lesson-ilse/read');
+  await expect(reading(page)).toContainText(/Because|No fault is found/);
+  await page.keyboard.press('w');
+  await expect(panel.getByRole('group')).toHaveCount(2);
+});
+
+test('compare: two sets from a link, what is real, explained, swapped, by phase, another pattern', async ({ page }) => {
+  await page.goto('/lesson/lesson-maren/compare');
+  const headline = page.getByTestId('headline');
+  await expect(headline).not.toContainText('Reading swing', { timeout: 60_000 });
+  await page.getByLabel('Swings before', { exact: true }).selectOption({ index: 1 });
+  await expect(page).toHaveURL(/[?&]a=/);
+  // the swings that hang back against those that do not
+  const square = (n: number) => page.getByRole('button', { name: new RegExp(`^Swing ${n}, `) });
+  const side = async (n: number, wanted: string) => {
+    for (let i = 0; i < 3 && !(await square(n).getAttribute('aria-label'))!.endsWith(wanted); i++) {
+      const was = await square(n).getAttribute('aria-label');
+      await square(n).click();
+      await expect(square(n)).not.toHaveAttribute('aria-label', was!);
+    }
+  };
+  for (const n of [1, 2, 3, 4, 5, 6]) await side(n, 'before');
+  for (const n of [7, 8, 9, 10]) await side(n, 'after');
+  await expect(headline).toContainText(/real change/, { timeout: 60_000 });
+  await expect(page.getByText('Different clubs: part of a difference is the club.')).toBeVisible();
+  const row = page.getByRole('row', { name: /Lead share, impact/ });
+  await expect(row).toContainText('real change');
+  await row.getByRole('button').click();
+  await expect(page.getByText(/A teacher would act on 3 %/)).toBeVisible();
+  const before = await row.getByRole('cell').nth(1).textContent();
+  await page.keyboard.press('s');
+  await expect(row.getByRole('cell').nth(3)).toHaveText(before!);
+  await page.keyboard.press('x');
+  await expect(page.getByText('aligned by phase')).toBeVisible();
+  await page.getByLabel('Pattern whose measures are compared').selectOption('press-recentre');
+  await expect(page).toHaveURL(/pattern=press-recentre&v=1/);
+  await expect(page.getByRole('row', { name: /Lead share, top/ })).toBeVisible();
+  // the address is the comparison
+  const said = await headline.textContent();
+  await page.goto(page.url());
+  await expect(headline).toHaveText(said!, { timeout: 60_000 });
+  expect(await serious(page)).toEqual([]);
+});
+
+test('patterns: a school read, copied, dragged on the Score, typed, undone, saved, taken along, brought back, and read under', async ({ page }) => {
+  await page.goto('/office/patterns/quiet-centre');
+  await expect(page.getByText('The less the middle moves')).toBeVisible();
+  await page.getByRole('button', { name: 'Copy this one' }).click();
+  await expect(page).toHaveURL(/quiet-centre-own/);
+  await page.getByLabel('Name', { exact: true }).fill('Bell tower');
+  await page.getByLabel('Name', { exact: true }).press('Enter');
+  const from = page.getByLabel('Lead share, impact, ideal from');
+  await expect(from).toHaveValue('65');
+  const edge = page.locator('[data-edge="share.lead.p7 lower"]');
+  await expect(edge).toBeVisible({ timeout: 60_000 });
+  const box = (await edge.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 12, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await from.inputValue())).toBeLessThan(65);
+  const dragged = await from.inputValue();
+  await from.fill('99');
+  await from.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('lies above the upper edge');
+  await expect(from).toHaveValue(dragged);
+  await from.fill('60');
+  await from.press('Tab');
+  await expect(edge).toHaveAttribute('aria-valuenow', '60');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(from).toHaveValue(dragged);
+  await page.getByRole('button', { name: 'Save as version 2' }).click();
+  await expect(page.getByText('Bell tower is saved as version 2.')).toBeVisible();
+  await expect(page.getByRole('row', { name: /v1/ })).toContainText('as it came');
+  expect(await serious(page)).toEqual([]);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take along (JSON)' }).click();
+  const file = await (await download).path();
+  const json = JSON.parse(readFileSync(file, 'utf8')) as { name: string; bands: { measure: string; ideal: number[] }[] };
+  expect(json.name).toBe('Bell tower');
+  await page.getByLabel('Bring a pattern').setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"id":"x"}') });
+  await expect(page.getByRole('alert')).toContainText('broken.json: this is not a pattern');
+  await page.getByLabel('Bring a pattern').setInputFiles(file);
+  await expect(page).toHaveURL(/quiet-centre-own-2/);
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(page.getByText('Bell tower was taken off the shelf.')).toBeVisible();
+  await page.goto('/lesson/lesson-maren/read');
+  await expect(reading(page)).toContainText(/Because|No fault is found/);
+  await reading(page).getByRole('combobox').first().selectOption('quiet-centre-own');
+  await expect(page.getByText(/against Bell tower, v2/)).toBeVisible();
+});
+
+test('a pattern from swings, and a pupil who is read under it', async ({ page }) => {
+  await page.goto('/office/patterns');
+  await page.getByRole('button', { name: 'Make one from swings …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A pattern from swings' });
+  await dialog.getByLabel('Name').fill('Her best');
+  await dialog.getByLabel('Pupil').selectOption({ label: 'Edvin Roake' });
+  await dialog.getByRole('button', { name: 'those without a finding' }).click();
+  await dialog.getByRole('button', { name: /^Make it from \d+ swings/ }).click();
+  await expect(page).toHaveURL(/her-best/, { timeout: 90_000 });
+  await expect(page.getByLabel('What it believes')).toHaveValue(/Made from \d+ swings of Edvin Roake/);
+  await expect(page.getByText('(one view, own swings)').first()).toBeVisible();
+  await page.goto('/office/pupils');
+  await page.getByRole('link', { name: 'Maren Oddby' }).click();
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByText('Another school for a club, and the dials').click();
+  await page.locator('select[name="school-driver"]').selectOption({ label: 'Two-foot launch' });
+  await page.locator('input[name="strictness"]').fill('1.5');
+  await expect(page.getByText('× 1.50')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.goto('/lesson/lesson-maren/read');
+  await expect(reading(page)).toContainText('tolerance × 1.50');
+});
