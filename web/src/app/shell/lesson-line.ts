@@ -11,7 +11,7 @@ import { lessonFeature } from '../state/lesson';
   imports: [RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0" [class.w-[200px]]="!lesson()" [class.w-[312px]]="lesson()">
+      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[312px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
             <span class="absolute top-[17px] left-[6px] h-px w-[222px] bg-ink2" aria-hidden="true"></span>
@@ -55,7 +55,7 @@ import { lessonFeature } from '../state/lesson';
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
       }
-      <div class="ml-auto flex shrink-0 items-center gap-4 pl-4 whitespace-nowrap">
+      <div class="ml-auto flex shrink-0 items-center gap-4 pl-4 whitespace-nowrap print:hidden">
         <nav aria-label="Office" class="flex gap-4" [class.text-13]="lesson()">
           @for (o of office; track o.path) {
             <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>

@@ -26,14 +26,14 @@ import { Notices } from './notices';
     '(window:drop)': 'drop($event)',
   },
   template: `
-    <div class="flex h-full min-h-0 flex-col bg-paper text-ink">
+    <div class="flex h-full min-h-0 flex-col bg-paper text-ink print:block print:h-auto">
       <vk-lesson-line (help)="showKeys()" (theme)="switchTheme()" />
       @if (!live() && !url().startsWith('/sign-in')) {
         <p class="border-b border-rules px-4 py-1 text-13 text-alarm" role="status">
           No connection to the server: trying again. Everything found before is stored.
         </p>
       }
-      <main class="min-h-0 flex-1"><router-outlet /></main>
+      <main class="min-h-0 flex-1 print:h-auto"><router-outlet /></main>
     </div>
     @if (dropping()) {
       <div class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24">

@@ -135,7 +135,7 @@ const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 
             <h2 class="text-15 font-semibold">Score</h2>
             <span class="text-ink2">median and ±2 SD of each set, aligned by {{ align() }}</span>
           </div>
-          <vk-score-overlay class="min-h-0 flex-1 print:h-[620px]" [before]="before()" [after]="after()" [align]="align()" />
+          <vk-score-overlay class="min-h-0 flex-1 print:h-[620px] print:flex-none" [before]="before()" [after]="after()" [align]="align()" />
           @if (byProducts(); as text) {
             <p class="pt-1 pb-2 text-ink2">What else moved: {{ text }}</p>
           }
