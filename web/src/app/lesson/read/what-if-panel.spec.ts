@@ -1,0 +1,77 @@
+import { patternOf, writeBundle } from '@vilko/core';
+import { simulate } from '@vilko/core/golfer';
+import { openHouse } from '../../testing/house';
+import { ANALYSED_HERE } from '../../testing/here';
+import { readView, type ReadRequest, type ReadView } from '../../workers/read-view';
+import { WhatIfPanel } from './what-if-panel';
+
+const asked = (o: Parameters<typeof simulate>[0]): { request: ReadRequest; view: ReadView } => {
+  const request: ReadRequest = {
+    bundle: writeBundle(simulate(o).recording, 1),
+    part: 0,
+    club: 'iron',
+    by: { pattern: patternOf('common-ground') },
+    options: { stature: 1.75, handed: o.handed ?? 'right' },
+  };
+  return { request, view: readView(request) };
+};
+
+describe('what if', () => {
+  const open = async (o: Parameters<typeof simulate>[0]) => {
+    const { request, view } = asked(o);
+    const c = await openHouse([ANALYSED_HERE]).show(WhatIfPanel, { view, request });
+    const shown: (ReadView | null)[] = [];
+    c.component.shown.subscribe((v) => shown.push(v));
+    const slide = async (label: string, to: number) => {
+      const box = c.all(`input[aria-label="${label}"]`)[0] as HTMLInputElement;
+      box.value = String(to);
+      box.dispatchEvent(new Event('input'));
+      const before = shown.length;
+      for (let i = 0; i < 100 && shown.length === before; i++) await new Promise((r) => setTimeout(r, 20));
+      await c.set({});
+    };
+    return { c, view, request, shown, slide };
+  };
+
+  it('is labelled a calculation, and begins with nothing altered', async () => {
+    const { c } = await open({ device: 'plates', seed: 3, fault: 'late-shift' });
+    expect(c.text()).toContain('not a prediction of the ball');
+    expect(c.all('fieldset').length).toBe(4);
+    expect(c.text()).toContain('Move a slider');
+    expect(c.all('fieldset button').every((b) => (b as HTMLButtonElement).disabled)).toBeTrue();
+  });
+  it('moves the shift earlier until the finding is gone, and lists what else it moves', async () => {
+    const { c, view, shown, slide } = await open({ device: 'plates', seed: 3, fault: 'late-shift', style: { spread: 0 } });
+    expect(view.findings.find((f) => f.main)?.fault).toBe('late-shift');
+    await slide('Pressure shift, time', -80);
+    expect(c.text()).toContain('Gone: shifts late.');
+    expect(c.all('table tr').length).toBeGreaterThan(2);
+    expect(c.text()).toMatch(/Crosses 50%, (top|impact)/);
+    expect(shown.at(-1)!.measures['share.lead.p6']!.value).toBeGreaterThan(view.measures['share.lead.p6']!.value as number);
+    await c.press('as it is');
+    await c.set({});
+    expect(shown.at(-1)).toBeNull();
+    expect(c.text()).toContain('Move a slider');
+  });
+  it('stops where a foot would carry less than nothing, and stands there', async () => {
+    const { c, slide } = await open({ device: 'plates', seed: 4 });
+    await slide('Pressure shift, size', 1.8);
+    expect(c.all('[role=status]')[0]!.textContent).toMatch(/It stops here: the (lead|trail) foot would carry less than nothing/);
+    expect(Number((c.all('input[aria-label="Pressure shift, size"]')[0] as HTMLInputElement).value)).toBeLessThan(1.8);
+  });
+  it('starts anew with another swing', async () => {
+    const { c, slide, shown } = await open({ device: 'mat', seed: 5 });
+    expect(c.all('fieldset').length).toBe(2);
+    await slide('Vertical push, size', 1.1);
+    expect(c.all('table').length).toBe(1);
+    const other = asked({ device: 'mat', seed: 6, handed: 'left' });
+    await c.set({ view: other.view, request: other.request });
+    expect(shown.at(-1)).toBeNull();
+    expect(c.all('table').length).toBe(0);
+  });
+  it('says that a path alone is too little', async () => {
+    const { c } = await open({ device: 'path', seed: 5 });
+    expect(c.all('fieldset').length).toBe(0);
+    expect(c.text()).toContain('knows too little of the forces');
+  });
+});
