@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { worthOf } from '../compare/worth.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
-import { bandsFor, sized, type Tuning } from './bands.js';
+import { bandsFor, sized } from './bands.js';
 import { membershipOf } from './fit.js';
 import { PATTERNS } from './library.js';
 import { OVERLAY_IDS } from './overlays.js';
@@ -85,7 +85,7 @@ describe('bands in force', () => {
   it('give membership that never rises away from the ideal', () => {
     fc.assert(
       fc.property(anywhere, fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), ([p, club, tuning], a, b) => {
-        for (const { ideal, tolerated, measure } of bandsFor(p, club, tuning as Tuning)) {
+        for (const { ideal, tolerated, measure } of bandsFor(p, club, tuning)) {
           if (ideal[1] === null) continue;
           const reach = 3 * (worthOf(measure) ?? 1);
           const [near, far] = [Math.min(a, b), Math.max(a, b)].map((x) => ideal[1]! + x * reach) as [number, number];
