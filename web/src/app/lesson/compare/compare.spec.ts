@@ -109,7 +109,7 @@ describe('differences in words', () => {
   });
 
   it('lead with what is real, and never show a bare p', () => {
-    expect(headline(rows)).toMatch(/^One real change: Lead share, impact up \d+ %\.$/);
+    expect(headline(rows)).toMatch(/^One real change: Lead share, impact up \d+ points\.$/);
     const real = rows[0]!;
     expect(verdict(real)).toBe('real change');
     expect(explained(real)).toMatch(/95%.*A teacher would act on 3 %.*chance alone/s);

@@ -50,8 +50,10 @@ function chance(p: number): string {
 export function headline(rows: readonly Difference[]): string {
   const real = rows.filter((d) => d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread');
   if (!rows.length) return 'Choose swings for both sides.';
+  // a difference of two shares is in points of them
+  const unit = (d: Difference) => (unitOf(d.measure) === '%' ? 'points' : unitOf(d.measure));
   const one = (d: Difference): string =>
-    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${number(d.measure, Math.abs(d.difference))}${unitOf(d.measure) && ` ${unitOf(d.measure)}`}`;
+    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${number(d.measure, Math.abs(d.difference))}${unit(d) && ` ${unit(d)}`}`;
   if (real.length) {
     const named = real.slice(0, 2).map(one).join(', ');
     const rest = real.length > 2 ? `, and ${real.length - 2} more` : '';
