@@ -1,5 +1,6 @@
 import { numberOf, type Measures } from '../measures/measure.js';
 import { type SetChange, compareSets } from './sets.js';
+import { mean, standardDeviation } from './statistics.js';
 import { worthOf } from './worth.js';
 
 /** How two sets of swings, or two swings, differ in one measure. */
@@ -30,10 +31,7 @@ export type UsualWord = 'beyond their usual spread' | 'within their usual spread
 const USUAL_FROM = 5;
 const SURE = 1.96;
 
-const side = (v: readonly number[]): SideOf => {
-  const mean = v.reduce((s, x) => s + x, 0) / v.length;
-  return { n: v.length, mean, sd: v.length > 1 ? Math.sqrt(v.reduce((s, x) => s + (x - mean) ** 2, 0) / (v.length - 1)) : null };
-};
+const side = (v: readonly number[]): SideOf => ({ n: v.length, mean: mean(v), sd: v.length > 1 ? standardDeviation(v) : null });
 
 /**
  * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not
@@ -83,7 +81,7 @@ function rankOf(d: Difference): number {
 export function representative(set: readonly Measures[], ids: readonly string[]): number {
   const means = ids.map((id) => {
     const v = set.flatMap((m) => numberOf(m[id]) ?? []);
-    return v.length ? side(v).mean : NaN;
+    return mean(v);
   });
   const distance = (m: Measures): number =>
     ids.reduce((s, id, i) => {

@@ -1,5 +1,6 @@
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
 import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+import { mean, variance } from './statistics.js';
 
 export type ChangeWord = 'real change' | 'no change that matters' | 'too few swings to tell';
 
@@ -32,9 +33,6 @@ const SURE = 0.975;
 const LIMIT = 0.05;
 const MOST = 500;
 
-const mean = (v: readonly number[]): number => v.reduce((s, x) => s + x, 0) / v.length;
-const variance = (v: readonly number[], m: number): number => v.reduce((s, x) => s + (x - m) ** 2, 0) / (v.length - 1);
-
 /**
  * Compares two sets measure by measure (judging.md §2): Welch's t, Hedges' g, Benjamini–Hochberg over all pairs.
  * @returns per pair, in order; null where a set holds fewer than two values
@@ -49,7 +47,7 @@ type Raw = Omit<SetChange, 'word' | 'enoughAt'>;
 
 function welch({ before, after }: SetPair): Raw {
   const [m1, m2] = [mean(before), mean(after)];
-  const [v1, v2] = [variance(before, m1), variance(after, m2)];
+  const [v1, v2] = [variance(before), variance(after)];
   const [n1, n2] = [before.length, after.length];
   const se2 = v1 / n1 + v2 / n2;
   const difference = m2 - m1;

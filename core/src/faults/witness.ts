@@ -1,3 +1,4 @@
+import { mean, standardDeviation, variance } from '../compare/statistics.js';
 import type { Events } from '../events/event.js';
 import type { Measure, Measures } from '../measures/measure.js';
 import { NEVER_SAID } from '../measures/never.js';
@@ -104,19 +105,14 @@ export function setWitness(swings: readonly JudgedSwing[], under: Under): Witnes
   };
 }
 
-const meanAndVariance = (v: readonly number[]): [number, number] => {
-  const mean = v.reduce((s, x) => s + x, 0) / v.length;
-  return [mean, v.length > 1 ? v.reduce((s, x) => s + (x - mean) ** 2, 0) / (v.length - 1) : 0];
-};
-
 function averaged(values: readonly { value: number; u: number }[]): Known {
-  const [mean, variance] = meanAndVariance(values.map((k) => k.value));
-  const u = values.reduce((s, k) => s + k.u, 0) / values.length;
-  return { kind: 'value', value: mean, u: Math.sqrt(variance / values.length + u * u) };
+  const own = values.map((k) => k.value);
+  const u = mean(values.map((k) => k.u));
+  return { kind: 'value', value: mean(own), u: Math.sqrt(variance(own) / own.length + u * u) };
 }
 
 /** SD over the swings; u(SD) = SD/√(2(n − 1)). */
 function spreadOf(values: readonly { value: number }[]): Known {
-  const sd = Math.sqrt(meanAndVariance(values.map((k) => k.value))[1]);
+  const sd = standardDeviation(values.map((k) => k.value));
   return { kind: 'value', value: sd, u: sd / Math.sqrt(2 * (values.length - 1)) };
 }

@@ -1,3 +1,4 @@
+import { mean, standardDeviation } from '../compare/statistics.js';
 import { VilkoError } from '../error.js';
 import type { Measures } from '../measures/measure.js';
 import { MEASURE_IDS } from '../measures/registry.js';
@@ -39,17 +40,17 @@ function bandFrom(measure: string, club: ClubClass, swings: readonly ModelSwing[
   });
   const n = known.length;
   if (n < 2 || n <= swings.length / 2) return null;
-  const mean = known.reduce((s, k) => s + k.value, 0) / n;
-  const spread = Math.sqrt(known.reduce((s, k) => s + (k.value - mean) ** 2, 0) / (n - 1));
-  const sd = Math.max(spread, known.reduce((s, k) => s + k.u, 0) / n);
-  const around = (k: number): [number, number] => [short(mean - k * sd), short(mean + k * sd)];
+  const values = known.map((k) => k.value);
+  const centre = mean(values);
+  const sd = Math.max(standardDeviation(values), mean(known.map((k) => k.u)));
+  const around = (k: number): [number, number] => [short(centre - k * sd), short(centre + k * sd)];
   return {
     measure,
     clubs: [club],
     ideal: around(1),
     tolerated: around(2),
     weight: 1,
-    why: `From ${n} chosen swings: mean ${short(mean)}, one SD ${short(sd)} either way.`,
+    why: `From ${n} chosen swings: mean ${short(centre)}, one SD ${short(sd)} either way.`,
     source: 'own swings',
     sure: 'one view',
   };
