@@ -43,7 +43,7 @@ export * from './signal/series.js';
 export { Band, BAND_SOURCES, BAND_SURE, bandProblem, Pattern, type Range, readPattern } from './patterns/pattern.js';
 export { bandsFor, type ClubBand, SIZE_RANGE, STRICTNESS_RANGE, toleratedRange, type Tuning } from './patterns/bands.js';
 export { Overlay, OVERLAY_IDS, type OverlayId, OVERLAYS, overlaysFor } from './patterns/overlays.js';
-export { type Dispute, DISPUTES, disputesAbout } from './patterns/disputes.js';
+export { type Dispute, DISPUTES } from './patterns/disputes.js';
 export { readUnderSchools, type Schools } from './patterns/schools.js';
 export { type ModelSwing, patternFromSwings } from './patterns/from-swings.js';
 export { DEFAULT_PATTERN, patternOf, PATTERNS } from './patterns/library.js';
@@ -69,3 +69,4 @@ export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';
 export * from './what-if/what-if.js';
 export { type Difference, differencesOf, representative, type SideOf } from './compare/differences.js';
+export { mean, standardDeviation } from './compare/statistics.js';

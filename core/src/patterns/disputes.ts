@@ -14,6 +14,3 @@ export const Dispute = z.object({
 export type Dispute = z.infer<typeof Dispute>;
 
 export const DISPUTES: readonly Dispute[] = z.array(Dispute).parse(rows);
-
-/** Disputes that a measure decides. */
-export const disputesAbout = (measure: string): Dispute[] => DISPUTES.filter((d) => d.measures.includes(measure));

@@ -1,5 +1,5 @@
 import type { LessonHead, PupilDashboard, TrendPoint } from '@vilko/contract';
-import { compareSets, measureRow, worthOf } from '@vilko/core';
+import { compareSets, mean, measureRow, standardDeviation, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../db/swings.js';
 import { summaryNumber, type SwingSummary, type Verdict } from '../analysis/read-swing.js';
@@ -14,12 +14,7 @@ export interface SummarisedSwing {
 /** Swings that may stand beside each other in a trend: whole ones, no exercises. */
 export const countsInTrends = ({ row }: SummarisedSwing): boolean => row.kind === 'full' && row.tag !== 'exercise';
 
-const mean = (v: readonly number[]): number => v.reduce((s, x) => s + x, 0) / v.length;
-const sd = (v: readonly number[]): number | null => {
-  if (v.length < 2) return null;
-  const m = mean(v);
-  return Math.sqrt(v.reduce((s, x) => s + (x - m) ** 2, 0) / (v.length - 1));
-};
+const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
 
 /** The club class most of the swings were made with. */
 function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {

@@ -1,12 +1,12 @@
 import type { Difference } from '@vilko/core';
-import { differencesOf, patternOf, writeBundle } from '@vilko/core';
+import { differencesOf, median, patternOf, writeBundle } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { openHouse } from '../../testing/house';
 import { swing } from '../../testing/samples';
 import { readView, type ReadView } from '../../workers/read-view';
 import { DifferenceLedger } from './difference-ledger';
 import { explained, headline, verdict } from './difference-words';
-import { bandOf, eventAt, middle, middleRoute, routeOf, sharedAxis, traceBand } from './overlay';
+import { bandOf, eventAt, middleRoute, routeOf, sharedAxis, traceBand } from './overlay';
 import { RoutesPlan } from './routes-plan';
 import { comparable, cycled, firstSets, groupsOf, idsOf, setWords } from './sets';
 
@@ -79,10 +79,10 @@ describe('laying swings over each other', () => {
     const b = bandOf([1, 2, 6], 0, 1, (v) => v, 2);
     expect([b.median[0], b.hi[0]! - b.median[0]!]).toEqual([2, 2 * Math.sqrt(7)]);
     expect(bandOf([1, NaN, NaN], 0, 1, (v) => v, 2).median[0]).toBeNaN();
-    expect(middle([4, 1, 3, 2])).toBe(2.5);
+    expect(median([4, 1, 3, 2])).toBe(2.5);
     const share = traceBand(views, 'share', sharedAxis('phase'));
     const atTop = share.median[Math.round(((4 - 0.6) / 9.4) * 259)]!;
-    expect(atTop).toBeCloseTo(middle(views.map((v) => v.measures['share.lead.p4']!.value as number)), -0.5);
+    expect(atTop).toBeCloseTo(median(views.map((v) => v.measures['share.lead.p4']!.value as number)), -0.5);
   });
   it('draws routes over the distance between the feet: trail 0, lead 100', () => {
     const route = routeOf(views[0]!, 1, 9);

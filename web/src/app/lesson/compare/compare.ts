@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
-import { bandsFor, differencesOf, type Measures, numberOf, representative } from '@vilko/core';
+import { bandsFor, differencesOf, mean, type Measures, numberOf, representative } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { Api, sentenceOf } from '../../state/api';
@@ -255,19 +255,16 @@ export class Compare {
   protected readonly byProducts = computed(() => {
     const { before, after } = this.measures();
     const shown = new Set(this.ids());
-    const mean = (set: readonly Measures[], id: string): number => {
-      const v = set.flatMap((m) => numberOf(m[id]) ?? []);
-      return v.length ? v.reduce((s, x) => s + x, 0) / v.length : NaN;
-    };
+    const meanOf = (set: readonly Measures[], id: string): number => mean(set.flatMap((m) => numberOf(m[id]) ?? []));
     const numbers = BY_PRODUCTS.filter((id) => !shown.has(id)).flatMap((id) => {
-      const [x, y] = [mean(before, id), mean(after, id)];
+      const [x, y] = [meanOf(before, id), meanOf(after, id)];
       return Number.isFinite(x) && Number.isFinite(y)
         ? [`${wordsOf(id).toLowerCase()} ${number(id, x)} → ${number(id, y)}${unitOf(id) && ` ${unitOf(id)}`}`]
         : [];
     });
     const speed = (ids: readonly string[]) => {
       const v = this.heads(ids).flatMap((s) => s.shot?.values.clubSpeed ?? []);
-      return v.length ? v.reduce((s, x) => s + x, 0) / v.length : null;
+      return v.length ? mean(v) : null;
     };
     const [x, y] = [speed(this.sets().before), speed(this.sets().after)];
     const club = x !== null && y !== null ? [`club speed ${this.units.text(x, 'm/s')} → ${this.units.text(y, 'm/s')}`] : [];

@@ -1,4 +1,4 @@
-import { EVENT_NAMES, type EventName, phaseAxis } from '@vilko/core';
+import { EVENT_NAMES, type EventName, median, phaseAxis, standardDeviation } from '@vilko/core';
 import { traceAt } from '../../drawing/trace';
 import type { ReadView, StaveId, Trace } from '../../workers/read-view';
 
@@ -56,27 +56,16 @@ const SPREAD = 2;
 /** Median and ± 2 SD of a value that each swing of a set gives at each place of the axis. */
 export function bandOf<V>(set: readonly V[], from: number, to: number, value: (v: V, x: number) => number, points = POINTS): Band {
   const x = Float64Array.from({ length: points }, (_, i) => from + ((to - from) * i) / (points - 1));
-  const [median, lo, hi] = [new Float64Array(points), new Float64Array(points), new Float64Array(points)];
+  const [centre, lo, hi] = [new Float64Array(points), new Float64Array(points), new Float64Array(points)];
   for (let i = 0; i < points; i++) {
     const v = set.map((s) => value(s, x[i]!)).filter(Number.isFinite);
     const enough = v.length > 0 && v.length >= set.length / 2;
-    median[i] = enough ? middle(v) : NaN;
-    const sd = v.length > 1 ? spread(v) : NaN;
-    lo[i] = median[i]! - SPREAD * sd;
-    hi[i] = median[i]! + SPREAD * sd;
+    centre[i] = enough ? median(v) : NaN;
+    const sd = v.length > 1 ? standardDeviation(v) : NaN;
+    lo[i] = centre[i]! - SPREAD * sd;
+    hi[i] = centre[i]! + SPREAD * sd;
   }
-  return { x, median, lo, hi };
-}
-
-export function middle(v: readonly number[]): number {
-  const s = [...v].sort((a, b) => a - b);
-  const k = s.length >> 1;
-  return s.length % 2 ? s[k]! : (s[k - 1]! + s[k]!) / 2;
-}
-
-function spread(v: readonly number[]): number {
-  const mean = v.reduce((a, b) => a + b, 0) / v.length;
-  return Math.sqrt(v.reduce((s, x) => s + (x - mean) ** 2, 0) / (v.length - 1));
+  return { x, median: centre, lo, hi };
 }
 
 /** Several swings' traces of one kind as a band on the shared axis. */
@@ -91,7 +80,7 @@ export function traceBand(set: readonly ReadView[], trace: StaveId, axis: Shared
 /** Where an event lies on the axis, over all swings; NaN where none has it. */
 export function eventAt(all: readonly ReadView[], name: EventName, axis: SharedAxis): number {
   const xs = all.flatMap((v) => (v.events[name] ? [axis.at(v, v.events[name].t)] : [])).filter(Number.isFinite);
-  return xs.length ? middle(xs) : NaN;
+  return xs.length ? median(xs) : NaN;
 }
 
 /** A route as points: trail foot centre 0, lead foot centre 100 along the stance line; across in the same measure. */
@@ -126,7 +115,7 @@ export function middleRoute(set: readonly ReadView[]): {
       const [a, c] = [traceAt(v.path!.along, t), traceAt(v.path!.across, t)];
       return Number.isFinite(a) && Number.isFinite(c) ? [[50 + (100 * a) / v.path!.apart, (100 * c) / v.path!.apart] as const] : [];
     });
-    return points.length ? [middle(points.map((p) => p[0])), middle(points.map((p) => p[1]))] : null;
+    return points.length ? [median(points.map((p) => p[0])), median(points.map((p) => p[1]))] : null;
   };
   const stretch = (from: number, to: number): Route =>
     Array.from({ length: STEPS + 1 }, (_, i) => at(from + ((to - from) * i) / STEPS)).filter((p) => p !== null);
