@@ -59,6 +59,12 @@ const LUCK = 0.25;
 const UNNOTICED = 25;
 /** How far (mm) a mass runs on toward the target, as far as it is noticed. */
 export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => Math.max(0, p.massRuns - UNNOTICED);
+/** Who falls to the lead heel by more than this (% of foot) does so early in the downswing already. */
+const SPINS_FROM = 12;
+/** Half of how long (s) the share takes to change over: fastest around the crossing. */
+const CROSSING = 0.05;
+/** How much before P6 (s) whoever is all on the lead foot by then has arrived. */
+const EARLY_BY = 0.03;
 /** Fore–aft ratio of somebody whose lead leg hardly pushes. */
 const LITTLE_FORE_AFT = 1.05;
 /** What is left of a value beyond where it becomes hard to go on. */
@@ -93,9 +99,10 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   p.trailMax = softened(p.trailMax, club === 'wedge' ? 50 : 55);
   p.trailIn = softened(p.trailIn, -50);
   p.leadP7 = softened(p.leadP7, club === 'driver' ? 50 : 56);
-  // a leg that pushes less lifts less and pushes back less
+  // a leg that pushes less drops less, lifts less and pushes back less
   const lost = 1.6 * Math.max(0, 0.88 - p.legPush);
-  p.upPeak = 1 + (p.upPeak - 1) * Math.max(0.1, 1 - 2.4 * lost);
+  p.upPeak = 1 + (p.upPeak - 1) * Math.max(0.25, 1 - 2.4 * lost);
+  p.upMin = 1 - (1 - p.upMin) * Math.max(0.3, 1 - 2 * lost);
   p.foreAft += (LITTLE_FORE_AFT - p.foreAft) * Math.min(1, lost / 0.25);
   // whoever runs on to the target is over there early, wholly, and pushes harder for it
   const runs = runsOn(p);
@@ -107,6 +114,8 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   p.tips -= 0.007 * Math.max(0, healthyMean('forcePeak', club) - 1 - p.forcePeak);
   const turning = faults.find((f) => f.reverses);
   const reversal = turning ? turning.sds / REVERSED_AT : (style.reversal ?? 0);
+  // who gives the load back before the top has had it early
+  p.trailMaxPhase -= Math.min(1, reversal) * Math.max(0, p.trailMaxPhase - 2.8);
   // the less goes to the trail foot, the less there is to give back by the top, and the less the mass follows
   const loaded = Math.max(0.2, Math.min(1.05, (p.trailMax - 50) / 24));
   p.topGive *= loaded;
@@ -120,8 +129,8 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   p.massBack += 0.36 * ahead;
   const carried = 50.5 + p.massBack / (10 * STANCE[club]) - 0.055 * ahead;
   p.trailMax += Math.min(0, carried - p.trailMax) * Math.min(1, ahead / 50);
-  // who goes far back in good time is back in good time
-  p.trailMaxPhase -= Math.min(0.5, 0.02 * Math.max(0, p.massBack - healthyMean('massBack', club) - 7));
+  // who goes far back in good time is back in good time; who loads late does not
+  p.trailMaxPhase -= Math.max(0, Math.min(1, 4 - p.trailMaxPhase)) * Math.min(0.5, 0.02 * Math.max(0, p.massBack - healthyMean('massBack', club) - 7));
   return { p, reversal };
 }
 
@@ -177,7 +186,9 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   // whoever is all on the lead foot by P6 has nothing left under the trail foot at impact
   const early = plan.club === 'driver' ? Math.max(0, Math.min(1, (p.leadP6 - 87.5) / 5.5)) : 0;
   const p7 = inTime + early * (Math.min(98.3, p.leadP6 + 2) - inTime);
-  const usual = early > 0 ? Math.min(97, p.leadP6) : Math.min(p.leadP6, p7 - 2, 50 + Math.max(-3, p7 - 50) * 0.8);
+  // most of what is on the lead foot at impact is there by P6
+  const gained = Math.max(-3, p7 - 50);
+  const usual = early > 0 ? Math.min(97, p.leadP6) : Math.min(Math.max(p.leadP6, 50 + 0.7 * gained), p7 - 2, 50 + 0.8 * gained);
   // who presses and pushes off has more on the lead foot shortly before impact than at it
   const p6 = p.pushOff > 2 ? Math.min(96, p7 + p.pushOff) : usual;
   const knots: (Knot | null)[] = [
@@ -188,8 +199,10 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     [tMax - 0.012, least],
     [tMax + 0.028, least],
     tMax < times.p4 - 0.07 ? [times.p4, top] : null,
+    turned || cross - CROSSING < times.p4 + 0.02 ? null : [cross - CROSSING, top + 0.35 * (50 - top)],
     turned ? null : [cross, Math.min(50, p7 - 7)],
-    cross < times.p6 - 0.02 ? [times.p6, p6] : null,
+    turned || cross + CROSSING > times.p6 - 0.02 ? null : [cross + CROSSING, 50 + 0.75 * (p6 - 50)],
+    cross < times.p6 - 0.02 ? [times.p6 - EARLY_BY * early, p6] : null,
     [times.p7, p7],
     [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : runsOn(p) > 0 ? 0.8 : 0.45)],
     [times.p10 - 0.15, p.leadP10],
@@ -206,13 +219,14 @@ function inOrder(knots: readonly (Knot | null)[]): Knot[] {
 /** Forward position of each foot's pressure, %. */
 export function forwardKnots({ p, times, clubStarts }: SwingPlan): { lead: Knot[]; trail: Knot[] } {
   const a = p.fwdAddress;
+  const spins = Math.min(0, p.leadFwdImpact + SPINS_FROM);
   const low = Math.max(0, 46 - a); // whoever starts on the heels stays nearer to them going back
   return {
     lead: [
       [clubStarts, a],
       [times.p3, 0.5 * a + 30 + p.fwdP3],
-      [times.p5, p.leadFwdDown - 0.6 * low],
-      [times.p6, 54 - 0.4 * low + 0.8 * p.leadFwdImpact],
+      [times.p5, p.leadFwdDown - 0.6 * low + 0.4 * spins],
+      [times.p6, 54 - 0.4 * low + 0.8 * p.leadFwdImpact + 0.8 * spins],
       [times.p7 - 0.005, 42 - 0.3 * low + p.leadFwdImpact],
       [times.p8 + 0.01, Math.max(6, 35 - 0.2 * low + 0.8 * p.leadFwdImpact)],
       [times.p10 - 0.1, 36 - 0.2 * low],

@@ -6,7 +6,7 @@ import type { SwingPlan } from './swing-plan.js';
 const RATE = 250;
 const ROUNDS = 10;
 const STEP = 0.02;
-const MOST = { tiltBack: 2.4, tiltDown: 2, pitchDown: 0.8 };
+const MOST = { tiltBack: 2.4, tiltDown: 2, pitchDown: 1.2 };
 /** Coming down the body tilts toward the target, never away from it. */
 const LEAST = { tiltBack: -MOST.tiltBack, tiltDown: 0, pitchDown: -MOST.pitchDown };
 const KEYS = ['tiltBack', 'tiltDown', 'pitchDown'] as const;
