@@ -50,6 +50,7 @@ export const FAMILIES_OF_MEASURES: readonly Family[] = [
     source: '∬F/m dt² with drift correction; from pressure alone the pendulum COM = COP·ω₀²/(ω₀² + ω²); measures/centre-of-mass.ts',
   },
   { ids: /^(tempo|club)\./, signals: 'the club channel', source: 'differences of event times, greatest shaft angle; measures/tempo.ts' },
+  { ids: /^step\./, signals: LOADS, source: 'last passage of 10 %BW upward after under 3 %BW; measures/step.ts' },
   { ids: /^balance\./, signals: 'the whole-body pressure', source: '√(Var x + Var y); measures/tempo.ts' },
 ];
 
@@ -59,7 +60,7 @@ function eventsOf(id: string): string[] {
   const atEvent = named && !/^(cross|load)\./.test(id) ? [named.toUpperCase()] : [];
   if (/^(cross|load)\.p7/.test(id) || id.endsWith('off.ms')) return ['P4', 'P7'];
   if (id.endsWith('.address')) return ['the address'];
-  if (id.endsWith('.ms')) return [...atEvent, /^(load\.trail|cross)/.test(id) ? 'P4' : id.startsWith('onset') ? 'P1' : 'P7'];
+  if (id.endsWith('.ms')) return [...atEvent, /^(load\.trail|cross|step)/.test(id) ? 'P4' : id.startsWith('onset') ? 'P1' : 'P7'];
   if (id.endsWith('.phase')) return ['at least two events'];
   return atEvent;
 }

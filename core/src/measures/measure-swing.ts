@@ -8,6 +8,7 @@ import type { Measure, Measures, Reading, Readings } from './measure.js';
 import { pathMeasures } from './path.js';
 import { MEASURES, type MeasureRow } from './registry.js';
 import { shareMeasures } from './share.js';
+import { stepMeasures } from './step.js';
 import { tempoMeasures } from './tempo.js';
 import { torqueMeasures } from './torque.js';
 
@@ -21,6 +22,7 @@ const FAMILIES: readonly ((c: SwingContext) => Readings)[] = [
   torqueMeasures,
   massMeasures,
   tempoMeasures,
+  stepMeasures,
 ];
 
 /** Extra uncertainty of shares when part of a foot lies off the mat, points. */

@@ -153,6 +153,8 @@ export const MEASURES: readonly MeasureRow[] = [
   row('tempo.down', 'ms', 'Coming down', 'Downswing time', 'Top to impact.'),
   row('tempo.ratio', '–', 'Whole swing', 'Tempo ratio', 'Backswing time over downswing time.'),
   row('club.back', '°', 'Going back', 'Club back', 'Greatest shaft angle at the top.'),
+  row('step.lead.down.ms', 'ms', 'Coming down', 'Lead foot comes down', 'When the lead foot, lifted before, takes load again, relative to the top.'),
+  row('step.trail.down.ms', 'ms', 'Going back', 'Trail foot comes down', 'When the trail foot, lifted before, takes load again, relative to the top.'),
   row('balance.finish', 'mm', 'Through', 'Finish sway', 'Spread of the pressure over half a second of the held finish.'),
   row('balance.settle', 'mm', 'Through', 'Settling', 'Spread of the pressure 0.8–1.8 s after impact, held or not.'),
 ];

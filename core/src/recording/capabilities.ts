@@ -26,7 +26,7 @@ const HORIZONTAL = /^(force\.(target|away|trail)|torque\.|foreaft\.|sequence\.|d
 
 export const ONE_PLATE = 'one plate cannot tell the feet apart';
 /** What one plate cannot say, and what it measures without any assumption about the feet. */
-const OF_ONE_FOOT = /^(trail\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
+const OF_ONE_FOOT = /^(trail\.|step\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
 const OF_THE_WHOLE = /^(path\.(length|width)|cop\.speed\.shift|force\.(target|away)|force\.up\.(peak|min)|torque\.|mass\.|tempo\.|club\.|balance\.|sequence\.)/;
 
 export const NO_FORCE = 'this device does not measure vertical force';
