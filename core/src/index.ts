@@ -70,3 +70,10 @@ export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter
 export * from './what-if/what-if.js';
 export { type Difference, differencesOf, representative, type SideOf } from './compare/differences.js';
 export { mean, standardDeviation } from './compare/statistics.js';
+export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
+export { type Answer, answerOf, answerWords, type PracticeBand, type PracticeTest, testState, type TestState } from './practice/attempts.js';
+export { type Success, successOf, type SuccessWord } from './practice/success.js';
+export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
+export * from './practice/plan.js';
+export { type Arm, drawTrials, trialsSay } from './practice/trials.js';
+export { FEW_POINTS, type Relation, relationOf } from './practice/relation.js';

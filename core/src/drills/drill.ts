@@ -39,6 +39,8 @@ export const Drill = z.object({
   caution: z.string(),
   space: z.string(),
   clubs: z.array(z.enum(CLUB_CLASSES)).optional(),
+  /** It hops: counted and capped, never two days in a row, not for children. */
+  hops: z.literal(true).optional(),
   /** Deliveries it is meant to shape. */
   overlays: z.array(z.enum(OVERLAY_IDS)).optional(),
   /** The school whose belief it teaches. */

@@ -1,0 +1,189 @@
+import { z } from 'zod';
+import { type Drill, DRILL_TAGS } from '../drills/drill.js';
+import { DRILLS } from '../drills/drills.js';
+import { CLUB_CLASSES } from '../recording/recording.js';
+import { addDays, type Day, daysBetween, weekday } from './day.js';
+import { LAST_RUNG, RUNGS } from './rungs.js';
+
+/** What one session may hold at most (judging.md §4). */
+export const LIMITS = { hops: 60, drivers: 40 } as const;
+/** Pain that rises by so much stops the drill, 0–10. */
+export const PAIN_RISE = 2;
+
+const IsoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+
+/** What was done on a block's day, or that it was not. */
+export const BlockResult = z.object({
+  did: z.enum(['done', 'missed', 'stopped']),
+  /** Null where no number tells it or the test was left out. */
+  test: z.enum(['passed', 'failed']).nullable(),
+  painBefore: z.int().min(0).max(10).nullable(),
+  painAfter: z.int().min(0).max(10).nullable(),
+  note: z.string().max(400),
+});
+export type BlockResult = z.infer<typeof BlockResult>;
+
+/** One day's practice as it is kept: its rung follows from the results before it. */
+export const PlanBlock = z.object({ id: z.string(), date: IsoDay, drill: z.string(), result: BlockResult.nullable() });
+export type PlanBlock = z.infer<typeof PlanBlock>;
+
+/** What a plan is made from. */
+export const PlanWish = z.object({
+  /** Finding it answers; null: the instructor's own choice. */
+  fault: z.string().nullable(),
+  /** One or two drills that do not oppose each other. */
+  drills: z.array(z.string()).min(1).max(2),
+  /** Rung of each drill to begin with. */
+  rungs: z.array(z.int().min(0).max(LAST_RUNG)),
+  club: z.enum(CLUB_CLASSES),
+  from: IsoDay,
+  until: IsoDay,
+  /** Free days, 0 Monday … 6 Sunday. */
+  days: z.array(z.int().min(0).max(6)).min(1),
+  minutes: z.int().min(10).max(120),
+  injuries: z.array(z.enum(DRILL_TAGS)),
+  /** Equipment that is not there. */
+  lacks: z.array(z.string()),
+  /** No maximal efforts. */
+  minor: z.boolean(),
+});
+export type PlanWish = z.infer<typeof PlanWish>;
+
+export const Plan = z.object({ wish: PlanWish, blocks: z.array(PlanBlock) });
+export type Plan = z.infer<typeof Plan>;
+
+/** A block with what is to be done in it. */
+export interface LaidBlock extends PlanBlock {
+  readonly rung: number;
+  readonly minutes: { readonly warmUp: number; readonly drill: number; readonly shots: number; readonly test: number };
+  readonly balls: number;
+  readonly drivers: number;
+  readonly hops: number;
+  readonly effort: 'low' | 'high';
+  /** Why it is not to be done any more, or done lighter; null: as planned. */
+  readonly changed: string | null;
+  readonly withdrawn: boolean;
+}
+
+const SPLIT = { warmUp: 0.2, shots: 0.25, test: 0.15 };
+const LEAST_WARM_UP = 4;
+const BALLS_A_MINUTE = 1.5;
+const HOPS_A_MINUTE = 6;
+const FULL_SHOTS = 3;
+const LONGEST = 84;
+
+const drillOf = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
+
+/** Why a drill cannot be in this pupil's plan; null when it can. */
+export function unfit(d: Drill, w: Pick<PlanWish, 'injuries' | 'lacks' | 'minor' | 'club'>): string | null {
+  const hurt = d.tags.filter((t) => w.injuries.includes(t));
+  if (hurt.length) return `not with: ${hurt.join(', ')}`;
+  if (w.minor && d.hops) return 'no maximal efforts for children';
+  if (d.clubs && !d.clubs.includes(w.club)) return `only with: ${d.clubs.join(', ')}`;
+  const lacking = d.equipment.filter((e) => w.lacks.includes(e));
+  return lacking.length ? `needs ${lacking.join(', ')}` : null;
+}
+
+/** Why two drills must not stand in one plan; null when they may. */
+export function opposed(a: Drill, b: Drill): string | null {
+  if (a.notWith.includes(b.id) || b.notWith.includes(a.id)) return `${a.name} and ${b.name} teach opposite things`;
+  return a.school && b.school && a.school !== b.school ? `${a.name} and ${b.name} belong to two schools` : null;
+}
+
+/** One sentence on what is wrong with a wish; null when a plan can be made. */
+export function wishProblem(w: PlanWish): string | null {
+  const drills = w.drills.map(drillOf);
+  const unknown = w.drills.find((_, i) => !drills[i]);
+  if (unknown) return `There is no drill ${unknown}.`;
+  if (w.rungs.length !== w.drills.length) return 'Every drill needs a rung to begin with.';
+  for (const d of drills) {
+    const why = unfit(d!, w);
+    if (why) return `${d!.name} cannot be planned: ${why}.`;
+  }
+  const against = drills.length === 2 ? opposed(drills[0]!, drills[1]!) : null;
+  if (against) return `${against}: choose one.`;
+  const span = daysBetween(w.from, w.until);
+  if (span < 0) return 'The plan would end before it begins.';
+  if (span > LONGEST) return 'A plan of more than twelve weeks is a wish: end it earlier.';
+  return Array.from({ length: span + 1 }, (_, i) => addDays(w.from, i)).some((d) => w.days.includes(weekday(d))) ? null : 'No free day lies in this time.';
+}
+
+/**
+ * Dated blocks on the free days, the drills in turn (judging.md §4).
+ * @param id names the i-th block
+ */
+export function makePlan(w: PlanWish, id: (i: number) => string): Plan {
+  const dates = Array.from({ length: daysBetween(w.from, w.until) + 1 }, (_, i) => addDays(w.from, i)).filter((d) => w.days.includes(weekday(d)));
+  return { wish: w, blocks: dates.map((date, i) => ({ id: id(i), date, drill: w.drills[i % w.drills.length]!, result: null })) };
+}
+
+/** Pain rose so much that the drill stops. */
+export const painStops = (r: BlockResult): boolean =>
+  r.did === 'stopped' || (r.painBefore !== null && r.painAfter !== null && r.painAfter - r.painBefore >= PAIN_RISE);
+
+/**
+ * What each block holds, in order of date. A rung is repeated until its test is passed; a drill that was stopped by pain is
+ * withdrawn; what would be the second hard day in a row is made light.
+ */
+export function layOut({ wish, blocks }: Plan): LaidBlock[] {
+  const rungs = new Map(wish.drills.map((d, i) => [d, wish.rungs[i]!]));
+  const stopped = new Map<string, Day>();
+  let hard: Day | null = null;
+  return [...blocks]
+    .sort((a, b) => a.date.localeCompare(b.date))
+    .map((b) => {
+      const drill = drillOf(b.drill);
+      const rung = rungs.get(b.drill) ?? 0;
+      const pain = stopped.get(b.drill);
+      const nextToHard = hard !== null && daysBetween(hard, b.date) <= 1;
+      const whole = session(drill, rung, wish, false);
+      const light = whole.effort === 'high' && nextToHard && !b.result;
+      const held = light ? session(drill, rung, wish, true) : whole;
+      if (held.effort === 'high' && !pain && b.result?.did !== 'missed') hard = b.date;
+      if (b.result) {
+        if (painStops(b.result)) stopped.set(b.drill, b.date);
+        else if (b.result.test === 'passed') rungs.set(b.drill, Math.min(LAST_RUNG, rung + 1));
+      }
+      const withdrawn = pain !== undefined && !b.result;
+      const changed = withdrawn ? `stopped by pain on ${pain}: not before the instructor has seen it` : light ? 'light: the day before was hard' : null;
+      return { ...b, rung, ...held, changed, withdrawn };
+    });
+}
+
+/** How a session of so many minutes is filled; a light one has no hops and no full effort. */
+function session(d: Drill | undefined, rung: number, w: PlanWish, light: boolean): Pick<LaidBlock, 'minutes' | 'balls' | 'drivers' | 'hops' | 'effort'> {
+  const warmUp = Math.max(LEAST_WARM_UP, Math.round(SPLIT.warmUp * w.minutes));
+  const test = d?.test ? Math.round(SPLIT.test * w.minutes) : 0;
+  const shots = RUNGS[rung]!.ball ? Math.round(SPLIT.shots * w.minutes) : 0;
+  const drill = w.minutes - warmUp - test - shots;
+  const full = w.club === 'driver' && rung >= FULL_SHOTS && !light && !w.minor;
+  const balls = Math.round(shots * BALLS_A_MINUTE);
+  const drivers = full ? Math.min(LIMITS.drivers, balls) : 0;
+  const hops = d?.hops && !light ? Math.min(LIMITS.hops, HOPS_A_MINUTE * drill) : 0;
+  return { minutes: { warmUp, drill, shots, test }, balls: full ? drivers : balls, drivers, hops, effort: hops || drivers ? 'high' : 'low' };
+}
+
+/**
+ * Moves a block to another day.
+ * @param today days before it are past
+ * @returns the plan, or one sentence on what forbids it
+ */
+export function moveBlock(plan: Plan, id: string, to: Day, today: Day): Plan | string {
+  const block = plan.blocks.find((b) => b.id === id);
+  if (!block) return 'This block is not in the plan any more.';
+  if (block.result) return 'What was done stays on its day.';
+  if (to < today) return 'A block cannot be moved into the past.';
+  if (to > plan.wish.until) return `The plan ends on ${plan.wish.until}: make it longer first.`;
+  if (plan.blocks.some((b) => b.id !== id && b.date === to)) return 'There is practice on that day already; two sessions a day are too much.';
+  const moved = { ...plan, blocks: plan.blocks.map((b) => (b.id === id ? { ...b, date: to } : b)) };
+  const before = layOut(plan).filter((b) => b.effort === 'high').length;
+  const hard = layOut(moved);
+  if (hard.filter((b) => b.effort === 'high').length < before) return 'That would be two hard days in a row; leave a day between.';
+  return moved;
+}
+
+/** Keeps what was done on a block's day; null takes it back. */
+export const logBlock = (plan: Plan, id: string, result: BlockResult | null): Plan => ({
+  ...plan,
+  blocks: plan.blocks.map((b) => (b.id === id ? { ...b, result } : b)),
+});
