@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Device } from './lesson.js';
+import { PracticeTask } from './practice.js';
 import { ClubClass, Handed } from './pupil.js';
 import { SetUpState } from './set-up.js';
 import { INTENTS, SwingHead, SwingKind, SWING_TAGS } from './swing.js';
@@ -30,6 +31,8 @@ export const Bay = z.object({
   kind: SwingKind,
   tag: z.enum(SWING_TAGS),
   intent: z.enum(INTENTS),
+  /** What the trainer waits for; null while it is not open. */
+  task: PracticeTask.nullable(),
   state: z.enum(BAY_STATES),
   device: BayDevice.nullable(),
   /** The launch monitor that sends shots; null when none does. */
@@ -49,6 +52,7 @@ export const BayChange = z.object({
   kind: SwingKind.optional(),
   tag: z.enum(SWING_TAGS).optional(),
   intent: z.enum(INTENTS).optional(),
+  task: PracticeTask.nullable().optional(),
 });
 export type BayChange = z.infer<typeof BayChange>;
 

@@ -2,6 +2,7 @@ import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';
+import { SwingTask } from './practice.js';
 import { ClubClass, Pupil } from './pupil.js';
 import { Shot } from './shot.js';
 
@@ -51,6 +52,8 @@ export const SwingHead = z.object({
   /** Lead share at impact the pupil said they felt, %, before a number was shown; null when not asked. */
   felt: z.number().min(0).max(100).nullable(),
   overruled: z.array(Overruled),
+  /** What it was for in the trainer; null outside it. */
+  task: SwingTask.nullable(),
   shot: Shot.nullable(),
   films: z.array(Film),
   /** Lead share at impact, %; null where it could not be had. */

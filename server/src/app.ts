@@ -17,6 +17,7 @@ import { houseRepository } from './db/house.js';
 import { patternRepository } from './db/patterns.js';
 import { patternService } from './judging/pattern-service.js';
 import { patternRoutes } from './routes/patterns.js';
+import { practiceRepository } from './db/practice.js';
 import { pupilRepository } from './db/pupils.js';
 import type { OpenDatabase } from './db/open.js';
 import type { DemoShelves } from './demo/seed.js';
@@ -32,6 +33,8 @@ import { bayRoutes } from './routes/bay.js';
 import { filmRoutes } from './routes/films.js';
 import { houseRoutes, settingsOf } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
+import { practiceService } from './practice/practice-service.js';
+import { practiceRoutes } from './routes/practice.js';
 import { pupilRoutes } from './routes/pupils.js';
 import { shotRoutes } from './routes/shots.js';
 import { swingRoutes } from './routes/swings.js';
@@ -68,6 +71,7 @@ export function openTables(database: OpenDatabase) {
     films: filmRepository(db),
     house: houseRepository(db),
     patterns: patternRepository(db),
+    practice: practiceRepository(db),
   };
 }
 
@@ -146,8 +150,9 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   await guard(fastify, signIn(house), needed, deviceKey);
   await fastify.register((scope, _options, done) => {
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
-    pupilRoutes(scope, pupils, pupilService(pupils, service, archive, backups, BAY), service, bay);
+    pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
     lessonRoutes(scope, pupils, service);
+    practiceRoutes(scope, practiceService(pupils, tables.practice, service));
     patternRoutes(scope, patterns);
     swingRoutes(scope, service);
     shotRoutes(scope, shotsOf, service, bay);
@@ -170,5 +175,5 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     );
   }
   fastify.addHook('onClose', () => bay.close());
-  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf } };
+  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf, practice: tables.practice } };
 }

@@ -10,10 +10,12 @@ import type { SummarisedSwing } from '../pupils/dashboard.js';
 import { prepareFile } from './prepare-file.js';
 import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
 import { lessonFindings } from '../judging/lesson-findings.js';
+import type { TrainedSwing } from '../practice/progress.js';
+import { taskOf } from '../practice/task.js';
 import { type AboutSwing, analyseFor, summarise, summaryKey, summaryNumber, type SwingSummary, type Verdict, verdictOf } from './read-swing.js';
 
 /** How a swing comes into a lesson. */
-export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt'>> {
+export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task'>> {
   readonly lessonId: string;
   readonly club: ClubClass;
   readonly clubName: string;
@@ -65,6 +67,7 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
       shot,
       films: [...ownFilms],
       ...verdict,
+      task: row.task && taskOf(row.task, summary),
       leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
       thumbnail: summary.thumbnail,
       warnings: [...summary.warnings, ...(grown ? [`this half swing has grown: ${back.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : [])],
@@ -191,6 +194,14 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
         const summary = await summaryOf(row, pupil);
         out.push({ row, summary, verdict: judge.verdict(row, summary) });
       }
+      return out;
+    },
+    /** Swings a pupil did with the trainer, oldest first. */
+    async trained(pupil: Pupil): Promise<TrainedSwing[]> {
+      const lessons = await pupils.lessonsOf(pupil.id);
+      const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null && r.task !== null);
+      const out: TrainedSwing[] = [];
+      for (const row of rows) out.push({ lessonId: row.lessonId, recordedAt: row.recordedAt, task: taskOf(row.task!, await summaryOf(row, pupil)) });
       return out;
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */

@@ -25,7 +25,7 @@ import { meanOf, spreadOf, standingIn } from './standing.js';
 import { AFTER_IMPACT, BEFORE_IMPACT, lookForSwing } from './swing-watch.js';
 
 /** What a swing of the bay is filed under. */
-export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent'> & { readonly lessonId: string; readonly recordedAt: Date };
+export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & { readonly lessonId: string; readonly recordedAt: Date };
 
 /** What the bay needs from the rest of the server. */
 export interface BayServices {
@@ -75,6 +75,7 @@ export function openBay(name: string, services: BayServices) {
     kind: 'full',
     tag: 'ball',
     intent: 'stock',
+    task: null,
     state: 'idle',
     device: null,
     monitor: null,
@@ -175,7 +176,7 @@ export function openBay(name: string, services: BayServices) {
   const keep = async (impact: number): Promise<void> => {
     pending = null;
     lastImpact = impact;
-    const { lessonId, club, clubName, kind, tag, intent } = state;
+    const { lessonId, club, clubName, kind, tag, intent, task } = state;
     const rec = stream!.cut(impact - BEFORE_IMPACT, impact + AFTER_IMPACT, stated(impact), true);
     if (!rec || !lessonId) {
       set({ state: 'armed' });
@@ -183,7 +184,7 @@ export function openBay(name: string, services: BayServices) {
     }
     const recordedAt = new Date(Date.now() - 1000 * (stream!.newest() - impact));
     try {
-      const swing = await services.store(rec, { lessonId, club, clubName, kind, tag, intent, recordedAt });
+      const swing = await services.store(rec, { lessonId, club, clubName, kind, tag, intent, task, recordedAt });
       if (!swing) {
         set({ state: 'armed', notice: `A movement was seen, but it holds no whole ${kind === 'full' ? 'swing' : `${kind} swing`}: nothing was stored.` });
         return;
@@ -246,10 +247,11 @@ export function openBay(name: string, services: BayServices) {
         feetLeft.everybodyLeft();
         sequenceOfSteps = null;
         does = 'swing';
-        Object.assign(next, { kind: 'full', tag: 'ball', intent: 'stock' });
+        Object.assign(next, { kind: 'full', tag: 'ball', intent: 'stock', task: null });
       }
       if (c.lessonId && state.state === 'idle' && c.armed === undefined) next.state = 'armed';
       for (const key of ['club', 'clubName', 'kind', 'tag', 'intent'] as const) if (c[key]) Object.assign(next, { [key]: c[key] });
+      if (c.task !== undefined) next.task = c.task;
       if (c.armed !== undefined) next.state = c.armed ? 'armed' : 'idle';
       set(next);
       tellDevice?.(who());

@@ -1,5 +1,5 @@
-import type { FilmLine, Marks, Overruled, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
-import type { Pattern } from '@vilko/core';
+import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
+import type { Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
 import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp } from 'drizzle-orm/pg-core';
@@ -78,6 +78,7 @@ export const swings = pgTable(
     intent: text('intent', { enum: INTENTS }).notNull().default('stock'),
     felt: real('felt'),
     overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
+    task: jsonb('task').$type<PracticeTask>(),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('swings_of_lesson').on(t.lessonId, t.number)],
@@ -122,6 +123,37 @@ export const films = pgTable(
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('films_of_swing').on(t.swingId)],
+);
+
+/** Practice plans; what was done stands in their blocks. */
+export const plans = pgTable(
+  'plans',
+  {
+    id: text('id').primaryKey(),
+    pupilId: text('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    lessonId: text('lesson_id').references(() => lessons.id, { onDelete: 'set null' }),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    endedAt: timestamp('ended_at', { withTimezone: true }),
+    plan: jsonb('plan').$type<Plan>().notNull(),
+  },
+  (t) => [index('plans_of_pupil').on(t.pupilId)],
+);
+
+/** What was practised, checked or felt without a measurement. */
+export const logbook = pgTable(
+  'logbook',
+  {
+    id: text('id').primaryKey(),
+    pupilId: text('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    entry: jsonb('entry').$type<Omit<NewLogEntry, 'at'>>().notNull(),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (t) => [index('logbook_of_pupil').on(t.pupilId)],
 );
 
 /** What holds for the whole house: settings, the instructor's password (hashed), device keys. */

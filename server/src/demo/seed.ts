@@ -4,11 +4,13 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { FilmService, NewFilm } from '../films/film-service.js';
 import type { SwingService } from '../analysis/swing-service.js';
+import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
+import { demoPractice } from './practice-stories.js';
 import { DEMO_PUPILS } from './stories.js';
 import type { DemoLesson } from './story.js';
 
@@ -21,6 +23,7 @@ export interface DemoShelves {
   readonly service: SwingService;
   readonly shots: ShotRepository;
   readonly films: FilmService;
+  readonly practice: PracticeRepository;
 }
 
 /** What is left to make of the sample world. */
@@ -50,6 +53,11 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
       const jobs = jobsOf(i, lesson).slice(made);
       (j === lessons.length - 1 ? newest : older).push(...(made && j === lessons.length - 1 ? [] : jobs));
     }
+  }
+  if (there.size === 0) {
+    const { plans, log } = demoPractice();
+    for (const p of plans) await to.practice.addPlan(p);
+    for (const e of log) await to.practice.addEntry(e);
   }
   await make(to, newest, 2, tell, () => false);
   return older.length ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) } : null;

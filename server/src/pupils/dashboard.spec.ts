@@ -40,6 +40,7 @@ const swing = (lessonId: string, share: number, row: Partial<SummarisedSwing['ro
     intent: 'stock',
     felt: null,
     overruled: [],
+    task: null,
     deletedAt: null,
     ...row,
   },

@@ -1,6 +1,7 @@
 import type { Erased, Film, Restored } from '@vilko/contract';
 import type { FilmRepository } from '../db/films.js';
 import type { PatternRepository } from '../db/patterns.js';
+import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository } from '../db/swings.js';
@@ -14,13 +15,14 @@ export interface Shelves {
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
   readonly patterns: PatternRepository;
+  readonly practice: PracticeRepository;
   readonly store: FilmStore;
   /** Makes deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive({ pupils, swings, shots, films, patterns, store, scrub }: Shelves) {
+export function pupilArchive({ pupils, swings, shots, films, patterns, practice, store, scrub }: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -48,6 +50,8 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, store, sc
         swings: rows.map(swingJson),
         shots: theirShots,
         films: theirFilms,
+        plans: await practice.plansOf(ids),
+        log: await practice.logOf(ids),
         patterns: [],
       },
       recordings,
@@ -77,6 +81,8 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, store, sc
       for (const l of head.lessons) await fresh(pupils.lesson(l.id), () => pupils.addLesson({ ...l, startedAt: new Date(l.startedAt) }), 'lessons');
       for (const s of head.swings)
         await fresh(swings.one(s.id), () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]), 'swings');
+      for (const p of head.plans) await practice.addPlan(p);
+      for (const e of head.log) await practice.addEntry(e);
       for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
       for (const p of head.patterns)
         await patterns.putBack({ id: p.pattern.id, version: p.version, pattern: p.pattern, savedAt: new Date(p.savedAt), deletedAt: null });

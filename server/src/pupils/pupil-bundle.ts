@@ -1,4 +1,21 @@
-import { FOOTWEAR, Film, INTENTS, LessonHead, Marks, Overruled, Pupil, PatternVersion, Shot, SwingKind, SWING_TAGS, ClubClass, Device } from '@vilko/contract';
+import {
+  FOOTWEAR,
+  Film,
+  INTENTS,
+  LessonHead,
+  LogEntry,
+  Marks,
+  Overruled,
+  PracticePlan,
+  PracticeTask,
+  Pupil,
+  PatternVersion,
+  Shot,
+  SwingKind,
+  SWING_TAGS,
+  ClubClass,
+  Device,
+} from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
@@ -25,6 +42,7 @@ const SwingRowJson = z.object({
   intent: z.enum(INTENTS),
   felt: z.number().nullable(),
   overruled: z.array(Overruled).default([]),
+  task: PracticeTask.nullable().default(null),
   deletedAt: z.string().nullable(),
 });
 
@@ -39,6 +57,8 @@ export const PupilsHead = z.object({
   swings: z.array(SwingRowJson),
   shots: z.array(Shot),
   films: z.array(Film),
+  plans: z.array(PracticePlan).default([]),
+  log: z.array(LogEntry).default([]),
   /** Own patterns of the house, every version; in backups only. */
   patterns: z.array(PatternVersion).default([]),
 });

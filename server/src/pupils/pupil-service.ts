@@ -3,13 +3,24 @@ import type { Erased, NewLesson, NewPupil, Pupil, PupilChange, PupilDashboard } 
 import { VilkoError } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingService } from '../analysis/swing-service.js';
+import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { Backups } from '../house/backups.js';
 import { dashboardOf } from './dashboard.js';
 import type { PupilArchive } from './pupil-archive.js';
 
+/** What the service of pupils works with. */
+export interface PupilShelves {
+  readonly pupils: PupilRepository;
+  readonly practice: PracticeRepository;
+  readonly swings: SwingService;
+  readonly archive: PupilArchive;
+  readonly backups: Backups;
+  readonly bayName: string;
+}
+
 /** What is done with pupils beside listing them. */
-export function pupilService(pupils: PupilRepository, swings: SwingService, archive: PupilArchive, backups: Backups, bayName: string) {
+export function pupilService({ pupils, practice, swings, archive, backups, bayName }: PupilShelves) {
   return {
     async add(news: NewPupil): Promise<Pupil> {
       const pupil = { ...news, id: randomUUID(), archived: false };
@@ -35,6 +46,7 @@ export function pupilService(pupils: PupilRepository, swings: SwingService, arch
           `${kept.name} plays ${kept.handed}-handed and ${gone.name} ${gone.handed}-handed: their swings cannot be one pupil's`,
         );
       await pupils.moveLessons(double, keep);
+      await practice.move(double, keep);
       const merged = await pupils.change(keep, mergedPupil(kept, gone));
       await pupils.remove(double);
       return merged!;

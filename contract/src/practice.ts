@@ -1,0 +1,96 @@
+import { BlockResult, LAST_RUNG, Plan, PlanWish } from '@vilko/core';
+import { z } from 'zod';
+
+/** What a swing of the trainer was for: a measure with its band over k of n swings, on a rung of a drill. */
+export const PracticeTask = z.object({
+  /** Null: trained without a drill. */
+  drill: z.string().max(60).nullable(),
+  rung: z.int().min(0).max(LAST_RUNG).nullable(),
+  measure: z.string().max(60),
+  band: z.tuple([z.number().nullable(), z.number().nullable()]),
+  k: z.int().min(1).max(50),
+  n: z.int().min(1).max(50),
+});
+export type PracticeTask = z.infer<typeof PracticeTask>;
+
+/** A trainer's swing with its number: null with the reason where there is none. */
+export const SwingTask = PracticeTask.extend({
+  value: z.number().nullable(),
+  u: z.number().nullable(),
+  reason: z.string().nullable(),
+  answer: z.enum(['in', 'under', 'over']).nullable(),
+});
+export type SwingTask = z.infer<typeof SwingTask>;
+
+const Pain = z.int().min(0).max(10).nullable();
+
+/** Self-checks that need no device: what is asked, and what either answer means. */
+export const SELF_CHECKS = [
+  { id: 'heels-lift', asks: 'At address: do the heels lift?', good: 'yes', means: 'the pressure is forward enough' },
+  { id: 'toes-stay', asks: 'At address: do the toes stay down?', good: 'yes', means: 'the pressure is not in the heels' },
+  { id: 'finish-tap', asks: 'In the finish: can the trail toe tap three times?', good: 'yes', means: 'the lead foot carries you' },
+  { id: 'float-held', asks: 'At the top: can the lead foot be held up?', good: 'no', means: 'the pressure went over, the body stayed' },
+  { id: 'divot-after', asks: 'Does the divot, or the brush, begin after the line?', good: 'yes', means: 'the low point is ahead of the ball' },
+] as const;
+
+/** An entry of the logbook. What is written down by hand is never a measurement. */
+export const NewLogEntry = z.object({
+  /** ISO 8601 */
+  at: z.string(),
+  kind: z.enum(['trainer', 'home', 'self-check', 'felt']),
+  drill: z.string().max(60).nullable(),
+  rung: z.int().min(0).max(LAST_RUNG).nullable(),
+  /** The rung was passed, by the eye of whoever watched; null: not judged. */
+  passed: z.boolean().nullable(),
+  painBefore: Pain,
+  painAfter: Pain,
+  /** Answers of a self-check, by its id. */
+  checks: z.record(z.string(), z.enum(['yes', 'no'])).default({}),
+  /** Lead share at impact as it felt, %. */
+  felt: z.number().min(0).max(100).nullable(),
+  note: z.string().max(1000),
+});
+export type NewLogEntry = z.infer<typeof NewLogEntry>;
+export const LogEntry = NewLogEntry.extend({ id: z.string(), pupilId: z.string() });
+export type LogEntry = z.infer<typeof LogEntry>;
+
+/** A practice plan as it is kept. */
+export const PracticePlan = z.object({
+  id: z.string(),
+  pupilId: z.string(),
+  /** The lesson it was made in. */
+  lessonId: z.string().nullable(),
+  madeAt: z.string(),
+  /** Put aside before its end; null while it runs. */
+  endedAt: z.string().nullable(),
+  plan: Plan,
+});
+export type PracticePlan = z.infer<typeof PracticePlan>;
+
+const Day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+export const NewPlan = z.object({ lessonId: z.string().nullable(), wish: PlanWish });
+export type NewPlan = z.infer<typeof NewPlan>;
+export const PlanAct = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('move'), block: z.string(), to: Day, today: Day }),
+  z.object({ act: z.literal('log'), block: z.string(), result: BlockResult.nullable() }),
+  z.object({ act: z.literal('end') }),
+  z.object({ act: z.literal('resume') }),
+]);
+export type PlanAct = z.infer<typeof PlanAct>;
+
+/** How far a pupil is up a drill's ladder. */
+export const DrillProgress = z.object({
+  drill: z.string(),
+  /** Highest rung that is open. */
+  open: z.int().min(0).max(LAST_RUNG),
+  /** Rungs whose test was passed. */
+  passed: z.array(z.int()),
+  /** Swings done for it with the trainer. */
+  swings: z.int(),
+  lastAt: z.string(),
+});
+export type DrillProgress = z.infer<typeof DrillProgress>;
+
+/** All of a pupil's practice. */
+export const Practice = z.object({ plans: z.array(PracticePlan), log: z.array(LogEntry), progress: z.array(DrillProgress) });
+export type Practice = z.infer<typeof Practice>;

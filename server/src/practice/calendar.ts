@@ -1,0 +1,46 @@
+import type { PracticePlan } from '@vilko/contract';
+import { DRILL_CAUTIONS, DRILLS, layOut, type LaidBlock, RUNGS } from '@vilko/core';
+import { createEvents, type EventAttributes } from 'ics';
+
+/** What a calendar shows for a block: the drill at its rung, what to do, the cautions. */
+function eventOf(b: LaidBlock, plan: PracticePlan): EventAttributes {
+  const drill = DRILLS.find((d) => d.id === b.drill);
+  const [y, m, d] = b.date.split('-').map(Number) as [number, number, number];
+  const { warmUp, drill: minutes, shots, test } = b.minutes;
+  const parts = [
+    `Warm-up ${warmUp} min`,
+    `${drill?.name ?? b.drill} ${minutes} min, ${RUNGS[b.rung]!.words}`,
+    ...(b.hops ? [`at most ${b.hops} hops`] : []),
+    ...(b.balls ? [`${b.balls} balls, ${shots} min`] : []),
+    ...(test ? [`test ${test} min`] : []),
+  ];
+  return {
+    uid: `${plan.id}-${b.id}@vilko`,
+    title: `Practice: ${drill?.name ?? b.drill}`,
+    description: [
+      `${parts.join('; ')}.`,
+      ...(drill ? drill.steps.map((s, i) => `${i + 1}. ${s}`) : []),
+      ...(b.changed ? [b.changed] : []),
+      ...(drill?.caution ? [drill.caution] : []),
+      ...DRILL_CAUTIONS,
+    ].join('\n'),
+    // a day without an hour: the pupil knows when
+    start: [y, m, d],
+    duration: { days: 1 },
+    busyStatus: 'FREE',
+    productId: 'vilko',
+  };
+}
+
+/**
+ * A plan's open and done blocks as a calendar file (RFC 5545); what was withdrawn is left out.
+ * @throws Error when the generator refuses a block
+ */
+export function planCalendar(plan: PracticePlan): string {
+  const events = layOut(plan.plan)
+    .filter((b) => !b.withdrawn)
+    .map((b) => eventOf(b, plan));
+  const { error, value } = createEvents(events, { calName: 'Practice plan' });
+  if (error) throw error;
+  return value ?? '';
+}

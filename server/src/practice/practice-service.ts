@@ -1,0 +1,68 @@
+import { randomUUID } from 'node:crypto';
+import { type LogEntry, MINOR, type NewLogEntry, type NewPlan, type PlanAct, type Practice, type PracticePlan, type Pupil } from '@vilko/contract';
+import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
+import type { SwingService } from '../analysis/swing-service.js';
+import type { PracticeRepository } from '../db/practice.js';
+import type { PupilRepository } from '../db/pupils.js';
+import { planCalendar } from './calendar.js';
+import { progressOf } from './progress.js';
+
+const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
+
+/** Plans, logbook and ladders of pupils. */
+export function practiceService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService) {
+  const refuseIfMinor = ({ name, profile }: Pupil): void => {
+    if (profile.ageBand && MINOR.includes(profile.ageBand) && !profile.consent)
+      throw bare(`${name} is a minor: a plan needs the consent of a parent on record`);
+  };
+  const planOrRefuse = async (id: string): Promise<PracticePlan> => {
+    const found = await practice.plan(id);
+    if (!found) throw bare('this plan does not exist any more');
+    return found;
+  };
+  return {
+    async of(pupilId: string): Promise<Practice | null> {
+      const pupil = await pupils.one(pupilId);
+      if (!pupil) return null;
+      const [plans, log, trained] = await Promise.all([practice.plansOf([pupilId]), practice.logOf([pupilId]), swings.trained(pupil)]);
+      return { plans, log, progress: progressOf(trained, log, plans) };
+    },
+    /** Makes a plan within what is on record about the pupil; one that was running ends. */
+    async addPlan(pupilId: string, { lessonId, wish }: NewPlan): Promise<PracticePlan | null> {
+      const pupil = await pupils.one(pupilId);
+      if (!pupil) return null;
+      refuseIfMinor(pupil);
+      const within = { ...wish, injuries: pupil.profile.injuries, minor: MINOR.includes(pupil.profile.ageBand ?? '') };
+      const problem = wishProblem(within);
+      if (problem) throw bare(problem);
+      for (const p of await practice.plansOf([pupilId])) if (p.endedAt === null) await practice.changePlan(p.id, { endedAt: new Date() });
+      const made: PracticePlan = {
+        id: randomUUID(),
+        pupilId,
+        lessonId,
+        madeAt: new Date().toISOString(),
+        endedAt: null,
+        plan: makePlan(within, (i) => `block-${i + 1}`),
+      };
+      await practice.addPlan(made);
+      return made;
+    },
+    async act(id: string, act: PlanAct): Promise<PracticePlan> {
+      const { plan } = await planOrRefuse(id);
+      if (act.act === 'end' || act.act === 'resume') return (await practice.changePlan(id, { endedAt: act.act === 'end' ? new Date() : null }))!;
+      const next = act.act === 'move' ? moveBlock(plan, act.block, act.to, act.today) : logBlock(plan, act.block, act.result);
+      if (typeof next === 'string') throw bare(next);
+      return (await practice.changePlan(id, { plan: next }))!;
+    },
+    calendar: async (id: string): Promise<string> => planCalendar(await planOrRefuse(id)),
+    async addEntry(pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> {
+      if (!(await pupils.one(pupilId))) return null;
+      const made = { ...entry, id: randomUUID(), pupilId };
+      await practice.addEntry(made);
+      return made;
+    },
+    setDeleted: (id: string, deleted: boolean): Promise<LogEntry | null> => practice.setDeleted(id, deleted),
+  };
+}
+
+export type PracticeService = ReturnType<typeof practiceService>;
