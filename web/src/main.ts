@@ -11,6 +11,7 @@ import { importingEffects } from './app/state/importing';
 import { lessonEffects, lessonFeature } from './app/state/lesson';
 import { officeEffects, officeFeature } from './app/state/office';
 import { patternEffects, patternFeature } from './app/state/patterns';
+import { practiceEffects, practiceFeature } from './app/state/practice';
 import { readFeature } from './app/state/read';
 import { settingsEffects, settingsFeature } from './app/state/settings';
 
@@ -24,8 +25,9 @@ bootstrapApplication(Shell, {
     provideState(officeFeature),
     provideState(readFeature),
     provideState(patternFeature),
+    provideState(practiceFeature),
     provideState(settingsFeature),
-    provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
+    provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, settingsEffects),
     provideRouterStore(),
   ],
 }).catch((e: unknown) => {

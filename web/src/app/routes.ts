@@ -19,5 +19,7 @@ export const routes: Routes = [
   { path: 'lesson/:lessonId/read', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },
   { path: 'lesson/:lessonId/read/:swingId', title: 'Read · Vilko', loadComponent: () => import('./lesson/read/read').then((m) => m.Read) },
   { path: 'lesson/:lessonId/compare', title: 'Compare · Vilko', loadComponent: () => import('./lesson/compare/compare').then((m) => m.Compare) },
+  { path: 'lesson/:lessonId/practise', title: 'Practise · Vilko', loadComponent: () => import('./lesson/practise/practise').then((m) => m.Practise) },
+  { path: 'lesson/:lessonId/practise/train', title: 'Train · Vilko', loadComponent: () => import('./lesson/practise/trainer').then((m) => m.Trainer) },
   { path: '**', redirectTo: '' },
 ];

@@ -11,12 +11,12 @@ import { lessonFeature } from '../state/lesson';
   imports: [RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[312px]]="lesson()">
+      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[366px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[222px] bg-ink2" aria-hidden="true"></span>
+            <span class="absolute top-[17px] left-[6px] h-px w-[280px] bg-ink2" aria-hidden="true"></span>
             @for (stop of stops; track stop.path) {
-              <li class="w-[74px]">
+              <li class="w-[70px]">
                 <a
                   class="group block h-full"
                   [routerLink]="['/lesson', l.id, stop.path]"
@@ -50,7 +50,7 @@ import { lessonFeature } from '../state/lesson';
           <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
           <p class="truncate leading-5 text-ink2">{{ l.pupil.about }}{{ plays() }}</p>
         </div>
-        <div class="my-2 ml-4 min-w-0 border-l border-rules pl-4">
+        <div class="my-2 ml-4 max-w-[190px] min-w-[120px] border-l border-rules pl-4">
           <p class="truncate leading-5">{{ place() }}</p>
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
@@ -87,14 +87,15 @@ export class LessonLine {
     { path: 'record', words: 'Record' },
     { path: 'read', words: 'Read' },
     { path: 'compare', words: 'Compare' },
+    { path: 'practise', words: 'Practise' },
   ];
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;
-    return !p || /handed/.test(p.about) ? '' : `, plays ${p.handed}-handed`;
+    return !p || /handed/.test(p.about) ? '' : `, ${p.handed}-handed`;
   });
   protected readonly place = computed(() => {
     const l = this.lesson();
-    return l ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}` : '';
+    return l ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}` : '';
   });
   protected readonly device = computed(() => {
     const kinds = [...new Set(this.rack().map((s) => s.device))];

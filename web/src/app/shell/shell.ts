@@ -60,7 +60,7 @@ export class Shell {
   );
   private readonly theme = computed(() => {
     const chosen = this.themeChoice();
-    return chosen === 'auto' ? (/\/(record|pupil-view)/.test(this.url()) ? 'night' : 'day') : chosen;
+    return chosen === 'auto' ? (/\/(record|pupil-view|practise\/train)/.test(this.url()) ? 'night' : 'day') : chosen;
   });
 
   constructor() {

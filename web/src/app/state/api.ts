@@ -16,7 +16,13 @@ import {
   PatternVersion,
   type LessonChange,
   LessonHead,
+  LogEntry,
+  type NewLogEntry,
+  type NewPlan,
   type NewPupil,
+  type PlanAct,
+  Practice,
+  PracticePlan,
   Problem,
   Pupil,
   type PupilChange,
@@ -174,6 +180,24 @@ export class Api {
           return e.type === HttpEventType.Response ? of(Imported.parse(e.body)) : EMPTY;
         }),
       );
+  }
+  practice(pupilId: string): Observable<Practice> {
+    return this.http.get(`/api/pupils/${pupilId}/practice`).pipe(map((x) => Practice.parse(x)));
+  }
+  makePlan(pupilId: string, plan: NewPlan): Observable<PracticePlan> {
+    return this.http.post(`/api/pupils/${pupilId}/plans`, plan).pipe(map((x) => PracticePlan.parse(x)));
+  }
+  actOnPlan(id: string, act: PlanAct): Observable<PracticePlan> {
+    return this.http.post(`/api/plans/${id}`, act).pipe(map((x) => PracticePlan.parse(x)));
+  }
+  log(pupilId: string, entry: NewLogEntry): Observable<LogEntry> {
+    return this.http.post(`/api/pupils/${pupilId}/log`, entry).pipe(map((x) => LogEntry.parse(x)));
+  }
+  deleteEntry(id: string): Observable<LogEntry> {
+    return this.http.post(`/api/log/${id}/delete`, null).pipe(map((x) => LogEntry.parse(x)));
+  }
+  restoreEntry(id: string): Observable<LogEntry> {
+    return this.http.post(`/api/log/${id}/restore`, null).pipe(map((x) => LogEntry.parse(x)));
   }
   changeBay(change: BayChange): Observable<Bay> {
     return this.http.put<Bay>('/api/bay', change);

@@ -9,6 +9,7 @@ import { importingEffects } from '../state/importing';
 import { lessonEffects, LessonActions, lessonFeature } from '../state/lesson';
 import { officeEffects, officeFeature } from '../state/office';
 import { patternEffects, patternFeature } from '../state/patterns';
+import { practiceEffects, practiceFeature } from '../state/practice';
 import { readFeature } from '../state/read';
 import { settingsEffects, settingsFeature } from '../state/settings';
 import { lesson } from './samples';
@@ -53,8 +54,9 @@ export function openHouse(providers: unknown[] = []): House {
       provideState(officeFeature),
       provideState(readFeature),
       provideState(patternFeature),
+      provideState(practiceFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, settingsEffects),
       ...(providers as []),
     ],
   });

@@ -29,6 +29,8 @@ export class LiveCanvas {
   readonly check = input<FootCheck | null>(null);
   readonly label = input('');
   readonly seen = output<Seen>();
+  /** Loads of every picture that was drawn, N: for sounds, which cannot wait for the figures. */
+  readonly load = output<{ time: number; lead: number; trail: number }>();
   private readonly live = inject(Live);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly drawing = new LiveTrack();
@@ -55,6 +57,7 @@ export class LiveCanvas {
       const stance = this.watch.see(f);
       const ground = { mat: this.live.mat(), handed: this.handed(), turned: this.turned(), band: stance.there ? this.band() : null };
       this.drawing.draw(this.canvas().nativeElement, f, ground, this.style());
+      this.load.emit({ time: f.time, lead: f.lead, trail: f.trail });
       performance.mark('vilko-painted', { detail: performance.timeOrigin + performance.now() - f.arrived });
       const now = performance.now();
       if (now - figuresAt < FIGURES_EVERY) return;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, faultOf, LADDER, measureRow, OVERLAYS, PATTERNS } from '@vilko/core';
+import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS } from '@vilko/core';
+import { againstWords, aimWords, testWords, validWords } from '../../drill-words';
 import { Keys } from '../../shell/keys';
 
 /** Office › Drills: every drill with its feel, numbers, steps, test and cautions. */
@@ -142,28 +143,9 @@ export class Drills {
     inject(Keys).use('Drills', [{ key: '/', words: 'search drills', run: () => this.search().nativeElement.focus() }]);
   }
 
-  protected aims(d: Drill): string {
-    const faults = d.for.map((id) => faultOf(id)?.name ?? id);
-    const shapes = (d.overlays ?? []).map((id) => OVERLAYS.find((o) => o.id === id)?.name ?? id);
-    const clubs = d.clubs ? ` (${d.clubs.join(', ')})` : '';
-    return `${[...faults, ...shapes].join('; ') || 'the face, before the feet'}${clubs}`;
-  }
-  protected test(d: Drill): string {
-    if (!d.test) return 'No number tells it: look.';
-    const { measure, band, k, n } = d.test;
-    const row = measureRow(measure);
-    const unit = !row ? ' ms' : row.unit === '–' || row.unit === '0–1' ? '' : ` ${row.unit}`;
-    const [lo, hi] = band;
-    const range = lo === null ? `at most ${hi}` : hi === null ? `at least ${lo}` : `${lo} to ${hi}`;
-    const words = row?.words ?? (measure === 'step.lead.down.ms' ? 'Lead foot down, to the top' : 'Trail foot down, to the top');
-    return `${words} ${range}${unit} in ${k} of ${n} swings.`;
-  }
-  protected valid(ids: readonly string[]): string {
-    const words = ids.map((id) => measureRow(id)?.words.toLowerCase() ?? 'when the foot comes down');
-    return words.length ? words.join(', ') : 'none of the numbers';
-  }
-  protected against(d: Drill): string {
-    return d.notWith.map((id) => faultOf(id)?.name ?? OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? id).join('; ');
-  }
+  protected readonly aims = aimWords;
+  protected readonly test = testWords;
+  protected readonly valid = validWords;
+  protected readonly against = againstWords;
   protected readonly schoolName = (id: string): string => PATTERNS.find((p) => p.id === id)?.name ?? id;
 }

@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { type PracticeBand, worthOf } from '@vilko/core';
+import { number } from '../compare/difference-words';
+
+const WIDTH = 452;
+const ROOM = 5;
+
+/** A value against its band, on a strip that shows five worths beyond either end. */
+@Component({
+  selector: 'vk-band-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `
+    <svg viewBox="0 0 452 74" class="block w-full" role="img" [attr.aria-label]="label()">
+      <defs>
+        <pattern id="band-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V6" stroke="var(--target)" stroke-width="1.4" />
+        </pattern>
+      </defs>
+      <path d="M0 24H452M1 17v14M451 17v14" stroke="var(--strong-rules)" />
+      <rect [attr.x]="edges()[0]" y="9" [attr.width]="edges()[1] - edges()[0]" height="30" fill="url(#band-hatch)" />
+      @if (band()[0] !== null) {
+        <path [attr.d]="'M' + (edges()[0] + 8) + ' 9H' + edges()[0] + 'V39H' + (edges()[0] + 8)" fill="none" stroke="var(--target)" stroke-width="3" />
+        <text class="figures" [attr.x]="edges()[0]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">{{ figure(band()[0]!) }}</text>
+      }
+      @if (band()[1] !== null) {
+        <path [attr.d]="'M' + (edges()[1] - 8) + ' 9H' + edges()[1] + 'V39H' + (edges()[1] - 8)" fill="none" stroke="var(--target)" stroke-width="3" />
+        <text class="figures" [attr.x]="edges()[1]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">{{ figure(band()[1]!) }}</text>
+      }
+      @if (value() !== null) {
+        <path [attr.d]="'M' + at(value()!) + ' 6V42'" stroke="var(--ink)" stroke-width="5" />
+      }
+    </svg>
+  `,
+})
+export class BandStrip {
+  readonly measure = input.required<string>();
+  readonly band = input.required<PracticeBand>();
+  readonly value = input<number | null>(null);
+  private readonly scale = computed((): [number, number] => {
+    const [lo, hi] = this.band();
+    const room = ROOM * (worthOf(this.measure()) ?? 1);
+    const low = lo ?? hi! - 2 * room;
+    const high = hi ?? lo! + 2 * room;
+    return [low - room, high + room];
+  });
+  protected readonly edges = computed((): [number, number] => {
+    const [lo, hi] = this.band();
+    return [lo === null ? 0 : this.at(lo), hi === null ? WIDTH : this.at(hi)];
+  });
+  protected readonly label = computed(() => {
+    const v = this.value();
+    const [lo, hi] = this.band();
+    return `${v === null ? 'No value yet' : `Value ${this.figure(v)}`}; wanted ${lo === null ? 'at most' : this.figure(lo)}${lo !== null && hi !== null ? ' to ' : ' '}${hi === null ? 'or more' : this.figure(hi)}`;
+  });
+
+  protected at(v: number): number {
+    const [a, b] = this.scale();
+    return Math.max(3, Math.min(WIDTH - 3, ((v - a) / (b - a)) * WIDTH));
+  }
+  protected figure(v: number): string {
+    return number(this.measure(), v);
+  }
+}

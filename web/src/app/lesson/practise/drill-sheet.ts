@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { DrillProgress, NewLogEntry } from '@vilko/contract';
+import { type Drill, DRILL_CAUTIONS, RUNGS, staysValid } from '@vilko/core';
+import { againstWords, testWords, validWords } from '../../drill-words';
+
+/** One drill as it is done: feel, steps, its ladder with what is open, and what to mind. */
+@Component({
+  selector: 'vk-drill-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  host: { class: 'block' },
+  template: `
+    <h2 class="text-24 leading-7 font-semibold">{{ drill().name }}</h2>
+    <p class="mt-1 text-15 leading-5">{{ drill().gist }}</p>
+    @if (against()) {
+      <p class="mt-2 border-l-2 border-alarm pl-2 text-15 font-semibold">{{ against() }}</p>
+    }
+    <dl class="mt-2 grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-15 leading-5">
+      <dt class="text-ink2">Feel</dt>
+      <dd>{{ drill().feel }}</dd>
+      <dt class="text-ink2">Numbers</dt>
+      <dd>{{ drill().numbers }}</dd>
+      <dt class="text-ink2">Needs</dt>
+      <dd>{{ drill().equipment.length ? drill().equipment.join(', ') : 'nothing but a club' }}; {{ drill().space }}</dd>
+      <dt class="text-ink2">Steps</dt>
+      <dd>
+        <ol class="list-decimal pl-5">
+          @for (s of drill().steps; track s) {
+            <li>{{ s }}</li>
+          }
+        </ol>
+      </dd>
+      <dt class="text-ink2">Dose</dt>
+      <dd>{{ drill().dose }}</dd>
+    </dl>
+    <h3 class="mt-3 text-15 font-semibold">Ladder</h3>
+    <p class="text-ink2">{{ test() }} The next rung opens when it is passed.</p>
+    <ol class="mt-1">
+      @for (r of rungs(); track r.words) {
+        <li class="grid h-9 grid-cols-[24px_1fr_auto] items-center border-t border-rules text-15">
+          <span class="figures text-ink2">{{ r.number }}</span>
+          <span [class.text-ink2]="r.closed" [class.font-semibold]="r.open">{{ r.words }}</span>
+          <span class="flex items-center gap-3">
+            @if (r.passed) {
+              <span>passed</span>
+            }
+            @if (r.closed) {
+              <span class="text-ink2">opens with rung {{ r.number - 1 }}</span>
+            } @else {
+              @if (r.open) {
+                <button class="link text-13" (click)="passByEye(r.number - 1)">Passed by eye</button>
+              }
+              <a
+                [class]="r.open ? 'main-button' : 'plain-button'"
+                [routerLink]="['/lesson', lessonId(), 'practise', 'train']"
+                [queryParams]="{ drill: drill().id, rung: r.number - 1 }"
+                >{{ r.open ? 'Train' : 'Again' }}</a
+              >
+            }
+          </span>
+        </li>
+      }
+    </ol>
+    @if (byEyeOnly()) {
+      <p class="text-ink2">With the aid on the plate its number does not count: rungs one to four are passed by eye.</p>
+    }
+    <section class="mt-3 border-l-2 border-alarm pl-3 leading-5" aria-label="Cautions">
+      @if (drill().caution) {
+        <p class="text-15 font-semibold">{{ drill().caution }}</p>
+      }
+      @if (drill().onPlate; as plate) {
+        <p>
+          It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as an exercise, kept out of comparisons and
+          trends.
+        </p>
+      }
+      @if (notWith()) {
+        <p>Not together with: {{ notWith() }}.</p>
+      }
+      @for (c of cautions; track c) {
+        <p class="text-ink2">{{ c }}</p>
+      }
+    </section>
+  `,
+})
+export class DrillSheet {
+  readonly lessonId = input.required<string>();
+  readonly drill = input.required<Drill>();
+  readonly progress = input<DrillProgress | null>(null);
+  /** Injuries on record. */
+  readonly hurt = input<readonly string[]>([]);
+  readonly eye = output<NewLogEntry>();
+  protected readonly cautions = DRILL_CAUTIONS;
+  protected readonly valid = validWords;
+  protected readonly test = computed(() => testWords(this.drill()));
+  protected readonly notWith = computed(() => againstWords(this.drill()));
+  protected readonly against = computed(() => {
+    const hurt = this.drill().tags.filter((t) => this.hurt().includes(t));
+    return hurt.length ? `Not for this pupil: ${hurt.join(', ')} on record.` : '';
+  });
+  protected readonly byEyeOnly = computed(() => {
+    const { test } = this.drill();
+    return test !== null && !staysValid(this.drill(), RUNGS[0]!, test.measure);
+  });
+  protected readonly rungs = computed(() => {
+    const open = this.progress()?.open ?? 0;
+    return RUNGS.map(({ words }, i) => {
+      const passed = this.progress()?.passed.includes(i) ?? false;
+      return { words, number: i + 1, passed, open: i === open && !passed, closed: i > open };
+    });
+  });
+
+  protected passByEye(rung: number): void {
+    this.eye.emit({
+      at: new Date().toISOString(),
+      kind: 'trainer',
+      drill: this.drill().id,
+      rung,
+      passed: true,
+      painBefore: null,
+      painAfter: null,
+      checks: {},
+      felt: null,
+      note: '',
+    });
+  }
+}

@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
+import { drillName } from '../../drill-words';
+import { shortDate } from '../../office/words';
+import { PainEntry } from './pain-entry';
+
+const SHOWN = 4;
+
+/** What was practised, checked or felt without a measurement, and a form to write it down. */
+@Component({
+  selector: 'vk-log-book',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PainEntry],
+  template: `
+    <div class="flex items-baseline gap-3">
+      <h2 class="text-18 font-semibold">Without the device</h2>
+      <button class="link ml-auto" (click)="open.set(!open())">{{ open() ? 'Close' : 'Write down' }}</button>
+    </div>
+    @if (open()) {
+      <div class="mt-1">
+        @for (c of checks; track c.id) {
+          <div class="flex items-baseline gap-2 border-t border-rules py-1">
+            <span class="min-w-0 flex-1">{{ c.asks }}</span>
+            @for (a of answers; track a) {
+              <button
+                class="rounded-[3px] border px-2 py-0.5"
+                [class]="given()[c.id] === a ? 'border-ink bg-ink text-paper' : 'border-strong-rules'"
+                [attr.aria-pressed]="given()[c.id] === a"
+                [attr.aria-label]="c.asks + ' ' + a"
+                (click)="answer(c.id, a)"
+              >
+                {{ a }}
+              </button>
+            }
+          </div>
+        }
+        <div class="mt-1 flex flex-wrap items-end gap-3">
+          <label class="field w-[120px]"
+            >Felt lead share, %<input
+              class="figures"
+              type="number"
+              min="0"
+              max="100"
+              [value]="felt() ?? ''"
+              (change)="felt.set($any($event.target).value === '' ? null : +$any($event.target).value)"
+          /></label>
+          <vk-pain-entry words="Pain before" [value]="before()" (changed)="before.set($event)" />
+          <vk-pain-entry words="after" [value]="after()" (changed)="after.set($event)" />
+        </div>
+        <label class="field mt-1">In words<textarea rows="2" maxlength="1000" [value]="note()" (input)="note.set($any($event.target).value)"></textarea></label>
+        <button class="main-button mt-2" [disabled]="empty()" (click)="keep()">Keep, as not measured</button>
+      </div>
+    }
+    <ul class="mt-1">
+      @for (e of newest(); track e.id) {
+        <li class="flex gap-2 border-t border-rules py-1">
+          <span class="figures w-[52px] shrink-0 text-ink2">{{ date(e.at) }}</span>
+          <span class="min-w-0 flex-1">{{ words(e) }} <span class="text-ink2">not measured</span></span>
+          <button class="link shrink-0 self-start" [attr.aria-label]="'Delete the entry of ' + date(e.at)" (click)="remove.emit(e.id)">Delete</button>
+        </li>
+      } @empty {
+        <li class="text-ink2">Nothing is written down yet: self-checks, felt shares and practice at home go here.</li>
+      }
+    </ul>
+  `,
+})
+export class LogBook {
+  readonly log = input.required<readonly LogEntry[]>();
+  readonly write = output<NewLogEntry>();
+  readonly remove = output<string>();
+  protected readonly checks = SELF_CHECKS;
+  protected readonly answers = ['yes', 'no'] as const;
+  protected readonly open = signal(false);
+  protected readonly given = signal<Readonly<Record<string, 'yes' | 'no'>>>({});
+  protected readonly felt = signal<number | null>(null);
+  protected readonly before = signal<number | null>(null);
+  protected readonly after = signal<number | null>(null);
+  protected readonly note = signal('');
+  protected readonly newest = computed(() => this.log().slice(-SHOWN).reverse());
+  protected readonly date = shortDate;
+  protected readonly empty = computed(() => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null);
+
+  protected answer(id: string, a: 'yes' | 'no'): void {
+    this.given.update((g) => (g[id] === a ? Object.fromEntries(Object.entries(g).filter(([k]) => k !== id)) : { ...g, [id]: a }));
+  }
+  protected keep(): void {
+    const checks = this.given();
+    const kind = Object.keys(checks).length ? 'self-check' : this.felt() === null ? 'home' : 'felt';
+    this.write.emit({
+      at: new Date().toISOString(),
+      kind,
+      drill: null,
+      rung: null,
+      passed: null,
+      painBefore: this.before(),
+      painAfter: this.after(),
+      checks: { ...checks },
+      felt: this.felt(),
+      note: this.note().trim(),
+    });
+    this.given.set({});
+    this.felt.set(null);
+    this.before.set(null);
+    this.after.set(null);
+    this.note.set('');
+    this.open.set(false);
+  }
+  protected words(e: LogEntry): string {
+    const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) => (e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`));
+    const drill = e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
+    const felt = e.felt === null ? [] : [`felt ${e.felt}% on the lead foot at impact`];
+    const pain = e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];
+    return `${[...drill, ...checks, ...felt, ...pain, ...(e.note ? [e.note.replace(/\.$/, '')] : [])].join('; ')}.`;
+  }
+}

@@ -1,0 +1,234 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import type { ClubFindings, LessonFindings, NewLogEntry, PlanAct } from '@vilko/contract';
+import { type Drill, DRILLS, drillsFor, faultOf } from '@vilko/core';
+import { Keys } from '../../shell/keys';
+import { Api } from '../../state/api';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { PracticeActions, practiceFeature } from '../../state/practice';
+import { selectStandard } from '../../state/school';
+import { measureName } from '../../office/words';
+import { DrillSheet } from './drill-sheet';
+import { LogBook } from './log-book';
+import { PlanPanel } from './plan-panel';
+
+const SETTLE = 300;
+
+/** Practise: what to work on, the drill with its ladder, and the days until the next lesson. */
+@Component({
+  selector: 'vk-practise',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DrillSheet, LogBook, PlanPanel, RouterLink],
+  host: { class: 'block h-full min-h-0' },
+  template: `
+    @if (error(); as e) {
+      <p class="p-6 text-18">{{ e }}</p>
+    } @else if (!lesson() || !practice()) {
+      <p class="p-6 text-18 text-ink2" role="status">Looking up what was practised …</p>
+    } @else {
+      <div class="grid h-full min-h-0 grid-cols-[268px_minmax(0,1fr)_400px] print:block">
+        <section class="min-h-0 overflow-y-auto border-r border-rules px-4 py-3" aria-label="What to work on">
+          <h1 class="text-18 font-semibold">What to work on</h1>
+          @if (main(); as m) {
+            <p class="mt-1 text-15 leading-5">
+              <strong>{{ m.name }}</strong>: {{ m.looks }}, {{ m.often }}.
+            </p>
+            @if (beside().length) {
+              <p class="mt-1 text-ink2">
+                Also found:
+                @for (b of beside(); track b.fault; let last = $last) {
+                  <a class="link" [routerLink]="[]" [queryParams]="{ for: b.fault }">{{ b.name }}</a>{{ last ? '.' : ', ' }}
+                }
+              </p>
+            }
+          } @else if (found() === null) {
+            <p class="mt-1 text-15 text-ink2">Reading the lesson’s swings …</p>
+          } @else {
+            <p class="mt-1 text-15 leading-5 text-ink2">Nothing is found in this lesson’s whole swings. Any drill may be chosen.</p>
+          }
+          @if (lesson()!.measure; as agreed) {
+            <p class="mt-1 text-ink2">Agreed measure: {{ name(agreed) }}.</p>
+          }
+          @if (caution()) {
+            <p class="mt-2 border-l-2 border-alarm pl-2 leading-5">{{ caution() }}</p>
+          }
+          <h2 class="mt-3 border-t border-rules pt-2 text-15 font-semibold">Drills</h2>
+          <ul class="mt-1">
+            @for (d of offered().offered; track d.id) {
+              <li>
+                <a
+                  class="block border-l-2 py-1 pl-2 hover:underline"
+                  [class]="d.id === shown()?.id ? 'border-ink font-semibold' : 'border-transparent'"
+                  [attr.aria-current]="d.id === shown()?.id ? 'true' : null"
+                  [routerLink]="[]"
+                  [queryParams]="{ drill: d.id }"
+                  >{{ d.name }}
+                  @if (far(d); as words) {
+                    <span class="block text-13 font-normal text-ink2">{{ words }}</span>
+                  }
+                </a>
+              </li>
+            }
+          </ul>
+          <label class="mt-2 block text-ink2"
+            >Another drill
+            <select class="entry" aria-label="Another drill" (change)="choose($any($event.target).value)">
+              <option value="">choose …</option>
+              @for (d of others(); track d.id) {
+                <option [value]="d.id" [selected]="d.id === shown()?.id">{{ d.name }}</option>
+              }
+            </select>
+          </label>
+          <p class="mt-2"><a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'train']">Train any measure</a></p>
+          @if (offered().leftOut.length) {
+            <h3 class="mt-3 font-semibold">Left out</h3>
+            @for (x of offered().leftOut; track x.drill.id) {
+              <p class="text-ink2">{{ x.drill.name }}: {{ x.reason }}.</p>
+            }
+          }
+        </section>
+        <div class="min-h-0 overflow-y-auto px-5 py-3">
+          @if (shown(); as d) {
+            <vk-drill-sheet [lessonId]="lessonId()" [drill]="d" [progress]="progress()" [hurt]="hurt()" (eye)="byEye($event)" />
+          } @else {
+            <p class="text-18 text-ink2">Choose a drill.</p>
+          }
+        </div>
+        <div class="flex min-h-0 flex-col overflow-y-auto border-l border-rules px-4 py-3">
+          <vk-plan-panel
+            [running]="running()"
+            [drill]="shown()"
+            [fault]="fault()"
+            [club]="club()"
+            [progress]="practice()!.progress"
+            [pupil]="lesson()!.pupil"
+            [nextVisit]="lesson()!.nextVisit"
+            (made)="make($event)"
+            (act)="act($event.act, $event.said, $event.back)"
+          />
+          <vk-log-book class="mt-3 block border-t border-rules pt-2" [log]="practice()!.log" (write)="write($event)" (remove)="remove($event)" />
+        </div>
+      </div>
+    }
+  `,
+})
+export class Practise {
+  readonly lessonId = input.required<string>();
+  /** Drill in the address. */
+  readonly drill = input<string>();
+  /** Finding in the address. */
+  readonly for = input<string>();
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  private readonly failed = this.store.selectSignal(lessonFeature.selectError);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
+  private readonly standard = this.store.selectSignal(selectStandard);
+  protected readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
+  protected readonly running = this.store.selectSignal(practiceFeature.selectRunning);
+  protected readonly error = computed(() => (this.lesson() ? null : this.failed()));
+  /** Null until the lesson's swings have been read. */
+  protected readonly found = signal<LessonFindings | null>(null);
+
+  /** The set whose main finding leads: of the most swings. */
+  private readonly leading = computed((): ClubFindings | null => {
+    const sets = (this.found()?.clubs ?? []).filter((c) => c.findings.some((f) => f.main));
+    return [...sets].sort((a, b) => b.n - a.n)[0] ?? null;
+  });
+  /** The finding asked for; else one that rests on the agreed measure; else the main one. */
+  private readonly finding = computed(() => {
+    const findings = this.leading()?.findings ?? [];
+    const agreed = this.lesson()?.measure;
+    return (
+      findings.find((f) => f.fault === this.for()) ??
+      findings.find((f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed))) ??
+      findings.find((f) => f.main) ??
+      null
+    );
+  });
+  protected readonly beside = computed(() =>
+    (this.leading()?.findings ?? []).flatMap((f) => (f === this.finding() ? [] : [{ fault: f.fault, name: faultOf(f.fault)?.name ?? f.fault }])),
+  );
+  protected readonly main = computed(() => {
+    const set = this.leading();
+    const f = this.finding();
+    const rule = f && faultOf(f.fault);
+    return set && rule
+      ? { name: rule.name, looks: rule.looks, often: `in ${f.k} of ${f.n} swings with the ${set.clubName}${f.tentative ? ', tentative' : ''}` }
+      : null;
+  });
+  protected readonly fault = computed(() => this.finding()?.fault ?? null);
+  protected readonly club = computed(() => this.leading()?.club ?? this.rack().at(-1)?.club ?? 'iron');
+  protected readonly hurt = computed(() => this.lesson()?.pupil.profile.injuries ?? []);
+  protected readonly offered = computed(() => {
+    const fault = this.fault();
+    const set = this.leading();
+    if (!fault || !set) return { offered: [], leftOut: [] };
+    return drillsFor({
+      fault,
+      club: set.club,
+      found: set.findings.map((f) => f.fault),
+      injuries: this.hurt(),
+      school: this.standard()(set.club).pattern.id,
+    });
+  });
+  protected readonly others = computed(() => DRILLS.filter((d) => !this.offered().offered.includes(d)));
+  protected readonly shown = computed((): Drill | null => {
+    const id = this.drill() ?? (this.for() ? undefined : this.running()?.plan.wish.drills[0]);
+    return DRILLS.find((d) => d.id === id) ?? this.offered().offered[0] ?? null;
+  });
+  protected readonly progress = computed(() => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null);
+  protected readonly caution = computed(() => {
+    const p = this.lesson()?.pupil.profile;
+    if (!p) return '';
+    const hurt = p.injuries.length ? `On record: ${p.injuries.join(', ')}.` : '';
+    return [hurt, p.fear ? `Afraid of: ${p.fear}.` : '', hurt || p.fear ? 'A smaller target first.' : ''].filter(Boolean).join(' ');
+  });
+  protected readonly name = measureName;
+
+  constructor() {
+    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+    effect(() => {
+      const pupilId = this.lesson()?.pupil.id;
+      if (pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
+    });
+    effect((clean) => {
+      const id = this.lesson()?.id;
+      this.rack();
+      if (id !== this.lessonId()) return;
+      const timer = setTimeout(() => this.api.findings(id).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }), SETTLE);
+      clean(() => clearTimeout(timer));
+    });
+    inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.train() }]);
+  }
+
+  private train(): void {
+    const d = this.shown();
+    if (d) void this.router.navigate(['/lesson', this.lessonId(), 'practise', 'train'], { queryParams: { drill: d.id, rung: this.progress()?.open ?? 0 } });
+  }
+  protected far(d: Drill): string {
+    const p = this.practice()?.progress.find((x) => x.drill === d.id);
+    return p ? `rung ${p.open + 1} of 5 is open` : '';
+  }
+  protected choose(drill: string): void {
+    if (drill) void this.router.navigate([], { queryParams: { drill } });
+  }
+  protected byEye(entry: NewLogEntry): void {
+    this.write(entry);
+  }
+  protected write(entry: NewLogEntry): void {
+    this.store.dispatch(PracticeActions.log({ pupilId: this.lesson()!.pupil.id, entry }));
+  }
+  protected remove(id: string): void {
+    this.store.dispatch(PracticeActions.deleteEntry({ id }));
+  }
+  protected make(wish: Parameters<typeof PracticeActions.makePlan>[0]['plan']['wish']): void {
+    this.store.dispatch(PracticeActions.makePlan({ pupilId: this.lesson()!.pupil.id, plan: { lessonId: this.lessonId(), wish } }));
+  }
+  protected act(act: PlanAct, said?: string, back?: PlanAct): void {
+    const id = this.running()?.id;
+    if (id) this.store.dispatch(PracticeActions.act({ id, act, ...(said ? { said } : {}), ...(back ? { back } : {}) }));
+  }
+}

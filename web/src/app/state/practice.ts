@@ -1,0 +1,129 @@
+import { inject } from '@angular/core';
+import type { LogEntry, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '@vilko/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
+import { map } from 'rxjs';
+import { calling } from './calling';
+import { LessonActions } from './lesson';
+
+export const PracticeActions = createActionGroup({
+  source: 'Practice',
+  events: {
+    Open: props<{ pupilId: string }>(),
+    Came: props<{ pupilId: string; practice: Practice }>(),
+    'Make plan': props<{ pupilId: string; plan: NewPlan }>(),
+    'Plan made': props<{ plan: PracticePlan }>(),
+    /** `back` undoes it; `said` tells what was done. */
+    Act: props<{ id: string; act: PlanAct; said?: string; back?: PlanAct }>(),
+    'Plan changed': props<{ plan: PracticePlan; said?: string; back?: PlanAct }>(),
+    Log: props<{ pupilId: string; entry: NewLogEntry }>(),
+    Logged: props<{ entry: LogEntry }>(),
+    'Delete entry': props<{ id: string }>(),
+    'Entry deleted': props<{ entry: LogEntry }>(),
+    'Restore entry': props<{ id: string }>(),
+    Failed: props<{ message: string }>(),
+  },
+});
+
+export interface PracticeState {
+  readonly pupilId: string | null;
+  /** Null until it came. */
+  readonly practice: Practice | null;
+  readonly error: string | null;
+}
+
+const A = PracticeActions;
+const initial: PracticeState = { pupilId: null, practice: null, error: null };
+
+const withPlan = (s: PracticeState, plan: PracticePlan): PracticeState =>
+  s.practice && plan.pupilId === s.pupilId ? { ...s, practice: { ...s.practice, plans: s.practice.plans.map((p) => (p.id === plan.id ? plan : p)) } } : s;
+const withLog = (s: PracticeState, change: (log: readonly LogEntry[]) => LogEntry[]): PracticeState =>
+  s.practice ? { ...s, practice: { ...s.practice, log: change(s.practice.log).sort((a, b) => a.at.localeCompare(b.at)) } } : s;
+
+export const practiceFeature = createFeature({
+  name: 'practice',
+  reducer: createReducer(
+    initial,
+    on(A.open, (s, { pupilId }): PracticeState => (s.pupilId === pupilId ? { ...s, error: null } : { pupilId, practice: null, error: null })),
+    on(A.came, (s, { pupilId, practice }): PracticeState => (s.pupilId === pupilId ? { ...s, practice } : s)),
+    // the one that ran before has ended
+    on(A.planMade, (s, { plan }): PracticeState =>
+      s.practice && plan.pupilId === s.pupilId
+        ? { ...s, practice: { ...s.practice, plans: [plan, ...s.practice.plans.map((p) => ({ ...p, endedAt: p.endedAt ?? plan.madeAt }))] } }
+        : s,
+    ),
+    on(A.planChanged, (s, { plan }): PracticeState => withPlan(s, plan)),
+    on(A.logged, (s, { entry }): PracticeState => withLog(s, (log) => [...log.filter((e) => e.id !== entry.id), entry])),
+    on(A.entryDeleted, (s, { entry }): PracticeState => withLog(s, (log) => log.filter((e) => e.id !== entry.id))),
+    on(A.failed, (s, { message }): PracticeState => ({ ...s, error: message })),
+  ),
+  extraSelectors: ({ selectPractice }) => ({
+    /** The plan that runs, if one does. */
+    selectRunning: createSelector(selectPractice, (p): PracticePlan | null => p?.plans.find((x) => x.endedAt === null) ?? null),
+  }),
+});
+
+const failed = (message: string) => A.failed({ message });
+
+export const practiceEffects = {
+  open: calling(
+    A.open,
+    (api, { pupilId }) => api.practice(pupilId),
+    (practice, { pupilId }) => A.came({ pupilId, practice }),
+    failed,
+    'switch',
+  ),
+  make: calling(
+    A.makePlan,
+    (api, { pupilId, plan }) => api.makePlan(pupilId, plan),
+    (plan) => A.planMade({ plan }),
+    failed,
+  ),
+  act: calling(
+    A.act,
+    (api, { id, act }) => api.actOnPlan(id, act),
+    (plan, { said, back }) => A.planChanged({ plan, ...(said ? { said } : {}), ...(back ? { back } : {}) }),
+    failed,
+  ),
+  log: calling(
+    A.log,
+    (api, { pupilId, entry }) => api.log(pupilId, entry),
+    (entry) => A.logged({ entry }),
+    failed,
+  ),
+  remove: calling(
+    A.deleteEntry,
+    (api, { id }) => api.deleteEntry(id),
+    (entry) => A.entryDeleted({ entry }),
+    failed,
+  ),
+  restore: calling(
+    A.restoreEntry,
+    (api, { id }) => api.restoreEntry(id),
+    (entry) => A.logged({ entry }),
+    failed,
+  ),
+  /** A pass written down opens a rung: how far up the ladders has changed. */
+  again: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.logged, A.entryDeleted, A.planChanged),
+        map((a) => A.open({ pupilId: a.type === A.planChanged.type ? a.plan.pupilId : a.entry.pupilId })),
+      ),
+    { functional: true },
+  ),
+  said: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.planMade, A.planChanged, A.entryDeleted, A.failed),
+        map((a): Action => {
+          if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.planMade.type) return LessonActions.say({ text: `The plan holds ${a.plan.plan.blocks.length} days of practice.`, kind: 'plain' });
+          if (a.type === A.entryDeleted.type) return LessonActions.offerUndo({ text: 'The entry was deleted.', undo: A.restoreEntry({ id: a.entry.id }) });
+          const text = a.said ?? 'The plan was changed.';
+          return a.back ? LessonActions.offerUndo({ text, undo: A.act({ id: a.plan.id, act: a.back }) }) : LessonActions.say({ text, kind: 'plain' });
+        }),
+      ),
+    { functional: true },
+  ),
+};
