@@ -19,6 +19,11 @@ const SHOWN = 3;
     } @empty {
       <p class="mt-1 text-ink2">None of the drills for this suits what is on record.</p>
     }
+    @if (shown().length && lessonId()) {
+      <p class="mt-2">
+        <a class="main-button inline-block" [routerLink]="['/lesson', lessonId(), 'practise']" [queryParams]="{ for: fault() }">Practise this</a>
+      </p>
+    }
     @if (drills().offered.length > shown().length) {
       <p class="mt-1">
         <a class="link" routerLink="/office/drills" [queryParams]="{ for: fault() }">{{ drills().offered.length - shown().length }} more</a>
@@ -38,6 +43,8 @@ export class DrillOffer {
   readonly found = input<readonly string[]>([]);
   readonly injuries = input<readonly string[]>([]);
   readonly school = input('');
+  /** Lesson in which it is practised; empty: no lesson is open. */
+  readonly lessonId = input('');
   protected readonly drills = computed(() =>
     drillsFor({ fault: this.fault(), club: this.club(), found: this.found(), injuries: this.injuries(), school: this.school() }),
   );

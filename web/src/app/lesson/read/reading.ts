@@ -50,7 +50,14 @@ import { Overrule } from './overrule';
         <vk-overrule [fault]="m.fault" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
       </section>
       <section class="mt-4 border-t border-rules pt-3">
-        <vk-drill-offer [fault]="m.fault" [club]="swing().club" [found]="foundIds()" [injuries]="injuries()" [school]="view().comparison.pattern" />
+        <vk-drill-offer
+          [fault]="m.fault"
+          [club]="swing().club"
+          [found]="foundIds()"
+          [injuries]="injuries()"
+          [school]="view().comparison.pattern"
+          [lessonId]="swing().lessonId"
+        />
       </section>
     } @else {
       <p class="mt-3 text-18 leading-6">No fault is found in this swing under {{ patternName() }}.</p>
