@@ -70,7 +70,8 @@ const LEAST_WARM_UP = 4;
 const BALLS_A_MINUTE = 1.5;
 const HOPS_A_MINUTE = 6;
 const FULL_SHOTS = 3;
-const LONGEST = 84;
+/** Days of the longest plan. */
+export const LONGEST_PLAN = 84;
 
 const drillOf = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
 
@@ -104,7 +105,7 @@ export function wishProblem(w: PlanWish): string | null {
   if (against) return `${against}: choose one.`;
   const span = daysBetween(w.from, w.until);
   if (span < 0) return 'The plan would end before it begins.';
-  if (span > LONGEST) return 'A plan of more than twelve weeks is a wish: end it earlier.';
+  if (span > LONGEST_PLAN) return 'A plan of more than twelve weeks is a wish: end it earlier.';
   return Array.from({ length: span + 1 }, (_, i) => addDays(w.from, i)).some((d) => w.days.includes(weekday(d))) ? null : 'No free day lies in this time.';
 }
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { type DrillProgress, MINOR, type Pupil } from '@vilko/contract';
-import { addDays, type ClubClass, type Drill, DRILLS, opposed, type PlanWish, unfit, wishProblem } from '@vilko/core';
+import { addDays, type ClubClass, daysBetween, type Drill, DRILLS, LONGEST_PLAN, opposed, type PlanWish, unfit, wishProblem } from '@vilko/core';
 import { today, WEEKDAYS } from './day-words';
 
 const TWO_WEEKS = 14;
@@ -119,7 +119,7 @@ export class PlanForm {
   constructor() {
     effect(() => {
       const next = this.nextVisit();
-      if (next && next > today()) this.until.set(next);
+      if (next && next > today() && daysBetween(today(), next) <= LONGEST_PLAN) this.until.set(next);
     });
     effect(() => {
       const first = this.drill();

@@ -154,24 +154,30 @@ export class Practise {
   protected readonly main = computed(() => {
     const set = this.leading();
     const f = this.finding();
+    const asked = this.asked();
+    if (asked) return { name: asked.name, looks: asked.looks, often: 'asked for; not among what the whole set shows' };
     const rule = f && faultOf(f.fault);
     return set && rule
       ? { name: rule.name, looks: rule.looks, often: `in ${f.k} of ${f.n} swings with the ${set.clubName}${f.tentative ? ', tentative' : ''}` }
       : null;
   });
-  protected readonly fault = computed(() => this.finding()?.fault ?? null);
+  /** A fault from the address that the set as a whole does not show: a single swing may. */
+  private readonly asked = computed(() => {
+    const id = this.for();
+    return id && !(this.leading()?.findings ?? []).some((f) => f.fault === id) ? (faultOf(id) ?? null) : null;
+  });
+  protected readonly fault = computed(() => this.asked()?.id ?? this.finding()?.fault ?? null);
   protected readonly club = computed(() => this.leading()?.club ?? this.rack().at(-1)?.club ?? 'iron');
   protected readonly hurt = computed(() => this.lesson()?.pupil.profile.injuries ?? []);
   protected readonly offered = computed(() => {
     const fault = this.fault();
-    const set = this.leading();
-    if (!fault || !set) return { offered: [], leftOut: [] };
+    if (!fault) return { offered: [], leftOut: [] };
     return drillsFor({
       fault,
-      club: set.club,
-      found: set.findings.map((f) => f.fault),
+      club: this.club(),
+      found: this.leading()?.findings.map((f) => f.fault) ?? [],
       injuries: this.hurt(),
-      school: this.standard()(set.club).pattern.id,
+      school: this.standard()(this.club()).pattern.id,
     });
   });
   protected readonly others = computed(() => DRILLS.filter((d) => !this.offered().offered.includes(d)));

@@ -1,0 +1,133 @@
+import { expect, type Page, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { type Running, serious, startDevice, swingNow } from '../bay.js';
+
+const CONTROL = 4419;
+const chips = (page: Page) => page.locator('vk-plan-calendar button');
+const calendar = (page: Page) => page.getByRole('list', { name: 'Days of the plan' });
+
+test('from the finding to its drill, and a rung passed by eye opens the next', async ({ page }) => {
+  await page.goto('/lesson/lesson-halvard/read');
+  await page.getByRole('button', { name: /^Swing 3,/ }).click();
+  await page.getByRole('link', { name: 'Practise this' }).click();
+  await expect(page).toHaveURL(/lesson-halvard\/practise\?for=/);
+  await expect(page.getByLabel('What to work on').locator('strong')).toHaveText('loads the wrong foot');
+  // an injury on record is named first, and what it rules out is said with the reason
+  await expect(page.getByLabel('What to work on')).toContainText('On record: hip.');
+  await page
+    .getByLabel('What to work on')
+    .getByRole('link', { name: /Rock without moving/ })
+    .click();
+  const rungs = page.locator('vk-drill-sheet ol').last().getByRole('listitem');
+  await expect(rungs.nth(0)).toContainText('Train');
+  await expect(rungs.nth(1)).toContainText('opens with rung 1');
+  await page.getByRole('button', { name: 'Passed by eye' }).click();
+  await expect(rungs.nth(0)).toContainText('passed');
+  await expect(rungs.nth(1)).toContainText('Train');
+  await expect(page.locator('vk-log-book')).toContainText('Rock without moving, rung 1, passed by eye. not measured');
+  await expect(page.getByLabel('Cautions')).toContainText('Stop on pain.');
+  expect(await serious(page)).toEqual([]);
+});
+
+test('a pupil with an injury: drills that could hurt are left out or refused, whoever asks', async ({ page }) => {
+  await page.goto('/lesson/lesson-sunniva/practise?drill=wall-push');
+  await expect(page.getByText('Not for this pupil: knee on record.')).toBeVisible();
+  // her own plan runs: what pain has stopped is withdrawn from it
+  await expect(chips(page).filter({ hasText: 'off' }).first()).toBeVisible();
+  await chips(page).filter({ hasText: 'off' }).last().click();
+  await expect(page.locator('vk-plan-panel')).toContainText('stopped by pain on 2026-11-05: not before the instructor has seen it.');
+  await page.getByRole('button', { name: 'Put aside' }).click();
+  await expect(page.locator('vk-plan-form')).toContainText('Wall push cannot be planned: not with: knee.');
+  await expect(page.getByRole('button', { name: 'Make the plan' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(calendar(page)).toBeVisible();
+});
+
+test('a plan is made, dragged to another day, refused where it may not go, kept and exported', async ({ page }) => {
+  await page.goto('/lesson/lesson-edvin/practise?drill=even-start');
+  await expect(page.locator('vk-plan-form')).toContainText('Make one with Even start, from rung 1.');
+  const day = (n: number) => {
+    const d = new Date(Date.now() + n * 86_400_000);
+    return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`;
+  };
+  await page.getByLabel('Until').fill(day(13));
+  for (const w of ['Tu', 'Th', 'Sa', 'Su']) await page.getByRole('button', { name: w, exact: true }).click();
+  await page.getByLabel('Minutes a day').fill('30');
+  await page.getByRole('button', { name: 'Make the plan' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'The plan holds 14 days of practice.' })).toBeVisible();
+  await expect(chips(page)).toHaveCount(14);
+  // two sessions a day are too much
+  await chips(page).first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('alert')).toContainText('two sessions a day are too much');
+  await page.getByRole('button', { name: 'Put aside' }).click();
+  await page.getByLabel('Until').fill(day(13));
+  await page.getByRole('button', { name: 'Make the plan' }).click();
+  await expect(chips(page)).toHaveCount(6);
+  // Monday, Wednesday and Friday leave Thursday free
+  const open = chips(page).nth(2);
+  const from = await open.locator('xpath=ancestor::*[@data-day]').getAttribute('data-day');
+  const next = new Date(`${from}T00:00:00Z`);
+  next.setUTCDate(next.getUTCDate() + 1);
+  const target = calendar(page).locator(`[data-day="${next.toISOString().slice(0, 10)}"]`);
+  const [a, b] = [(await open.boundingBox())!, (await target.boundingBox())!];
+  await page.mouse.move(a.x + 8, a.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(a.x + 20, a.y + 10, { steps: 4 });
+  await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect(target.getByRole('button')).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'Moved to' })).toBeVisible();
+  // kept: the day is done and passed, the days after it go one rung up
+  await chips(page).first().click();
+  await page.getByRole('button', { name: 'Done, test passed' }).click();
+  await expect(chips(page).first()).toHaveText(/E1 ✓/);
+  await expect(chips(page).nth(1)).toHaveText(/E2/);
+  await page.reload();
+  await expect(chips(page).nth(1)).toHaveText(/E2/);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar file' }).click()]);
+  const ics = readFileSync((await download.path())!, 'utf8');
+  expect(ics.match(/BEGIN:VEVENT/g)?.length).toBe(6);
+  expect(ics).toContain(`DTSTART;VALUE=DATE:${next.toISOString().slice(0, 10).replaceAll('-', '')}`);
+  expect(await serious(page)).toEqual([]);
+});
+
+test.describe('The trainer with a device', () => {
+  let device: Running;
+  test.beforeAll(() => {
+    device = startDevice(4391, CONTROL, 'mat');
+  });
+  test.afterAll(() => device.end());
+
+  test('a rung is climbed on a mat: each swing answered, k of n opens the next; exercises stay out of comparisons', async ({ page, request }) => {
+    test.setTimeout(300_000);
+    await page.goto('/lesson/lesson-edvin/practise?drill=tap-after');
+    await page.locator('vk-drill-sheet').getByRole('link', { name: 'Train' }).click();
+    await expect(page.getByTestId('train-share')).toHaveText(/\d+/);
+    await expect(page.getByText('Swing when ready.')).toBeVisible();
+    await page.getByRole('button', { name: 'too early, too late' }).click();
+    expect(await serious(page)).toEqual([]);
+    const answers = page.getByRole('list', { name: 'Swings of this rung' }).getByRole('listitem');
+    for (let n = 1; n <= 10 && !(await page.getByText('Passed.').isVisible()); n++) {
+      await expect.poll(() => swingNow(CONTROL)).toBe(200);
+      await expect(answers).toHaveCount(n, { timeout: 40_000 });
+    }
+    await expect(page.getByText('Passed.')).toBeVisible();
+    await page.keyboard.press('n');
+    await expect(page.getByRole('navigation', { name: 'Rungs' }).getByRole('link', { name: 'no ball, full speed' })).toHaveAttribute('aria-current', 'step');
+    await page.getByRole('button', { name: 'test without aid' }).click();
+    await expect(page.getByText('0 of 10 done')).toBeVisible();
+    await page.getByRole('link', { name: 'Back to the drill' }).click();
+    await expect(page.locator('vk-drill-sheet ol').last().getByRole('listitem').first()).toContainText('passed');
+    const { rack } = (await (await request.get('/api/lessons/lesson-edvin')).json()) as {
+      rack: { tag: string; kind: string; task: { rung: number } | null }[];
+    };
+    const trained = rack.filter((s) => s.task);
+    expect(trained.length).toBeGreaterThanOrEqual(8);
+    expect(new Set(trained.map((s) => `${s.tag} ${s.kind} ${s.task!.rung}`))).toEqual(new Set(['exercise slow 0']));
+    // the bay waits for ordinary swings again
+    await page.goto('/lesson/lesson-edvin/record');
+    await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  });
+});
