@@ -5,6 +5,7 @@ export * from './shot.js';
 export * from './film.js';
 export * from './practice.js';
 export * from './swing.js';
+export * from './report.js';
 export * from './bay.js';
 export * from './feed.js';
 export * from './settings.js';

@@ -86,7 +86,7 @@ test('a plan is made, dragged to another day, refused where it may not go, kept 
   await page.reload();
   await expect(chips(page).nth(1)).toHaveText(/E2/);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar file' }).click()]);
-  const ics = readFileSync((await download.path())!, 'utf8');
+  const ics = readFileSync((await download.path()), 'utf8');
   expect(ics.match(/BEGIN:VEVENT/g)?.length).toBe(6);
   expect(ics).toContain(`DTSTART;VALUE=DATE:${next.toISOString().slice(0, 10).replaceAll('-', '')}`);
   expect(await serious(page)).toEqual([]);
@@ -130,4 +130,24 @@ test.describe('The trainer with a device', () => {
     await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
   });
+});
+
+test('a report is drafted, edited, printed on one page, and given back to the draft', async ({ page }) => {
+  await page.goto('/lesson/lesson-ilse/report');
+  const sheet = page.getByRole('article', { name: 'Report' });
+  await expect(sheet).toContainText('Trail peak, as agreed');
+  await expect(sheet).toContainText('Keep it: five swings before every practice, nothing more.');
+  await page.getByLabel('What changed').fill('The trail foot takes its share, and you can feel it.');
+  await expect(page.getByText('your words, kept')).toBeVisible();
+  await page.reload();
+  await expect(sheet).toContainText('and you can feel it.');
+  expect(await serious(page)).toEqual([]);
+  const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)?.length).toBe(1);
+  await page.setViewportSize({ width: 390, height: 800 });
+  expect(await sheet.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('button', { name: 'Back to the draft' }).click();
+  await expect(sheet).not.toContainText('and you can feel it.');
+  await expect(page.getByText('The draft stands again.')).toBeVisible();
 });

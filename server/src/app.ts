@@ -35,6 +35,8 @@ import { houseRoutes, settingsOf } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
 import { practiceService } from './practice/practice-service.js';
 import { practiceRoutes } from './routes/practice.js';
+import { reportService } from './reports/report-service.js';
+import { reportRoutes } from './routes/reports.js';
 import { pupilRoutes } from './routes/pupils.js';
 import { shotRoutes } from './routes/shots.js';
 import { swingRoutes } from './routes/swings.js';
@@ -152,6 +154,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
     pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
     lessonRoutes(scope, pupils, service);
+    reportRoutes(scope, reportService(pupils, tables.practice, service));
     practiceRoutes(scope, practiceService(pupils, tables.practice, service));
     patternRoutes(scope, patterns);
     swingRoutes(scope, service);

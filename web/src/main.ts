@@ -13,6 +13,7 @@ import { officeEffects, officeFeature } from './app/state/office';
 import { patternEffects, patternFeature } from './app/state/patterns';
 import { practiceEffects, practiceFeature } from './app/state/practice';
 import { readFeature } from './app/state/read';
+import { reportEffects, reportFeature } from './app/state/report';
 import { settingsEffects, settingsFeature } from './app/state/settings';
 
 bootstrapApplication(Shell, {
@@ -26,8 +27,9 @@ bootstrapApplication(Shell, {
     provideState(readFeature),
     provideState(patternFeature),
     provideState(practiceFeature),
+    provideState(reportFeature),
     provideState(settingsFeature),
-    provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, settingsEffects),
+    provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, settingsEffects),
     provideRouterStore(),
   ],
 }).catch((e: unknown) => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Film, Imported, Lesson, LessonFindings, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
-import { standardFor, type StandardSources } from '@vilko/contract';
+import { type Standard, standardFor, type StandardSources } from '@vilko/contract';
 import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
 import type { PupilRepository } from '../db/pupils.js';
@@ -214,6 +214,8 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
         pupil,
       );
     },
+    /** What a pupil's swings are judged by, club by club and intent by intent. */
+    standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> => (await judging(pupil)).standardOf,
     /** What is found in a lesson's sets of swings. */
     async findings(lessonId: string): Promise<LessonFindings | null> {
       const found = await pupils.lesson(lessonId);

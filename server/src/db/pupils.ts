@@ -1,4 +1,13 @@
-import { type LessonChange, type LessonHead, type Pupil, type PupilChange, PupilProfile, type PupilWithLessons, type SetUpRecord } from '@vilko/contract';
+import {
+  type LessonChange,
+  type LessonHead,
+  type Pupil,
+  type PupilChange,
+  PupilProfile,
+  type PupilWithLessons,
+  type ReportText,
+  type SetUpRecord,
+} from '@vilko/contract';
 import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { Db } from './open.js';
 import { lessons, pupils, swings } from './schema.js';
@@ -7,7 +16,7 @@ export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 
 export type LessonRow = typeof lessons.$inferSelect;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
+const headOf = ({ startedAt, report: _, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
 
 const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({ ...p, profile: PupilProfile.parse(profile), archived: archivedAt !== null });
 
@@ -55,6 +64,11 @@ export function pupilRepository(db: Db) {
       return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: pupilOf(row.pupils) } : null;
     },
     lessonsOf: (pupilId: string): Promise<LessonRow[]> => db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+    /** The instructor's words of a lesson's report; null where the draft stands. */
+    report: async (lessonId: string): Promise<ReportText | null> =>
+      (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
+    keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
+      (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
     /** Gives every lesson of one pupil to another. */
     moveLessons: async (from: string, to: string): Promise<number> =>
       (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id })).length,

@@ -1,4 +1,4 @@
-import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, SetUpRecord, ShotValues } from '@vilko/contract';
+import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, ReportText, SetUpRecord, ShotValues } from '@vilko/contract';
 import type { Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
@@ -41,6 +41,7 @@ export const lessons = pgTable('lessons', {
   painBefore: integer('pain_before'),
   painAfter: integer('pain_after'),
   setUp: jsonb('set_up').$type<SetUpRecord>(),
+  report: jsonb('report').$type<ReportText>(),
 });
 
 /** A recording as it came: compressed bundle. Several swings may lie in one. */

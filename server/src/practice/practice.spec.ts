@@ -25,7 +25,7 @@ describe('practice', () => {
   const house = async (profile: Partial<Pupil['profile']> = {}): Promise<void> => {
     app = await testApp({ pupil: { profile: { ...NO_PROFILE, ...profile } } });
   };
-  afterEach(() => app.close());
+  afterEach(() => app.close(), 30_000);
 
   const of = async (id = 'p') => Practice.parse((await app.get(`/api/pupils/${id}/practice`)).json());
   const make = async (wish: Partial<PlanWish> = {}) => app.send('POST', '/api/pupils/p/plans', { lessonId: 'l', wish: { ...WISH, ...wish } });
@@ -40,7 +40,7 @@ describe('practice', () => {
     expect(refused.statusCode).toBe(422);
     expect(said(refused)).toBe('Trail toe prop cannot be planned: not with: ankle.');
     expect((await app.send('POST', '/api/pupils/nobody/plans', { lessonId: null, wish: WISH })).statusCode).toBe(404);
-  });
+  }, 60_000);
 
   it('asks for a parent’s consent, and for no maximal effort of a minor', async () => {
     await house({ ageBand: '12–15' });
@@ -48,7 +48,7 @@ describe('practice', () => {
     await app.send('PATCH', '/api/pupils/p', { profile: { ...NO_PROFILE, ageBand: '12–15', consent: { by: 'Mother', on: '2026-01-01' } } });
     expect((await made({ club: 'driver' })).plan.wish.minor).toBeTrue();
     expect(said(await make({ drills: ['skater-hops'] }))).toContain('no maximal efforts for children');
-  });
+  }, 60_000);
 
   it('runs one plan at a time; a block is moved within the limits, logged, taken back; a plan is put aside and resumed', async () => {
     await house();
@@ -70,7 +70,7 @@ describe('practice', () => {
     await act(second.id, { act: 'resume' });
     expect((await of()).plans[0]!.endedAt).toBeNull();
     expect(said(await act('nowhere', { act: 'end' }))).toContain('does not exist any more');
-  });
+  }, 60_000);
 
   it('goes into a calendar: a day for each block with its cautions, without what pain has stopped', async () => {
     await house();
@@ -87,7 +87,7 @@ describe('practice', () => {
     expect(text).toContain('Stop on pain.');
     expect(text).toContain('no ball\\, slow');
     expect(answer.body.split('\r\n').every((l) => Buffer.byteLength(l) <= 75)).toBeTrue();
-  });
+  }, 60_000);
 
   it('keeps what was not measured in the logbook; an entry is deleted and comes back', async () => {
     await house();
@@ -100,7 +100,7 @@ describe('practice', () => {
     expect(LogEntry.parse((await app.send('POST', `/api/log/${entry.id}/restore`)).json())).toEqual(entry);
     expect((await app.send('POST', '/api/log/nowhere/delete')).statusCode).toBe(404);
     expect((await app.send('POST', '/api/pupils/p/log', { ...ENTRY, painBefore: 11 })).statusCode).toBe(400);
-  });
+  }, 60_000);
 
   it('opens the next rung when k of n swings of the trainer lie in the band, or somebody’s eye says so', async () => {
     await house();

@@ -10,6 +10,7 @@ import {
   PracticeTask,
   Pupil,
   PatternVersion,
+  ReportText,
   Shot,
   SwingKind,
   SWING_TAGS,
@@ -53,7 +54,7 @@ export const PupilsHead = z.object({
   /** ISO 8601 */
   written: z.string(),
   pupils: z.array(Pupil),
-  lessons: z.array(LessonHead.omit({ swings: true }).extend({ footwear: z.enum(FOOTWEAR) })),
+  lessons: z.array(LessonHead.omit({ swings: true }).extend({ footwear: z.enum(FOOTWEAR), report: ReportText.nullable().default(null) })),
   swings: z.array(SwingRowJson),
   shots: z.array(Shot),
   films: z.array(Film),

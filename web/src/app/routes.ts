@@ -21,5 +21,6 @@ export const routes: Routes = [
   { path: 'lesson/:lessonId/compare', title: 'Compare · Vilko', loadComponent: () => import('./lesson/compare/compare').then((m) => m.Compare) },
   { path: 'lesson/:lessonId/practise', title: 'Practise · Vilko', loadComponent: () => import('./lesson/practise/practise').then((m) => m.Practise) },
   { path: 'lesson/:lessonId/practise/train', title: 'Train · Vilko', loadComponent: () => import('./lesson/practise/trainer').then((m) => m.Trainer) },
+  { path: 'lesson/:lessonId/report', title: 'Report · Vilko', loadComponent: () => import('./lesson/report/report').then((m) => m.ReportPage) },
   { path: '**', redirectTo: '' },
 ];

@@ -11,12 +11,12 @@ import { lessonFeature } from '../state/lesson';
   imports: [RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[366px]]="lesson()">
+      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[412px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[280px] bg-ink2" aria-hidden="true"></span>
+            <span class="absolute top-[17px] left-[6px] h-px w-[340px] bg-ink2" aria-hidden="true"></span>
             @for (stop of stops; track stop.path) {
-              <li class="w-[70px]">
+              <li class="w-[68px]">
                 <a
                   class="group block h-full"
                   [routerLink]="['/lesson', l.id, stop.path]"
@@ -55,8 +55,8 @@ import { lessonFeature } from '../state/lesson';
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
       }
-      <div class="ml-auto flex shrink-0 items-center gap-4 pl-4 whitespace-nowrap print:hidden">
-        <nav aria-label="Office" class="flex gap-4" [class.text-13]="lesson()">
+      <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap print:hidden">
+        <nav aria-label="Office" class="flex gap-3" [class.text-13]="lesson()">
           @for (o of office; track o.path) {
             <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
           }
@@ -88,6 +88,7 @@ export class LessonLine {
     { path: 'read', words: 'Read' },
     { path: 'compare', words: 'Compare' },
     { path: 'practise', words: 'Practise' },
+    { path: 'report', words: 'Report' },
   ];
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;

@@ -28,6 +28,8 @@ import {
   type PupilChange,
   PupilDashboard,
   PupilWithLessons,
+  Report,
+  type ReportText,
   Restored,
   Session,
   type SetUpAct,
@@ -180,6 +182,12 @@ export class Api {
           return e.type === HttpEventType.Response ? of(Imported.parse(e.body)) : EMPTY;
         }),
       );
+  }
+  report(lessonId: string): Observable<Report> {
+    return this.http.get(`/api/lessons/${lessonId}/report`).pipe(map((x) => Report.parse(x)));
+  }
+  keepReport(lessonId: string, text: ReportText | null): Observable<Report> {
+    return this.http.put(`/api/lessons/${lessonId}/report`, { text }).pipe(map((x) => Report.parse(x)));
   }
   practice(pupilId: string): Observable<Practice> {
     return this.http.get(`/api/pupils/${pupilId}/practice`).pipe(map((x) => Practice.parse(x)));

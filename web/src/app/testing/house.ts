@@ -11,6 +11,7 @@ import { officeEffects, officeFeature } from '../state/office';
 import { patternEffects, patternFeature } from '../state/patterns';
 import { practiceEffects, practiceFeature } from '../state/practice';
 import { readFeature } from '../state/read';
+import { reportEffects, reportFeature } from '../state/report';
 import { settingsEffects, settingsFeature } from '../state/settings';
 import { lesson } from './samples';
 
@@ -55,8 +56,9 @@ export function openHouse(providers: unknown[] = []): House {
       provideState(readFeature),
       provideState(patternFeature),
       provideState(practiceFeature),
+      provideState(reportFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, settingsEffects),
       ...(providers as []),
     ],
   });

@@ -81,7 +81,7 @@ describe('Practise', () => {
     const house = openLesson();
     const progress = [{ drill: 'arms-crossed-thirds', open: 2, passed: [0, 1], swings: 14, lastAt: '2026-11-20T10:00:00.000Z' }];
     const c = await practise(house, { ...NOTHING, progress }, { drill: 'arms-crossed-thirds' });
-    const rungs = c.all('vk-drill-sheet ol:last-of-type li').map((li) => li.textContent!.replace(/\s+/g, ' ').trim());
+    const rungs = c.all('vk-drill-sheet ol:last-of-type li').map((li) => li.textContent.replace(/\s+/g, ' ').trim());
     expect(rungs.slice(-5)).toEqual([
       '1no ball, slowpassedAgain',
       '2no ball, full speedpassedAgain',
@@ -99,12 +99,12 @@ describe('Practise', () => {
     const c = await practise(house, NOTHING, { drill: 'mirror-line' });
     await c.press('We');
     c.all('label')
-      .find((l) => l.textContent!.includes('a mirror'))!
+      .find((l) => l.textContent.includes('a mirror'))!
       .click();
     await c.set({});
     expect(c.text()).toContain('Mirror line cannot be planned: needs a mirror.');
     c.all('label')
-      .find((l) => l.textContent!.includes('a mirror'))!
+      .find((l) => l.textContent.includes('a mirror'))!
       .click();
     await c.fill('Minutes a day', '35');
     await c.press('Make the plan');
@@ -252,7 +252,7 @@ describe('the trainer', () => {
       progress: [{ drill: 'arms-crossed-thirds', open: 1, passed: [0], swings: 7, lastAt: '2026-11-20T10:00:00.000Z' }],
     });
     await c.set({ rung: '1' });
-    expect(c.all('nav[aria-label=Rungs] a').map((a) => [a.textContent!.trim(), a.getAttribute('aria-current')])).toEqual([
+    expect(c.all('nav[aria-label=Rungs] a').map((a) => [a.textContent.trim(), a.getAttribute('aria-current')])).toEqual([
       ['no ball, slow', null],
       ['no ball, full speed', 'step'],
     ]);

@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { ClubClass } from './pupil.js';
+import { Thumbnail } from './swing.js';
+
+const field = z.string().max(1200);
+
+/** What the pupil reads, field by field; the instructor's words, drafted by the machine. */
+export const ReportText = z.object({
+  aim: field,
+  saw: field,
+  numbers: field,
+  changed: field,
+  notYet: field,
+  task: field,
+  agreed: field,
+});
+export type ReportText = z.infer<typeof ReportText>;
+
+/** The fields in the order of the page, with their heads. */
+export const REPORT_FIELDS: readonly { readonly key: keyof ReportText; readonly head: string }[] = [
+  { key: 'aim', head: 'Your aim' },
+  { key: 'saw', head: 'What I saw' },
+  { key: 'numbers', head: 'At address, at the top, at impact' },
+  { key: 'changed', head: 'What changed' },
+  { key: 'notYet', head: 'Not there yet' },
+  { key: 'task', head: 'One thing to do' },
+  { key: 'agreed', head: 'Agreed' },
+];
+
+/** A swing on the page: its route and what it was. */
+export const ReportSwing = z.object({
+  id: z.string(),
+  number: z.int(),
+  clubName: z.string(),
+  date: z.string(),
+  value: z.number().nullable(),
+  shape: Thumbnail.nullable(),
+});
+export type ReportSwing = z.infer<typeof ReportSwing>;
+
+/** A lesson's report: the machine's draft, the instructor's words if there are any, and the figures on the page. */
+export const Report = z.object({
+  draft: ReportText,
+  /** Null: nothing was changed yet, the draft stands. */
+  text: ReportText.nullable(),
+  club: ClubClass.nullable(),
+  /** The measure that was agreed, or the one the finding rests on. */
+  measure: z
+    .object({
+      id: z.string(),
+      words: z.string(),
+      unit: z.string(),
+      agreed: z.boolean(),
+      band: z.tuple([z.number().nullable(), z.number().nullable()]),
+      before: z.number().nullable(),
+      after: z.number().nullable(),
+      /** Swings before and after. */
+      n: z.tuple([z.int(), z.int()]),
+    })
+    .nullable(),
+  success: z.object({ word: z.enum(['met', 'partly', 'not yet']), inside: z.int(), of: z.int(), way: z.number().nullable() }).nullable(),
+  before: ReportSwing.nullable(),
+  after: ReportSwing.nullable(),
+  drill: z.string().nullable(),
+  nextVisit: z.string().nullable(),
+});
+export type Report = z.infer<typeof Report>;

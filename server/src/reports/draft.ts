@@ -1,0 +1,68 @@
+import type { LessonHead, ReportText } from '@vilko/contract';
+import { type Drill, faultOf, mean } from '@vilko/core';
+import { summaryNumber } from '../analysis/read-swing.js';
+import type { SummarisedSwing } from '../pupils/dashboard.js';
+import type { Figures } from './figures.js';
+
+const UNITLESS = new Set(['–', '0–1', 'P']);
+const behind = (unit: string): string => (UNITLESS.has(unit) ? '' : unit === '%' ? '%' : ` ${unit}`);
+const digits = (unit: string): number => (['–', '0–1', 'P', 'm/s', 'N·m/kg', 'N·m·s/kg'].includes(unit) ? 2 : 0);
+const said = (v: number, unit: string): string => `${v.toFixed(digits(unit)).replace('-', '−')}${behind(unit)}`;
+
+/** What the machine would write: plain sentences from the figures; the instructor's words lead. */
+export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | null): ReportText {
+  const { set, fault, measure, success } = figures;
+  const rule = fault === null ? undefined : faultOf(fault);
+  const finding = set?.findings.find((f) => f.fault === fault);
+  return {
+    aim: lesson.aim,
+    saw:
+      rule && finding && set
+        ? `${capital(rule.looks)}, in ${finding.k} of ${finding.n} swings with the ${set.clubName}.`
+        : set
+          ? 'Nothing that stands out.'
+          : '',
+    numbers: sharesOf(figures.after),
+    changed: changeOf(figures),
+    notYet:
+      !measure || !success || success.word === 'met'
+        ? ''
+        : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
+            success.way === null || success.way <= 0 ? '' : `, ${Math.round(100 * success.way)}% of the way`
+          }.`,
+    task: lesson.homework || (drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : ''),
+    agreed: measure ? `We judge it by: ${measure.words.toLowerCase()}, ${bandOf(measure)}, in two of three swings.` : '',
+  };
+}
+
+const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+
+function bandOf({ band: [lo, hi], unit }: NonNullable<Figures['measure']>): string {
+  if (lo === null && hi === null) return 'without a fixed range';
+  if (lo === null) return `at most ${said(hi!, unit)}`;
+  return hi === null ? `at least ${said(lo, unit)}` : `${said(lo, unit)} to ${said(hi, unit)}`;
+}
+
+/** Load on the lead foot at the three moments everybody knows. */
+function sharesOf(swings: readonly SummarisedSwing[]): string {
+  const at = (id: string): string | null => {
+    const v = swings.flatMap((s) => summaryNumber(s.summary, id) ?? []);
+    return v.length ? `${mean(v).toFixed(0)}%` : null;
+  };
+  const parts = [
+    ['at address', at('share.lead.address')],
+    ['at the top', at('share.lead.p4')],
+    ['at impact', at('share.lead.p7')],
+  ].filter(([, v]) => v !== null);
+  return parts.length ? `On the lead foot, of the load on both: ${parts.map(([w, v]) => `${v} ${w}`).join(', ')}.` : '';
+}
+
+/** Whether the agreed measure changed, in the words of the comparison. */
+function changeOf({ measure, success }: Figures): string {
+  if (measure?.before === null || measure?.after === null || !measure) return '';
+  const numbers = `${measure.words}: ${said(measure.before, measure.unit)} before, ${said(measure.after, measure.unit)} now`;
+  const word = success?.change?.word;
+  if (word === 'real change') return `${numbers}. A real change.`;
+  if (word === 'no change that matters') return `${numbers}. No change that matters.`;
+  return `${numbers}. Too few swings to tell whether that is more than chance.`;
+}

@@ -1,0 +1,90 @@
+import type { ClubFindings, LessonFindings, Report, ReportSwing } from '@vilko/contract';
+import { bandsFor, measureRow, mean, type PracticeBand, representative, type Success, successOf, worthOf } from '@vilko/core';
+import type { Standard } from '@vilko/contract';
+import { summaryNumber } from '../analysis/read-swing.js';
+import { countsInTrends, type SummarisedSwing } from '../pupils/dashboard.js';
+
+/** The figures a report stands on. */
+export interface Figures {
+  readonly set: ClubFindings | null;
+  readonly fault: string | null;
+  readonly measure: Report['measure'];
+  readonly success: Success | null;
+  readonly before: SummarisedSwing[];
+  readonly after: SummarisedSwing[];
+}
+
+/** Swings of one comparison: whole, no exercises, read, with one club on one kind of device. */
+const alike = (club: string, device: string) => (s: SummarisedSwing) =>
+  countsInTrends(s) && s.summary.read !== null && s.row.clubName === club && s.summary.device === device;
+
+/** The set of the most swings; one with a finding before one without. */
+function leadingSet(f: LessonFindings): ClubFindings | null {
+  const found = (c: ClubFindings) => Number(c.findings.some((x) => x.main));
+  return [...f.clubs].sort((a, b) => found(b) - found(a) || b.n - a.n)[0] ?? null;
+}
+
+/**
+ * What is compared: this lesson with the last one of the same club and device; in a first lesson its first half with
+ * its second. The measure is the one that was agreed, else the one the main finding rests on.
+ * @param swings every swing of the pupil up to this lesson, oldest first
+ */
+export function figuresOf(
+  lessonId: string,
+  agreed: string | null,
+  found: LessonFindings,
+  swings: readonly SummarisedSwing[],
+  standardOf: (club: ClubFindings['club']) => Standard,
+): Figures {
+  const set = leadingSet(found);
+  if (!set) return { set: null, fault: null, measure: null, success: null, before: [], after: [] };
+  const main =
+    set.findings.find((f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed))) ??
+    set.findings.find((f) => f.main);
+  const own = swings.filter(alike(set.clubName, set.device));
+  const here = own.filter((s) => s.row.lessonId === lessonId);
+  const last = own.findLast((s) => s.row.recordedAt < here[0]!.row.recordedAt && s.row.lessonId !== lessonId)?.row.lessonId;
+  const half = Math.ceil(here.length / 2);
+  const [before, after] = last ? [own.filter((s) => s.row.lessonId === last), here] : [here.slice(0, half), here.slice(half)];
+  const id = agreed ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
+  const row = measureRow(id);
+  const { pattern, tuning } = standardOf(set.club);
+  const band: PracticeBand = bandsFor(pattern, set.club, tuning).find((b) => b.measure === id)?.ideal ?? [null, null];
+  const values = (s: readonly SummarisedSwing[]) => s.flatMap((x) => summaryNumber(x.summary, id) ?? []);
+  const [a, b] = [values(before), values(after)];
+  const worth = worthOf(id);
+  return {
+    set,
+    fault: main?.fault ?? null,
+    measure: row
+      ? {
+          id,
+          words: row.words,
+          unit: row.unit,
+          agreed: agreed !== null,
+          band: [band[0], band[1]],
+          before: a.length ? mean(a) : null,
+          after: b.length ? mean(b) : null,
+          n: [a.length, b.length],
+        }
+      : null,
+    success: worth !== null && b.length && (band[0] !== null || band[1] !== null) ? successOf(a, b, band, worth) : null,
+    before,
+    after,
+  };
+}
+
+/** The swing that stands for a set on the page. */
+export function standsFor(swings: readonly SummarisedSwing[], measure: string | null): ReportSwing | null {
+  if (!swings.length) return null;
+  const ids = [...new Set(['share.lead.address', 'share.lead.p4', 'share.lead.p7', ...(measure ? [measure] : [])])];
+  const { row, summary } = swings[representative(swings.map((s) => s.summary.read!.measures), ids)]!; // prettier-ignore
+  return {
+    id: row.id,
+    number: row.number,
+    clubName: row.clubName,
+    date: row.recordedAt.toISOString(),
+    value: measure ? summaryNumber(summary, measure) : null,
+    shape: summary.thumbnail,
+  };
+}

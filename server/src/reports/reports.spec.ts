@@ -1,0 +1,75 @@
+import { NO_PROFILE, Report, type ReportText } from '@vilko/contract';
+import { simulate, type SimulateOptions } from '@vilko/core/golfer';
+import { type TestApp, testApp } from '../testing/test-app.js';
+
+const OWN: ReportText = { aim: 'Mine', saw: '', numbers: '', changed: 'It went well.', notYet: '', task: 'Breathe.', agreed: '' };
+
+describe('a report', () => {
+  let app: TestApp;
+  beforeEach(async () => {
+    app = await testApp({ pupil: { profile: { ...NO_PROFILE, injuries: ['balance'] } } });
+  }, 60_000);
+  afterEach(() => app.close(), 30_000);
+
+  const report = async (lesson = 'l') => Report.parse((await app.get(`/api/lessons/${lesson}/report`)).json());
+  /** Swings of one lesson, with a fault or without. */
+  const swings = async (lesson: string, from: number, n: number, o: Partial<SimulateOptions> = {}) => {
+    for (let i = 0; i < n; i++)
+      await app.bring(simulate({ device: 'mat', seed: from + i, style: { spread: 0.2 }, ...o }).recording, `${lesson}-${from + i}.vilko`, lesson);
+  };
+  const later = (id: string, measure: string | null) =>
+    app.pupils.addLesson({ id, pupilId: 'p', startedAt: new Date('2026-11-20T10:00:00Z'), bay: 'Bay 3', aim: 'Over there', measure });
+
+  it('of an empty lesson says nothing that was not seen', async () => {
+    const r = await report();
+    expect([r.measure, r.success, r.before, r.after, r.drill, r.text]).toEqual([null, null, null, null, null, null]);
+    expect(r.draft).toEqual({ aim: 'Test', saw: '', numbers: '', changed: '', notYet: '', task: '', agreed: '' });
+    expect((await app.get('/api/lessons/nowhere/report')).statusCode).toBe(404);
+  });
+
+  it('is drafted from the finding, on the agreed measure, against the lesson before; the drill suits what is on record', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
+    await swings('l', 30, 4, { fault: 'hangs-back' });
+    const first = await report();
+    expect(first.draft.saw).toMatch(/^Too much load stays on the trail foot at impact, in 4 of 4 swings with the 7-iron\.$/);
+    expect(first.draft.numbers).toMatch(/^On the lead foot, of the load on both: \d+% at address, \d+% at the top, \d+% at impact\.$/);
+    expect(first.draft.notYet).toMatch(/^Lead share, impact: 0 of 2 swings where we want them \(64% to 92%\)/);
+    expect([first.measure!.agreed, first.measure!.n, first.success!.word]).toEqual([true, [2, 2], 'not yet']);
+    // the first drill of the ladder that a sore balance allows
+    expect(first.drill).toBe('arms-crossed-thirds');
+    expect(first.draft.task).toContain('Arms-crossed thirds: ');
+    await later('l2', 'share.lead.p7');
+    await swings('l2', 40, 4);
+    const second = await report('l2');
+    expect(second.measure!.n).toEqual([4, 4]);
+    expect(second.draft.changed).toMatch(/^Lead share, impact: \d+% before, \d+% now\. A real change\.$/);
+    expect([second.success!.word, second.draft.notYet, second.success!.inside]).toEqual(['met', '', 4]);
+    expect([second.before!.value! < 64, second.after!.value! > 64]).toEqual([true, true]);
+    expect(second.after!.shape!.down.length).toBeGreaterThan(5);
+  }, 60_000);
+
+  it('says partly where the agreed measure has come nearer, whatever else improved', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
+    await swings('l', 50, 5, { style: { spread: 0.1, tendencies: { leadP7: -4.5 } } });
+    await later('l2', 'share.lead.p7');
+    await swings('l2', 60, 5, { style: { spread: 0.1, tendencies: { leadP7: -2.2 } } });
+    const r = await report('l2');
+    expect(r.success!.word).toBe('partly');
+    expect(r.success!.way!).toBeGreaterThan(0);
+    expect(r.draft.notYet).toMatch(/% of the way\.$/);
+  }, 60_000);
+
+  it('keeps the instructor’s words, gives the draft back, and goes with the pupil', async () => {
+    const kept = Report.parse((await app.send('PUT', '/api/lessons/l/report', { text: OWN })).json());
+    expect(kept.text).toEqual(OWN);
+    const { name } = (await app.send('POST', '/api/backups')).json<{ name: string }>();
+    const bytes = new Uint8Array((await app.get(`/api/backups/${name}`)).rawPayload);
+    await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+    expect((await app.get('/api/lessons/l/report')).statusCode).toBe(404);
+    await app.sendBytes(`/api/restore?name=${name}`, bytes);
+    expect((await report()).text).toEqual(OWN);
+    expect((await app.send('PUT', '/api/lessons/l/report', { text: null })).json<Report>().text).toBeNull();
+    const long = await app.send('PUT', '/api/lessons/l/report', { text: { ...OWN, task: 'x'.repeat(1300) } });
+    expect(long.statusCode).toBe(400);
+  });
+});

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { type Lesson, MINOR, type Report, REPORT_FIELDS, type ReportSwing, type ReportText } from '@vilko/contract';
+import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
+import { Thumbnail } from '../../drawing/rack/thumbnail';
+import { unitBehind } from '../../drill-words';
+import { dateText, shortDate } from '../../office/words';
+import { number } from '../compare/difference-words';
+import { BandStrip } from '../practise/band-strip';
+
+/** One page in plain words: what was seen, what changed, one number, two routes, one thing to do. */
+@Component({
+  selector: 'vk-report-sheet',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [BandStrip, Thumbnail],
+  host: { class: 'block' },
+  template: `
+    <article class="mx-auto max-w-[760px] bg-sheet px-8 py-6 text-15 leading-[21px] print:max-w-none print:p-0" aria-label="Report">
+      <header class="flex items-baseline gap-4 border-b-2 border-ink pb-1.5">
+        <h2 class="text-24 font-semibold">{{ lesson().pupil.name }}</h2>
+        <p class="ml-auto text-ink2">{{ date() }}, {{ lesson().bay }}</p>
+      </header>
+      <div class="mt-3 grid grid-cols-[1fr_300px] gap-6 max-[640px]:grid-cols-1">
+        <div>
+          @for (f of shown(); track f.key) {
+            <section class="mb-2.5">
+              <h3 class="text-13 text-ink2">{{ f.head }}</h3>
+              <p class="whitespace-pre-line" [class]="f.key === 'task' ? 'text-18 leading-6 font-semibold' : ''">{{ text()[f.key] }}</p>
+            </section>
+          }
+          @if (comeBack()) {
+            <section class="mb-2.5">
+              <h3 class="text-13 text-ink2">Come back</h3>
+              <p>{{ comeBack() }}</p>
+            </section>
+          }
+        </div>
+        <div>
+          @if (report().measure; as m) {
+            <section>
+              <h3 class="text-13 text-ink2">{{ m.words }}{{ m.agreed ? ', as agreed' : '' }}</h3>
+              @if (m.after !== null) {
+                <p class="flex items-baseline gap-2">
+                  <span class="figures text-40 leading-[46px] font-semibold">{{ figure(m.after) }}</span><span class="text-18">{{ unit() }}</span>
+                  <span class="ml-auto text-18">{{ word() }}</span>
+                </p>
+                @if (m.band[0] !== null || m.band[1] !== null) {
+                  <vk-band-strip [measure]="m.id" [band]="m.band" [value]="m.after" />
+                }
+                <p class="text-13 text-ink2">
+                  mean of {{ m.n[1] }} {{ m.n[1] === 1 ? 'swing' : 'swings'
+                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0] }}
+                </p>
+              } @else {
+                <p>Not measured in this lesson.</p>
+              }
+            </section>
+          }
+          @for (r of routes(); track r.head) {
+            <section class="mt-3 border-t border-rules pt-1.5">
+              <h3 class="flex text-13 text-ink2">
+                <span>{{ r.head }}</span><span class="ml-auto">swing {{ r.swing.number }}, {{ r.swing.clubName }}, {{ day(r.swing.date) }}</span>
+              </h3>
+              <div class="h-[128px]"><vk-thumbnail class="block h-full" [shape]="r.swing.shape" [handed]="lesson().pupil.handed" /></div>
+            </section>
+          }
+          @if (routes().length) {
+            <p class="text-13 leading-4 text-ink2">
+              Foot pressure from above, toes up: dashed going back, heavy coming down. The dashed foot is the one farther from the target.
+            </p>
+          }
+        </div>
+      </div>
+      @if (drill(); as d) {
+        <section class="mt-2 border-t border-rules pt-2">
+          <h3 class="text-18 font-semibold">{{ d.name }}</h3>
+          <p class="text-ink2">{{ d.setUp }}</p>
+          <ol class="mt-1 list-decimal pl-5">
+            @for (s of d.steps; track s) {
+              <li>{{ s }}</li>
+            }
+          </ol>
+          <p class="mt-1">{{ d.feel }} {{ d.dose }}.</p>
+          <p class="mt-1.5 border-l-2 border-alarm pl-2 text-13 leading-[17px]">{{ d.caution }} {{ cautions }}{{ minor() ? ' No maximal efforts.' : '' }}</p>
+        </section>
+      }
+    </article>
+  `,
+})
+export class ReportSheet {
+  readonly lesson = input.required<Omit<Lesson, 'rack'>>();
+  readonly report = input.required<Report>();
+  readonly text = input.required<ReportText>();
+  protected readonly cautions = DRILL_CAUTIONS.join(' ');
+  protected readonly date = computed(() => dateText(this.lesson().startedAt));
+  protected readonly day = shortDate;
+  protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
+  protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
+  protected readonly minor = computed(() => MINOR.includes(this.lesson().pupil.profile.ageBand ?? ''));
+  protected readonly comeBack = computed(() => (this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : ''));
+  protected readonly unit = computed(() => unitBehind(this.report().measure?.id ?? ''));
+  protected readonly word = computed(() => this.report().success?.word ?? '');
+  protected readonly routes = computed(() => {
+    const { before, after } = this.report();
+    const route = (head: string, swing: ReportSwing | null) => (swing?.shape ? [{ head, swing }] : []);
+    return before?.id === after?.id ? route('Now', after) : [...route('Before', before), ...route('Now', after)];
+  });
+
+  protected figure(v: number): string {
+    return number(this.report().measure!.id, v);
+  }
+}

@@ -1,0 +1,91 @@
+import type { Report, ReportText } from '@vilko/contract';
+import { type House, openLesson } from '../../testing/house';
+import { pupil } from '../../testing/samples';
+import { ReportPage } from './report';
+
+const DRAFT: ReportText = {
+  aim: 'Strike the ground after the ball',
+  saw: 'Too much load stays on the trail foot at impact, in 6 of 8 swings with the 7-iron.',
+  numbers: 'On the lead foot, of the load on both: 52% at address.',
+  changed: '',
+  notYet: 'Lead share, impact: 2 of 8 swings.',
+  task: 'Arms-crossed thirds: five minutes a day.',
+  agreed: '',
+};
+const shape = { back: [[0, 0]] as [number, number][], down: [[10, 0]] as [number, number][], through: [], soles: [] };
+const swingOf = (id: string, value: number) => ({ id, number: 4, clubName: '7-iron', date: '2026-11-20T10:00:00.000Z', value, shape });
+const REPORT: Report = {
+  draft: DRAFT,
+  text: null,
+  club: 'iron',
+  measure: { id: 'share.lead.p7', words: 'Lead share, impact', unit: '%', agreed: true, band: [64, 92], before: 51, after: 54, n: [7, 8] },
+  success: { word: 'partly', inside: 2, of: 8, way: 0.27 },
+  before: swingOf('a', 51),
+  after: swingOf('b', 54),
+  drill: 'arms-crossed-thirds',
+  nextVisit: '2026-12-11',
+};
+
+async function page(report: Report, house: House = openLesson()) {
+  const c = await house.show(ReportPage, { lessonId: 'l' });
+  house.asked('GET', '/api/lessons/l/report').flush(report);
+  await c.set({});
+  return { house, c, sheet: () => c.all('vk-report-sheet')[0]!.innerText.replace(/\s+/g, ' ') };
+}
+
+describe('Report', () => {
+  it('is one page: what was seen, the one number with its word, both routes, one thing to do, cautions, when to come back', async () => {
+    const { sheet, c } = await page(REPORT);
+    for (const words of [
+      'What I saw',
+      '6 of 8 swings',
+      'as agreed',
+      '54',
+      'partly',
+      'mean of 8 swings; before: 51%, mean of 7',
+      'Before',
+      'Now',
+      '11 December 2026',
+      'Stop on pain.',
+    ])
+      expect(sheet()).withContext(words).toContain(words);
+    expect(sheet()).not.toContain('What changed');
+    expect(c.all('vk-thumbnail').length).toBe(2);
+  });
+  it('lets the instructor’s words lead, keeps them by itself, and goes back to the draft with a way back', async () => {
+    const { house, c, sheet } = await page(REPORT);
+    await c.fill('What changed', 'You felt it twice.');
+    expect(sheet()).toContain('You felt it twice.');
+    await new Promise((r) => setTimeout(r, 650));
+    const put = house.asked('PUT', '/api/lessons/l/report');
+    expect(put.request.body).toEqual({ text: { ...DRAFT, changed: 'You felt it twice.' } });
+    put.flush({ ...REPORT, text: { ...DRAFT, changed: 'You felt it twice.' } });
+    await c.set({});
+    expect(c.text()).toContain('your words, kept');
+    await c.press('Back to the draft');
+    const back = house.asked('PUT', '/api/lessons/l/report');
+    expect(back.request.body).toEqual({ text: null });
+    back.flush(REPORT);
+    expect(house.said()).toBe('The draft stands again.');
+    await c.set({});
+    expect(sheet()).not.toContain('You felt it twice.');
+  });
+  it('shows of an empty lesson only what is known, and asks no maximal effort of a minor', async () => {
+    const minor = { ...pupil, profile: { ...pupil.profile, ageBand: '12–15' as const } };
+    const nothing = { ...DRAFT, saw: '', numbers: '', notYet: '', task: '' };
+    const { sheet, c } = await page(
+      { ...REPORT, draft: nothing, measure: null, success: null, before: null, after: null, nextVisit: null },
+      openLesson({ pupil: minor }),
+    );
+    expect(c.all('vk-thumbnail').length).toBe(0);
+    for (const words of ['What I saw', 'mean of', 'Come back']) expect(sheet()).not.toContain(words);
+    expect(sheet()).toContain('No maximal efforts.');
+  });
+  it('says in a sentence when the lesson cannot be reported', async () => {
+    const house = openLesson();
+    const c = await house.show(ReportPage, { lessonId: 'l' });
+    house.asked('GET', '/api/lessons/l/report').flush({ code: 'not-found', message: 'There is no such lesson.' }, { status: 404, statusText: 'Not found' });
+    await c.set({});
+    expect(c.text()).toContain('There is no such lesson.');
+  });
+});

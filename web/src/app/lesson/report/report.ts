@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { type Report, REPORT_FIELDS, type ReportText } from '@vilko/contract';
+import { Keys } from '../../shell/keys';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { ReportActions, reportFeature } from '../../state/report';
+import { ReportSheet } from './report-sheet';
+
+const SETTLE = 600;
+
+/** Report: the page the pupil gets, and the words on it; the machine drafts, the instructor's words lead. */
+@Component({
+  selector: 'vk-report',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReportSheet, RouterLink],
+  host: { class: 'block h-full min-h-0 print:h-auto' },
+  template: `
+    @if (error(); as e) {
+      <p class="p-6 text-18">{{ e }}</p>
+    } @else if (!lesson() || !report()) {
+      <p class="p-6 text-18 text-ink2" role="status">Drafting the page from the lesson’s swings …</p>
+    } @else {
+      <div class="grid h-full min-h-0 grid-cols-[430px_minmax(0,1fr)] print:block">
+        <section class="min-h-0 overflow-y-auto border-r border-rules px-4 py-3 print:hidden" aria-label="Words of the report">
+          <div class="flex items-baseline gap-3">
+            <h1 class="text-18 font-semibold">Words</h1>
+            <span class="text-ink2" role="status">{{ state() }}</span>
+            @if (written()) {
+              <button class="link ml-auto" (click)="backToDraft()">Back to the draft</button>
+            }
+          </div>
+          <p class="text-ink2">Drafted from the swings; what you write stands instead. An empty field is left off the page.</p>
+          @for (f of fields; track f.key) {
+            <label class="field mt-2"
+              >{{ f.head }}
+              <textarea
+                rows="2"
+                maxlength="1200"
+                style="field-sizing: content"
+                [value]="text()![f.key]"
+                (input)="write(f.key, $any($event.target).value)"
+              ></textarea>
+            </label>
+          }
+          <p class="mt-2 text-ink2">
+            The drill and the days come from <a class="link" [routerLink]="['/lesson', lessonId(), 'practise']">Practise</a>, aim, measure and next visit from
+            the lesson’s notes.
+          </p>
+        </section>
+        <div class="flex min-h-0 flex-col print:block">
+          <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
+            <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
+            <button class="main-button ml-auto" (click)="print()">Print or save as PDF</button>
+          </div>
+          <div class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 print:overflow-visible print:bg-transparent print:p-0">
+            <vk-report-sheet [lesson]="lesson()!" [report]="report()!" [text]="text()!" />
+          </div>
+        </div>
+      </div>
+    }
+  `,
+})
+export class ReportPage {
+  readonly lessonId = input.required<string>();
+  private readonly store = inject(Store);
+  protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  private readonly failed = this.store.selectSignal(reportFeature.selectError);
+  protected readonly report = this.store.selectSignal(reportFeature.selectReport);
+  private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
+  protected readonly fields = REPORT_FIELDS;
+  /** What is being written and not sent yet. */
+  private readonly own = signal<ReportText | null>(null);
+  protected readonly text = computed((): ReportText | null => this.own() ?? textOf(this.report()));
+  protected readonly error = computed(() => (this.report() ? null : this.failed()));
+  protected readonly written = computed(() => this.own() !== null || this.report()?.text !== null);
+  protected readonly state = computed(() => {
+    if (this.own() || this.saving()) return 'keeping …';
+    return this.report()?.text ? 'your words, kept' : 'the draft';
+  });
+
+  constructor() {
+    effect(() => {
+      this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
+      this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
+    });
+    effect((clean) => {
+      const text = this.own();
+      if (!text) return;
+      const timer = setTimeout(() => {
+        this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text, before: this.report()?.text ?? null }));
+        this.own.set(null);
+      }, SETTLE);
+      clean(() => clearTimeout(timer));
+    });
+    inject(Keys).use('Report', [{ key: 'p', words: 'print, or save as PDF', run: () => this.print() }]);
+  }
+
+  protected write(key: keyof ReportText, value: string): void {
+    this.own.set({ ...this.text()!, [key]: value });
+  }
+  protected backToDraft(): void {
+    const before = this.text();
+    this.own.set(null);
+    this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text: null, before, said: 'The draft stands again.' }));
+  }
+  protected print(): void {
+    window.print();
+  }
+}
+
+const textOf = (r: Report | null): ReportText | null => r && (r.text ?? r.draft);
