@@ -8,7 +8,7 @@ import { evaluationMarkdown } from './tables.js';
 /** Simulates, judges and writes docs/evaluation.md; `--tuning` uses the tuning seeds and only prints. */
 const option = (name: string): string | undefined => process.argv.find((a) => a.startsWith(`--${name}=`))?.split('=')[1];
 const tuning = process.argv.includes('--tuning');
-const REPORTING = 9_000_000;
+const REPORTING = 15_000_000;
 const TUNING = 2_000_000;
 const AT_ONCE = 2;
 const seed = tuning ? TUNING : REPORTING;

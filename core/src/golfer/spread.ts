@@ -63,7 +63,7 @@ export interface Spread {
  * call their own. Fixed before any rule was tuned.
  */
 export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
-  back: { mean: 0.8, sd: { down: 0.115, up: 0.165 }, unit: 's' },
+  back: { mean: 0.8, sd: { down: 0.12, up: 0.165 }, unit: 's' },
   down: { mean: 0.262, sd: 0.014, unit: 's' },
   leadAddress: { mean: 51.5, sd: { down: 2.8, up: 4 }, unit: '%', club: { driver: 51, wedge: 50.5 } },
   trailMax: { mean: 74, sd: { down: 6, up: 5.4 }, unit: '%', club: { driver: 77, wedge: 71 }, clubSd: { driver: { down: 7, up: 5.4 } } },
@@ -100,7 +100,7 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
   leadFwdImpact: { mean: 0, sd: { down: 7.5, up: 11 }, unit: '% of foot, lead foot, around impact' },
   massAhead: { mean: 0, sd: { down: 4, up: 19.5 }, unit: 'mm the mass goes with the pressure instead of after it' },
   massRuns: { mean: 0, sd: { down: 6, up: 25.5 }, unit: 'mm the mass runs on toward the target by impact' },
-  tips: { mean: 0, sd: { down: 0.085, up: 0.03 }, unit: 'N·m·s/kg of tilting before impact' },
+  tips: { mean: 0, sd: { down: 0.082, up: 0.03 }, unit: 'N·m·s/kg of tilting before impact' },
   twistsOn: { mean: 0, sd: { down: 0.02, up: 0.045 }, unit: 'of the backswing by which the twist away comes later' },
   legPush: { mean: 1, sd: { down: 0.105, up: 0.03 }, unit: 'of the lead leg’s usual push' },
   wander: { mean: 2, sd: { down: 0.8, up: 13 }, unit: 'mm the pressure wanders going back' },

@@ -56,11 +56,13 @@ const REVERSED_AT = 3.6;
 const LUCK = 0.25;
 
 /** Below this, mm, a mass that is a little ahead or runs a little changes nothing that can be seen. */
-const UNNOTICED = 25;
+const UNNOTICED = 33;
+/** Beyond it each mm counts for more: what holds a body in its place gives way. */
+const GIVES_WAY = { ahead: 2.5, runs: 1.25 };
 /** How far (mm) a mass runs on toward the target, as far as it is noticed. */
-export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => Math.max(0, p.massRuns - UNNOTICED);
+export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED);
 /** Who falls to the lead heel by more than this (% of foot) does so early in the downswing already. */
-const SPINS_FROM = 12;
+const SPINS_FROM = 15;
 /** Half of how long (s) the share takes to change over: fastest around the crossing. */
 const CROSSING = 0.05;
 /** How much before P6 (s) whoever is all on the lead foot by then has arrived. */
@@ -125,7 +127,7 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   const off = Math.max(0, p.massBack - healthyMean('massBack', club) - 15);
   p.trailMax = Math.min(Math.max(92, p.trailMax), p.trailMax + (0.8 * off) / (10 * STANCE[club]));
   // a mass that goes with the pressure is ahead of it: less pressure is needed to carry it, and it goes farther
-  const ahead = 2 * Math.max(0, p.massAhead - UNNOTICED);
+  const ahead = GIVES_WAY.ahead * Math.max(0, p.massAhead - UNNOTICED);
   p.massBack += 0.36 * ahead;
   const carried = 50.5 + p.massBack / (10 * STANCE[club]) - 0.055 * ahead;
   p.trailMax += Math.min(0, carried - p.trailMax) * Math.min(1, ahead / 50);
