@@ -14,7 +14,7 @@ import { BandStrip } from '../practise/band-strip';
   imports: [BandStrip, Thumbnail],
   host: { class: 'block' },
   template: `
-    <article class="mx-auto max-w-[760px] bg-sheet px-8 py-6 text-15 leading-[21px] print:max-w-none print:p-0" aria-label="Report">
+    <article class="mx-auto max-w-[760px] bg-sheet px-8 py-6 max-[640px]:px-4 text-15 leading-[21px] print:max-w-none print:p-0" aria-label="Report">
       <header class="flex items-baseline gap-4 border-b-2 border-ink pb-1.5">
         <h2 class="text-24 font-semibold">{{ lesson().pupil.name }}</h2>
         <p class="ml-auto text-ink2">{{ date() }}, {{ lesson().bay }}</p>

@@ -21,7 +21,7 @@ const SETTLE = 600;
     } @else if (!lesson() || !report()) {
       <p class="p-6 text-18 text-ink2" role="status">Drafting the page from the lesson’s swings …</p>
     } @else {
-      <div class="grid h-full min-h-0 grid-cols-[430px_minmax(0,1fr)] print:block">
+      <div class="grid h-full min-h-0 grid-cols-[430px_minmax(0,1fr)] max-[900px]:flex max-[900px]:flex-col-reverse max-[900px]:overflow-y-auto print:block">
         <section class="min-h-0 overflow-y-auto border-r border-rules px-4 py-3 print:hidden" aria-label="Words of the report">
           <div class="flex items-baseline gap-3">
             <h1 class="text-18 font-semibold">Words</h1>
@@ -53,7 +53,10 @@ const SETTLE = 600;
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
             <button class="main-button ml-auto" (click)="print()">Print or save as PDF</button>
           </div>
-          <div class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 print:overflow-visible print:bg-transparent print:p-0">
+          <div
+            tabindex="0"
+            class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 max-[900px]:overflow-visible max-[900px]:px-0 print:overflow-visible print:bg-transparent print:p-0"
+          >
             <vk-report-sheet [lesson]="lesson()!" [report]="report()!" [text]="text()!" />
           </div>
         </div>
