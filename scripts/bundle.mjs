@@ -26,7 +26,7 @@ const common = {
 const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
   server: [
-    { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native'] },
+    { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native', 'pdfmake'] },
     { entryPoints: [at('server/src/analysis/import-worker.ts')], outfile: at('server/dist/import-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
@@ -37,5 +37,9 @@ for (const name of process.argv.slice(2)) {
   for (const t of targets[name]) await build({ ...common, ...t });
   if (name !== 'server') continue;
   cpSync(at('server/src/db/migrations'), at('server/dist/migrations'), { recursive: true });
+  for (const weight of [400, 600]) {
+    const file = `hanken-grotesk-latin-${weight}-normal.woff`;
+    cpSync(at(`node_modules/@fontsource/hanken-grotesk/files/${file}`), at(`server/dist/fonts/${file}`));
+  }
   if (existsSync(at('server/demo-films'))) cpSync(at('server/demo-films'), at('server/dist/films'), { recursive: true });
 }

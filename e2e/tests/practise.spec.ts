@@ -86,7 +86,7 @@ test('a plan is made, dragged to another day, refused where it may not go, kept 
   await page.reload();
   await expect(chips(page).nth(1)).toHaveText(/E2/);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar file' }).click()]);
-  const ics = readFileSync((await download.path()), 'utf8');
+  const ics = readFileSync(await download.path(), 'utf8');
   expect(ics.match(/BEGIN:VEVENT/g)?.length).toBe(6);
   expect(ics).toContain(`DTSTART;VALUE=DATE:${next.toISOString().slice(0, 10).replaceAll('-', '')}`);
   expect(await serious(page)).toEqual([]);
@@ -142,8 +142,14 @@ test('a report is drafted, edited, printed on one page, and given back to the dr
   await page.reload();
   await expect(sheet).toContainText('and you can feel it.');
   expect(await serious(page)).toEqual([]);
-  const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
-  expect(pdf.match(/\/Type\s*\/Page\b/g)?.length).toBe(1);
+  const pages = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length;
+  expect(pages(await page.pdf({ format: 'A4' }))).toBe(1);
+  const link = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
+  expect(pages(await (await page.request.get(link!)).body())).toBe(1);
+  await page.getByRole('button', { name: 'E-mail file' }).click();
+  await page.getByLabel('To', { exact: true }).fill('ilse@example.org');
+  await page.getByRole('button', { name: 'Put into the outbox' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'The letter to ilse@example.org lies in the outbox: lesson-ilse--' })).toBeVisible();
   await page.setViewportSize({ width: 390, height: 800 });
   expect(await sheet.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -35,6 +35,7 @@ import { houseRoutes, settingsOf } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
 import { practiceService } from './practice/practice-service.js';
 import { practiceRoutes } from './routes/practice.js';
+import { openOutbox } from './reports/outbox.js';
 import { reportService } from './reports/report-service.js';
 import { reportRoutes } from './routes/reports.js';
 import { pupilRoutes } from './routes/pupils.js';
@@ -128,11 +129,12 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   const tables = openTables(database);
   const { pupils, swings, shots, films, house } = tables;
   const store = filmStore(database.folder);
+  const outbox = openOutbox(database.folder);
   const patterns = patternService(tables.patterns);
   const service = swingService({ ...tables, standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }) });
   const filmsOf = filmService(swings, films, store);
   const shotsOf = shotService(pupils, swings, shots);
-  const archive = pupilArchive({ ...tables, store, scrub: database.scrub });
+  const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
   const backups = openBackups(database.folder, pupils, archive);
   const deviceKey = await deviceKeyOf(house);
   const bay = openBay(BAY, {
@@ -154,7 +156,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
     pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
     lessonRoutes(scope, pupils, service);
-    reportRoutes(scope, reportService(pupils, tables.practice, service));
+    reportRoutes(scope, reportService(pupils, tables.practice, service, outbox));
     practiceRoutes(scope, practiceService(pupils, tables.practice, service));
     patternRoutes(scope, patterns);
     swingRoutes(scope, service);

@@ -6,6 +6,7 @@ import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository } from '../db/swings.js';
 import type { FilmStore } from '../films/film-store.js';
+import type { Outbox } from '../reports/outbox.js';
 import { lessonJson, packPupils, type PupilBundle, swingJson, swingRow } from './pupil-bundle.js';
 
 /** The tables and files pupils are spread over. */
@@ -17,12 +18,13 @@ export interface Shelves {
   readonly patterns: PatternRepository;
   readonly practice: PracticeRepository;
   readonly store: FilmStore;
+  readonly outbox: Outbox;
   /** Makes deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive({ pupils, swings, shots, films, patterns, practice, store, scrub }: Shelves) {
+export function pupilArchive({ pupils, swings, shots, films, patterns, practice, store, outbox, scrub }: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -95,6 +97,7 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
       const [pupil] = people;
       if (!pupil) return null;
       for (const f of theirFilms) await store.remove(f);
+      await outbox.removeOf(lessons.map((l) => l.id));
       await pupils.remove(id);
       await swings.dropOrphans();
       await scrub();

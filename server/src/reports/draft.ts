@@ -7,7 +7,7 @@ import type { Figures } from './figures.js';
 const UNITLESS = new Set(['–', '0–1', 'P']);
 const behind = (unit: string): string => (UNITLESS.has(unit) ? '' : unit === '%' ? '%' : ` ${unit}`);
 const digits = (unit: string): number => (['–', '0–1', 'P', 'm/s', 'N·m/kg', 'N·m·s/kg'].includes(unit) ? 2 : 0);
-const said = (v: number, unit: string): string => `${v.toFixed(digits(unit)).replace('-', '−')}${behind(unit)}`;
+export const said = (v: number, unit: string): string => `${v.toFixed(digits(unit)).replace('-', '−')}${behind(unit)}`;
 
 /** What the machine would write: plain sentences from the figures; the instructor's words lead. */
 export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | null): ReportText {
@@ -31,13 +31,15 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
             success.way === null || success.way <= 0 ? '' : `, ${Math.round(100 * success.way)}% of the way`
           }.`,
     task: lesson.homework || (drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : ''),
-    agreed: measure ? `We judge it by: ${measure.words.toLowerCase()}, ${bandOf(measure)}, in two of three swings.` : '',
+    agreed: measure ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.` : '',
   };
 }
 
 const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
-function bandOf({ band: [lo, hi], unit }: NonNullable<Figures['measure']>): string {
+const hasBand = ({ band: [lo, hi] }: NonNullable<Figures['measure']>): boolean => lo !== null || hi !== null;
+
+export function bandOf({ band: [lo, hi], unit }: NonNullable<Figures['measure']>): string {
   if (lo === null && hi === null) return 'without a fixed range';
   if (lo === null) return `at most ${said(hi!, unit)}`;
   return hi === null ? `at least ${said(lo, unit)}` : `${said(lo, unit)} to ${said(hi, unit)}`;

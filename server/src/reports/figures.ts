@@ -24,6 +24,13 @@ function leadingSet(f: LessonFindings): ClubFindings | null {
   return [...f.clubs].sort((a, b) => found(b) - found(a) || b.n - a.n)[0] ?? null;
 }
 
+/** Where the pattern has no band: the side of the fault's limit that is free of it. */
+function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: string): PracticeBand {
+  const piece = finding?.evidence.find((p) => p.measures.length === 1 && p.measures[0] === id && !p.spread);
+  if (!piece) return [null, null];
+  return piece.direction === 'over' ? [null, piece.limit] : [piece.limit, null];
+}
+
 /**
  * What is compared: this lesson with the last one of the same club and device; in a first lesson its first half with
  * its second. The measure is the one that was agreed, else the one the main finding rests on.
@@ -49,7 +56,7 @@ export function figuresOf(
   const id = agreed ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
   const row = measureRow(id);
   const { pattern, tuning } = standardOf(set.club);
-  const band: PracticeBand = bandsFor(pattern, set.club, tuning).find((b) => b.measure === id)?.ideal ?? [null, null];
+  const band = bandsFor(pattern, set.club, tuning).find((b) => b.measure === id)?.ideal ?? besideLimit(main, id);
   const values = (s: readonly SummarisedSwing[]) => s.flatMap((x) => summaryNumber(x.summary, id) ?? []);
   const [a, b] = [values(before), values(after)];
   const worth = worthOf(id);

@@ -5,49 +5,70 @@ import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
 import { draftOf } from './draft.js';
 import { figuresOf, standsFor } from './figures.js';
+import type { Outbox } from './outbox.js';
+import { day, type Page, reportPdf } from './pdf.js';
 
 const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
 
 /** What the pupil takes home from a lesson. */
-export function reportService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService) {
+export function reportService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, outbox: Outbox) {
+  const pageOf = async (lessonId: string): Promise<Page | null> => {
+    const found = await pupils.lesson(lessonId);
+    return found && { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
+  };
+  const reportOf = async ({ head, pupil }: NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>): Promise<Report> => {
+    const lessonId = head.id;
+    const [findings, all, standardOf, plans] = await Promise.all([
+      swings.findings(lessonId),
+      swings.summarised(pupil),
+      swings.standards(pupil),
+      practice.plansOf([pupil.id]),
+    ]);
+    const end = all.findLast((s) => s.row.lessonId === lessonId)?.row.recordedAt;
+    const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
+    const figures = figuresOf(lessonId, head.measure, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
+    const { set, fault, measure, success } = figures;
+    const planned = plans.find((p) => p.lessonId === lessonId)?.plan.wish.drills[0];
+    const offered =
+      set && fault
+        ? drillsFor({
+            fault,
+            club: set.club,
+            found: set.findings.map((f) => f.fault),
+            injuries: pupil.profile.injuries,
+            school: standardOf(set.club, 'stock').pattern.id,
+          }).offered[0]
+        : undefined;
+    // a drill the homework names leads, then the planned one, then what suits the finding
+    const named = DRILLS.find((d) => head.homework.toLowerCase().includes(d.name.toLowerCase()));
+    const drill = named ?? DRILLS.find((d) => d.id === planned) ?? offered ?? null;
+    return {
+      draft: draftOf(head, figures, drill),
+      text: await pupils.report(lessonId),
+      club: set?.club ?? null,
+      measure,
+      success: success && { word: success.word, inside: success.inside, of: success.of, way: success.way },
+      before: standsFor(figures.before, measure?.id ?? null),
+      after: standsFor(figures.after, measure?.id ?? null),
+      drill: drill?.id ?? null,
+      nextVisit: head.nextVisit,
+    };
+  };
   return {
-    async of(lessonId: string): Promise<Report | null> {
-      const found = await pupils.lesson(lessonId);
-      if (!found) return null;
-      const { head, pupil } = found;
-      const [findings, all, standardOf, plans] = await Promise.all([
-        swings.findings(lessonId),
-        swings.summarised(pupil),
-        swings.standards(pupil),
-        practice.plansOf([pupil.id]),
-      ]);
-      const end = all.findLast((s) => s.row.lessonId === lessonId)?.row.recordedAt;
-      const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
-      const figures = figuresOf(lessonId, head.measure, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
-      const { set, fault, measure, success } = figures;
-      const planned = plans.find((p) => p.lessonId === lessonId)?.plan.wish.drills[0];
-      const offered =
-        set && fault
-          ? drillsFor({
-              fault,
-              club: set.club,
-              found: set.findings.map((f) => f.fault),
-              injuries: pupil.profile.injuries,
-              school: standardOf(set.club, 'stock').pattern.id,
-            }).offered[0]
-          : undefined;
-      const drill = DRILLS.find((d) => d.id === planned) ?? offered ?? null;
-      return {
-        draft: draftOf(head, figures, drill),
-        text: await pupils.report(lessonId),
-        club: set?.club ?? null,
-        measure,
-        success: success && { word: success.word, inside: success.inside, of: success.of, way: success.way },
-        before: standsFor(figures.before, measure?.id ?? null),
-        after: standsFor(figures.after, measure?.id ?? null),
-        drill: drill?.id ?? null,
-        nextVisit: head.nextVisit,
-      };
+    of: async (lessonId: string): Promise<Report | null> => (await pageOf(lessonId))?.report ?? null,
+    async pdf(lessonId: string): Promise<Uint8Array | null> {
+      const page = await pageOf(lessonId);
+      return page && reportPdf(page);
+    },
+    /** Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else. */
+    async send(lessonId: string, to: string): Promise<{ file: string } | null> {
+      const page = await pageOf(lessonId);
+      if (!page) return null;
+      const { aim, task } = page.report.text ?? page.report.draft;
+      const text = [`Hello ${page.pupil.name},`, aim && `Your aim: ${aim}`, task && `One thing to do: ${task}`, 'The page of your lesson is attached.']
+        .filter(Boolean)
+        .join('\n\n');
+      return { file: await outbox.put({ lessonId, to, subject: `Your lesson of ${day(page.lesson.startedAt)}`, text, pdf: await reportPdf(page) }) };
     },
     /** Keeps the instructor's words; null goes back to the draft. */
     async keep(lessonId: string, text: ReportText | null): Promise<boolean> {

@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { NO_PROFILE, Report, type ReportText } from '@vilko/contract';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
@@ -72,4 +74,30 @@ describe('a report', () => {
     const long = await app.send('PUT', '/api/lessons/l/report', { text: { ...OWN, task: 'x'.repeat(1300) } });
     expect(long.statusCode).toBe(400);
   });
+
+  it('is a PDF with its own fonts, and an e-mail file in the outbox that goes when the pupil is erased', async () => {
+    await swings('l', 70, 3, { fault: 'hangs-back' });
+    const answer = await app.get('/api/lessons/l/report.pdf');
+    expect([answer.headers['content-type'], answer.rawPayload.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
+    const pdf = answer.rawPayload.toString('latin1');
+    expect(pdf).toContain('HankenGrotesk');
+    expect(pdf.match(/\/Type \/Page\b/g)?.length).toBe(1);
+    const { file } = (await app.send('POST', '/api/lessons/l/report/send', { to: 'somebody@example.org' })).json<{ file: string }>();
+    const outbox = join(app.folder, 'outbox');
+    const letter = readFileSync(join(outbox, file), 'utf8');
+    for (const line of [
+      'To: somebody@example.org',
+      'Subject: Your lesson of 1 November 2026',
+      'Content-Type: application/pdf; name=lesson.pdf',
+      'MIME-Version: 1.0',
+    ])
+      expect(letter).withContext(line).toContain(line);
+    // the attachment is the PDF itself
+    const [, encoded] = /Content-Disposition: attachment; filename=lesson\.pdf\r?\n\r?\n([A-Za-z0-9+/=\r\n]+)/.exec(letter)!;
+    expect(Buffer.from(encoded!, 'base64').subarray(0, 5).toString()).toBe('%PDF-');
+    expect((await app.send('POST', '/api/lessons/l/report/send', { to: 'nobody' })).statusCode).toBe(400);
+    await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+    expect(readdirSync(outbox)).toEqual([]);
+    expect((await app.get('/api/lessons/l/report.pdf')).statusCode).toBe(404);
+  }, 60_000);
 });

@@ -14,6 +14,27 @@ export function reportRoutes(app: FastifyInstance, reports: ReportService): void
     { schema: { summary: 'What the pupil takes home from a lesson', params: Id, response: { 200: Report, 404: Problem } } },
     async (request, reply) => (await reports.of(request.params.id)) ?? reply.code(404).send(GONE),
   );
+  routes.get('/api/lessons/:id/report.pdf', { schema: { summary: 'A lesson’s report as PDF', params: Id } }, async (request, reply) => {
+    const pdf = await reports.pdf(request.params.id);
+    if (!pdf) return reply.code(404).send(GONE);
+    return reply
+      .header('content-type', 'application/pdf')
+      .header('content-disposition', 'inline; filename="lesson.pdf"')
+      .header('cache-control', 'no-store')
+      .send(Buffer.from(pdf));
+  });
+  routes.post(
+    '/api/lessons/:id/report/send',
+    {
+      schema: {
+        summary: 'Puts a report as an e-mail file into the outbox',
+        params: Id,
+        body: z.object({ to: z.email() }),
+        response: { 200: z.object({ file: z.string() }), 404: Problem },
+      },
+    },
+    async (request, reply) => (await reports.send(request.params.id, request.body.to)) ?? reply.code(404).send(GONE),
+  );
   routes.put(
     '/api/lessons/:id/report',
     {

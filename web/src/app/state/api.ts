@@ -186,6 +186,9 @@ export class Api {
   report(lessonId: string): Observable<Report> {
     return this.http.get(`/api/lessons/${lessonId}/report`).pipe(map((x) => Report.parse(x)));
   }
+  sendReport(lessonId: string, to: string): Observable<{ file: string }> {
+    return this.http.post(`/api/lessons/${lessonId}/report/send`, { to }).pipe(map((x) => z.object({ file: z.string() }).parse(x)));
+  }
   keepReport(lessonId: string, text: ReportText | null): Observable<Report> {
     return this.http.put(`/api/lessons/${lessonId}/report`, { text }).pipe(map((x) => Report.parse(x)));
   }

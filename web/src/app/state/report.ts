@@ -14,6 +14,8 @@ export const ReportActions = createActionGroup({
     /** `said` tells what was done and offers to take it back. */
     Keep: props<{ lessonId: string; text: ReportText | null; before: ReportText | null; said?: string }>(),
     Kept: props<{ lessonId: string; report: Report; before: ReportText | null; said?: string }>(),
+    Send: props<{ lessonId: string; to: string }>(),
+    Sent: props<{ file: string; to: string }>(),
     Failed: props<{ message: string }>(),
   },
 });
@@ -58,13 +60,20 @@ export const reportEffects = {
     (report, { lessonId, before, said }) => A.kept({ lessonId, report, before, ...(said ? { said } : {}) }),
     failed,
   ),
+  send: calling(
+    A.send,
+    (api, { lessonId, to }) => api.sendReport(lessonId, to),
+    ({ file }, { to }) => A.sent({ file, to }),
+    failed,
+  ),
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.failed),
-        filter((a) => a.type === A.failed.type || a.said !== undefined),
+        ofType(A.kept, A.sent, A.failed),
+        filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.sent.type) return LessonActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
           return LessonActions.offerUndo({ text: a.said!, undo: A.keep({ lessonId: a.lessonId, text: a.before, before: null }) });
         }),
       ),

@@ -70,6 +70,18 @@ describe('Report', () => {
     await c.set({});
     expect(sheet()).not.toContain('You felt it twice.');
   });
+  it('goes as a PDF, and as a letter into the outbox', async () => {
+    const { house, c } = await page(REPORT);
+    expect(c.all('a[target]').map((a) => a.getAttribute('href'))).toEqual(['/api/lessons/l/report.pdf']);
+    await c.press('E-mail file');
+    expect(c.text()).toContain('The address is kept nowhere else.');
+    await c.fill('To', 'ada@example.org');
+    await c.press('Put into the outbox');
+    const sent = house.asked('POST', '/api/lessons/l/report/send');
+    expect(sent.request.body).toEqual({ to: 'ada@example.org' });
+    sent.flush({ file: 'l--2026.eml' });
+    expect(house.said()).toBe('The letter to ada@example.org lies in the outbox: l--2026.eml');
+  });
   it('shows of an empty lesson only what is known, and asks no maximal effort of a minor', async () => {
     const minor = { ...pupil, profile: { ...pupil.profile, ageBand: '12–15' as const } };
     const nothing = { ...DRAFT, saw: '', numbers: '', notYet: '', task: '' };

@@ -51,8 +51,19 @@ const SETTLE = 600;
         <div class="flex min-h-0 flex-col print:block">
           <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
-            <button class="main-button ml-auto" (click)="print()">Print or save as PDF</button>
+            <a class="plain-button ml-auto" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
+            <button class="plain-button" [attr.aria-expanded]="mailing()" (click)="mailing.set(!mailing())">E-mail file</button>
+            <button class="main-button" (click)="print()">Print</button>
           </div>
+          @if (mailing()) {
+            <form class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden" (submit)="$event.preventDefault(); send(to.value)">
+              <label class="field w-[300px]">To<input #to type="email" required autocomplete="off" placeholder="name@example.org" /></label>
+              <button class="main-button h-8" [disabled]="!to.validity.valid && to.value !== ''">Put into the outbox</button>
+              <p class="min-w-0 flex-1 leading-4 text-ink2">
+                A letter with the PDF, as a file in the outbox folder: a mail program sends it. The address is kept nowhere else.
+              </p>
+            </form>
+          }
           <div
             tabindex="0"
             class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 max-[900px]:overflow-visible max-[900px]:px-0 print:overflow-visible print:bg-transparent print:p-0"
@@ -72,6 +83,7 @@ export class ReportPage {
   protected readonly report = this.store.selectSignal(reportFeature.selectReport);
   private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
   protected readonly fields = REPORT_FIELDS;
+  protected readonly mailing = signal(false);
   /** What is being written and not sent yet. */
   private readonly own = signal<ReportText | null>(null);
   protected readonly text = computed((): ReportText | null => this.own() ?? textOf(this.report()));
@@ -96,7 +108,7 @@ export class ReportPage {
       }, SETTLE);
       clean(() => clearTimeout(timer));
     });
-    inject(Keys).use('Report', [{ key: 'p', words: 'print, or save as PDF', run: () => this.print() }]);
+    inject(Keys).use('Report', [{ key: 'p', words: 'print', run: () => this.print() }]);
   }
 
   protected write(key: keyof ReportText, value: string): void {
@@ -106,6 +118,11 @@ export class ReportPage {
     const before = this.text();
     this.own.set(null);
     this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text: null, before, said: 'The draft stands again.' }));
+  }
+  protected send(to: string): void {
+    if (!to) return;
+    this.store.dispatch(ReportActions.send({ lessonId: this.lessonId(), to }));
+    this.mailing.set(false);
   }
   protected print(): void {
     window.print();

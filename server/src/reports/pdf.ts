@@ -1,0 +1,135 @@
+import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
+import { MINOR, REPORT_FIELDS } from '@vilko/contract';
+import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { bandOf, said } from './draft.js';
+import { face, FACES } from './fonts.js';
+import { routeSvg } from './route-svg.js';
+
+const INK2 = '#55606C';
+const ALARM = '#8C2F39';
+const RULES = '#D9D3C6';
+
+/** What stands on the page. */
+export interface Page {
+  readonly pupil: Pupil;
+  readonly lesson: LessonHead;
+  readonly report: Report;
+}
+
+export const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+const head = (text: string): Content => ({ text, fontSize: 8.5, color: INK2, margin: [0, 5, 0, 0] });
+
+function words({ report, lesson }: Page): Content[] {
+  const text = report.text ?? report.draft;
+  const fields = REPORT_FIELDS.filter((f) => text[f.key].trim()).flatMap((f): Content[] => [
+    head(f.head),
+    f.key === 'task' ? { text: text[f.key], bold: true, fontSize: 13 } : { text: text[f.key] },
+  ]);
+  return lesson.nextVisit ? [...fields, head('Come back'), { text: `${day(lesson.nextVisit)}.` }] : fields;
+}
+
+function figures({ report, pupil }: Page): Content[] {
+  const m = report.measure;
+  const number: Content[] = m
+    ? [
+        head(`${m.words}${m.agreed ? ', as agreed' : ''}`),
+        m.after === null
+          ? { text: 'Not measured in this lesson.' }
+          : {
+              columns: [
+                { text: said(m.after, m.unit), fontSize: 26, bold: true },
+                { text: report.success?.word ?? '', alignment: 'right', margin: [0, 14, 0, 0] },
+              ],
+            },
+        {
+          text: `Wanted: ${bandOf(m)}. Mean of ${m.n[1]}${m.before === null ? '' : `; before: ${said(m.before, m.unit)}, mean of ${m.n[0]}`}.`,
+          fontSize: 9,
+          color: INK2,
+        },
+      ]
+    : [];
+  const route = (title: string, s: ReportSwing | null): Content[] =>
+    s?.shape
+      ? [
+          {
+            columns: [
+              head(title),
+              { text: `swing ${s.number}, ${s.clubName}, ${day(s.date)}`, fontSize: 8.5, color: INK2, margin: [0, 5, 0, 0], alignment: 'right', width: 'auto' },
+            ],
+          },
+          { svg: routeSvg(s.shape, pupil.handed), width: 200 },
+        ]
+      : [];
+  const { before, after } = report;
+  const routes = before?.id === after?.id ? route('Now', after) : [...route('Before', before), ...route('Now', after)];
+  return [
+    ...number,
+    ...routes,
+    ...(routes.length
+      ? [
+          {
+            text: 'Foot pressure from above, toes up: dashed going back, heavy coming down. The dashed foot is the one farther from the target.',
+            fontSize: 8.5,
+            color: INK2,
+          },
+        ]
+      : []),
+  ];
+}
+
+function drillOf({ report, pupil }: Page): Content[] {
+  const d = DRILLS.find((x) => x.id === report.drill);
+  if (!d) return [];
+  const minor = MINOR.includes(pupil.profile.ageBand ?? '') ? ' No maximal efforts.' : '';
+  return [
+    rule(),
+    { text: d.name, bold: true, fontSize: 13, margin: [0, 4, 0, 0] },
+    { text: d.setUp, color: INK2 },
+    { ol: [...d.steps], margin: [0, 3, 0, 3] },
+    { text: `${d.feel} ${d.dose}.` },
+    { text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(), fontSize: 9, color: ALARM, margin: [0, 4, 0, 0] },
+  ];
+}
+
+const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: RULES }], margin: [0, 8, 0, 0] });
+
+export const documentOf = (page: Page): TDocumentDefinitions => ({
+  pageSize: 'A4',
+  pageMargins: [40, 38, 40, 38],
+  info: { title: `Lesson of ${day(page.lesson.startedAt)}`, author: 'Vilko' },
+  defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.15, color: '#1D2733' },
+  content: [
+    {
+      columns: [
+        { text: page.pupil.name, bold: true, fontSize: 18 },
+        { text: `${day(page.lesson.startedAt)}, ${page.lesson.bay}`, alignment: 'right', color: INK2, margin: [0, 7, 0, 0] },
+      ],
+    },
+    { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 1.4 }], margin: [0, 2, 0, 2] },
+    {
+      columns: [
+        { stack: words(page), width: '*' },
+        { stack: figures(page), width: 205 },
+      ],
+      columnGap: 22,
+    },
+    ...drillOf(page),
+  ],
+});
+
+/** Its types leave out the store that fonts are put into. */
+interface WithFiles {
+  readonly virtualfs: { readonly writeFileSync: (name: string, bytes: Buffer) => void };
+}
+
+/** A report as PDF, with its own fonts. */
+export async function reportPdf(page: Page): Promise<Buffer> {
+  // loaded when first asked for: most lessons end without a PDF
+  const { default: pdfmake } = await import('pdfmake');
+  for (const which of ['normal', 'bold'] as const) (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(FACES[which], Buffer.from(face(which)));
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy(() => false);
+  pdfmake.setFonts({ Hanken: { normal: FACES.normal, bold: FACES.bold } });
+  return pdfmake.createPdf(documentOf(page)).getBuffer();
+}
