@@ -71,6 +71,10 @@ export type SwingHead = z.infer<typeof SwingHead>;
 export const Lesson = LessonHead.extend({ pupil: Pupil, rack: z.array(SwingHead) });
 export type Lesson = z.infer<typeof Lesson>;
 
+/** One measure of one swing; null where it could not be had. */
+export const SwingValue = z.object({ swingId: z.string(), value: z.number().nullable() });
+export type SwingValue = z.infer<typeof SwingValue>;
+
 /** What may be changed about a swing. */
 export const SwingChange = z.object({
   club: ClubClass.optional(),

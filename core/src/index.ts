@@ -74,6 +74,7 @@ export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs
 export { type Answer, answerOf, answerWords, type PracticeBand, type PracticeTest, testState, type TestState } from './practice/attempts.js';
 export { type Success, successOf, type SuccessWord } from './practice/success.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
+export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';
 export { type Arm, drawTrials, trialsSay } from './practice/trials.js';
 export { FEW_POINTS, type Relation, relationOf } from './practice/relation.js';

@@ -109,3 +109,22 @@ test('the devices say what each kind can, and the new screens have nothing serio
     await page.keyboard.press('d');
   }
 });
+
+test('every swing of a pupil: filtered, related to the ball, saved as a table, read by a click', async ({ page }) => {
+  await page.goto('/office/pupils/maren');
+  await page.getByRole('link', { name: 'Every swing, filtered, and relations' }).click();
+  const count = page.getByRole('status').filter({ hasText: /of \d+ swings/ });
+  await expect(count).toBeVisible();
+  await page.getByLabel('Club', { exact: true }).selectOption('7-iron');
+  await expect(page.getByLabel('Relation')).toContainText(/\d+ swings: \d\.\d mm per % \(95%: .*\)\. They go together\./);
+  await page.getByLabel('Finding', { exact: true }).selectOption({ label: 'hangs back' });
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV of this table' }).click()]);
+  const rows = readFileSync(await download.path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(`${rows.length - 1} of`).toBe((await count.textContent())!.trim().match(/^\d+ of/)![0]);
+  expect(rows.slice(1).every((r) => r.includes('hangs back'))).toBe(true);
+  expect(await serious(page)).toEqual([]);
+  await page.getByRole('row').nth(1).getByRole('link').click();
+  await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
+});

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { daysBetween, weekday } from './day.js';
-import { type BlockResult, layOut, LIMITS, logBlock, makePlan, moveBlock, type Plan, type PlanWish, wishProblem } from './plan.js';
+import { layOut, LIMITS, logBlock, makePlan, moveBlock, wishProblem } from './plan.js';
+import type { BlockResult, Plan, PlanWish } from './plan-schema.js';
 
 const WISH: PlanWish = {
   fault: 'hangs-back',

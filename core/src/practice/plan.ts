@@ -1,56 +1,13 @@
-import { z } from 'zod';
-import { type Drill, DRILL_TAGS } from '../drills/drill.js';
+import type { Drill } from '../drills/drill.js';
 import { DRILLS } from '../drills/drills.js';
-import { CLUB_CLASSES } from '../recording/recording.js';
 import { addDays, type Day, daysBetween, weekday } from './day.js';
+import type { BlockResult, Plan, PlanBlock, PlanWish } from './plan-schema.js';
 import { LAST_RUNG, RUNGS } from './rungs.js';
 
 /** What one session may hold at most (judging.md §4). */
 export const LIMITS = { hops: 60, drivers: 40 } as const;
 /** Pain that rises by so much stops the drill, 0–10. */
 export const PAIN_RISE = 2;
-
-const IsoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
-
-/** What was done on a block's day, or that it was not. */
-export const BlockResult = z.object({
-  did: z.enum(['done', 'missed', 'stopped']),
-  /** Null where no number tells it or the test was left out. */
-  test: z.enum(['passed', 'failed']).nullable(),
-  painBefore: z.int().min(0).max(10).nullable(),
-  painAfter: z.int().min(0).max(10).nullable(),
-  note: z.string().max(400),
-});
-export type BlockResult = z.infer<typeof BlockResult>;
-
-/** One day's practice as it is kept: its rung follows from the results before it. */
-export const PlanBlock = z.object({ id: z.string(), date: IsoDay, drill: z.string(), result: BlockResult.nullable() });
-export type PlanBlock = z.infer<typeof PlanBlock>;
-
-/** What a plan is made from. */
-export const PlanWish = z.object({
-  /** Finding it answers; null: the instructor's own choice. */
-  fault: z.string().nullable(),
-  /** One or two drills that do not oppose each other. */
-  drills: z.array(z.string()).min(1).max(2),
-  /** Rung of each drill to begin with. */
-  rungs: z.array(z.int().min(0).max(LAST_RUNG)),
-  club: z.enum(CLUB_CLASSES),
-  from: IsoDay,
-  until: IsoDay,
-  /** Free days, 0 Monday … 6 Sunday. */
-  days: z.array(z.int().min(0).max(6)).min(1),
-  minutes: z.int().min(10).max(120),
-  injuries: z.array(z.enum(DRILL_TAGS)),
-  /** Equipment that is not there. */
-  lacks: z.array(z.string()),
-  /** No maximal efforts. */
-  minor: z.boolean(),
-});
-export type PlanWish = z.infer<typeof PlanWish>;
-
-export const Plan = z.object({ wish: PlanWish, blocks: z.array(PlanBlock) });
-export type Plan = z.infer<typeof Plan>;
 
 /** A block with what is to be done in it. */
 export interface LaidBlock extends PlanBlock {

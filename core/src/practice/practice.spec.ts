@@ -16,7 +16,11 @@ describe('the ladder', () => {
   it('counts no number that a drill’s own aid falsifies, until the aid is taken away', () => {
     const falsified = DRILLS.filter((d) => d.test && !staysValid(d, RUNGS[0]!, d.test.measure)).map((d) => d.id);
     expect(falsified).toEqual(['bar-underfoot', 'edge-wedges', 'coachs-nudge']);
-    for (const d of DRILLS) if (d.test) expect(staysValid(d, RUNGS[4]!, d.test.measure)).withContext(d.id).toBeTrue();
+    for (const d of DRILLS)
+      if (d.test)
+        expect(staysValid(d, RUNGS[4]!, d.test.measure))
+          .withContext(d.id)
+          .toBeTrue();
     const sponge = DRILLS.find((d) => d.id === 'squash-under-lead')!;
     expect(staysValid(sponge, RUNGS[0]!, 'foot.lead.fwd.p7')).toBeFalse();
     expect(staysValid(sponge, RUNGS[4]!, 'foot.lead.fwd.p7')).toBeTrue();

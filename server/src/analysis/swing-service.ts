@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Film, Imported, Lesson, LessonFindings, Pupil, Shot, SwingChange, SwingHead, SwingKind } from '@vilko/contract';
+import type { Film, Imported, Lesson, LessonFindings, Pupil, Shot, SwingChange, SwingHead, SwingKind, SwingValue } from '@vilko/contract';
 import { type Standard, standardFor, type StandardSources } from '@vilko/contract';
 import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
@@ -213,6 +213,16 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
         (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null),
         pupil,
       );
+    },
+    /** One measure of every swing of a pupil that was not deleted; null where it could not be had. */
+    async valuesOf(pupilId: string, measure: string): Promise<SwingValue[] | null> {
+      const pupil = await pupils.one(pupilId);
+      if (!pupil) return null;
+      const lessons = await pupils.lessonsOf(pupil.id);
+      const out: SwingValue[] = [];
+      for (const row of await swings.everOf(lessons.map((l) => l.id)))
+        if (row.deletedAt === null) out.push({ swingId: row.id, value: summaryNumber(await summaryOf(row, pupil), measure) });
+      return out;
     },
     /** What a pupil's swings are judged by, club by club and intent by intent. */
     standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> => (await judging(pupil)).standardOf,

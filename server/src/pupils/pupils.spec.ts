@@ -56,6 +56,18 @@ describe('pupils', () => {
     expect(Problem.parse(refused.json()).message).toContain('left-handed');
   });
 
+  it('give one measure of every swing, and refuse one that does not exist', async () => {
+    const own = await testApp();
+    const [brought] = await own.bring(simulate({ device: 'mat', seed: 5 }).recording, 'values.vilko');
+    const values = (await own.get('/api/pupils/p/values?measure=share.lead.p7')).json<{ swingId: string; value: number | null }[]>();
+    expect(values.find((v) => v.swingId === brought!.id)!.value).toBeCloseTo(brought!.leadAtImpact!, 6);
+    const sideways = (await own.get('/api/pupils/p/values?measure=force.target.peak')).json<{ value: number | null }[]>();
+    expect(sideways.every((v) => v.value === null)).toBeTrue();
+    expect((await own.get('/api/pupils/p/values?measure=luck')).statusCode).toBe(400);
+    expect((await own.get('/api/pupils/nobody/values?measure=share.lead.p7')).statusCode).toBe(404);
+    await own.close();
+  }, 60_000);
+
   it('are merged so that nothing the kept one says is lost', () => {
     const other = {
       ...SOMEBODY,

@@ -1,4 +1,5 @@
-import { Erased, LessonHead, NewLesson, NewPupil, Problem, Pupil, PupilChange, PupilDashboard, PupilWithLessons, SwingHead } from '@vilko/contract';
+import { Erased, LessonHead, NewLesson, NewPupil, Problem, Pupil, PupilChange, PupilDashboard, PupilWithLessons, SwingHead, SwingValue } from '@vilko/contract';
+import { MEASURE_IDS } from '@vilko/core';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -34,6 +35,18 @@ export function pupilRoutes(app: FastifyInstance, pupils: PupilRepository, servi
     '/api/pupils/:id/swings',
     { schema: { summary: 'Every swing of a pupil, oldest first', params: Id, response: { 200: z.array(SwingHead), 404: Problem } } },
     async (request, reply) => (await swings.ofPupil(request.params.id)) ?? reply.code(404).send(GONE),
+  );
+  routes.get(
+    '/api/pupils/:id/values',
+    {
+      schema: {
+        summary: 'One measure of every swing of a pupil',
+        params: Id,
+        querystring: z.object({ measure: z.enum(MEASURE_IDS as [string, ...string[]]) }),
+        response: { 200: z.array(SwingValue), 404: Problem },
+      },
+    },
+    async (request, reply) => (await swings.valuesOf(request.params.id, request.query.measure)) ?? reply.code(404).send(GONE),
   );
   routes.post(
     '/api/pupils/:id/lessons',

@@ -6,6 +6,7 @@ export const routes: Routes = [
   { path: 'office/pupils', title: 'Pupils · Vilko', loadComponent: () => import('./office/pupils/pupils').then((m) => m.Pupils) },
   { path: 'office/pupils/new', title: 'New pupil · Vilko', loadComponent: () => import('./office/pupils/new-pupil').then((m) => m.NewPupilPage) },
   { path: 'office/pupils/:pupilId', title: 'Pupil · Vilko', loadComponent: () => import('./office/pupils/pupil').then((m) => m.PupilPage) },
+  { path: 'office/pupils/:pupilId/swings', title: 'Swings · Vilko', loadComponent: () => import('./office/pupils/swing-log').then((m) => m.SwingLog) },
   { path: 'office/patterns', title: 'Patterns · Vilko', loadComponent: () => import('./office/patterns/patterns').then((m) => m.Patterns) },
   { path: 'office/patterns/:patternId', title: 'Patterns · Vilko', loadComponent: () => import('./office/patterns/patterns').then((m) => m.Patterns) },
   { path: 'office/drills', title: 'Drills · Vilko', loadComponent: () => import('./office/drills/drills').then((m) => m.Drills) },

@@ -37,6 +37,7 @@ import {
   ShotsImported,
   type SwingChange,
   SwingHead,
+  SwingValue,
 } from '@vilko/contract';
 import type { Pattern } from '@vilko/core';
 import { concatMap, EMPTY, map, type Observable, of } from 'rxjs';
@@ -54,6 +55,9 @@ export class Api {
   }
   addPupil(pupil: NewPupil): Observable<Pupil> {
     return this.http.post('/api/pupils', pupil).pipe(map((x) => Pupil.parse(x)));
+  }
+  swingValues(pupilId: string, measure: string): Observable<SwingValue[]> {
+    return this.http.get(`/api/pupils/${pupilId}/values`, { params: { measure } }).pipe(map((x) => z.array(SwingValue).parse(x)));
   }
   changePupil(id: string, change: PupilChange): Observable<Pupil> {
     return this.http.patch(`/api/pupils/${id}`, change).pipe(map((x) => Pupil.parse(x)));

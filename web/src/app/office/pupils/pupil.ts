@@ -94,7 +94,9 @@ import { PupilForm } from './pupil-form';
               } @else {
                 <p class="text-15 text-ink2">Reading this pupil’s swings …</p>
               }
-              <h2 class="mt-6 text-18 font-semibold">Lessons</h2>
+              <h2 class="mt-6 flex items-baseline text-18 font-semibold">
+                Lessons <a class="link ml-auto text-15 font-normal" [routerLink]="['/office/pupils', p.id, 'swings']">Every swing, filtered, and relations</a>
+              </h2>
               <table class="mt-1 w-full text-15">
                 <tbody>
                   @for (l of p.lessons; track l.id) {

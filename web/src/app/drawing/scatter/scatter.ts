@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
+import type { Relation } from '@vilko/core';
+import { chartHost, themeColour } from '../chart-host';
+
+export interface ScatterPoint {
+  readonly id: string;
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Two numbers of each swing against each other, and the straight line through them where one was found. */
+@Component({
+  selector: 'vk-scatter',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'block' },
+  template: `<div #box class="h-[300px] w-full" role="img" [attr.aria-label]="text()"></div>`,
+})
+export class Scatter {
+  readonly points = input.required<readonly ScatterPoint[]>();
+  readonly line = input<Relation | null>(null);
+  readonly x = input.required<string>();
+  readonly y = input.required<string>();
+  readonly chosen = output<string>();
+  private readonly box = viewChild.required<ElementRef<HTMLElement>>('box');
+  protected readonly text = computed(() => `${this.y()} against ${this.x()}: ${this.points().length} swings`);
+
+  constructor() {
+    chartHost(
+      this.box,
+      async (el) => {
+        const chart = (await import('./echarts')).init(el, null, { renderer: 'svg' });
+        chart.on('click', (e) => this.chosen.emit(this.points()[e.dataIndex]!.id));
+        return chart;
+      },
+      () => this.option(),
+    );
+  }
+
+  private option(): Record<string, unknown> {
+    const colour = themeColour();
+    const points = this.points();
+    const line = this.line();
+    const text = { color: colour('ink2'), fontSize: 13, fontFamily: 'Hanken Grotesk Variable' };
+    const xs = points.map((p) => p.x);
+    const ends = line ? [Math.min(...xs), Math.max(...xs)].map((x) => [x, line.at0 + line.slope * x]) : [];
+    const axis = (name: string) => ({
+      type: 'value',
+      scale: true,
+      name,
+      nameLocation: 'middle',
+      nameTextStyle: text,
+      axisLine: { show: true, lineStyle: { color: colour('strong-rules') } },
+      splitLine: { lineStyle: { color: colour('rules') } },
+      axisLabel: text,
+    });
+    return {
+      animation: false,
+      grid: { left: 62, right: 16, top: 12, bottom: 48 },
+      tooltip: { trigger: 'item', formatter: (p: { dataIndex: number }) => points[p.dataIndex]?.label ?? '' },
+      xAxis: { ...axis(this.x()), nameGap: 28 },
+      yAxis: { ...axis(this.y()), nameGap: 44 },
+      series: [
+        {
+          type: 'scatter',
+          symbolSize: 9,
+          data: points.map((p) => [p.x, p.y]),
+          itemStyle: { color: 'transparent', borderColor: colour('ink'), borderWidth: 1.5 },
+        },
+        { type: 'line', silent: true, symbol: 'none', data: ends, lineStyle: { color: colour('target'), width: 2 } },
+      ],
+    };
+  }
+}

@@ -1,0 +1,255 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
+import { faultOf, FEW_POINTS, measureRow, MEASURES, relationOf } from '@vilko/core';
+import { deviceWords } from '../../device-words';
+import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
+import { figure } from '../../drawing/trace';
+import { shotWords } from '../../lesson/record/shot-words';
+import { HouseUnits } from '../../shell/units';
+import { Api, sentenceOf } from '../../state/api';
+import { OfficeActions, officeFeature } from '../../state/office';
+import { shortDate } from '../words';
+import { filtered, findingWords, kindWords, NO_FILTER, NOTHING_FOUND, type SwingFilter, swingsCsv } from './swing-table';
+
+const ROW = 32;
+
+/** Every swing of a pupil: filtered, with any measure beside it, its relation to the ball, and as a table to take along. */
+@Component({
+  selector: 'vk-swing-log',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink, Scatter, ScrollingModule],
+  host: { class: 'flex h-full min-h-0 flex-col' },
+  template: `
+    <header class="flex flex-wrap items-end gap-x-3 gap-y-1 border-b border-rules px-4 py-2">
+      <h1 class="mr-2 pb-1 text-24 leading-8 font-semibold">
+        <a class="hover:underline" [routerLink]="['/office/pupils', pupilId()]">{{ name() }}</a><span class="font-normal text-ink2">, every swing</span>
+      </h1>
+      @for (c of choices(); track c.key) {
+        <label class="field w-[112px]"
+          >{{ c.words }}
+          <select [attr.aria-label]="c.words" (change)="narrow(c.key, $any($event.target).value)">
+            <option value="">all</option>
+            @for (o of c.options; track o.value) {
+              <option [value]="o.value" [selected]="o.value === filter()[c.key]">{{ o.words }}</option>
+            }
+          </select>
+        </label>
+      }
+      <label class="flex h-8 items-center gap-1.5"
+        ><input type="checkbox" [checked]="filter().starred" (change)="narrow('starred', !filter().starred)" />starred</label
+      >
+      @if (narrowed()) {
+        <button class="link h-8" (click)="filter.set(none)">All again</button>
+      }
+      <p class="ml-auto pb-1.5 text-15" role="status">
+        @if (swings()) {
+          <span class="figures">{{ shown().length }}</span> of <span class="figures">{{ swings()!.length }}</span> swings
+        }
+      </p>
+      <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">CSV of this table</button>
+    </header>
+    @if (refused(); as r) {
+      <p class="p-6 text-18">{{ r }}</p>
+    } @else if (!swings()) {
+      <p class="p-6 text-18 text-ink2" role="status">Reading every swing of this pupil …</p>
+    } @else {
+      <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_390px]">
+        <div class="flex min-h-0 flex-col" role="table" aria-label="Swings" [attr.aria-rowcount]="shown().length">
+          <div
+            class="grid grid-cols-[60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,160px)_84px] gap-2 border-b border-strong-rules px-4 py-1 text-ink2"
+            role="row"
+          >
+            @for (h of heads(); track $index) {
+              <span role="columnheader" [class.text-right]="$index === 1 || $index === 5 || $index === 7" class="truncate">{{ h }}</span>
+            }
+          </div>
+          <cdk-virtual-scroll-viewport class="min-h-0 flex-1" tabindex="0" role="rowgroup" aria-label="Swings, scrolled" [itemSize]="row">
+            <div
+              *cdkVirtualFor="let s of shown(); trackBy: idOf"
+              class="grid h-8 grid-cols-[60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,160px)_84px] items-center gap-2 border-b border-rules px-4"
+              role="row"
+            >
+              <span role="cell" class="figures text-ink2">{{ date(s.recordedAt) }}</span>
+              <span role="cell" class="figures text-right"
+                ><a class="link" [routerLink]="['/lesson', s.lessonId, 'read', s.id]">{{ s.number }}{{ s.starred ? '★' : '' }}</a></span
+              >
+              <span role="cell" class="truncate">{{ s.clubName }}</span>
+              <span role="cell" class="truncate text-ink2">{{ kind(s) }}</span>
+              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault && s.tag !== 'exercise'">{{ finding(s) }}</span>
+              <span role="cell" class="figures text-right">{{ s.fit === null ? '–' : fit(s.fit) }}</span>
+              <span role="cell" class="truncate text-ink2">{{ ball(s) || 'no ball data' }}</span>
+              <span role="cell" class="figures text-right">{{ valueText(s) }}</span>
+            </div>
+          </cdk-virtual-scroll-viewport>
+          @if (!shown().length) {
+            <p class="p-6 text-18 text-ink2">{{ swings()!.length ? 'No swing is like that.' : 'No swing is recorded yet.' }}</p>
+          }
+        </div>
+        <section class="min-h-0 overflow-y-auto border-l border-rules px-4 py-3" aria-label="Relation">
+          <div class="flex gap-3">
+            <label class="field flex-1"
+              >Measure
+              <select (change)="measure.set($any($event.target).value)">
+                @for (m of measures; track m.id) {
+                  <option [value]="m.id" [selected]="m.id === measure()">{{ m.words }}</option>
+                }
+              </select>
+            </label>
+            <label class="field w-[130px]"
+              >Ball
+              <select (change)="result.set($any($event.target).value)">
+                @for (r of results; track r.key) {
+                  <option [value]="r.key" [selected]="r.key === result()">{{ r.words }}</option>
+                }
+              </select>
+            </label>
+          </div>
+          @if (points().length) {
+            <vk-scatter class="mt-2" [points]="points()" [line]="relation()" [x]="xWords()" [y]="yWords()" (chosen)="read($event)" />
+          } @else {
+            <p class="mt-3 text-15 text-ink2">None of these swings has both numbers.</p>
+          }
+          <p class="mt-2 text-15 leading-5">{{ said() }}</p>
+          @for (w of warnings(); track w) {
+            <p class="mt-1 text-alarm">{{ w }}</p>
+          }
+          <p class="mt-2 text-ink2">What goes together need not be cause and effect. To test a cue, try it in random order, with and without.</p>
+        </section>
+      </div>
+    }
+  `,
+})
+export class SwingLog {
+  readonly pupilId = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly store = inject(Store);
+  private readonly units = inject(HouseUnits);
+  private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
+  protected readonly none = NO_FILTER;
+  protected readonly row = ROW;
+  protected readonly measures = MEASURES.filter((m) => m.unit !== 'list' && m.unit !== 'name');
+  protected readonly results = SHOT_NUMBERS;
+  protected readonly swings = signal<readonly SwingHead[] | null>(null);
+  protected readonly values = signal<ReadonlyMap<string, number | null> | null>(null);
+  protected readonly refused = signal<string | null>(null);
+  protected readonly filter = signal<SwingFilter>(NO_FILTER);
+  protected readonly measure = signal('share.lead.p7');
+  protected readonly result = signal<ShotNumber>('lowPoint');
+  protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? '');
+  protected readonly shown = computed(() => filtered(this.swings() ?? [], this.filter()).reverse());
+  protected readonly narrowed = computed(() => this.filter() !== NO_FILTER);
+  protected readonly date = shortDate;
+  protected readonly kind = kindWords;
+  protected readonly finding = findingWords;
+  protected readonly heads = computed(() => ['Date', 'No.', 'Club', 'Kind', 'Finding', 'Fit', 'Ball', this.measureRow().words]);
+  private readonly measureRow = computed(() => measureRow(this.measure())!);
+
+  /** Only what occurs can be chosen. */
+  protected readonly choices = computed(() => {
+    const all = this.swings() ?? [];
+    const of = (values: readonly string[], words: (v: string) => string = (v) => v) =>
+      [...new Set(values)].sort().map((value) => ({ value, words: words(value) }));
+    const lessons = new Map(all.map((s) => [s.lessonId, s.recordedAt]));
+    const findings = of(
+      all.flatMap((s) => s.mainFault ?? []),
+      (f) => faultOf(f)?.name ?? f,
+    );
+    return [
+      { key: 'lesson' as const, words: 'Lesson', options: [...lessons].map(([value, at]) => ({ value, words: shortDate(at) })) },
+      { key: 'club' as const, words: 'Club', options: of(all.map((s) => s.clubName)) },
+      { key: 'tag' as const, words: 'Kind', options: of(all.map(kindWords)) },
+      { key: 'device' as const, words: 'Device', options: of(all.map((s) => s.device), deviceWords) }, // prettier-ignore
+      { key: 'finding' as const, words: 'Finding', options: [{ value: NOTHING_FOUND, words: 'nothing found' }, ...findings] },
+    ];
+  });
+  private readonly paired = computed(() =>
+    this.shown().flatMap((s) => {
+      const [x, y] = [this.values()?.get(s.id) ?? null, s.shot?.values[this.result()] ?? null];
+      return x === null || y === null ? [] : [{ swing: s, x, y }];
+    }),
+  );
+  private readonly resultRow = computed(() => SHOT_NUMBERS.find((r) => r.key === this.result())!);
+  protected readonly points = computed((): ScatterPoint[] =>
+    this.paired().map(({ swing, x, y }) => ({
+      id: swing.id,
+      label: `Swing ${swing.number}, ${shortDate(swing.recordedAt)}`,
+      x,
+      y: this.units.value(y, this.resultRow().unit),
+    })),
+  );
+  protected readonly relation = computed(() => relationOf(this.points().map((p) => [p.x, p.y])));
+  protected readonly xWords = computed(() => `${this.measureRow().words}, ${this.measureRow().unit}`);
+  protected readonly yWords = computed(() => `${this.resultRow().words}, ${this.units.shown(this.resultRow().unit)}`);
+  protected readonly said = computed(() => {
+    const r = this.relation();
+    const n = this.points().length;
+    if (!r) return n ? `${n} ${n === 1 ? 'swing' : 'swings'}: no line can be drawn.` : '';
+    const unit = `${this.units.shown(this.resultRow().unit)} per ${this.measureRow().unit}`;
+    const sure = r.interval[0] > 0 || r.interval[1] < 0;
+    return `${n} swings: ${slope(r.slope)} ${unit} (95%: ${slope(r.interval[0])} to ${slope(r.interval[1])}). ${sure ? 'They go together.' : 'It may be nothing: the interval holds zero.'}`;
+  });
+  protected readonly warnings = computed(() => {
+    const used = this.paired().map((p) => p.swing);
+    const several = (of: (s: SwingHead) => string) => new Set(used.map(of)).size > 1;
+    return [
+      ...(used.length > 0 && used.length < FEW_POINTS ? [`Under ${FEW_POINTS} swings a line says little.`] : []),
+      ...(several((s) => s.clubName) ? ['Several clubs are mixed: choose one.'] : []),
+      ...(several((s) => s.device) ? ['Several kinds of device are mixed: choose one.'] : []),
+      ...(used.some((s) => s.tag === 'exercise') ? ['Exercises are among them: an aid changes the swing.'] : []),
+    ];
+  });
+
+  constructor() {
+    effect((clean) => {
+      const sub = this.api.swingsOf(this.pupilId()).subscribe({ next: (s) => this.swings.set(s), error: (e: unknown) => this.refused.set(sentenceOf(e)) });
+      this.store.dispatch(OfficeActions.openPupils());
+      clean(() => sub.unsubscribe());
+    });
+    effect((clean) => {
+      this.values.set(null);
+      const sub = this.api
+        .swingValues(this.pupilId(), this.measure())
+        .subscribe({ next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))), error: () => this.values.set(null) });
+      clean(() => sub.unsubscribe());
+    });
+  }
+
+  protected narrow<K extends keyof SwingFilter>(key: K, value: SwingFilter[K]): void {
+    const next = { ...this.filter(), [key]: value };
+    this.filter.set(Object.values(next).some(Boolean) ? next : NO_FILTER);
+  }
+  protected fit(fit: number): string {
+    return `${Math.round(100 * fit)}%`;
+  }
+  protected ball(s: SwingHead): string {
+    return shotWords(s.shot, this.units);
+  }
+  protected valueText(s: SwingHead): string {
+    const v = this.values()?.get(s.id);
+    return v === undefined ? '' : v === null ? '–' : `${figure(v, this.measureRow().unit)} ${this.measureRow().unit.replace('–', '')}`.trim();
+  }
+  protected idOf(_: number, s: SwingHead): string {
+    return s.id;
+  }
+  protected read(id: string): void {
+    const s = this.swings()?.find((x) => x.id === id);
+    if (s) void this.router.navigate(['/lesson', s.lessonId, 'read', s.id]);
+  }
+  protected save(): void {
+    const csv = swingsCsv(this.shown(), this.measureRow(), this.values() ?? new Map<string, number | null>());
+    const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
+    const a = document.createElement('a');
+    a.href = url;
+    a.download = `${this.name()
+      .toLowerCase()
+      .replaceAll(/[^a-z0-9]+/g, '-')}-swings.csv`;
+    a.click();
+    URL.revokeObjectURL(url);
+  }
+}
+
+const slope = (v: number): string => v.toPrecision(2).replace('-', '−');

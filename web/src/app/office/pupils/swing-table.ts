@@ -1,0 +1,73 @@
+import type { SwingHead } from '@vilko/contract';
+import { faultOf } from '@vilko/core';
+import { deviceWords } from '../../device-words';
+
+/** What the list is narrowed to; empty says nothing. */
+export interface SwingFilter {
+  readonly club: string;
+  readonly tag: string;
+  readonly device: string;
+  readonly finding: string;
+  readonly lesson: string;
+  readonly starred: boolean;
+}
+export const NO_FILTER: SwingFilter = { club: '', tag: '', device: '', finding: '', lesson: '', starred: false };
+export const NOTHING_FOUND = 'nothing';
+
+export const filtered = (swings: readonly SwingHead[], f: SwingFilter): SwingHead[] =>
+  swings.filter(
+    (s) =>
+      (!f.club || s.clubName === f.club) &&
+      (!f.tag || kindWords(s) === f.tag) &&
+      (!f.device || s.device === f.device) &&
+      (!f.lesson || s.lessonId === f.lesson) &&
+      (!f.starred || s.starred) &&
+      (!f.finding || (isJudged(s) && (f.finding === NOTHING_FOUND ? s.mainFault === null : s.mainFault === f.finding))),
+  );
+
+/** Whole swings are judged; a rehearsal or an exercise is measured. */
+const isJudged = (s: SwingHead): boolean => s.kind === 'full' && s.tag !== 'exercise';
+
+/** What kind of swing it was: with a ball, a practice swing, an exercise; half and slow ones say so. */
+export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : `${s.tag}, ${s.kind}`);
+
+export const findingWords = (s: SwingHead): string =>
+  !isJudged(s) ? 'measured, not judged' : s.mainFault ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}` : 'nothing found';
+
+const cell = (v: string | number | null): string => {
+  const text = v === null ? '' : String(v);
+  return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+};
+
+/** The rows as CSV (RFC 4180), stored units in the heads, a missing number empty. */
+export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; unit: string }, values: ReadonlyMap<string, number | null>): string {
+  const head = [
+    'recorded_at',
+    'number',
+    'club',
+    'kind',
+    'device',
+    'finding',
+    'fit',
+    'lead_at_impact_percent',
+    'felt_percent',
+    'carry_m',
+    'strike',
+    `${measure.id} (${measure.unit})`,
+  ];
+  const rows = swings.map((s) => [
+    s.recordedAt,
+    s.number,
+    s.clubName,
+    kindWords(s),
+    deviceWords(s.device),
+    findingWords(s),
+    s.fit === null ? null : Number(s.fit.toFixed(3)),
+    s.leadAtImpact === null ? null : Number(s.leadAtImpact.toFixed(1)),
+    s.felt,
+    s.shot?.values.carry ?? null,
+    s.shot?.values.strike ?? null,
+    values.get(s.id) ?? null,
+  ]);
+  return [head, ...rows].map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
+}
