@@ -59,8 +59,10 @@ const LUCK = 0.25;
 const UNNOTICED = 33;
 /** Beyond it each mm counts for more: what holds a body in its place gives way. */
 const GIVES_WAY = { ahead: 2.5, runs: 1.25 };
+/** Farther (mm) the lead foot could not hold it on the ground. */
+const MOST_RUN = 70;
 /** How far (mm) a mass runs on toward the target, as far as it is noticed. */
-export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED);
+export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => Math.min(MOST_RUN, GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED));
 /** Who falls to the lead heel by more than this (% of foot) does so early in the downswing already. */
 const SPINS_FROM = 15;
 /** Half of how long (s) the share takes to change over: fastest around the crossing. */
