@@ -116,7 +116,7 @@ test('every swing of a pupil: filtered, related to the ball, saved as a table, r
   const count = page.getByRole('status').filter({ hasText: /of \d+ swings/ });
   await expect(count).toBeVisible();
   await page.getByLabel('Club', { exact: true }).selectOption('7-iron');
-  await expect(page.getByLabel('Relation')).toContainText(/\d+ swings: \d\.\d mm per % \(95%: .*\)\. They go together\./);
+  await expect(page.getByLabel('Relation')).toContainText(/\d+ swings: \d+\.?\d* (mm|in) per % \(95%: .*\)\. They go together\./);
   await page.getByLabel('Finding', { exact: true }).selectOption({ label: 'hangs back' });
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV of this table' }).click()]);
   const rows = readFileSync(await download.path(), 'utf8')

@@ -38,7 +38,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
           homework: 'Ten half shots every other day; stop at the finish and tap the trail toe.',
           nextVisit: '2026-12-11',
           feltOff: 9,
-          series: [iron('7-iron', 6, 'hangs-back', 'strong'), iron('7-iron', 2, 'hangs-back', 'weak'), iron('8-iron', 2)],
+          series: [iron('7-iron', 6, 'hangs-back', 'strong'), iron('7-iron', 2), iron('8-iron', 2)],
         },
       ],
     ),
