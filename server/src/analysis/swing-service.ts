@@ -124,10 +124,15 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     return heads;
   };
 
+  /** Every swing of a pupil that was not deleted, oldest first. */
+  const rowsOf = async (pupil: Pupil): Promise<SwingRow[]> => {
+    const lessons = await pupils.lessonsOf(pupil.id);
+    return (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
+  };
+
   /** How far a pupil usually takes the club back in a half swing, °; null until there are enough. */
   const usualHalf = async (pupil: Pupil): Promise<number | null> => {
-    const lessons = await pupils.lessonsOf(pupil.id);
-    const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.kind === 'half' && r.deletedAt === null);
+    const rows = (await rowsOf(pupil)).filter((r) => r.kind === 'half');
     const back: number[] = [];
     for (const row of rows) back.push(summaryNumber(await summaryOf(row, pupil), 'club.back') ?? NaN);
     const known = back.filter((x) => x === x);
@@ -186,8 +191,7 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     },
     /** Every swing of a pupil that was not deleted, with its numbers, oldest first. */
     async summarised(pupil: Pupil): Promise<SummarisedSwing[]> {
-      const lessons = await pupils.lessonsOf(pupil.id);
-      const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
+      const rows = await rowsOf(pupil);
       const judge = await judging(pupil);
       const out: SummarisedSwing[] = [];
       for (const row of rows) {
@@ -198,30 +202,23 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
-      const lessons = await pupils.lessonsOf(pupil.id);
-      const rows = (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null && r.task !== null);
       const out: TrainedSwing[] = [];
-      for (const row of rows) out.push({ lessonId: row.lessonId, recordedAt: row.recordedAt, task: taskOf(row.task!, await summaryOf(row, pupil)) });
+      for (const row of (await rowsOf(pupil)).filter((r) => r.task !== null))
+        out.push({ lessonId: row.lessonId, recordedAt: row.recordedAt, task: taskOf(row.task!, await summaryOf(row, pupil)) });
       return out;
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */
     async ofPupil(pupilId: string): Promise<SwingHead[] | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const lessons = await pupils.lessonsOf(pupil.id);
-      return headsOf(
-        (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null),
-        pupil,
-      );
+      return headsOf(await rowsOf(pupil), pupil);
     },
     /** One measure of every swing of a pupil that was not deleted; null where it could not be had. */
     async valuesOf(pupilId: string, measure: string): Promise<SwingValue[] | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const lessons = await pupils.lessonsOf(pupil.id);
       const out: SwingValue[] = [];
-      for (const row of await swings.everOf(lessons.map((l) => l.id)))
-        if (row.deletedAt === null) out.push({ swingId: row.id, value: summaryNumber(await summaryOf(row, pupil), measure) });
+      for (const row of await rowsOf(pupil)) out.push({ swingId: row.id, value: summaryNumber(await summaryOf(row, pupil), measure) });
       return out;
     },
     /** What a pupil's swings are judged by, club by club and intent by intent. */

@@ -71,9 +71,7 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
       return { file: await outbox.put({ lessonId, to, subject: `Your lesson of ${day(page.lesson.startedAt)}`, text, pdf: await reportPdf(page) }) };
     },
     /** Keeps the instructor's words; null goes back to the draft. */
-    async keep(lessonId: string, text: ReportText | null): Promise<boolean> {
-      return pupils.keepReport(lessonId, text);
-    },
+    keep: (lessonId: string, text: ReportText | null): Promise<boolean> => pupils.keepReport(lessonId, text),
   };
 }
 

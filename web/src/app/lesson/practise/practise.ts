@@ -90,7 +90,7 @@ const SETTLE = 300;
         </section>
         <div class="min-h-0 overflow-y-auto px-5 py-3">
           @if (shown(); as d) {
-            <vk-drill-sheet [lessonId]="lessonId()" [drill]="d" [progress]="progress()" [hurt]="hurt()" (eye)="byEye($event)" />
+            <vk-drill-sheet [lessonId]="lessonId()" [drill]="d" [progress]="progress()" [hurt]="hurt()" (eye)="write($event)" />
           } @else {
             <p class="text-18 text-ink2">Choose a drill.</p>
           }
@@ -220,9 +220,6 @@ export class Practise {
   }
   protected choose(drill: string): void {
     if (drill) void this.router.navigate([], { queryParams: { drill } });
-  }
-  protected byEye(entry: NewLogEntry): void {
-    this.write(entry);
   }
   protected write(entry: NewLogEntry): void {
     this.store.dispatch(PracticeActions.log({ pupilId: this.lesson()!.pupil.id, entry }));

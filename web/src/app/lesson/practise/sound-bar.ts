@@ -88,7 +88,4 @@ export class SoundBar {
     this.choice.set({ ...this.choice(), [key]: on });
     if (on) this.sounds.play(key === 'squash' ? 'squash' : 'entered');
   }
-  setRhythm(id: string): void {
-    this.rhythm.set(id);
-  }
 }
