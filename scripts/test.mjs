@@ -16,6 +16,8 @@ if (!existsSync(CHROMIUM)) {
 const env = { ...process.env, CHROME_BIN: CHROMIUM, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0' };
 let passed = 0;
 let failed = 0;
+/** What failed, said once more at the end: by then the output of its step is far above. */
+const complaints = [];
 
 /** Runs a step, shows what it prints, and takes its counts; a step without counts is one test. */
 function step(words, command, args, count, cwd = root) {
@@ -24,6 +26,7 @@ function step(words, command, args, count, cwd = root) {
   const output = `${r.stdout ?? ''}${r.stderr ?? ''}`;
   process.stdout.write(output);
   const counted = count?.(output);
+  const before = failed;
   if (counted) {
     passed += counted.passed;
     failed += counted.failed;
@@ -31,6 +34,14 @@ function step(words, command, args, count, cwd = root) {
     if (r.status !== 0 && counted.failed === 0) failed++;
   } else if (r.status === 0 && !count) passed++;
   else failed++;
+  if (failed > before) complaints.push(`${words}:`, ...named(output));
+}
+
+/** The lines of an output that name what failed, as the runners here write them. */
+function named(output) {
+  const lines = output.split('\n');
+  const names = lines.filter((line) => /FAILED|✘|^\d+\) |error TS|✖|\[warn\]/.test(line)).slice(0, 20);
+  return (names.length ? names : lines.filter((line) => line.trim()).slice(-10)).map((line) => `  ${line.trim()}`);
 }
 
 const jasmine = (output) => {
@@ -55,5 +66,6 @@ step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], jasmine);
 step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));
 step('end to end, in Chromium', 'npx', ['playwright', 'test'], playwright, join(root, 'e2e'));
 
+if (complaints.length) console.log(`\nWhat failed\n${complaints.join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

@@ -54,6 +54,20 @@ describe('formats', () => {
     expect(refusal(() => writeRecording(plates, 'p.npz'))).toContain('would be lost');
   });
 
+  it('packs the same recording into the same bytes whatever the hour', () => {
+    const { recording } = simulate({ device: 'boards', seed: 6 });
+    jasmine.clock().install();
+    try {
+      const [morning, evening] = ['2026-01-05T08:00:00', '2027-03-09T19:30:00'].map((at) => {
+        jasmine.clock().mockDate(new Date(at));
+        return writeBundle(recording);
+      });
+      expect(evening).toEqual(morning!);
+    } finally {
+      jasmine.clock().uninstall();
+    }
+  });
+
   it('converts a C3D file to CSV with the same numbers', async () => {
     const rec = readRecording(await testBytes('sample-plates.c3d'), 'sample-plates.c3d');
     const back = readRecording(writeRecording(rec, 'x.csv'), 'x.csv');

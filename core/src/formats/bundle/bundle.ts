@@ -1,4 +1,4 @@
-import { strFromU8, strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8 } from 'fflate';
 import { z } from 'zod';
 import { VilkoError } from '../../error.js';
 import {
@@ -15,7 +15,7 @@ import {
 import { FootCheck } from '../../recording/foot-check.js';
 import type { NdArray } from '../npz/npy.js';
 import { flat, readNpzArrays, writeNpzArrays } from '../npz/npz.js';
-import { unzip } from '../npz/zip.js';
+import { unzip, zip } from '../npz/zip.js';
 
 const point = z.tuple([z.number(), z.number()]);
 
@@ -67,7 +67,7 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
     stated: rec.stated,
     warnings: [...rec.warnings],
   };
-  return zipSync({
+  return zip({
     'recording.json': strToU8(JSON.stringify(head)),
     'channels.npz': [writeNpzArrays(arrays, level), { level: 0 }],
   });

@@ -1,8 +1,7 @@
-import { zipSync } from 'fflate';
 import { VilkoError } from '../../error.js';
 import { EXTRA_CHANNELS, type ExtraChannel, type Mat, type Recording } from '../../recording/recording.js';
 import { type NdArray, readNpy, writeNpy } from './npy.js';
-import { unzip } from './zip.js';
+import { unzip, zip } from './zip.js';
 
 /** A pitch above this is in mm. */
 const METRES_UP_TO = 0.5;
@@ -43,7 +42,7 @@ export const flat = (data: NdArray['data']): NdArray => ({ shape: [data.length],
 
 /** Packs arrays as .npz. */
 export function writeNpzArrays(arrays: Record<string, NdArray>, level: 0 | 1 | 6 = 6): Uint8Array {
-  return zipSync(Object.fromEntries(Object.entries(arrays).map(([name, a]) => [`${name}.npy`, writeNpy(a)])), { level });
+  return zip(Object.fromEntries(Object.entries(arrays).map(([name, a]) => [`${name}.npy`, writeNpy(a)])), level);
 }
 
 /** Writes a mat recording as .npz; anything a mat file cannot hold is refused. */

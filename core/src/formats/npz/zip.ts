@@ -1,4 +1,4 @@
-import { unzipSync } from 'fflate';
+import { unzipSync, zipSync, type Zippable } from 'fflate';
 import { VilkoError } from '../../error.js';
 
 /** Entries of a zip file by name. */
@@ -10,3 +10,6 @@ export function unzip(bytes: Uint8Array, what: string): Record<string, Uint8Arra
     throw new VilkoError('truncated', `${what} is damaged: ${e instanceof Error ? e.message : String(e)}`, `of ${bytes.length} bytes`);
   }
 }
+
+/** Packs entries as a zip file: the same entries are the same bytes at any hour, so each carries the format's first day. */
+export const zip = (files: Zippable, level: 0 | 1 | 6 = 6): Uint8Array => zipSync(files, { level, mtime: new Date(1980, 0, 1) });
