@@ -6,6 +6,7 @@ export * from './film.js';
 export * from './practice.js';
 export * from './swing.js';
 export * from './report.js';
+export * from './share.js';
 export * from './bay.js';
 export * from './feed.js';
 export * from './settings.js';

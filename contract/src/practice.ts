@@ -33,11 +33,26 @@ export const SELF_CHECKS = [
   { id: 'divot-after', asks: 'Does the divot, or the brush, begin after the line?', good: 'yes', means: 'the low point is ahead of the ball' },
 ] as const;
 
+/** A film that stands in the logbook, without a swing of a device: marked by the eye, in seconds of the film. */
+export const LogFilm = z.object({
+  id: z.string(),
+  mime: z.enum(['video/webm', 'video/mp4']),
+  /** bytes */
+  size: z.int(),
+  /** Events by their number, P1 to P10. */
+  marks: z.record(z.string().regex(/^P(10|[1-9])$/), z.number().nonnegative()),
+});
+export type LogFilm = z.infer<typeof LogFilm>;
+
 /** An entry of the logbook. What is written down by hand is never a measurement. */
 export const NewLogEntry = z.object({
   /** ISO 8601 */
   at: z.string(),
-  kind: z.enum(['trainer', 'home', 'self-check', 'felt']),
+  kind: z.enum(['trainer', 'home', 'self-check', 'felt', 'film', 'answer']),
+  /** Who wrote it: the pupil, from the page of a lesson. */
+  from: z.enum(['instructor', 'pupil']).default('instructor'),
+  /** The lesson it answers. */
+  lessonId: z.string().nullable().default(null),
   drill: z.string().max(60).nullable(),
   rung: z.int().min(0).max(LAST_RUNG).nullable(),
   /** The rung was passed, by the eye of whoever watched; null: not judged. */
@@ -49,8 +64,23 @@ export const NewLogEntry = z.object({
   /** Lead share at impact as it felt, %. */
   felt: z.number().min(0).max(100).nullable(),
   note: z.string().max(1000),
+  film: LogFilm.nullable().default(null),
 });
 export type NewLogEntry = z.infer<typeof NewLogEntry>;
+/** An entry that says nothing yet. */
+export const BLANK_ENTRY: Omit<NewLogEntry, 'at' | 'kind'> = {
+  from: 'instructor',
+  lessonId: null,
+  drill: null,
+  rung: null,
+  passed: null,
+  painBefore: null,
+  painAfter: null,
+  checks: {},
+  felt: null,
+  note: '',
+  film: null,
+};
 export const LogEntry = NewLogEntry.extend({ id: z.string(), pupilId: z.string() });
 export type LogEntry = z.infer<typeof LogEntry>;
 

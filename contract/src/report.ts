@@ -38,6 +38,19 @@ export const ReportSwing = z.object({
 });
 export type ReportSwing = z.infer<typeof ReportSwing>;
 
+/** The instructor's voice over the replay: a film of the page's routes. */
+export const SpokenReview = z.object({
+  id: z.string(),
+  mime: z.enum(['video/webm', 'video/mp4']),
+  /** bytes */
+  size: z.int(),
+  /** s */
+  duration: z.number(),
+  /** ISO 8601 */
+  madeAt: z.string(),
+});
+export type SpokenReview = z.infer<typeof SpokenReview>;
+
 /** A lesson's report: the machine's draft, the instructor's words if there are any, and the figures on the page. */
 export const Report = z.object({
   draft: ReportText,
@@ -63,5 +76,10 @@ export const Report = z.object({
   after: ReportSwing.nullable(),
   drill: z.string().nullable(),
   nextVisit: z.string().nullable(),
+  review: SpokenReview.nullable(),
 });
 export type Report = z.infer<typeof Report>;
+
+/** What stands on the page beside the words. */
+export const ReportFigures = Report.omit({ draft: true, text: true, review: true });
+export type ReportFigures = z.infer<typeof ReportFigures>;

@@ -21,6 +21,7 @@ import { practiceRepository } from './db/practice.js';
 import { pupilRepository } from './db/pupils.js';
 import type { OpenDatabase } from './db/open.js';
 import type { DemoShelves } from './demo/seed.js';
+import { shareRepository } from './db/shares.js';
 import { shotRepository } from './db/shots.js';
 import { swingRepository } from './db/swings.js';
 import { filmService } from './films/film-service.js';
@@ -37,8 +38,11 @@ import { practiceService } from './practice/practice-service.js';
 import { practiceRoutes } from './routes/practice.js';
 import { openOutbox } from './reports/outbox.js';
 import { reportService } from './reports/report-service.js';
+import { originOf } from './reports/origin.js';
+import { shareService } from './reports/share-service.js';
 import { reportRoutes } from './routes/reports.js';
 import { pupilRoutes } from './routes/pupils.js';
+import { sharedRoutes, shareRoutes } from './routes/shares.js';
 import { shotRoutes } from './routes/shots.js';
 import { swingRoutes } from './routes/swings.js';
 import { shotService } from './shots/shot-service.js';
@@ -75,6 +79,7 @@ export function openTables(database: OpenDatabase) {
     house: houseRepository(db),
     patterns: patternRepository(db),
     practice: practiceRepository(db),
+    shares: shareRepository(db),
   };
 }
 
@@ -135,6 +140,11 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   const filmsOf = filmService(swings, films, store);
   const shotsOf = shotService(pupils, swings, shots);
   const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
+  const reports = reportService(pupils, tables.practice, service, outbox, store);
+  const practice = practiceService(pupils, tables.practice, service, store);
+  const links = shareService(tables.shares, pupils, tables.practice, practice, reports, () =>
+    originOf(fastify.addresses().filter((a) => typeof a !== 'string')),
+  );
   const backups = openBackups(database.folder, pupils, archive);
   const deviceKey = await deviceKeyOf(house);
   const bay = openBay(BAY, {
@@ -156,8 +166,10 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
     pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
     lessonRoutes(scope, pupils, service);
-    reportRoutes(scope, reportService(pupils, tables.practice, service, outbox));
-    practiceRoutes(scope, practiceService(pupils, tables.practice, service));
+    reportRoutes(scope, reports);
+    shareRoutes(scope, links);
+    sharedRoutes(scope, links, reports);
+    practiceRoutes(scope, practice);
     patternRoutes(scope, patterns);
     swingRoutes(scope, service);
     shotRoutes(scope, shotsOf, service, bay);

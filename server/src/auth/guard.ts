@@ -10,6 +10,8 @@ import type { SignIn } from './sign-in.js';
 const COOKIE = 'vilko';
 /** What anybody may ask for before signing in. */
 const OPEN = new Set(['/api/health', '/api/session']);
+/** Pages of links: who has the link may read that page. */
+const SHARED = '/api/shared/';
 /** Where devices speak; from another machine they bring the house's device key. */
 const DEVICE_SOCKETS = new Set(['/api/feed', '/api/shots']);
 const LEAST_PASSWORD = 10;
@@ -31,7 +33,7 @@ export async function guard(app: FastifyInstance, auth: SignIn, needed: boolean,
 
   app.addHook('onRequest', async (request, reply) => {
     const path = request.url.split('?')[0]!;
-    if (!needed || !path.startsWith('/api/') || OPEN.has(path) || signedIn(request)) return;
+    if (!needed || !path.startsWith('/api/') || OPEN.has(path) || path.startsWith(SHARED) || signedIn(request)) return;
     const key = (request.query as { key?: unknown } | null)?.key;
     if (DEVICE_SOCKETS.has(path) && (loopback(request.ip) || (typeof key === 'string' && same(key, deviceKey)))) return;
     await reply.code(401).send({ code: 'sign-in', message: 'Sign in first.' });

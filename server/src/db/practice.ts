@@ -1,4 +1,4 @@
-import type { LogEntry, PracticePlan } from '@vilko/contract';
+import { BLANK_ENTRY, type LogEntry, type NewLogEntry, type PracticePlan } from '@vilko/contract';
 import type { Plan } from '@vilko/core';
 import { asc, desc, eq, inArray, isNull, and } from 'drizzle-orm';
 import type { Db } from './open.js';
@@ -6,7 +6,14 @@ import { logbook, plans } from './schema.js';
 
 const planOf = (r: typeof plans.$inferSelect): PracticePlan => ({ ...r, madeAt: r.madeAt.toISOString(), endedAt: r.endedAt?.toISOString() ?? null });
 const planRow = (p: PracticePlan) => ({ ...p, madeAt: new Date(p.madeAt), endedAt: p.endedAt === null ? null : new Date(p.endedAt) });
-const entryOf = ({ id, pupilId, at, entry }: typeof logbook.$inferSelect): LogEntry => ({ ...entry, id, pupilId, at: at.toISOString() });
+const entryOf = ({ id, pupilId, at, entry }: typeof logbook.$inferSelect): LogEntry => ({
+  // entries written before a field was there
+  ...BLANK_ENTRY,
+  ...entry,
+  id,
+  pupilId,
+  at: at.toISOString(),
+});
 
 /** Practice plans and the logbook of what was not measured. */
 export function practiceRepository(db: Db) {
@@ -28,14 +35,14 @@ export function practiceRepository(db: Db) {
     },
     changePlan: async (id: string, change: { plan?: Plan; endedAt?: Date | null }): Promise<PracticePlan | null> =>
       (await db.update(plans).set(change).where(eq(plans.id, id)).returning()).map(planOf)[0] ?? null,
-    /** The logbook, oldest first, without what was deleted. */
-    logOf: async (pupilIds: readonly string[]): Promise<LogEntry[]> =>
+    /** The logbook, oldest first; deleted entries only when asked for. */
+    logOf: async (pupilIds: readonly string[], deletedToo = false): Promise<LogEntry[]> =>
       pupilIds.length
         ? (
             await db
               .select()
               .from(logbook)
-              .where(and(inArray(logbook.pupilId, [...pupilIds]), isNull(logbook.deletedAt)))
+              .where(and(inArray(logbook.pupilId, [...pupilIds]), deletedToo ? undefined : isNull(logbook.deletedAt)))
               .orderBy(asc(logbook.at))
           ).map(entryOf)
         : [],
@@ -45,6 +52,9 @@ export function practiceRepository(db: Db) {
         .values({ id, pupilId, at: new Date(at), entry })
         .onConflictDoNothing();
     },
+    entry: async (id: string): Promise<LogEntry | null> => (await db.select().from(logbook).where(eq(logbook.id, id))).map(entryOf)[0] ?? null,
+    changeEntry: async (id: string, entry: Omit<NewLogEntry, 'at'>): Promise<LogEntry | null> =>
+      (await db.update(logbook).set({ entry }).where(eq(logbook.id, id)).returning()).map(entryOf)[0] ?? null,
     /** Deleted entries stay, so that it can be undone. */
     setDeleted: async (id: string, deleted: boolean): Promise<LogEntry | null> =>
       (

@@ -7,6 +7,7 @@ import {
   type PupilWithLessons,
   type ReportText,
   type SetUpRecord,
+  type SpokenReview,
 } from '@vilko/contract';
 import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { Db } from './open.js';
@@ -16,7 +17,7 @@ export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 
 export type LessonRow = typeof lessons.$inferSelect;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, report: _, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
+const headOf = ({ startedAt, report: _, review: __, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
 
 const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({ ...p, profile: PupilProfile.parse(profile), archived: archivedAt !== null });
 
@@ -69,6 +70,10 @@ export function pupilRepository(db: Db) {
       (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
     keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
       (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+    review: async (lessonId: string): Promise<SpokenReview | null> =>
+      (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
+    keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
+      (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
     /** Gives every lesson of one pupil to another. */
     moveLessons: async (from: string, to: string): Promise<number> =>
       (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id })).length,

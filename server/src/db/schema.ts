@@ -1,4 +1,4 @@
-import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, ReportText, SetUpRecord, ShotValues } from '@vilko/contract';
+import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, ReportText, SetUpRecord, ShotValues, SpokenReview } from '@vilko/contract';
 import type { Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
@@ -42,6 +42,7 @@ export const lessons = pgTable('lessons', {
   painAfter: integer('pain_after'),
   setUp: jsonb('set_up').$type<SetUpRecord>(),
   report: jsonb('report').$type<ReportText>(),
+  review: jsonb('review').$type<SpokenReview>(),
 });
 
 /** A recording as it came: compressed bundle. Several swings may lie in one. */
@@ -155,6 +156,22 @@ export const logbook = pgTable(
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('logbook_of_pupil').on(t.pupilId)],
+);
+
+/** Links to reports for pupils. */
+export const shares = pgTable(
+  'shares',
+  {
+    token: text('token').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
+    revokedAt: timestamp('revoked_at', { withTimezone: true }),
+    lastOpenedAt: timestamp('last_opened_at', { withTimezone: true }),
+  },
+  (t) => [index('shares_of_lesson').on(t.lessonId)],
 );
 
 /** What holds for the whole house: settings, the instructor's password (hashed), device keys. */

@@ -1,4 +1,4 @@
-import type { LogEntry, NewLogEntry, PracticePlan } from '@vilko/contract';
+import { BLANK_ENTRY, type LogEntry, type PracticePlan } from '@vilko/contract';
 import { type BlockResult, logBlock, makePlan, type PlanWish } from '@vilko/core';
 
 /** One pupil's practice as it was planned and kept, or not. */
@@ -102,11 +102,9 @@ const STORIES: readonly PracticeStory[] = [
   },
 ];
 
-const nothing: Omit<NewLogEntry, 'at' | 'kind' | 'note'> = { drill: null, rung: null, passed: null, painBefore: null, painAfter: null, checks: {}, felt: null };
-
 const LOG: readonly LogEntry[] = [
   {
-    ...nothing,
+    ...BLANK_ENTRY,
     id: 'log-maren-1',
     pupilId: 'maren',
     at: '2026-11-22T09:40:00.000Z',
@@ -116,7 +114,7 @@ const LOG: readonly LogEntry[] = [
     note: 'Grass behind the engine shop, seven iron.',
   },
   {
-    ...nothing,
+    ...BLANK_ENTRY,
     id: 'log-jonas-1',
     pupilId: 'jonas',
     at: '2026-11-18T17:00:00.000Z',
@@ -125,7 +123,7 @@ const LOG: readonly LogEntry[] = [
     note: 'It can be held up: the body went along again.',
   },
   {
-    ...nothing,
+    ...BLANK_ENTRY,
     id: 'log-sunniva-1',
     pupilId: 'sunniva',
     at: '2026-11-08T18:00:00.000Z',

@@ -1,16 +1,29 @@
 import { randomUUID } from 'node:crypto';
-import { type LogEntry, MINOR, type NewLogEntry, type NewPlan, type PlanAct, type Practice, type PracticePlan, type Pupil } from '@vilko/contract';
+import {
+  BLANK_ENTRY,
+  type LogEntry,
+  type LogFilm,
+  MINOR,
+  type NewLogEntry,
+  type NewPlan,
+  type PlanAct,
+  type Practice,
+  type PracticePlan,
+  type Pupil,
+} from '@vilko/contract';
 import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
+import { filmMime } from '../films/film-service.js';
+import type { FilmStore } from '../films/film-store.js';
 import { planCalendar } from './calendar.js';
 import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
 
 /** Plans, logbook and ladders of pupils. */
-export function practiceService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService) {
+export function practiceService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, store: FilmStore) {
   const refuseIfMinor = ({ name, profile }: Pupil): void => {
     if (profile.ageBand && MINOR.includes(profile.ageBand) && !profile.consent)
       throw bare(`${name} is a minor: a plan needs the consent of a parent on record`);
@@ -20,7 +33,41 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
     if (!found) throw bare('this plan does not exist any more');
     return found;
   };
+  /** Keeps a film without a swing; refused when it is none. */
+  const keepFilm = async (bytes: Uint8Array): Promise<LogFilm> => {
+    const mime = filmMime(bytes);
+    if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: no film was stored');
+    const film = { id: randomUUID(), mime, size: bytes.byteLength, marks: {} };
+    await store.put(film, bytes);
+    return film;
+  };
+  const addEntry = async (pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> => {
+    if (!(await pupils.one(pupilId))) return null;
+    const made = { ...entry, id: randomUUID(), pupilId };
+    await practice.addEntry(made);
+    return made;
+  };
   return {
+    keepFilm,
+    addEntry,
+    /** A film of a swing that no device measured, in the logbook. */
+    async addFilm(pupilId: string, bytes: Uint8Array, note: string): Promise<LogEntry | null> {
+      if (!(await pupils.one(pupilId))) return null;
+      return addEntry(pupilId, { ...BLANK_ENTRY, at: new Date().toISOString(), kind: 'film', note, film: await keepFilm(bytes) });
+    },
+    /** Where an entry's film lies, and what it is. */
+    async filmOf(id: string): Promise<{ film: LogFilm; file: string } | null> {
+      const film = (await practice.entry(id))?.film;
+      return film ? { film, file: store.nameOf(film) } : null;
+    },
+    folder: store.folder,
+    /** Marks of the eye on an entry's film. */
+    async mark(id: string, marks: LogFilm['marks']): Promise<LogEntry | null> {
+      const found = await practice.entry(id);
+      if (!found?.film) return null;
+      const { id: _, pupilId: __, at: ___, ...entry } = found;
+      return practice.changeEntry(id, { ...entry, film: { ...found.film, marks } });
+    },
     async of(pupilId: string): Promise<Practice | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
@@ -55,12 +102,6 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
       return (await practice.changePlan(id, { plan: next }))!;
     },
     calendar: async (id: string): Promise<string> => planCalendar(await planOrRefuse(id)),
-    async addEntry(pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> {
-      if (!(await pupils.one(pupilId))) return null;
-      const made = { ...entry, id: randomUUID(), pupilId };
-      await practice.addEntry(made);
-      return made;
-    },
     setDeleted: (id: string, deleted: boolean): Promise<LogEntry | null> => practice.setDeleted(id, deleted),
   };
 }

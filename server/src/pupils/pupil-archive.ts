@@ -1,8 +1,8 @@
-import type { Erased, Film, Restored } from '@vilko/contract';
+import type { Erased, Film, LogEntry, Restored } from '@vilko/contract';
 import type { FilmRepository } from '../db/films.js';
 import type { PatternRepository } from '../db/patterns.js';
 import type { PracticeRepository } from '../db/practice.js';
-import type { PupilRepository } from '../db/pupils.js';
+import type { LessonRow, PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
 import type { SwingRepository } from '../db/swings.js';
 import type { FilmStore } from '../films/film-store.js';
@@ -36,12 +36,18 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
     );
     return { people, lessons, rows, theirFilms, theirShots: await shots.ofLessons(lessonIds) };
   };
+  /** Films without a swing: in the logbook, and spoken reviews. */
+  const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow, 'review'>[]) => [
+    ...log.flatMap((e) => e.film ?? []),
+    ...lessons.flatMap((l) => l.review ?? []),
+  ];
   const bundle = async (ids: readonly string[]): Promise<PupilBundle> => {
     const { people, lessons, rows, theirFilms, theirShots } = await gather(ids);
+    const log = await practice.logOf(ids);
     const recordings = new Map<string, Uint8Array>();
     for (const id of new Set(rows.map((r) => r.recordingId))) recordings.set(id, (await swings.bundle(id))!);
     const files = new Map<string, Uint8Array>();
-    for (const f of theirFilms) files.set(store.nameOf(f), await store.get(f));
+    for (const f of [...theirFilms, ...loose(log, lessons)]) files.set(store.nameOf(f), await store.get(f));
     return {
       head: {
         vilko: 'pupils',
@@ -53,7 +59,7 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
         shots: theirShots,
         films: theirFilms,
         plans: await practice.plansOf(ids),
-        log: await practice.logOf(ids),
+        log,
         patterns: [],
       },
       recordings,
@@ -85,6 +91,10 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
         await fresh(swings.one(s.id), () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]), 'swings');
       for (const p of head.plans) await practice.addPlan(p);
       for (const e of head.log) await practice.addEntry(e);
+      for (const f of loose(head.log, head.lessons)) {
+        const bytes = files.get(store.nameOf(f));
+        if (bytes) await store.put(f, bytes);
+      }
       for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
       for (const p of head.patterns)
         await patterns.putBack({ id: p.pattern.id, version: p.version, pattern: p.pattern, savedAt: new Date(p.savedAt), deletedAt: null });
@@ -96,7 +106,7 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
       const { people, lessons, rows, theirFilms } = await gather([id]);
       const [pupil] = people;
       if (!pupil) return null;
-      for (const f of theirFilms) await store.remove(f);
+      for (const f of [...theirFilms, ...loose(await practice.logOf([id], true), lessons)]) await store.remove(f);
       await outbox.removeOf(lessons.map((l) => l.id));
       await pupils.remove(id);
       await swings.dropOrphans();

@@ -11,6 +11,7 @@ import {
   Pupil,
   PatternVersion,
   ReportText,
+  SpokenReview,
   Shot,
   SwingKind,
   SWING_TAGS,
@@ -54,7 +55,13 @@ export const PupilsHead = z.object({
   /** ISO 8601 */
   written: z.string(),
   pupils: z.array(Pupil),
-  lessons: z.array(LessonHead.omit({ swings: true }).extend({ footwear: z.enum(FOOTWEAR), report: ReportText.nullable().default(null) })),
+  lessons: z.array(
+    LessonHead.omit({ swings: true }).extend({
+      footwear: z.enum(FOOTWEAR),
+      report: ReportText.nullable().default(null),
+      review: SpokenReview.nullable().default(null),
+    }),
+  ),
   swings: z.array(SwingRowJson),
   shots: z.array(Shot),
   films: z.array(Film),

@@ -1,8 +1,11 @@
-import { type LessonFindings, type Report, type ReportText } from '@vilko/contract';
-import { DRILLS, drillsFor } from '@vilko/core';
+import { randomUUID } from 'node:crypto';
+import { type LessonFindings, type Report, type ReportText, type SpokenReview } from '@vilko/contract';
+import { DRILLS, drillsFor, VilkoError } from '@vilko/core';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
+import { filmMime } from '../films/film-service.js';
+import type { FilmStore } from '../films/film-store.js';
 import { draftOf } from './draft.js';
 import { figuresOf, standsFor } from './figures.js';
 import type { Outbox } from './outbox.js';
@@ -11,7 +14,7 @@ import { day, type Page, reportPdf } from './pdf.js';
 const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
 
 /** What the pupil takes home from a lesson. */
-export function reportService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, outbox: Outbox) {
+export function reportService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, outbox: Outbox, store: FilmStore) {
   const pageOf = async (lessonId: string): Promise<Page | null> => {
     const found = await pupils.lesson(lessonId);
     return found && { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
@@ -52,6 +55,7 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
       after: standsFor(figures.after, measure?.id ?? null),
       drill: drill?.id ?? null,
       nextVisit: head.nextVisit,
+      review: await pupils.review(lessonId),
     };
   };
   return {
@@ -70,6 +74,28 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
         .join('\n\n');
       return { file: await outbox.put({ lessonId, to, subject: `Your lesson of ${day(page.lesson.startedAt)}`, text, pdf: await reportPdf(page) }) };
     },
+    /** Keeps the spoken review, instead of the one before; null when there is no such lesson. */
+    async keepReview(lessonId: string, bytes: Uint8Array, duration: number): Promise<SpokenReview | null> {
+      if (!(await pupils.lesson(lessonId))) return null;
+      const mime = filmMime(bytes);
+      if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: the review before stands');
+      const before = await pupils.review(lessonId);
+      const review: SpokenReview = { id: randomUUID(), mime, size: bytes.byteLength, duration, madeAt: new Date().toISOString() };
+      await store.put(review, bytes);
+      await pupils.keepReview(lessonId, review);
+      if (before) await store.remove(before);
+      return review;
+    },
+    async dropReview(lessonId: string): Promise<boolean> {
+      const before = await pupils.review(lessonId);
+      if (before) await store.remove(before);
+      return pupils.keepReview(lessonId, null);
+    },
+    async reviewFile(lessonId: string): Promise<{ mime: SpokenReview['mime']; file: string } | null> {
+      const review = await pupils.review(lessonId);
+      return review && { mime: review.mime, file: store.nameOf(review) };
+    },
+    folder: store.folder,
     /** Keeps the instructor's words; null goes back to the draft. */
     keep: (lessonId: string, text: ReportText | null): Promise<boolean> => pupils.keepReport(lessonId, text),
   };

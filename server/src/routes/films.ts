@@ -3,6 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { FilmService } from '../films/film-service.js';
+import { bytesOf } from './words.js';
 
 const Id = z.object({ id: z.string() });
 const GONE = { code: 'not-found', message: 'There is no such film.' };
@@ -31,9 +32,8 @@ export function filmRoutes(app: FastifyInstance, films: FilmService): void {
       },
     },
     async (request, reply) => {
-      const body = request.body instanceof Uint8Array ? request.body : new Uint8Array(0);
       const { impact = null, impactBy = null, ...q } = request.query;
-      const film = await films.add(request.params.id, body, { ...q, impact, impactBy });
+      const film = await films.add(request.params.id, bytesOf(request.body), { ...q, impact, impactBy });
       return film ? reply.code(201).send(film) : reply.code(404).send({ code: 'not-found', message: 'There is no such swing.' });
     },
   );

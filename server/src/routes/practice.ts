@@ -1,11 +1,14 @@
-import { LogEntry, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan, Problem } from '@vilko/contract';
+import { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan, Problem } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { PracticeService } from '../practice/practice-service.js';
+import { bytesOf } from './words.js';
 
 const Id = z.object({ id: z.string() });
 const GONE = { code: 'not-found', message: 'There is no such pupil.' };
+/** Largest film taken in, bytes. */
+const LARGEST = 200 * 1024 * 1024;
 const NO_ENTRY = { code: 'not-found', message: 'There is no such entry in the logbook.' };
 
 export function practiceRoutes(app: FastifyInstance, practice: PracticeService): void {
@@ -42,6 +45,38 @@ export function practiceRoutes(app: FastifyInstance, practice: PracticeService):
       const made = await practice.addEntry(request.params.id, request.body);
       return made ? reply.code(201).send(made) : reply.code(404).send(GONE);
     },
+  );
+  routes.post(
+    '/api/pupils/:id/log-films',
+    {
+      bodyLimit: LARGEST,
+      schema: {
+        summary: 'Puts a film without a measurement into the logbook; the body is the file',
+        params: Id,
+        querystring: z.object({ note: z.string().max(1000).default('') }),
+        response: { 201: LogEntry, 404: Problem, 422: Problem },
+      },
+    },
+    async (request, reply) => {
+      const made = await practice.addFilm(request.params.id, bytesOf(request.body), request.query.note);
+      return made ? reply.code(201).send(made) : reply.code(404).send(GONE);
+    },
+  );
+  routes.get('/api/log/:id/film', { schema: { summary: 'The film of an entry, in ranges', params: Id } }, async (request, reply) => {
+    const found = await practice.filmOf(request.params.id);
+    return found ? reply.type(found.film.mime).sendFile(found.file, practice.folder, { maxAge: '1d' }) : reply.code(404).send(NO_ENTRY);
+  });
+  routes.put(
+    '/api/log/:id/marks',
+    {
+      schema: {
+        summary: 'Keeps the marks on the film of an entry',
+        params: Id,
+        body: LogFilm.pick({ marks: true }),
+        response: { 200: LogEntry, 404: Problem },
+      },
+    },
+    async (request, reply) => (await practice.mark(request.params.id, request.body.marks)) ?? reply.code(404).send(NO_ENTRY),
   );
   for (const [act, deleted] of [
     ['delete', true],

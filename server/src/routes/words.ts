@@ -6,3 +6,6 @@ export function parsed(data: Buffer): unknown {
     return null;
   }
 }
+
+/** A body of bytes; anything else is none. */
+export const bytesOf = (body: unknown): Uint8Array => (body instanceof Uint8Array ? body : new Uint8Array(0));

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { DrillProgress, NewLogEntry } from '@vilko/contract';
+import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
 import { type Drill, DRILL_CAUTIONS, RUNGS, staysValid } from '@vilko/core';
 import { againstWords, testWords, validWords } from '../../drill-words';
 
@@ -112,17 +112,6 @@ export class DrillSheet {
   });
 
   protected passByEye(rung: number): void {
-    this.eye.emit({
-      at: new Date().toISOString(),
-      kind: 'trainer',
-      drill: this.drill().id,
-      rung,
-      passed: true,
-      painBefore: null,
-      painAfter: null,
-      checks: {},
-      felt: null,
-      note: '',
-    });
+    this.eye.emit({ ...BLANK_ENTRY, at: new Date().toISOString(), kind: 'trainer', drill: this.drill().id, rung, passed: true });
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
+import { BLANK_ENTRY, type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
 import { drillName } from '../../drill-words';
 import { shortDate } from '../../office/words';
 import { PainEntry } from './pain-entry';
@@ -87,11 +87,9 @@ export class LogBook {
     const checks = this.given();
     const kind = Object.keys(checks).length ? 'self-check' : this.felt() === null ? 'home' : 'felt';
     this.write.emit({
+      ...BLANK_ENTRY,
       at: new Date().toISOString(),
       kind,
-      drill: null,
-      rung: null,
-      passed: null,
       painBefore: this.before(),
       painAfter: this.after(),
       checks: { ...checks },

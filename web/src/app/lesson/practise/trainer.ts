@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { NewLogEntry, PracticeTask } from '@vilko/contract';
+import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
 import { answerWords, bandsFor, DRILLS, PAIN_RISE, RUNGS, tagOn, testState } from '@vilko/core';
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
@@ -314,6 +314,7 @@ export class Trainer {
   }
   protected stopByPain(): void {
     const entry: NewLogEntry = {
+      ...BLANK_ENTRY,
       at: new Date().toISOString(),
       kind: 'trainer',
       drill: this.drill() ?? null,
@@ -321,8 +322,6 @@ export class Trainer {
       passed: false,
       painBefore: this.painBefore(),
       painAfter: this.painNow(),
-      checks: {},
-      felt: null,
       note: 'Stopped by pain in the trainer.',
     };
     this.store.dispatch(PracticeActions.log({ pupilId: this.lesson()!.pupil.id, entry }));

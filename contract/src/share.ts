@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { LogEntry } from './practice.js';
+import { ReportFigures, ReportText, SpokenReview } from './report.js';
+
+/** Days a page may be open, the usual first. */
+export const SHARE_DAYS = [30, 7, 90] as const;
+
+/** A link that opens one lesson's report, and nothing else, until it expires or is revoked. */
+export const Share = z.object({
+  /** 128 random bits, base64url: whoever has it may read the page. */
+  token: z.string(),
+  lessonId: z.string(),
+  /** ISO 8601 */
+  madeAt: z.string(),
+  expiresAt: z.string(),
+  revokedAt: z.string().nullable(),
+  /** Null: nobody has opened it yet. */
+  lastOpenedAt: z.string().nullable(),
+});
+export type Share = z.infer<typeof Share>;
+
+/** A lesson's links, and what came back through them. */
+export const Shares = z.object({
+  shares: z.array(Share),
+  /** Where other machines reach this server, "http://192.168.1.20:4310"; null: it listens on this machine only. */
+  origin: z.string().nullable(),
+  /** What the pupil sent from the page. */
+  came: z.array(LogEntry),
+});
+export type Shares = z.infer<typeof Shares>;
+
+/** Who and when stands at the head of the page: no more of the pupil's record leaves the house. */
+export const ReportHead = z.object({
+  name: z.string(),
+  handed: z.enum(['right', 'left']),
+  minor: z.boolean(),
+  startedAt: z.string(),
+  bay: z.string(),
+});
+export type ReportHead = z.infer<typeof ReportHead>;
+
+/** A day of practice on the pupil's page. */
+export const SharedDay = z.object({
+  block: z.string(),
+  /** Calendar day. */
+  date: z.string(),
+  drill: z.string(),
+  rung: z.int(),
+  minutes: z.int(),
+  withdrawn: z.boolean(),
+  did: z.enum(['done', 'missed', 'stopped']).nullable(),
+});
+export type SharedDay = z.infer<typeof SharedDay>;
+
+/** What a link opens. */
+export const SharedPage = z.object({
+  head: ReportHead,
+  figures: ReportFigures,
+  text: ReportText,
+  review: SpokenReview.nullable(),
+  days: z.array(SharedDay),
+  /** What the pupil sent from this page. */
+  sent: z.array(LogEntry.pick({ id: true, at: true, kind: true, note: true })),
+  expiresAt: z.string(),
+});
+export type SharedPage = z.infer<typeof SharedPage>;
+
+const Pain = z.int().min(0).max(10).nullable();
+/** What the pupil can do on the page; a film comes as bytes of its own. */
+export const SharedAct = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('answer'), text: z.string().trim().min(1).max(1000) }),
+  /** A day of the plan; null: practised, without a plan. `did` null takes a tick back. */
+  z.object({ act: z.literal('tick'), block: z.string().nullable(), did: z.enum(['done', 'stopped']).nullable(), painBefore: Pain, painAfter: Pain }),
+]);
+export type SharedAct = z.infer<typeof SharedAct>;

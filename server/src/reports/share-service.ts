@@ -1,0 +1,129 @@
+import { randomBytes } from 'node:crypto';
+import { BLANK_ENTRY, type LogEntry, MINOR, type NewLogEntry, type Share, type SharedAct, type SharedDay, type SharedPage, type Shares } from '@vilko/contract';
+import { addDays, type Day, layOut, VilkoError } from '@vilko/core';
+import type { PracticeRepository } from '../db/practice.js';
+import type { PupilRepository } from '../db/pupils.js';
+import type { ShareRepository } from '../db/shares.js';
+import type { PracticeService } from '../practice/practice-service.js';
+import type { ReportService } from './report-service.js';
+
+/** A link's secret, bytes: 128 random bits cannot be guessed. */
+const SECRET = 16;
+const DAY = 86_400_000;
+/** What may come back through one lesson's links: enough for a talk, too little to fill a disk. */
+const MOST = { entries: 60, films: 6 } as const;
+const NO_LINK: Shares = { shares: [], origin: null, came: [] };
+
+/**
+ * Links for pupils: each opens one lesson's report and takes what the pupil sends back.
+ * @param origin where other machines reach the server; null: nowhere
+ */
+export function shareService(
+  shares: ShareRepository,
+  pupils: PupilRepository,
+  entries: PracticeRepository,
+  practice: PracticeService,
+  reports: ReportService,
+  origin: () => string | null,
+) {
+  /** The lesson a link opens now; null when it is unknown, expired or revoked: the answer does not say which. */
+  const opened = async (token: string) => {
+    const share = await shares.one(token);
+    if (!share || share.revokedAt !== null || Date.parse(share.expiresAt) <= Date.now()) return null;
+    const found = await pupils.lesson(share.lessonId);
+    return found && { share, lesson: found.head, pupil: found.pupil };
+  };
+  const cameTo = async (pupilId: string, lessonId: string): Promise<LogEntry[]> =>
+    (await entries.logOf([pupilId])).filter((e) => e.from === 'pupil' && e.lessonId === lessonId);
+  const running = async (pupilId: string) => (await entries.plansOf([pupilId])).find((p) => p.endedAt === null) ?? null;
+  /** Writes what the pupil sent into the logbook, within the bounds of one lesson. */
+  const write = async (lessonId: string, pupilId: string, entry: Omit<Partial<NewLogEntry>, 'kind'> & Pick<NewLogEntry, 'kind'>): Promise<void> => {
+    if ((await cameTo(pupilId, lessonId)).length >= MOST.entries)
+      throw new VilkoError('bad-option', 'this page has taken all it can: speak with your instructor');
+    await practice.addEntry(pupilId, { ...BLANK_ENTRY, ...entry, at: new Date().toISOString(), from: 'pupil', lessonId });
+  };
+  const tick = async (lessonId: string, pupilId: string, { block, did, painBefore, painAfter }: Extract<SharedAct, { act: 'tick' }>): Promise<void> => {
+    if (block === null) {
+      const note = did === 'stopped' ? 'Stopped by pain' : 'Practised';
+      return write(lessonId, pupilId, { kind: 'home', painBefore, painAfter, note, drill: (await reports.of(lessonId))?.drill ?? null });
+    }
+    const plan = await running(pupilId);
+    const day = plan?.plan.blocks.find((b) => b.id === block);
+    if (!plan || !day) throw new VilkoError('bad-option', 'this day is not in the plan any more: load the page anew');
+    // a day that has not come cannot have been practised; one day's grace for the clocks of the world
+    if (did !== null && day.date > addDays(new Date().toISOString().slice(0, 10), 1)) throw new VilkoError('bad-option', `${day.date} has not come yet`);
+    const result = did === null ? null : { did, test: null, painBefore, painAfter, note: 'by the pupil' };
+    await practice.act(plan.id, { act: 'log', block, result });
+  };
+  return {
+    async of(lessonId: string): Promise<Shares> {
+      const found = await pupils.lesson(lessonId);
+      if (!found) return NO_LINK;
+      return { shares: await shares.ofLesson(lessonId), origin: origin(), came: await cameTo(found.pupil.id, lessonId) };
+    },
+    /** Makes a link; null when there is no such lesson. */
+    async make(lessonId: string, days: number): Promise<Share | null> {
+      if (!(await pupils.lesson(lessonId))) return null;
+      const madeAt = new Date();
+      return shares.add({ token: randomBytes(SECRET).toString('base64url'), lessonId, madeAt, expiresAt: new Date(madeAt.getTime() + days * DAY) });
+    },
+    revoke: (token: string): Promise<Share | null> => shares.change(token, { revokedAt: new Date() }),
+    async page(token: string): Promise<SharedPage | null> {
+      const found = await opened(token);
+      if (!found) return null;
+      const { lesson, pupil, share } = found;
+      const report = await reports.of(lesson.id);
+      if (!report) return null;
+      await shares.change(token, { lastOpenedAt: new Date() });
+      const { draft, text, review, ...figures } = report;
+      const plan = await running(pupil.id);
+      return {
+        head: {
+          name: pupil.name,
+          handed: pupil.handed,
+          minor: MINOR.includes(pupil.profile.ageBand ?? ''),
+          startedAt: lesson.startedAt,
+          bay: lesson.bay,
+        },
+        figures,
+        text: text ?? draft,
+        review,
+        days: plan ? layOut(plan.plan).map(sharedDay) : [],
+        sent: (await cameTo(pupil.id, lesson.id)).map(({ id, at, kind, note }) => ({ id, at, kind, note })),
+        expiresAt: share.expiresAt,
+      };
+    },
+    /** Does what the pupil asked; false when the link opens nothing. */
+    async act(token: string, act: SharedAct): Promise<boolean> {
+      const found = await opened(token);
+      if (!found) return false;
+      if (act.act === 'answer') await write(found.lesson.id, found.pupil.id, { kind: 'answer', note: act.text });
+      else await tick(found.lesson.id, found.pupil.id, act);
+      return true;
+    },
+    /** Takes a film the pupil sends; false when the link opens nothing. */
+    async film(token: string, bytes: Uint8Array, note: string): Promise<boolean> {
+      const found = await opened(token);
+      if (!found) return false;
+      const { lesson, pupil } = found;
+      const films = (await cameTo(pupil.id, lesson.id)).filter((e) => e.film !== null).length;
+      if (films >= MOST.films) throw new VilkoError('bad-option', `this page has taken ${MOST.films} films: speak with your instructor`);
+      await write(lesson.id, pupil.id, { kind: 'film', note, film: await practice.keepFilm(bytes) });
+      return true;
+    },
+    /** The lesson a link opens; null when it opens nothing. */
+    lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
+  };
+}
+
+const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
+  block: b.id,
+  date: b.date satisfies Day,
+  drill: b.drill,
+  rung: b.rung,
+  minutes: b.minutes.warmUp + b.minutes.drill + b.minutes.shots + b.minutes.test,
+  withdrawn: b.withdrawn,
+  did: b.result?.did ?? null,
+});
+
+export type ShareService = ReturnType<typeof shareService>;
