@@ -64,6 +64,7 @@ export { readChannels } from './events/events.js';
 export { SIGNS, type Sign, walkBack, type EarlierCause } from './faults/seen.js';
 export { type FittedSwing, oneSwingForAll } from './faults/one-swing-for-all.js';
 export { Drill, LADDER } from './drills/drill.js';
+export { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from './drills/picture.js';
 export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';
@@ -72,7 +73,7 @@ export { type Difference, differencesOf, representative, type SideOf } from './c
 export { mean, standardDeviation } from './compare/statistics.js';
 export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
 export { type Answer, answerOf, answerWords, type PracticeBand, type PracticeTest, testState, type TestState } from './practice/attempts.js';
-export { type Success, successOf, type SuccessWord } from './practice/success.js';
+export { FEWEST_AFTER, type Success, successOf, type SuccessWord } from './practice/success.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
 export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';

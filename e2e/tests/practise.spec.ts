@@ -25,7 +25,7 @@ test('from the finding to its drill, and a rung passed by eye opens the next', a
   await expect(rungs.nth(0)).toContainText('passed');
   await expect(rungs.nth(1)).toContainText('Train');
   await expect(page.locator('vk-log-book')).toContainText('Rock without moving, rung 1, passed by eye. not measured');
-  await expect(page.getByLabel('Cautions')).toContainText('Stop on pain.');
+  await expect(page.locator('vk-drill-sheet')).toContainText('Stop on pain.');
   expect(await serious(page)).toEqual([]);
 });
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
+import { DrillPicture } from './picture.js';
 
 /** Rungs every drill is climbed by; the next opens when the success test is passed. */
 export const LADDER = ['no ball, slow', 'no ball, full speed', 'half shots', 'full shots', 'aid taken away'] as const;
@@ -47,5 +48,7 @@ export const Drill = z.object({
   school: z.string().optional(),
   /** An aid or a moving foot falsifies outlines and positions: why, and which measures stay valid. */
   onPlate: z.object({ why: z.string(), valid: z.array(z.string()) }).optional(),
+  /** How it is done, picture by picture. */
+  pictures: z.array(DrillPicture).min(1).max(3),
 });
 export type Drill = z.infer<typeof Drill>;

@@ -62,7 +62,7 @@ describe('formats', () => {
         jasmine.clock().mockDate(new Date(at));
         return writeBundle(recording);
       });
-      expect(evening).toEqual(morning!);
+      expect(evening).toEqual(morning);
     } finally {
       jasmine.clock().uninstall();
     }

@@ -17,7 +17,8 @@ export interface Success {
 
 /** This part of the swings must lie inside. */
 const MOST_INSIDE = 2 / 3;
-const FEWEST = 3;
+/** Fewer swings after it are no verdict. */
+export const FEWEST_AFTER = 3;
 
 const distance = (v: number, [lo, hi]: PracticeBand): number => Math.max(0, lo === null ? 0 : lo - v, hi === null ? 0 : v - hi);
 
@@ -31,8 +32,8 @@ export function successOf(before: readonly number[], after: readonly number[], b
   const inside = after.filter((v) => answerOf(v, band) === 'in').length;
   const [from, to] = [before.length ? distance(mean(before), band) : NaN, after.length ? distance(mean(after), band) : NaN];
   const way = from > 0 && Number.isFinite(to) ? 1 - to / from : null;
-  const often = after.length >= FEWEST && inside >= MOST_INSIDE * after.length;
-  const there = after.length >= FEWEST && to === 0;
+  const often = after.length >= FEWEST_AFTER && inside >= MOST_INSIDE * after.length;
+  const there = after.length >= FEWEST_AFTER && to === 0;
   const nearer = change?.word === 'real change' && way !== null && way > 0;
   return { word: there && often ? 'met' : there || nearer ? 'partly' : 'not yet', inside, of: after.length, way, change };
 }

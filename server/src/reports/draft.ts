@@ -1,5 +1,5 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
-import { type Drill, faultOf, mean } from '@vilko/core';
+import { type Drill, faultOf, FEWEST_AFTER, mean } from '@vilko/core';
 import { summaryNumber } from '../analysis/read-swing.js';
 import type { SummarisedSwing } from '../pupils/dashboard.js';
 import type { Figures } from './figures.js';
@@ -28,8 +28,8 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
       !measure || !success || success.word === 'met'
         ? ''
         : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
-            success.way === null || success.way <= 0 ? '' : `, ${Math.round(100 * success.way)}% of the way`
-          }.`,
+            success.way === null || success.way <= 0 || success.inside === success.of ? '' : `, ${Math.round(100 * success.way)}% of the way`
+          }${success.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : ''}.`,
     task: lesson.homework || (drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : ''),
     agreed: measure ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.` : '',
   };

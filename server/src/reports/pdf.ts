@@ -1,13 +1,15 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { MINOR, REPORT_FIELDS } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
+import { DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import { drillSvg } from './drill-svg.js';
 import { bandOf, said } from './draft.js';
 import { face, FACES } from './fonts.js';
 import { routeSvg } from './route-svg.js';
 
 const INK2 = '#55606C';
 const ALARM = '#8C2F39';
+const PICTURE_HEIGHT = 74;
 const RULES = '#D9D3C6';
 
 /** What stands on the page. */
@@ -86,10 +88,24 @@ function drillOf({ report, pupil }: Page): Content[] {
     rule(),
     { text: d.name, bold: true, fontSize: 13, margin: [0, 4, 0, 0] },
     { text: d.setUp, color: INK2 },
+    { columns: d.pictures.map((p) => pictureOf(p, pupil.handed)), columnGap: 10, margin: [0, 4, 0, 2] },
     { ol: [...d.steps], margin: [0, 3, 0, 3] },
     { text: `${d.feel} ${d.dose}.` },
     { text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(), fontSize: 9, color: ALARM, margin: [0, 4, 0, 0] },
   ];
+}
+
+/** Pictures share one height: those of the body are narrower. */
+function pictureOf(p: DrillPicture, handed: 'right' | 'left'): Content & { width: number } {
+  const [, , w, h] = pictureLines(p).box;
+  const width = (PICTURE_HEIGHT * w) / h;
+  return {
+    width,
+    stack: [
+      { svg: drillSvg(p, handed), width },
+      { text: p.words, fontSize: 8.5, color: INK2 },
+    ],
+  };
 }
 
 const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: RULES }], margin: [0, 8, 0, 0] });

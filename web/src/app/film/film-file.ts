@@ -41,7 +41,7 @@ async function lengthOf(video: HTMLVideoElement): Promise<number> {
 }
 
 /** Frames a second from the times of some frames; the usual rate when they cannot be had. */
-async function rateOf(video: HTMLVideoElement): Promise<number> {
+export async function rateOf(video: HTMLVideoElement): Promise<number> {
   if (!('requestVideoFrameCallback' in video)) return USUAL_RATE;
   video.currentTime = 0;
   const times = await new Promise<number[]>((resolve) => {

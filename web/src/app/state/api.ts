@@ -17,6 +17,7 @@ import {
   type LessonChange,
   LessonHead,
   LogEntry,
+  type LogFilm,
   type NewLogEntry,
   type NewPlan,
   type NewPupil,
@@ -33,8 +34,11 @@ import {
   Restored,
   Session,
   type SetUpAct,
+  Share,
+  Shares,
   type ShotChange,
   ShotsImported,
+  SpokenReview,
   type SwingChange,
   SwingHead,
   SwingValue,
@@ -192,6 +196,27 @@ export class Api {
   }
   sendReport(lessonId: string, to: string): Observable<{ file: string }> {
     return this.http.post(`/api/lessons/${lessonId}/report/send`, { to }).pipe(map((x) => z.object({ file: z.string() }).parse(x)));
+  }
+  shares(lessonId: string): Observable<Shares> {
+    return this.http.get(`/api/lessons/${lessonId}/shares`).pipe(map((x) => Shares.parse(x)));
+  }
+  makeShare(lessonId: string, days: number): Observable<Share> {
+    return this.http.post(`/api/lessons/${lessonId}/shares`, { days }).pipe(map((x) => Share.parse(x)));
+  }
+  revokeShare(token: string): Observable<Share> {
+    return this.http.post(`/api/shares/${token}/revoke`, null).pipe(map((x) => Share.parse(x)));
+  }
+  keepReview(lessonId: string, film: Blob, duration: number): Observable<SpokenReview> {
+    return this.http.put(`/api/lessons/${lessonId}/review`, film, { headers: OCTETS, params: { duration } }).pipe(map((x) => SpokenReview.parse(x)));
+  }
+  deleteReview(lessonId: string): Observable<Report> {
+    return this.http.delete(`/api/lessons/${lessonId}/review`).pipe(map((x) => Report.parse(x)));
+  }
+  addLogFilm(pupilId: string, film: Blob, note: string): Observable<LogEntry> {
+    return this.http.post(`/api/pupils/${pupilId}/log-films`, film, { headers: OCTETS, params: { note } }).pipe(map((x) => LogEntry.parse(x)));
+  }
+  markLogFilm(id: string, marks: LogFilm['marks']): Observable<LogEntry> {
+    return this.http.put(`/api/log/${id}/marks`, { marks }).pipe(map((x) => LogEntry.parse(x)));
   }
   keepReport(lessonId: string, text: ReportText | null): Observable<Report> {
     return this.http.put(`/api/lessons/${lessonId}/report`, { text }).pipe(map((x) => Report.parse(x)));

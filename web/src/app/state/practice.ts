@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { LogEntry, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '@vilko/contract';
+import type { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
@@ -18,6 +18,8 @@ export const PracticeActions = createActionGroup({
     'Plan changed': props<{ plan: PracticePlan; said?: string; back?: PlanAct }>(),
     Log: props<{ pupilId: string; entry: NewLogEntry }>(),
     Logged: props<{ entry: LogEntry }>(),
+    'Keep film': props<{ pupilId: string; file: File; note: string }>(),
+    'Mark film': props<{ id: string; marks: LogFilm['marks'] }>(),
     'Delete entry': props<{ id: string }>(),
     'Entry deleted': props<{ entry: LogEntry }>(),
     'Restore entry': props<{ id: string }>(),
@@ -88,6 +90,18 @@ export const practiceEffects = {
   log: calling(
     A.log,
     (api, { pupilId, entry }) => api.log(pupilId, entry),
+    (entry) => A.logged({ entry }),
+    failed,
+  ),
+  keepFilm: calling(
+    A.keepFilm,
+    (api, { pupilId, file, note }) => api.addLogFilm(pupilId, file, note),
+    (entry) => A.logged({ entry }),
+    failed,
+  ),
+  markFilm: calling(
+    A.markFilm,
+    (api, { id, marks }) => api.markLogFilm(id, marks),
     (entry) => A.logged({ entry }),
     failed,
   ),

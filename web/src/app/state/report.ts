@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { Report, ReportText } from '@vilko/contract';
+import type { Report, ReportText, Share, Shares, SpokenReview } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { filter, map } from 'rxjs';
@@ -16,6 +16,15 @@ export const ReportActions = createActionGroup({
     Kept: props<{ lessonId: string; report: Report; before: ReportText | null; said?: string }>(),
     Send: props<{ lessonId: string; to: string }>(),
     Sent: props<{ file: string; to: string }>(),
+    'Open shares': props<{ lessonId: string }>(),
+    'Shares came': props<{ lessonId: string; shares: Shares }>(),
+    'Make share': props<{ lessonId: string; days: number }>(),
+    Revoke: props<{ token: string }>(),
+    'Share changed': props<{ share: Share; said: string }>(),
+    'Keep review': props<{ lessonId: string; film: Blob; duration: number }>(),
+    'Review kept': props<{ lessonId: string; review: SpokenReview }>(),
+    'Delete review': props<{ lessonId: string }>(),
+    'Review deleted': props<{ lessonId: string; report: Report }>(),
     Failed: props<{ message: string }>(),
   },
 });
@@ -24,12 +33,14 @@ export interface ReportState {
   readonly lessonId: string | null;
   /** Null until it came. */
   readonly report: Report | null;
+  /** Links to the pupil's page; null until they came. */
+  readonly shares: Shares | null;
   readonly saving: boolean;
   readonly error: string | null;
 }
 
 const A = ReportActions;
-const initial: ReportState = { lessonId: null, report: null, saving: false, error: null };
+const initial: ReportState = { lessonId: null, report: null, shares: null, saving: false, error: null };
 
 export const reportFeature = createFeature({
   name: 'report',
@@ -40,6 +51,14 @@ export const reportFeature = createFeature({
     // the words stand at once: they are what the page shows while the server keeps them
     on(A.keep, (s, { text }): ReportState => ({ ...s, saving: true, report: s.report && { ...s.report, text } })),
     on(A.kept, (s, { lessonId, report }): ReportState => ({ ...s, saving: false, ...(s.lessonId === lessonId ? { report } : {}) })),
+    on(A.sharesCame, (s, { lessonId, shares }): ReportState => (s.lessonId === lessonId ? { ...s, shares } : s)),
+    on(A.shareChanged, (s, { share }): ReportState =>
+      s.shares && s.lessonId === share.lessonId
+        ? { ...s, shares: { ...s.shares, shares: [share, ...s.shares.shares.filter((x) => x.token !== share.token)] } }
+        : s,
+    ),
+    on(A.reviewKept, (s, { lessonId, review }): ReportState => (s.lessonId === lessonId && s.report ? { ...s, report: { ...s.report, review } } : s)),
+    on(A.reviewDeleted, (s, { lessonId, report }): ReportState => (s.lessonId === lessonId ? { ...s, report } : s)),
     on(A.failed, (s, { message }): ReportState => ({ ...s, saving: false, error: message })),
   ),
 });
@@ -66,14 +85,49 @@ export const reportEffects = {
     ({ file }, { to }) => A.sent({ file, to }),
     failed,
   ),
+  openShares: calling(
+    A.openShares,
+    (api, { lessonId }) => api.shares(lessonId),
+    (shares, { lessonId }) => A.sharesCame({ lessonId, shares }),
+    failed,
+    'switch',
+  ),
+  makeShare: calling(
+    A.makeShare,
+    (api, { lessonId, days }) => api.makeShare(lessonId, days),
+    (share) => A.shareChanged({ share, said: 'The link is made: the page is open to whoever has it.' }),
+    failed,
+  ),
+  revoke: calling(
+    A.revoke,
+    (api, { token }) => api.revokeShare(token),
+    (share) => A.shareChanged({ share, said: 'The link is revoked: it opens nothing any more. What the pupil sent is kept.' }),
+    failed,
+  ),
+  keepReview: calling(
+    A.keepReview,
+    (api, { lessonId, film, duration }) => api.keepReview(lessonId, film, duration),
+    (review, { lessonId }) => A.reviewKept({ lessonId, review }),
+    failed,
+  ),
+  deleteReview: calling(
+    A.deleteReview,
+    (api, { lessonId }) => api.deleteReview(lessonId),
+    (report, { lessonId }) => A.reviewDeleted({ lessonId, report }),
+    failed,
+  ),
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.sent, A.failed),
+        ofType(A.kept, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.sent.type) return LessonActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
+          if (a.type === A.shareChanged.type) return LessonActions.say({ text: a.said, kind: 'plain' });
+          if (a.type === A.reviewKept.type)
+            return LessonActions.say({ text: 'The spoken review is kept with the lesson, and plays on the pupil’s page.', kind: 'plain' });
+          if (a.type === A.reviewDeleted.type) return LessonActions.say({ text: 'The spoken review was deleted.', kind: 'plain' });
           return LessonActions.offerUndo({ text: a.said!, undo: A.keep({ lessonId: a.lessonId, text: a.before, before: null }) });
         }),
       ),

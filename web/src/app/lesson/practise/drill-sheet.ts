@@ -2,17 +2,22 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { RouterLink } from '@angular/router';
 import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
 import { type Drill, DRILL_CAUTIONS, RUNGS, staysValid } from '@vilko/core';
+import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, testWords, validWords } from '../../drill-words';
 
 /** One drill as it is done: feel, steps, its ladder with what is open, and what to mind. */
 @Component({
   selector: 'vk-drill-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [DrillPictures, RouterLink],
   host: { class: 'block' },
   template: `
     <h2 class="text-24 leading-7 font-semibold">{{ drill().name }}</h2>
     <p class="mt-1 text-15 leading-5">{{ drill().gist }}</p>
+    <vk-drill-pictures class="mt-2 max-w-[470px]" [drill]="drill()" [handed]="handed()" />
+    <p class="mt-1 border-l-2 border-alarm pl-2 text-15 leading-5">
+      <span class="font-semibold">{{ drill().caution }}</span> {{ cautions[0] }}
+    </p>
     @if (against()) {
       <p class="mt-2 border-l-2 border-alarm pl-2 text-15 font-semibold">{{ against() }}</p>
     }
@@ -66,9 +71,6 @@ import { againstWords, testWords, validWords } from '../../drill-words';
       <p class="text-ink2">With the aid on the plate its number does not count: rungs one to four are passed by eye.</p>
     }
     <section class="mt-3 border-l-2 border-alarm pl-3 leading-5" aria-label="Cautions">
-      @if (drill().caution) {
-        <p class="text-15 font-semibold">{{ drill().caution }}</p>
-      }
       @if (drill().onPlate; as plate) {
         <p>
           It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as an exercise, kept out of comparisons and
@@ -78,7 +80,7 @@ import { againstWords, testWords, validWords } from '../../drill-words';
       @if (notWith()) {
         <p>Not together with: {{ notWith() }}.</p>
       }
-      @for (c of cautions; track c) {
+      @for (c of cautions.slice(1); track c) {
         <p class="text-ink2">{{ c }}</p>
       }
     </section>
@@ -88,6 +90,7 @@ export class DrillSheet {
   readonly lessonId = input.required<string>();
   readonly drill = input.required<Drill>();
   readonly progress = input<DrillProgress | null>(null);
+  readonly handed = input<'right' | 'left'>('right');
   /** Injuries on record. */
   readonly hurt = input<readonly string[]>([]);
   readonly eye = output<NewLogEntry>();

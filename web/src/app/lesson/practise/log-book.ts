@@ -48,14 +48,24 @@ const SHOWN = 4;
           <vk-pain-entry words="after" [value]="after()" (changed)="after.set($event)" />
         </div>
         <label class="field mt-1">In words<textarea rows="2" maxlength="1000" [value]="note()" (input)="note.set($any($event.target).value)"></textarea></label>
-        <button class="main-button mt-2" [disabled]="empty()" (click)="keep()">Keep, as not measured</button>
+        <div class="mt-2 flex items-center gap-3">
+          <button class="main-button" [disabled]="empty()" (click)="keep()">Keep, as not measured</button>
+          <label class="plain-button cursor-pointer"
+            >Keep a film<input class="sr-only" type="file" accept="video/webm,video/mp4,video/quicktime" (change)="keepFilm($any($event.target))"
+          /></label>
+        </div>
       </div>
     }
     <ul class="mt-1">
       @for (e of newest(); track e.id) {
         <li class="flex gap-2 border-t border-rules py-1">
           <span class="figures w-[52px] shrink-0 text-ink2">{{ date(e.at) }}</span>
-          <span class="min-w-0 flex-1">{{ words(e) }} <span class="text-ink2">not measured</span></span>
+          <span class="min-w-0 flex-1"
+            >{{ words(e) }} <span class="text-ink2">{{ e.from === 'pupil' ? 'from the pupil, not measured' : 'not measured' }}</span>
+            @if (e.film) {
+              <button class="link" (click)="watch.emit(e)">Watch and mark</button>
+            }
+          </span>
           <button class="link shrink-0 self-start" [attr.aria-label]="'Delete the entry of ' + date(e.at)" (click)="remove.emit(e.id)">Delete</button>
         </li>
       } @empty {
@@ -68,6 +78,8 @@ export class LogBook {
   readonly log = input.required<readonly LogEntry[]>();
   readonly write = output<NewLogEntry>();
   readonly remove = output<string>();
+  readonly film = output<{ file: File; note: string }>();
+  readonly watch = output<LogEntry>();
   protected readonly checks = SELF_CHECKS;
   protected readonly answers = ['yes', 'no'] as const;
   protected readonly open = signal(false);
@@ -103,11 +115,25 @@ export class LogBook {
     this.note.set('');
     this.open.set(false);
   }
+  protected keepFilm(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    this.film.emit({ file, note: this.note().trim() });
+    this.note.set('');
+    this.open.set(false);
+  }
   protected words(e: LogEntry): string {
     const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) => (e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`));
     const drill = e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
     const felt = e.felt === null ? [] : [`felt ${e.felt}% on the lead foot at impact`];
     const pain = e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];
-    return `${[...drill, ...checks, ...felt, ...pain, ...(e.note ? [e.note.replace(/\.$/, '')] : [])].join('; ')}.`;
+    const film = e.film ? [`Film${filmMarks(e.film.marks)}`] : [];
+    return `${[...film, ...drill, ...checks, ...felt, ...pain, ...(e.note ? [e.note.replace(/\.$/, '')] : [])].join('; ')}.`;
   }
 }
+
+const filmMarks = (marks: Readonly<Record<string, number>>): string => {
+  const n = Object.keys(marks).length;
+  return n ? ` with ${n} ${n === 1 ? 'mark' : 'marks'}` : '';
+};

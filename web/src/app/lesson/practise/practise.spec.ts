@@ -1,4 +1,4 @@
-import { type LessonFindings, NO_PROFILE, type Practice, type PracticePlan, type SwingTask } from '@vilko/contract';
+import { BLANK_ENTRY, type LessonFindings, NO_PROFILE, type Practice, type PracticePlan, type SwingTask } from '@vilko/contract';
 import { addDays, makePlan, type PlanWish } from '@vilko/core';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
@@ -134,12 +134,8 @@ describe('Practise', () => {
       id: 'e1',
       pupilId: 'p',
       at: '2026-11-22T10:00:00.000Z',
+      ...BLANK_ENTRY,
       kind: 'self-check' as const,
-      drill: null,
-      rung: null,
-      passed: null,
-      painBefore: null,
-      painAfter: null,
       checks: { 'finish-tap': 'yes' as const },
       felt: 70,
       note: 'On grass.',
@@ -156,6 +152,24 @@ describe('Practise', () => {
     await c.press('Delete');
     house.asked('POST', '/api/log/e1/delete').flush(entry);
     expect(house.said()).toBe('The entry was deleted.');
+  });
+  it('keeps a film with the logbook, and says which came from the pupil', async () => {
+    const house = openLesson();
+    const film = { id: 'f', mime: 'video/webm' as const, size: 100, marks: { P4: 0.8, P7: 1.1 } };
+    const entry = { ...BLANK_ENTRY, id: 'e1', pupilId: 'p', at: '2026-11-22T10:00:00.000Z', kind: 'film' as const, from: 'pupil' as const, film };
+    const c = await practise(house, { ...NOTHING, log: [entry] });
+    expect(c.text()).toContain('Film with 2 marks. from the pupil, not measured');
+    await c.press('Write down');
+    await c.fill('In words', 'From behind');
+    const input = c.all('input[type=file]')[0] as HTMLInputElement;
+    Object.defineProperty(input, 'files', { value: [new File(['x'], 'swing.webm')] });
+    input.dispatchEvent(new Event('change'));
+    await c.set({});
+    const kept = house.asked('POST', '/api/pupils/p/log-films');
+    expect(kept.request.params.get('note')).toBe('From behind');
+    kept.flush({ ...entry, id: 'e2' });
+    await c.set({});
+    expect(c.all('button').filter((b) => b.textContent?.includes('Watch and mark')).length).toBe(2);
   });
 });
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { ClubFindings, LessonFindings, NewLogEntry, PlanAct } from '@vilko/contract';
+import type { ClubFindings, LessonFindings, LogEntry, NewLogEntry, PlanAct } from '@vilko/contract';
 import { type Drill, DRILLS, drillsFor, faultOf } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { Api } from '../../state/api';
@@ -10,6 +10,7 @@ import { PracticeActions, practiceFeature } from '../../state/practice';
 import { selectStandard } from '../../state/school';
 import { measureName } from '../../office/words';
 import { DrillSheet } from './drill-sheet';
+import { FilmWatch } from './film-watch';
 import { LogBook } from './log-book';
 import { PlanPanel } from './plan-panel';
 
@@ -90,7 +91,14 @@ const SETTLE = 300;
         </section>
         <div class="min-h-0 overflow-y-auto px-5 py-3">
           @if (shown(); as d) {
-            <vk-drill-sheet [lessonId]="lessonId()" [drill]="d" [progress]="progress()" [hurt]="hurt()" (eye)="write($event)" />
+            <vk-drill-sheet
+              [lessonId]="lessonId()"
+              [drill]="d"
+              [progress]="progress()"
+              [hurt]="hurt()"
+              [handed]="lesson()!.pupil.handed"
+              (eye)="write($event)"
+            />
           } @else {
             <p class="text-18 text-ink2">Choose a drill.</p>
           }
@@ -107,7 +115,14 @@ const SETTLE = 300;
             (made)="make($event)"
             (act)="act($event.act, $event.said, $event.back)"
           />
-          <vk-log-book class="mt-3 block border-t border-rules pt-2" [log]="practice()!.log" (write)="write($event)" (remove)="remove($event)" />
+          <vk-log-book
+            class="mt-3 block border-t border-rules pt-2"
+            [log]="practice()!.log"
+            (write)="write($event)"
+            (remove)="remove($event)"
+            (film)="keepFilm($event)"
+            (watch)="watch($event)"
+          />
         </div>
       </div>
     }
@@ -122,6 +137,7 @@ export class Practise {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly router = inject(Router);
+  private readonly films = inject(FilmWatch);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly failed = this.store.selectSignal(lessonFeature.selectError);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
@@ -223,6 +239,12 @@ export class Practise {
   }
   protected write(entry: NewLogEntry): void {
     this.store.dispatch(PracticeActions.log({ pupilId: this.lesson()!.pupil.id, entry }));
+  }
+  protected keepFilm({ file, note }: { file: File; note: string }): void {
+    this.store.dispatch(PracticeActions.keepFilm({ pupilId: this.lesson()!.pupil.id, file, note }));
+  }
+  protected watch(entry: LogEntry): void {
+    this.films.watch(entry);
   }
   protected remove(id: string): void {
     this.store.dispatch(PracticeActions.deleteEntry({ id }));

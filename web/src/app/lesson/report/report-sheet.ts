@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type Lesson, MINOR, type Report, REPORT_FIELDS, type ReportSwing, type ReportText } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
+import { REPORT_FIELDS, type ReportFigures, type ReportHead, type ReportSwing, type ReportText } from '@vilko/contract';
+import { DRILL_CAUTIONS, DRILLS, FEWEST_AFTER } from '@vilko/core';
+import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { unitBehind } from '../../drill-words';
 import { dateText, shortDate } from '../../office/words';
@@ -11,13 +12,13 @@ import { BandStrip } from '../practise/band-strip';
 @Component({
   selector: 'vk-report-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BandStrip, Thumbnail],
+  imports: [BandStrip, DrillPictures, Thumbnail],
   host: { class: 'block' },
   template: `
     <article class="mx-auto max-w-[760px] bg-sheet px-8 py-6 max-[640px]:px-4 text-15 leading-[21px] print:max-w-none print:p-0" aria-label="Report">
       <header class="flex items-baseline gap-4 border-b-2 border-ink pb-1.5">
-        <h2 class="text-24 font-semibold">{{ lesson().pupil.name }}</h2>
-        <p class="ml-auto text-ink2">{{ date() }}, {{ lesson().bay }}</p>
+        <h2 class="text-24 font-semibold">{{ head().name }}</h2>
+        <p class="ml-auto text-ink2">{{ date() }}, {{ head().bay }}</p>
       </header>
       <div class="mt-3 grid grid-cols-[1fr_300px] gap-6 max-[640px]:grid-cols-1">
         <div>
@@ -48,7 +49,7 @@ import { BandStrip } from '../practise/band-strip';
                 }
                 <p class="text-13 text-ink2">
                   mean of {{ m.n[1] }} {{ m.n[1] === 1 ? 'swing' : 'swings'
-                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0] }}
+                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0] }}{{ few() }}
                 </p>
               } @else {
                 <p>Not measured in this lesson.</p>
@@ -60,7 +61,7 @@ import { BandStrip } from '../practise/band-strip';
               <h3 class="flex text-13 text-ink2">
                 <span>{{ r.head }}</span><span class="ml-auto">swing {{ r.swing.number }}, {{ r.swing.clubName }}, {{ day(r.swing.date) }}</span>
               </h3>
-              <div class="h-[128px]"><vk-thumbnail class="block h-full" [shape]="r.swing.shape" [handed]="lesson().pupil.handed" /></div>
+              <div class="h-[128px]"><vk-thumbnail class="block h-full" [shape]="r.swing.shape" [handed]="head().handed" /></div>
             </section>
           }
           @if (routes().length) {
@@ -74,30 +75,36 @@ import { BandStrip } from '../practise/band-strip';
         <section class="mt-2 border-t border-rules pt-2">
           <h3 class="text-18 font-semibold">{{ d.name }}</h3>
           <p class="text-ink2">{{ d.setUp }}</p>
+          <vk-drill-pictures class="mt-2 max-w-[560px]" [drill]="d" [handed]="head().handed" />
           <ol class="mt-1 list-decimal pl-5">
             @for (s of d.steps; track s) {
               <li>{{ s }}</li>
             }
           </ol>
           <p class="mt-1">{{ d.feel }} {{ d.dose }}.</p>
-          <p class="mt-1.5 border-l-2 border-alarm pl-2 text-13 leading-[17px]">{{ d.caution }} {{ cautions }}{{ minor() ? ' No maximal efforts.' : '' }}</p>
+          <p class="mt-1.5 border-l-2 border-alarm pl-2 text-13 leading-[17px]">
+            {{ d.caution }} {{ cautions }}{{ head().minor ? ' No maximal efforts.' : '' }}
+          </p>
         </section>
       }
     </article>
   `,
 })
 export class ReportSheet {
-  readonly lesson = input.required<Omit<Lesson, 'rack'>>();
-  readonly report = input.required<Report>();
+  readonly head = input.required<ReportHead>();
+  readonly report = input.required<ReportFigures>();
   readonly text = input.required<ReportText>();
   protected readonly cautions = DRILL_CAUTIONS.join(' ');
-  protected readonly date = computed(() => dateText(this.lesson().startedAt));
+  protected readonly date = computed(() => dateText(this.head().startedAt));
   protected readonly day = shortDate;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
   protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
-  protected readonly minor = computed(() => MINOR.includes(this.lesson().pupil.profile.ageBand ?? ''));
   protected readonly comeBack = computed(() => (this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : ''));
   protected readonly unit = computed(() => unitBehind(this.report().measure?.id ?? ''));
+  protected readonly few = computed(() => {
+    const s = this.report().success;
+    return s && s.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : '';
+  });
   protected readonly word = computed(() => this.report().success?.word ?? '');
   protected readonly routes = computed(() => {
     const { before, after } = this.report();

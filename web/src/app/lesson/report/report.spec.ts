@@ -1,4 +1,4 @@
-import type { Report, ReportText } from '@vilko/contract';
+import { BLANK_ENTRY, type Report, type ReportText, type Share, type Shares } from '@vilko/contract';
 import { type House, openLesson } from '../../testing/house';
 import { pupil } from '../../testing/samples';
 import { ReportPage } from './report';
@@ -24,11 +24,23 @@ const REPORT: Report = {
   after: swingOf('b', 54),
   drill: 'arms-crossed-thirds',
   nextVisit: '2026-12-11',
+  review: null,
 };
 
-async function page(report: Report, house: House = openLesson()) {
+const NO_SHARES: Shares = { shares: [], origin: null, came: [] };
+const SHARE: Share = {
+  token: 'AAAAAAAAAAAAAAAAAAAAAA',
+  lessonId: 'l',
+  madeAt: '2026-11-20T10:00:00.000Z',
+  expiresAt: '2099-12-20T10:00:00.000Z',
+  revokedAt: null,
+  lastOpenedAt: null,
+};
+
+async function page(report: Report, house: House = openLesson(), shares: Shares = NO_SHARES) {
   const c = await house.show(ReportPage, { lessonId: 'l' });
   house.asked('GET', '/api/lessons/l/report').flush(report);
+  house.asked('GET', '/api/lessons/l/shares').flush(shares);
   await c.set({});
   return { house, c, sheet: () => c.all('vk-report-sheet')[0]!.innerText.replace(/\s+/g, ' ') };
 }
@@ -82,6 +94,41 @@ describe('Report', () => {
     sent.flush({ file: 'l--2026.eml' });
     expect(house.said()).toBe('The letter to ada@example.org lies in the outbox: l--2026.eml');
   });
+  it('opens a page for the pupil: a link made, shown to a phone only where one can come, revoked for good', async () => {
+    const { house, c } = await page(REPORT);
+    await c.press('Pupil’s page');
+    house.asked('GET', '/api/lessons/l/shares').flush(NO_SHARES);
+    await c.set({});
+    expect(c.text()).toContain('a phone cannot open the link. Hand over the PDF');
+    await c.press('Make a link');
+    const made = house.asked('POST', '/api/lessons/l/shares');
+    expect(made.request.body).toEqual({ days: 30 });
+    made.flush(SHARE);
+    await c.set({});
+    expect(c.text()).toContain(`${location.origin}/shared/AAAAAAAAAAAAAAAAAAAAAA`);
+    expect(c.text()).toContain('not opened yet');
+    expect(c.all('button').some((b) => b.textContent?.includes('Show to a phone'))).toBeFalse();
+    await c.press('Revoke');
+    house.asked('POST', '/api/shares/AAAAAAAAAAAAAAAAAAAAAA/revoke').flush({ ...SHARE, revokedAt: '2026-11-21T10:00:00.000Z' });
+    await c.set({});
+    expect(house.said()).toContain('opens nothing any more');
+    expect(c.text()).toContain('One link is closed');
+    expect(c.text()).not.toContain('/shared/AAAA');
+  });
+  it('shows a reachable link to a phone, and what the pupil sent back', async () => {
+    const came = [
+      { ...BLANK_ENTRY, id: 'a', pupilId: 'p', at: '2026-11-22T10:00:00.000Z', kind: 'answer' as const, from: 'pupil' as const, lessonId: 'l', note: 'Fine.' },
+    ];
+    const shares = { shares: [SHARE], origin: 'http://192.168.1.20:4310', came };
+    const { house, c } = await page(REPORT, undefined, shares);
+    await c.press('Pupil’s page: 1 answer');
+    house.asked('GET', '/api/lessons/l/shares').flush(shares);
+    await c.set({});
+    await c.press('Show to a phone');
+    expect(c.all('vk-qr-mark svg').length).toBe(1);
+    expect(c.text()).toContain('http://192.168.1.20:4310/shared/');
+    expect(c.text()).toContain('22 NovFine.');
+  });
   it('shows of an empty lesson only what is known, and asks no maximal effort of a minor', async () => {
     const minor = { ...pupil, profile: { ...pupil.profile, ageBand: '12–15' as const } };
     const nothing = { ...DRAFT, saw: '', numbers: '', notYet: '', task: '' };
@@ -96,6 +143,7 @@ describe('Report', () => {
   it('says in a sentence when the lesson cannot be reported', async () => {
     const house = openLesson();
     const c = await house.show(ReportPage, { lessonId: 'l' });
+    house.asked('GET', '/api/lessons/l/shares').flush(NO_SHARES);
     house.asked('GET', '/api/lessons/l/report').flush({ code: 'not-found', message: 'There is no such lesson.' }, { status: 404, statusText: 'Not found' });
     await c.set({});
     expect(c.text()).toContain('There is no such lesson.');

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type Report, REPORT_FIELDS, type ReportText } from '@vilko/contract';
+import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText } from '@vilko/contract';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { ReportActions, reportFeature } from '../../state/report';
+import { FilmWatch } from '../practise/film-watch';
 import { ReportSheet } from './report-sheet';
+import { SharePanel } from './share-panel';
 
 const SETTLE = 600;
 
@@ -13,7 +15,7 @@ const SETTLE = 600;
 @Component({
   selector: 'vk-report',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReportSheet, RouterLink],
+  imports: [ReportSheet, RouterLink, SharePanel],
   host: { class: 'block h-full min-h-0 print:h-auto' },
   template: `
     @if (error(); as e) {
@@ -52,10 +54,20 @@ const SETTLE = 600;
           <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
             <a class="plain-button ml-auto" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
-            <button class="plain-button" [attr.aria-expanded]="mailing()" (click)="mailing.set(!mailing())">E-mail file</button>
+            <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">E-mail file</button>
+            <button class="plain-button" [attr.aria-expanded]="open() === 'page'" (click)="toggle('page')">Pupil’s page{{ answers() }}</button>
             <button class="main-button" (click)="print()">Print</button>
           </div>
-          @if (mailing()) {
+          @if (open() === 'page') {
+            <vk-share-panel
+              class="max-h-[320px] shrink-0 overflow-y-auto border-b border-rules px-4 py-2 print:hidden"
+              [shares]="shares()"
+              (make)="makeShare($event)"
+              (revoke)="revoke($event)"
+              (watch)="films.watch($event)"
+            />
+          }
+          @if (open() === 'mail') {
             <form class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden" (submit)="$event.preventDefault(); send(to.value)">
               <label class="field w-[300px]">To<input #to type="email" required autocomplete="off" placeholder="name@example.org" /></label>
               <button class="main-button h-8" [disabled]="!to.validity.valid && to.value !== ''">Put into the outbox</button>
@@ -68,7 +80,7 @@ const SETTLE = 600;
             tabindex="0"
             class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 max-[900px]:overflow-visible max-[900px]:px-0 print:overflow-visible print:bg-transparent print:p-0"
           >
-            <vk-report-sheet [lesson]="lesson()!" [report]="report()!" [text]="text()!" />
+            <vk-report-sheet [head]="head()!" [report]="report()!" [text]="text()!" />
           </div>
         </div>
       </div>
@@ -81,12 +93,23 @@ export class ReportPage {
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly failed = this.store.selectSignal(reportFeature.selectError);
   protected readonly report = this.store.selectSignal(reportFeature.selectReport);
+  protected readonly shares = this.store.selectSignal(reportFeature.selectShares);
+  protected readonly films = inject(FilmWatch);
   private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
   protected readonly fields = REPORT_FIELDS;
-  protected readonly mailing = signal(false);
+  /** What is open between the buttons and the page. */
+  protected readonly open = signal<'mail' | 'page' | null>(null);
   /** What is being written and not sent yet. */
   private readonly own = signal<ReportText | null>(null);
   protected readonly text = computed((): ReportText | null => this.own() ?? textOf(this.report()));
+  protected readonly head = computed((): ReportHead | null => {
+    const l = this.lesson();
+    return l && { name: l.pupil.name, handed: l.pupil.handed, minor: MINOR.includes(l.pupil.profile.ageBand ?? ''), startedAt: l.startedAt, bay: l.bay };
+  });
+  protected readonly answers = computed(() => {
+    const n = this.shares()?.came.length ?? 0;
+    return n ? `: ${n} ${n === 1 ? 'answer' : 'answers'}` : '';
+  });
   protected readonly error = computed(() => (this.report() ? null : this.failed()));
   protected readonly written = computed(() => this.own() !== null || this.report()?.text !== null);
   protected readonly state = computed(() => {
@@ -98,6 +121,7 @@ export class ReportPage {
     effect(() => {
       this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
       this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
+      this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
     });
     effect((clean) => {
       const text = this.own();
@@ -122,7 +146,18 @@ export class ReportPage {
   protected send(to: string): void {
     if (!to) return;
     this.store.dispatch(ReportActions.send({ lessonId: this.lessonId(), to }));
-    this.mailing.set(false);
+    this.open.set(null);
+  }
+  protected toggle(what: 'mail' | 'page'): void {
+    this.open.update((o) => (o === what ? null : what));
+    // answers may have come since the lesson was opened
+    if (this.open() === 'page') this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
+  }
+  protected makeShare(days: number): void {
+    this.store.dispatch(ReportActions.makeShare({ lessonId: this.lessonId(), days }));
+  }
+  protected revoke(token: string): void {
+    this.store.dispatch(ReportActions.revoke({ token }));
   }
   protected print(): void {
     window.print();

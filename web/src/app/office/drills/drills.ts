@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS } from '@vilko/core';
+import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, aimWords, testWords, validWords } from '../../drill-words';
 import { Keys } from '../../shell/keys';
 
@@ -8,7 +9,7 @@ import { Keys } from '../../shell/keys';
 @Component({
   selector: 'vk-drills',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [DrillPictures, RouterLink],
   host: { class: 'block h-full' },
   template: `
     <div class="grid h-full grid-cols-[280px_minmax(0,1fr)] print:block">
@@ -57,6 +58,7 @@ import { Keys } from '../../shell/keys';
         @if (drill(); as d) {
           <h2 class="text-24 font-semibold">{{ d.name }}</h2>
           <p class="mt-1 max-w-[720px] text-18 leading-6">{{ d.gist }}</p>
+          <vk-drill-pictures class="mt-3 max-w-[860px]" [drill]="d" />
           <dl class="mt-4 grid max-w-[860px] grid-cols-[120px_1fr] gap-x-4 gap-y-2 text-15 leading-5">
             <dt class="text-ink2">For</dt>
             <dd>{{ aims(d) }}</dd>
