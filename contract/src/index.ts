@@ -7,6 +7,8 @@ export * from './practice.js';
 export * from './swing.js';
 export * from './report.js';
 export * from './share.js';
+export * from './experiment.js';
+export * from './progress.js';
 export * from './bay.js';
 export * from './feed.js';
 export * from './settings.js';

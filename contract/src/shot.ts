@@ -62,20 +62,22 @@ export const SHOT_NUMBERS: readonly {
   readonly unit: string;
   readonly least: number;
   readonly most: number;
+  /** The smallest difference a teacher would act on; provisional. */
+  readonly worth: number;
 }[] = [
-  { key: 'carry', words: 'carry', unit: 'm', least: 0, most: 400 },
-  { key: 'total', words: 'total', unit: 'm', least: 0, most: 450 },
-  { key: 'clubSpeed', words: 'club speed', unit: 'm/s', least: 0, most: 80 },
-  { key: 'ballSpeed', words: 'ball speed', unit: 'm/s', least: 0, most: 110 },
-  { key: 'path', words: 'path', unit: '°', least: -45, most: 45 },
-  { key: 'face', words: 'face', unit: '°', least: -60, most: 60 },
-  { key: 'start', words: 'start', unit: '°', least: -60, most: 60 },
-  { key: 'curve', words: 'curve', unit: 'm', least: -150, most: 150 },
-  { key: 'spinAxis', words: 'spin axis', unit: '°', least: -90, most: 90 },
-  { key: 'attack', words: 'attack', unit: '°', least: -30, most: 30 },
-  { key: 'lowPoint', words: 'low point', unit: 'mm', least: -500, most: 500 },
-  { key: 'launch', words: 'launch', unit: '°', least: -10, most: 80 },
-  { key: 'spin', words: 'spin', unit: 'rpm', least: 0, most: 15000 },
+  { key: 'carry', words: 'carry', unit: 'm', least: 0, most: 400, worth: 3 },
+  { key: 'total', words: 'total', unit: 'm', least: 0, most: 450, worth: 4 },
+  { key: 'clubSpeed', words: 'club speed', unit: 'm/s', least: 0, most: 80, worth: 0.5 },
+  { key: 'ballSpeed', words: 'ball speed', unit: 'm/s', least: 0, most: 110, worth: 0.7 },
+  { key: 'path', words: 'path', unit: '°', least: -45, most: 45, worth: 1 },
+  { key: 'face', words: 'face', unit: '°', least: -60, most: 60, worth: 1 },
+  { key: 'start', words: 'start', unit: '°', least: -60, most: 60, worth: 1 },
+  { key: 'curve', words: 'curve', unit: 'm', least: -150, most: 150, worth: 3 },
+  { key: 'spinAxis', words: 'spin axis', unit: '°', least: -90, most: 90, worth: 2 },
+  { key: 'attack', words: 'attack', unit: '°', least: -30, most: 30, worth: 1 },
+  { key: 'lowPoint', words: 'low point', unit: 'mm', least: -500, most: 500, worth: 10 },
+  { key: 'launch', words: 'launch', unit: '°', least: -10, most: 80, worth: 1 },
+  { key: 'spin', words: 'spin', unit: 'rpm', least: 0, most: 15000, worth: 250 },
 ];
 
 /** Numbers whose sign says left or right: mirrored for a left-hander when a feed gives them absolute. */

@@ -73,9 +73,10 @@ export { type Difference, differencesOf, representative, type SideOf } from './c
 export { mean, standardDeviation } from './compare/statistics.js';
 export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
 export { type Answer, answerOf, answerWords, type PracticeBand, type PracticeTest, testState, type TestState } from './practice/attempts.js';
+export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/steadiness.js';
 export { FEWEST_AFTER, type Success, successOf, type SuccessWord } from './practice/success.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
 export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';
-export { type Arm, drawTrials, trialsSay } from './practice/trials.js';
+export { type Arm, drawTrials, nextTrial, trialsSay } from './practice/trials.js';
 export { FEW_POINTS, type Relation, relationOf } from './practice/relation.js';

@@ -12,6 +12,7 @@ import { swingService } from './analysis/swing-service.js';
 import { guard } from './auth/guard.js';
 import { signIn } from './auth/sign-in.js';
 import { type BayHandle, openBay } from './bays/bay.js';
+import { experimentRepository } from './db/experiments.js';
 import { filmRepository } from './db/films.js';
 import { houseRepository } from './db/house.js';
 import { patternRepository } from './db/patterns.js';
@@ -34,7 +35,9 @@ import { bayRoutes } from './routes/bay.js';
 import { filmRoutes } from './routes/films.js';
 import { houseRoutes, settingsOf } from './routes/house.js';
 import { lessonRoutes } from './routes/lessons.js';
+import { experimentService } from './practice/experiment-service.js';
 import { practiceService } from './practice/practice-service.js';
+import { experimentRoutes } from './routes/experiments.js';
 import { practiceRoutes } from './routes/practice.js';
 import { openOutbox } from './reports/outbox.js';
 import { reportService } from './reports/report-service.js';
@@ -80,6 +83,7 @@ export function openTables(database: OpenDatabase) {
     patterns: patternRepository(db),
     practice: practiceRepository(db),
     shares: shareRepository(db),
+    experiments: experimentRepository(db),
   };
 }
 
@@ -170,6 +174,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     shareRoutes(scope, links);
     sharedRoutes(scope, links, reports);
     practiceRoutes(scope, practice);
+    experimentRoutes(scope, experimentService(tables.experiments, service));
     patternRoutes(scope, patterns);
     swingRoutes(scope, service);
     shotRoutes(scope, shotsOf, service, bay);
@@ -192,5 +197,5 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     );
   }
   fastify.addHook('onClose', () => bay.close());
-  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf, practice: tables.practice } };
+  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf, practice: tables.practice, experiments: tables.experiments } };
 }

@@ -6,7 +6,7 @@ import { addDays, daysBetween, weekday } from './day.js';
 import { RUNGS, staysValid, tagOn } from './rungs.js';
 import { relationOf } from './relation.js';
 import { successOf } from './success.js';
-import { drawTrials, trialsSay } from './trials.js';
+import { drawTrials, nextTrial, trialsSay } from './trials.js';
 
 describe('the ladder', () => {
   it('goes from slow without a ball to the aid taken away, and only the last rung is an ordinary swing', () => {
@@ -96,6 +96,18 @@ describe('trials', () => {
     expect(said.difference).toBe(8);
     expect(said.n).toEqual([2, 2]);
     expect(trialsSay([trial('with', 66), trial('without', 58)], 3)).toBeNull();
+  });
+  it('come to as many of either that count, whichever are left out on the way', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 8 }), fc.nat(6), fc.array(fc.boolean(), { maxLength: 12 }), (perArm, warmUp, misses) => {
+        const order = drawTrials(perArm, () => 0.3);
+        const done: { arm: 'warm-up' | 'with' | 'without'; void: boolean }[] = [];
+        for (let arm = nextTrial(order, done, warmUp); arm !== null; arm = nextTrial(order, done, warmUp))
+          done.push({ arm, void: arm !== 'warm-up' && (misses[done.length] ?? false) });
+        const counted = (arm: string) => done.filter((t) => t.arm === arm && !t.void).length;
+        expect([counted('warm-up'), counted('with'), counted('without')]).toEqual([warmUp, order.length / 2, order.length / 2]);
+      }),
+    );
   });
 });
 

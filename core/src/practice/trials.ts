@@ -29,3 +29,20 @@ export function trialsSay(trials: readonly { readonly arm: Arm; readonly value: 
   const of = (arm: Arm) => trials.flatMap((t) => (t.arm === arm && t.value !== null ? [t.value] : []));
   return compareSets([{ before: of('without'), after: of('with'), worth }])[0]!;
 }
+
+/** A trial that was done: of which arm, and whether it counts. */
+export interface DoneTrial {
+  readonly arm: Arm | 'warm-up';
+  readonly void: boolean;
+}
+
+/**
+ * What the next swing is: warm-ups first, then the drawn order, then once more what did not count.
+ * @returns null when all are done
+ */
+export function nextTrial(order: readonly Arm[], done: readonly DoneTrial[], warmUp: number): Arm | 'warm-up' | null {
+  const tried = done.filter((t) => t.arm !== 'warm-up');
+  if (!tried.length && done.length < warmUp) return 'warm-up';
+  const again = tried.flatMap((t): Arm[] => (t.void && t.arm !== 'warm-up' ? [t.arm] : []));
+  return [...order, ...again][tried.length] ?? null;
+}

@@ -1,4 +1,18 @@
-import type { FilmLine, Marks, NewLogEntry, Overruled, PracticeTask, PupilProfile, ReportText, SetUpRecord, ShotValues, SpokenReview } from '@vilko/contract';
+import type {
+  FilmLine,
+  KeptExperiment,
+  Marks,
+  NewExperiment,
+  NewLogEntry,
+  Overruled,
+  PracticeTask,
+  PupilProfile,
+  ReportText,
+  SetUpRecord,
+  ShotValues,
+  SpokenReview,
+  Trial,
+} from '@vilko/contract';
 import type { Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
@@ -156,6 +170,23 @@ export const logbook = pgTable(
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('logbook_of_pupil').on(t.pupilId)],
+);
+
+/** Experiments: trials in random order. */
+export const experiments = pgTable(
+  'experiments',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    endedAt: timestamp('ended_at', { withTimezone: true }),
+    about: jsonb('about').$type<NewExperiment>().notNull(),
+    order: jsonb('order').$type<KeptExperiment['order']>().notNull(),
+    trials: jsonb('trials').$type<Trial[]>().notNull().default([]),
+  },
+  (t) => [index('experiments_of_lesson').on(t.lessonId)],
 );
 
 /** Links to reports for pupils. */

@@ -1,4 +1,4 @@
-import { BLANK_ENTRY, type LogEntry, type PracticePlan } from '@vilko/contract';
+import { BLANK_ENTRY, type KeptExperiment, type LogEntry, type PracticePlan } from '@vilko/contract';
 import { type BlockResult, logBlock, makePlan, type PlanWish } from '@vilko/core';
 
 /** One pupil's practice as it was planned and kept, or not. */
@@ -132,10 +132,35 @@ const LOG: readonly LogEntry[] = [
     painAfter: 2,
     note: 'Rested. The surgeon is asked on the 16th.',
   },
+  {
+    ...BLANK_ENTRY,
+    id: 'log-maren-2',
+    pupilId: 'maren',
+    at: '2026-11-25T18:20:00.000Z',
+    kind: 'answer',
+    from: 'pupil',
+    lessonId: 'lesson-maren',
+    note: 'Twice behind the engine shop. The third hop went loud, so I stopped there. It does not hurt.',
+  },
 ];
 
-/** Plans and logbook of the sample world, the same every time. */
-export function demoPractice(): { readonly plans: readonly PracticePlan[]; readonly log: readonly LogEntry[] } {
+/** Tried in a lesson: its swings fall into their trials when it is looked at. */
+const TRIED: KeptExperiment = {
+  id: 'tried-edvin',
+  lessonId: 'lesson-edvin-4',
+  madeAt: '2026-10-27T11:04:00.000Z',
+  endedAt: null,
+  about: { with: 'counting one–two aloud', without: 'without a word', measure: { of: 'swing', id: 'share.lead.p7' }, perArm: 4, warmUp: 2 },
+  order: ['with', 'without', 'without', 'with', 'without', 'with', 'with', 'without'],
+  trials: [],
+};
+
+/** Plans, logbook and experiments of the sample world, the same every time. */
+export function demoPractice(): {
+  readonly plans: readonly PracticePlan[];
+  readonly log: readonly LogEntry[];
+  readonly experiments: readonly KeptExperiment[];
+} {
   const plans = STORIES.map(({ pupilId, lessonId, madeAt, endedAt, wish, days }): PracticePlan => {
     const bare = makePlan({ ...wish, lacks: [], minor: false }, (i) => `block-${i + 1}`);
     return {
@@ -147,5 +172,5 @@ export function demoPractice(): { readonly plans: readonly PracticePlan[]; reado
       plan: days.reduce((plan, result, i) => logBlock(plan, `block-${i + 1}`, result), bare),
     };
   });
-  return { plans, log: LOG };
+  return { plans, log: LOG, experiments: [TRIED] };
 }

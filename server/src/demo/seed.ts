@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { FilmService, NewFilm } from '../films/film-service.js';
 import type { SwingService } from '../analysis/swing-service.js';
+import type { ExperimentRepository } from '../db/experiments.js';
 import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
@@ -24,6 +25,7 @@ export interface DemoShelves {
   readonly shots: ShotRepository;
   readonly films: FilmService;
   readonly practice: PracticeRepository;
+  readonly experiments: ExperimentRepository;
 }
 
 /** What is left to make of the sample world. */
@@ -55,7 +57,8 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     }
   }
   if (there.size === 0) {
-    const { plans, log } = demoPractice();
+    const { plans, log, experiments } = demoPractice();
+    for (const e of experiments) await to.experiments.add(e);
     for (const p of plans) await to.practice.addPlan(p);
     for (const e of log) await to.practice.addEntry(e);
   }

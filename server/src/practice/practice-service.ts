@@ -9,6 +9,7 @@ import {
   type PlanAct,
   type Practice,
   type PracticePlan,
+  type Progress,
   type Pupil,
 } from '@vilko/contract';
 import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
@@ -18,6 +19,7 @@ import type { PupilRepository } from '../db/pupils.js';
 import { filmMime } from '../films/film-service.js';
 import type { FilmStore } from '../films/film-store.js';
 import { planCalendar } from './calendar.js';
+import { begunDrills, drillEffects, steadinessRows } from './drill-effects.js';
 import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
@@ -73,6 +75,21 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
       if (!pupil) return null;
       const [plans, log, trained] = await Promise.all([practice.plansOf([pupilId]), practice.logOf([pupilId]), swings.trained(pupil)]);
       return { plans, log, progress: progressOf(trained, log, plans) };
+    },
+    /** What practice did, and whether the swings have come closer together. */
+    async progress(pupilId: string): Promise<Progress | null> {
+      const pupil = await pupils.one(pupilId);
+      if (!pupil) return null;
+      const [plans, log, trained, all, rows] = await Promise.all([
+        practice.plansOf([pupilId]),
+        practice.logOf([pupilId]),
+        swings.trained(pupil),
+        swings.summarised(pupil),
+        pupils.all(),
+      ]);
+      const lessons = [...(rows.find((p) => p.id === pupilId)?.lessons ?? [])].reverse();
+      const agreed = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
+      return { steadiness: steadinessRows(lessons, all), drills: drillEffects(begunDrills(plans, log, trained), agreed, lessons, all) };
     },
     /** Makes a plan within what is on record about the pupil; one that was running ends. */
     async addPlan(pupilId: string, { lessonId, wish }: NewPlan): Promise<PracticePlan | null> {

@@ -1,4 +1,5 @@
 import type { Erased, Film, LogEntry, Restored } from '@vilko/contract';
+import type { ExperimentRepository } from '../db/experiments.js';
 import type { FilmRepository } from '../db/films.js';
 import type { PatternRepository } from '../db/patterns.js';
 import type { PracticeRepository } from '../db/practice.js';
@@ -17,6 +18,7 @@ export interface Shelves {
   readonly films: FilmRepository;
   readonly patterns: PatternRepository;
   readonly practice: PracticeRepository;
+  readonly experiments: ExperimentRepository;
   readonly store: FilmStore;
   readonly outbox: Outbox;
   /** Makes deleted rows leave no bytes behind. */
@@ -24,7 +26,7 @@ export interface Shelves {
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive({ pupils, swings, shots, films, patterns, practice, store, outbox, scrub }: Shelves) {
+export function pupilArchive({ pupils, swings, shots, films, patterns, practice, experiments, store, outbox, scrub }: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -60,6 +62,7 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
         films: theirFilms,
         plans: await practice.plansOf(ids),
         log,
+        experiments: await experiments.ofLessons(lessons.map((l) => l.id)),
         patterns: [],
       },
       recordings,
@@ -91,6 +94,7 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
         await fresh(swings.one(s.id), () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]), 'swings');
       for (const p of head.plans) await practice.addPlan(p);
       for (const e of head.log) await practice.addEntry(e);
+      for (const e of head.experiments) await experiments.add(e);
       for (const f of loose(head.log, head.lessons)) {
         const bytes = files.get(store.nameOf(f));
         if (bytes) await store.put(f, bytes);

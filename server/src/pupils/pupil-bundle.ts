@@ -10,6 +10,7 @@ import {
   PracticeTask,
   Pupil,
   PatternVersion,
+  KeptExperiment,
   ReportText,
   SpokenReview,
   Shot,
@@ -67,6 +68,7 @@ export const PupilsHead = z.object({
   films: z.array(Film),
   plans: z.array(PracticePlan).default([]),
   log: z.array(LogEntry).default([]),
+  experiments: z.array(KeptExperiment).default([]),
   /** Own patterns of the house, every version; in backups only. */
   patterns: z.array(PatternVersion).default([]),
 });

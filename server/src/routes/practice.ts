@@ -1,4 +1,4 @@
-import { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan, Problem } from '@vilko/contract';
+import { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan, Problem, Progress } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -17,6 +17,11 @@ export function practiceRoutes(app: FastifyInstance, practice: PracticeService):
     '/api/pupils/:id/practice',
     { schema: { summary: 'Plans, logbook and ladders of a pupil', params: Id, response: { 200: Practice, 404: Problem } } },
     async (request, reply) => (await practice.of(request.params.id)) ?? reply.code(404).send(GONE),
+  );
+  routes.get(
+    '/api/pupils/:id/progress',
+    { schema: { summary: 'What practice did, and whether the swings are steadier', params: Id, response: { 200: Progress, 404: Problem } } },
+    async (request, reply) => (await practice.progress(request.params.id)) ?? reply.code(404).send(GONE),
   );
   routes.post(
     '/api/pupils/:id/plans',

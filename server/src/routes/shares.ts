@@ -82,7 +82,7 @@ export function sharedRoutes(app: FastifyInstance, shares: ShareService, reports
       },
       // a large body is not even read for a link that opens nothing
       onRequest: async (request, reply) => {
-        if (!(await shares.lessonOf((request.params).token))) await apart(reply).code(404).send(CLOSED);
+        if (!(await shares.lessonOf(request.params.token))) await apart(reply).code(404).send(CLOSED);
       },
     },
     async (request, reply) => {

@@ -15,6 +15,7 @@ import { practiceEffects, practiceFeature } from './state/practice';
 import { readFeature } from './state/read';
 import { reportEffects, reportFeature } from './state/report';
 import { settingsEffects, settingsFeature } from './state/settings';
+import { trialEffects, trialFeature } from './state/trials';
 
 /** The instructor's application. */
 export const startApp = (): Promise<unknown> =>
@@ -30,8 +31,9 @@ export const startApp = (): Promise<unknown> =>
       provideState(patternFeature),
       provideState(practiceFeature),
       provideState(reportFeature),
+      provideState(trialFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, trialEffects, settingsEffects),
       provideRouterStore(),
     ],
   });

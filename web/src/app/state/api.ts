@@ -5,6 +5,8 @@ import {
   type Bay,
   type BayChange,
   Erased,
+  Experiment,
+  type ExperimentAct,
   Film,
   type FilmChange,
   HouseSettings,
@@ -18,12 +20,14 @@ import {
   LessonHead,
   LogEntry,
   type LogFilm,
+  type NewExperiment,
   type NewLogEntry,
   type NewPlan,
   type NewPupil,
   type PlanAct,
   Practice,
   PracticePlan,
+  Progress,
   Problem,
   Pupil,
   type PupilChange,
@@ -196,6 +200,18 @@ export class Api {
   }
   sendReport(lessonId: string, to: string): Observable<{ file: string }> {
     return this.http.post(`/api/lessons/${lessonId}/report/send`, { to }).pipe(map((x) => z.object({ file: z.string() }).parse(x)));
+  }
+  experiments(lessonId: string): Observable<Experiment[]> {
+    return this.http.get(`/api/lessons/${lessonId}/experiments`).pipe(map((x) => z.array(Experiment).parse(x)));
+  }
+  beginExperiment(lessonId: string, about: NewExperiment): Observable<Experiment[]> {
+    return this.http.post(`/api/lessons/${lessonId}/experiments`, about).pipe(map((x) => z.array(Experiment).parse(x)));
+  }
+  actOnExperiment(id: string, act: ExperimentAct): Observable<Experiment[]> {
+    return this.http.post(`/api/experiments/${id}`, act).pipe(map((x) => z.array(Experiment).parse(x)));
+  }
+  progress(pupilId: string): Observable<Progress> {
+    return this.http.get(`/api/pupils/${pupilId}/progress`).pipe(map((x) => Progress.parse(x)));
   }
   shares(lessonId: string): Observable<Shares> {
     return this.http.get(`/api/lessons/${lessonId}/shares`).pipe(map((x) => Shares.parse(x)));

@@ -13,6 +13,7 @@ import { practiceEffects, practiceFeature } from '../state/practice';
 import { readFeature } from '../state/read';
 import { reportEffects, reportFeature } from '../state/report';
 import { settingsEffects, settingsFeature } from '../state/settings';
+import { trialEffects, trialFeature } from '../state/trials';
 import { lesson } from './samples';
 
 /** The application's own state, effects and HTTP, with the wire in the test's hand. */
@@ -57,8 +58,9 @@ export function openHouse(providers: unknown[] = []): House {
       provideState(patternFeature),
       provideState(practiceFeature),
       provideState(reportFeature),
+      provideState(trialFeature),
       provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, settingsEffects),
+      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, trialEffects, settingsEffects),
       ...(providers as []),
     ],
   });

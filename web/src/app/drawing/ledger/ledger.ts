@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import type { ReadView } from '../../workers/read-view';
 import { Bullet } from './bullet';
 import { ledgerRows, type ShortLength } from './ledger-rows';
+import { TableCsv } from '../../shell/table-csv';
 
 /** The swing as numbers: value, uncertainty, its place in the pattern's band, a word. */
 @Component({
   selector: 'vk-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Bullet],
+  imports: [Bullet, TableCsv],
   host: { class: '@container flex min-h-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 border-b border-strong-rules py-1">
@@ -17,12 +18,13 @@ import { ledgerRows, type ShortLength } from './ledger-rows';
           ? 'against ' + pattern() + ', ' + view().comparison.judged + ' of ' + view().comparison.of + ' bands judged'
           : 'a rehearsal: no bands'
       }}</span>
-      <button class="link ml-auto whitespace-nowrap" [attr.aria-expanded]="all()" (click)="all.set(!all())">
+      <vk-table-csv class="ml-auto" [of]="sheet" name="ledger" />
+      <button class="link whitespace-nowrap" [attr.aria-expanded]="all()" (click)="all.set(!all())">
         {{ all() ? 'the main rows' : 'all measures' }}
       </button>
     </div>
     <div class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Ledger rows">
-      <table class="w-full border-collapse">
+      <table #sheet class="w-full border-collapse">
         <thead class="visually-hidden">
           <tr>
             <th>Part</th>

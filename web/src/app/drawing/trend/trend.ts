@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, s
 import type { PupilDashboard } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { chartHost, themeColour } from '../chart-host';
+import { TableCsv } from '../../shell/table-csv';
 
 type Point = PupilDashboard['trend'][number];
 
@@ -21,10 +22,11 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
 @Component({
   selector: 'vk-trend',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   host: { class: 'block' },
   template: `
     @if (table()) {
-      <table class="w-full text-15">
+      <table #sheet class="w-full text-15">
         <thead class="text-left text-13 text-ink2">
           <tr>
             <th class="font-normal">Lesson</th>
@@ -46,6 +48,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
           }
         </tbody>
       </table>
+      <vk-table-csv class="mr-4" [of]="sheet" name="trend" />
     }
     <div #box class="h-[220px] w-full" role="img" [class.hidden]="table()" [attr.aria-label]="text()"></div>
     <button class="link text-13" (click)="table.set(!table())">{{ table() ? 'as a chart' : 'as a table' }}</button>

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import type { Difference } from '@vilko/core';
 import { explained, number, plusMinus, unitOf, verdict, wordsOf } from './difference-words';
+import { TableCsv } from '../../shell/table-csv';
 
 const W = 110;
 /** The strip reaches this many worths to either side. */
@@ -10,12 +11,16 @@ const REACH = 5;
 @Component({
   selector: 'vk-difference-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   host: { class: '@container block min-h-0 overflow-y-auto print:overflow-visible', tabindex: '0', role: 'region', 'aria-label': 'Differences' },
   template: `
-    <table class="w-full border-collapse">
+    <table #table class="w-full border-collapse">
       <thead>
         <tr class="sticky top-0 z-10 bg-paper text-left">
-          <th class="pb-1 font-semibold">Differences <span class="pl-2 font-normal text-ink2">largest first</span></th>
+          <th class="pb-1 font-semibold">
+            Differences <span class="pl-2 font-normal text-ink2">largest first</span>
+            <vk-table-csv class="pl-2 font-normal" data-csv="" [of]="table" name="differences" />
+          </th>
           <th class="pb-1 text-right font-normal text-ink2" colspan="2">
             <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4" fill="none" stroke="var(--ink)" /></svg>before
           </th>

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { BLANK_ENTRY, type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
-import { drillName } from '../../drill-words';
 import { shortDate } from '../../office/words';
+import { entryWords } from './entry-words';
 import { PainEntry } from './pain-entry';
 
 const SHOWN = 4;
@@ -90,6 +90,7 @@ export class LogBook {
   protected readonly note = signal('');
   protected readonly newest = computed(() => this.log().slice(-SHOWN).reverse());
   protected readonly date = shortDate;
+  protected readonly words = entryWords;
   protected readonly empty = computed(() => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null);
 
   protected answer(id: string, a: 'yes' | 'no'): void {
@@ -123,17 +124,4 @@ export class LogBook {
     this.note.set('');
     this.open.set(false);
   }
-  protected words(e: LogEntry): string {
-    const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) => (e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`));
-    const drill = e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
-    const felt = e.felt === null ? [] : [`felt ${e.felt}% on the lead foot at impact`];
-    const pain = e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];
-    const film = e.film ? [`Film${filmMarks(e.film.marks)}`] : [];
-    return `${[...film, ...drill, ...checks, ...felt, ...pain, ...(e.note ? [e.note.replace(/\.$/, '')] : [])].join('; ')}.`;
-  }
 }
-
-const filmMarks = (marks: Readonly<Record<string, number>>): string => {
-  const n = Object.keys(marks).length;
-  return n ? ` with ${n} ${n === 1 ? 'mark' : 'marks'}` : '';
-};

@@ -82,6 +82,7 @@ const SETTLE = 300;
             </select>
           </label>
           <p class="mt-2"><a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'train']">Train any measure</a></p>
+          <p class="mt-1"><a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'try']">Try it out: with against without</a></p>
           @if (offered().leftOut.length) {
             <h3 class="mt-3 font-semibold">Left out</h3>
             @for (x of offered().leftOut; track x.drill.id) {

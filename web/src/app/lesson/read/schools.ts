@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { type BandFit, type ClubClass, type Measures, MEASURE_IDS, measureRow, type Pattern, readUnderSchools, type Tuning } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 import { figure } from '../../drawing/trace';
+import { TableCsv } from '../../shell/table-csv';
 
 /** What the table of schools is about. */
 export interface SchoolsData {
@@ -19,7 +20,7 @@ export interface SchoolsData {
 @Component({
   selector: 'vk-schools',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Bullet],
+  imports: [Bullet, TableCsv],
   host: { class: 'flex max-h-[86vh] w-[min(1248px,98vw)] flex-col border border-strong-rules bg-paper p-5' },
   template: `
     <div class="flex items-baseline gap-4">
@@ -28,10 +29,11 @@ export interface SchoolsData {
       <label class="ml-auto flex items-center gap-2 whitespace-nowrap"
         ><input type="checkbox" [checked]="divided()" (change)="divided.set(!divided())" /> only where they differ</label
       >
+      <vk-table-csv [of]="sheet" name="schools" />
       <button class="link" (click)="close()">Close</button>
     </div>
     <div class="mt-3 min-h-0 flex-1 overflow-auto" tabindex="0" role="region" aria-label="Measures by school">
-      <table class="w-full table-fixed border-collapse">
+      <table #sheet class="w-full table-fixed border-collapse">
         <thead>
           <tr class="sticky top-0 z-10 bg-paper align-bottom">
             <th class="sticky left-0 w-[158px] bg-paper pr-3 text-left font-normal text-ink2">Measure</th>

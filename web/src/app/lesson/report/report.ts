@@ -53,7 +53,8 @@ const SETTLE = 600;
         <div class="flex min-h-0 flex-col print:block">
           <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
-            <a class="plain-button ml-auto" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
+            <a class="plain-button ml-auto" [routerLink]="['/lesson', lessonId(), 'report', 'speak']">Speak</a>
+            <a class="plain-button" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
             <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">E-mail file</button>
             <button class="plain-button" [attr.aria-expanded]="open() === 'page'" (click)="toggle('page')">Pupil’s page{{ answers() }}</button>
             <button class="main-button" (click)="print()">Print</button>
@@ -66,6 +67,20 @@ const SETTLE = 600;
               (revoke)="revoke($event)"
               (watch)="films.watch($event)"
             />
+          }
+          @if (report()!.review; as r) {
+            <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
+              <span>Spoken review, {{ length(r.duration) }}</span>
+              <button class="link" [attr.aria-expanded]="hears()" (click)="hears.set(!hears())">{{ hears() ? 'Close' : 'Look and listen' }}</button>
+              <button class="link ml-auto" (click)="deleteReview()">{{ sure() ? 'Delete for good' : 'Delete' }}</button>
+            </div>
+            @if (hears()) {
+              <video
+                class="max-h-[340px] shrink-0 border-b border-rules bg-rules print:hidden"
+                controls
+                [src]="'/api/lessons/' + lessonId() + '/review?' + r.id"
+              ></video>
+            }
           }
           @if (open() === 'mail') {
             <form class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden" (submit)="$event.preventDefault(); send(to.value)">
@@ -110,6 +125,8 @@ export class ReportPage {
     const n = this.shares()?.came.length ?? 0;
     return n ? `: ${n} ${n === 1 ? 'answer' : 'answers'}` : '';
   });
+  protected readonly hears = signal(false);
+  protected readonly sure = signal(false);
   protected readonly error = computed(() => (this.report() ? null : this.failed()));
   protected readonly written = computed(() => this.own() !== null || this.report()?.text !== null);
   protected readonly state = computed(() => {
@@ -152,6 +169,14 @@ export class ReportPage {
     this.open.update((o) => (o === what ? null : what));
     // answers may have come since the lesson was opened
     if (this.open() === 'page') this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
+  }
+  protected deleteReview(): void {
+    // a voice cannot be recorded again: asked once more before it goes
+    if (this.sure()) this.store.dispatch(ReportActions.deleteReview({ lessonId: this.lessonId() }));
+    this.sure.update((s) => !s);
+  }
+  protected length(s: number): string {
+    return `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
   }
   protected makeShare(days: number): void {
     this.store.dispatch(ReportActions.makeShare({ lessonId: this.lessonId(), days }));

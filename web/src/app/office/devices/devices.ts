@@ -5,6 +5,7 @@ import { deviceWords } from '../../device-words';
 import { dateText } from '../words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { TableCsv } from '../../shell/table-csv';
 
 const SAYS: readonly { readonly kind: DeviceKind; readonly says: string }[] = [
   { kind: 'mat-plates', says: 'everything: forces and torques of the plates, toes and heels of the mat' },
@@ -23,6 +24,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
 @Component({
   selector: 'vk-devices',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-8">
       <h1 class="text-24 font-semibold">Devices</h1>
@@ -47,7 +49,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
         @if (list.length === 0) {
           <p class="mt-4 text-18">No device has been here yet. A device speaks the live feed (docs/live-feed.md) to this server’s address.</p>
         } @else {
-          <table class="mt-4 w-full max-w-[1100px] text-15">
+          <table #here class="mt-4 w-full max-w-[1100px] text-15">
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 <th class="py-1 pr-4 font-normal">Device</th>
@@ -69,6 +71,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
               }
             </tbody>
           </table>
+          <vk-table-csv class="mt-1 block text-15" [of]="here" name="devices" />
           <h2 class="mt-8 text-18 font-semibold">What each kind can honestly say, of {{ all }} measures</h2>
           <table class="mt-1 w-full max-w-[1100px] text-15">
             <thead class="text-left text-13 text-ink2">

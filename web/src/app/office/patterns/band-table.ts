@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { type Band, type BandFit, bandProblem, type ClubBand, MEASURE_IDS, measureRow, MEASURES, worthOf } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 import { figure } from '../../drawing/trace';
+import { TableCsv } from '../../shell/table-csv';
 
 /** A change of one band: an edge, a weight, or the words. */
 export interface BandChange {
@@ -15,10 +16,10 @@ type Edge = 0 | 1;
 @Component({
   selector: 'vk-band-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Bullet],
+  imports: [Bullet, TableCsv],
   host: { class: 'block' },
   template: `
-    <table class="w-full border-collapse">
+    <table #sheet class="w-full border-collapse">
       <thead>
         <tr class="sticky top-0 z-10 bg-paper text-left text-13 text-ink2">
           <th class="py-1 pr-2 font-normal">Measure</th>
@@ -101,6 +102,7 @@ type Edge = 0 | 1;
         }
       </tbody>
     </table>
+    <vk-table-csv class="block pt-1" [of]="sheet" name="pattern bands" />
     @if (editable()) {
       <label class="mt-2 flex items-center gap-2">
         Add a band for

@@ -13,12 +13,13 @@ import { OfficeActions, officeFeature } from '../../state/office';
 import { LessonNotes } from '../lesson-notes';
 import { dateText, LESSON_MEASURES, measureName } from '../words';
 import { PupilForm } from './pupil-form';
+import { TableCsv } from '../../shell/table-csv';
 
 /** A pupil: what was worked on, whether it changed, what comes next, and everything known. */
 @Component({
   selector: 'vk-pupil',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Felt, LessonNotes, PupilForm, RouterLink, Trend],
+  imports: [Felt, LessonNotes, PupilForm, RouterLink, TableCsv, Trend],
   template: `
     @if (pupil(); as p) {
       <div class="h-full overflow-auto px-4 pt-5 pb-10">
@@ -96,8 +97,10 @@ import { PupilForm } from './pupil-form';
               }
               <h2 class="mt-6 flex items-baseline text-18 font-semibold">
                 Lessons <a class="link ml-auto text-15 font-normal" [routerLink]="['/office/pupils', p.id, 'swings']">Every swing, filtered, and relations</a>
+                <a class="link ml-4 text-15 font-normal" [routerLink]="['/office/pupils', p.id, 'progress']">Progress and logbook</a>
+                <vk-table-csv class="ml-4 text-15 font-normal" [of]="lessonRows" [name]="p.name + ' lessons'" />
               </h2>
-              <table class="mt-1 w-full text-15">
+              <table #lessonRows class="mt-1 w-full text-15">
                 <tbody>
                   @for (l of p.lessons; track l.id) {
                     <tr class="border-t border-rules align-top">

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons } from '@vilko/contract';
@@ -6,6 +6,7 @@ import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, measureName, shortDate } from '../words';
+import { TableCsv } from '../../shell/table-csv';
 
 type Order = 'name' | 'last' | 'next' | 'swings';
 
@@ -21,7 +22,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
 @Component({
   selector: 'vk-pupils',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [RouterLink, TableCsv],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-8">
       <div class="flex items-center gap-6">
@@ -38,13 +39,16 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
         <label class="flex items-center gap-2 text-15"
           ><input type="checkbox" [checked]="archived()" (change)="archived.set(!archived())" /> with archived</label
         >
-        <a class="main-button ml-auto text-15" routerLink="/office/pupils/new">New pupil</a>
+        @if (rows(); as t) {
+          <vk-table-csv class="ml-auto text-15" [of]="t.nativeElement" name="pupils" />
+        }
+        <a class="main-button text-15" [class.ml-auto]="!rows()" routerLink="/office/pupils/new">New pupil</a>
       </div>
       @if (pupils(); as list) {
         @if (list.length === 0) {
           <p class="mt-6 text-18">Nobody yet. Take in the first pupil: name, hand and what brings them are enough to start.</p>
         } @else {
-          <table class="mt-4 w-full border-collapse text-15">
+          <table #rows class="mt-4 w-full border-collapse text-15">
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 @for (c of columns; track c.order) {
@@ -115,6 +119,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
   `,
 })
 export class Pupils {
+  protected readonly rows = viewChild<ElementRef<HTMLTableElement>>('rows');
   private readonly store = inject(Store);
   protected readonly units = inject(HouseUnits);
   protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);

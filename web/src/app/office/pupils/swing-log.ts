@@ -13,6 +13,7 @@ import { Api, sentenceOf } from '../../state/api';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { shortDate } from '../words';
 import { filtered, findingWords, kindWords, NO_FILTER, NOTHING_FOUND, type SwingFilter, swingsCsv } from './swing-table';
+import { saveCsv } from '../../shell/csv';
 
 const ROW = 32;
 
@@ -240,15 +241,7 @@ export class SwingLog {
     if (s) void this.router.navigate(['/lesson', s.lessonId, 'read', s.id]);
   }
   protected save(): void {
-    const csv = swingsCsv(this.shown(), this.measureRow(), this.values() ?? new Map<string, number | null>());
-    const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
-    const a = document.createElement('a');
-    a.href = url;
-    a.download = `${this.name()
-      .toLowerCase()
-      .replaceAll(/[^a-z0-9]+/g, '-')}-swings.csv`;
-    a.click();
-    URL.revokeObjectURL(url);
+    saveCsv(`${this.name()} swings`, swingsCsv(this.shown(), this.measureRow(), this.values() ?? new Map<string, number | null>()));
   }
 }
 

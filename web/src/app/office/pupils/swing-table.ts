@@ -1,6 +1,7 @@
 import type { SwingHead } from '@vilko/contract';
 import { faultOf } from '@vilko/core';
 import { deviceWords } from '../../device-words';
+import { csvOf } from '../../shell/csv';
 
 /** What the list is narrowed to; empty says nothing. */
 export interface SwingFilter {
@@ -34,11 +35,6 @@ export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : 
 export const findingWords = (s: SwingHead): string =>
   !isJudged(s) ? 'measured, not judged' : s.mainFault ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}` : 'nothing found';
 
-const cell = (v: string | number | null): string => {
-  const text = v === null ? '' : String(v);
-  return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
-};
-
 /** The rows as CSV (RFC 4180), stored units in the heads, a missing number empty. */
 export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; unit: string }, values: ReadonlyMap<string, number | null>): string {
   const head = [
@@ -69,5 +65,5 @@ export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; u
     s.shot?.values.strike ?? null,
     values.get(s.id) ?? null,
   ]);
-  return [head, ...rows].map((r) => r.map(cell).join(',')).join('\r\n') + '\r\n';
+  return csvOf([head, ...rows]);
 }

@@ -1,0 +1,198 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import type { DrillEffect, Practice, Progress, SteadinessRow } from '@vilko/contract';
+import { deviceWords } from '../../device-words';
+import { figure } from '../../drawing/trace';
+import { drillName } from '../../drill-words';
+import { entryWords } from '../../lesson/practise/entry-words';
+import { FilmWatch } from '../../lesson/practise/film-watch';
+import { TableCsv } from '../../shell/table-csv';
+import { Api, sentenceOf } from '../../state/api';
+import { officeFeature } from '../../state/office';
+import { dateText, shortDate } from '../words';
+
+const PLAIN = new Set(['–', '0–1', 'P']);
+
+/** Progress: what each drill did, whether swings have come closer together, and the whole logbook. */
+@Component({
+  selector: 'vk-progress',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink, TableCsv],
+  host: { class: 'block h-full overflow-auto px-4 pt-5 pb-10 print:h-auto' },
+  template: `
+    <div class="flex items-baseline gap-4">
+      <h1 class="text-24 font-semibold">{{ name() }}: progress</h1>
+      <a class="link text-15" [routerLink]="['/office/pupils', pupilId()]">Back to the pupil</a>
+    </div>
+    @if (refused(); as e) {
+      <p class="mt-4 text-18">{{ e }}</p>
+    } @else if (!progress() || !practice()) {
+      <p class="mt-4 text-18 text-ink2" role="status">Reading every swing of this pupil …</p>
+    } @else {
+      <section class="mt-4">
+        <h2 class="flex items-baseline text-18 font-semibold">
+          What each drill did <vk-table-csv class="ml-auto text-15 font-normal" [of]="drills" [name]="name() + ' drills'" />
+        </h2>
+        <p class="text-15 text-ink2">
+          Ordinary swings of the last lesson before a drill came, against those of the last lesson before the next one did{{ withClub() }}. What else happened
+          in that time is in it too.
+        </p>
+        <table #drills class="mt-1 w-full border-collapse text-15">
+          <thead class="text-left text-13 text-ink2">
+            <tr class="border-b border-strong-rules">
+              <th class="py-1 pr-4 font-normal">Drill</th>
+              <th class="py-1 pr-4 font-normal">From</th>
+              <th class="py-1 pr-4 font-normal">Measure</th>
+              <th class="py-1 pr-4 text-right font-normal">Before</th>
+              <th class="py-1 pr-4 text-right font-normal">With it</th>
+              <th class="py-1 pr-4 font-normal">Word</th>
+              <th class="py-1 font-normal">What else moved</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (d of progress()!.drills; track d.drill) {
+              <tr class="border-b border-rules align-top">
+                <td class="py-1.5 pr-4 font-semibold">{{ drill(d.drill) }}</td>
+                <td class="figures py-1.5 pr-4 whitespace-nowrap">{{ day(d.from) }}</td>
+                <td class="py-1.5 pr-4">{{ d.words }}</td>
+                <td class="py-1.5 pr-4 text-right whitespace-nowrap">
+                  <span class="figures">{{ mean(d, d.before) }}</span>
+                </td>
+                <td class="py-1.5 pr-4 text-right whitespace-nowrap">
+                  <span class="figures">{{ mean(d, d.after) }}</span>
+                </td>
+                <td class="py-1.5 pr-4">{{ effect(d) }}</td>
+                <td class="py-1.5 text-ink2">{{ beside(d) }}</td>
+              </tr>
+            } @empty {
+              <tr>
+                <td class="py-2 text-ink2" colspan="7">No drill was planned, trained or written down yet.</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </section>
+      <div class="mt-6 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-[1100px]:block">
+        <section>
+          <h2 class="flex items-baseline text-18 font-semibold">
+            Steadiness <vk-table-csv class="ml-auto text-15 font-normal" [of]="steady" [name]="name() + ' steadiness'" />
+          </h2>
+          <p class="text-15 text-ink2">{{ steadyWords() }}</p>
+          <table #steady class="mt-1 w-full border-collapse text-15">
+            <thead class="text-left text-13 text-ink2">
+              <tr class="border-b border-strong-rules">
+                <th class="py-1 pr-4 font-normal">Measure</th>
+                <th class="py-1 pr-4 text-right font-normal">Spread, first</th>
+                <th class="py-1 pr-4 text-right font-normal">Spread, last</th>
+                <th class="py-1 font-normal">Word</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (r of progress()!.steadiness; track r.measure) {
+                <tr class="border-b border-rules" [class.font-semibold]="r.word === 'steadier' || r.word === 'more scattered'">
+                  <td class="py-1 pr-4">{{ r.words }}</td>
+                  <td class="figures py-1 pr-4 text-right whitespace-nowrap">{{ spread(r, r.first.sd) }}</td>
+                  <td class="figures py-1 pr-4 text-right whitespace-nowrap">{{ spread(r, r.last.sd) }}</td>
+                  <td class="py-1">{{ r.word }}</td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td class="py-2 text-ink2" colspan="4">It takes two lessons with one club on one kind of device.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </section>
+        <section>
+          <h2 class="flex items-baseline text-18 font-semibold">
+            Logbook <vk-table-csv class="ml-auto text-15 font-normal" [of]="book" [name]="name() + ' logbook'" />
+          </h2>
+          <p class="text-15 text-ink2">Practised, checked, felt or filmed; nothing here was measured.</p>
+          <table #book class="mt-1 w-full border-collapse text-15">
+            <thead class="text-left text-13 text-ink2">
+              <tr class="border-b border-strong-rules">
+                <th class="w-[76px] py-1 pr-4 font-normal">Day</th>
+                <th class="w-[92px] py-1 pr-4 font-normal">From</th>
+                <th class="py-1 font-normal">What</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (e of log(); track e.id) {
+                <tr class="border-b border-rules align-top">
+                  <td class="figures py-1 pr-4 whitespace-nowrap">{{ day(e.at) }}</td>
+                  <td class="py-1 pr-4">{{ e.from === 'pupil' ? 'the pupil' : 'the lesson' }}</td>
+                  <td class="py-1">
+                    {{ entry(e) }}
+                    @if (e.film) {
+                      <button class="link" (click)="films.watch(e)">Watch and mark</button>
+                    }
+                  </td>
+                </tr>
+              } @empty {
+                <tr>
+                  <td class="py-2 text-ink2" colspan="3">Nothing is written down yet.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </section>
+      </div>
+    }
+  `,
+})
+export class ProgressPage {
+  readonly pupilId = input.required<string>();
+  private readonly api = inject(Api);
+  private readonly pupils = inject(Store).selectSignal(officeFeature.selectPupils);
+  protected readonly films = inject(FilmWatch);
+  protected readonly progress = signal<Progress | null>(null);
+  protected readonly practice = signal<Practice | null>(null);
+  protected readonly refused = signal<string | null>(null);
+  protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? 'Pupil');
+  protected readonly log = computed(() => [...(this.practice()?.log ?? [])].reverse());
+  protected readonly withClub = computed(() => {
+    const club = this.progress()?.drills.find((d) => d.clubName !== null)?.clubName;
+    return club ? `, with the ${club}` : '';
+  });
+  protected readonly steadyWords = computed(() => {
+    const r = this.progress()?.steadiness[0];
+    if (!r) return 'How far swings scatter from one to the next.';
+    return `How far swings scatter (standard deviation), with the ${r.clubName} on the ${deviceWords(r.device)}: ${dateText(r.first.startedAt)} (${r.first.n} swings) against ${dateText(r.last.startedAt)} (${r.last.n}).`;
+  });
+  protected readonly drill = drillName;
+  protected readonly day = shortDate;
+  protected readonly entry = entryWords;
+
+  constructor() {
+    effect((clean) => {
+      const id = this.pupilId();
+      const failed = (e: unknown): void => this.refused.set(sentenceOf(e));
+      const asked = [
+        this.api.progress(id).subscribe({ next: (p) => this.progress.set(p), error: failed }),
+        this.api.practice(id).subscribe({ next: (p) => this.practice.set(p), error: failed }),
+      ];
+      clean(() => asked.forEach((a) => a.unsubscribe()));
+    });
+  }
+
+  protected mean(d: DrillEffect, s: DrillEffect['before']): string {
+    return s ? `${amount(d.unit, s.mean)} (${s.n})` : 'no swing';
+  }
+  protected effect(d: DrillEffect): string {
+    if (!d.before) return 'nothing to compare with: no ordinary swing before it';
+    if (!d.after) return 'not seen yet: no ordinary swing since';
+    return d.word ?? 'too few swings to tell';
+  }
+  protected beside(d: DrillEffect): string {
+    return d.beside.map((b) => `${b.words} ${b.difference > 0 ? '+' : ''}${amount(b.unit === '%' ? 'points' : b.unit, b.difference)}`).join('; ') || 'nothing';
+  }
+  protected spread(r: SteadinessRow, sd: number | null): string {
+    return sd === null ? 'one swing' : amount(r.unit === '%' ? 'points' : r.unit, sd, 1);
+  }
+}
+
+function amount(unit: string, v: number, digits?: number): string {
+  const text = digits === undefined ? figure(v, unit) : v.toFixed(PLAIN.has(unit) ? 2 : digits);
+  return PLAIN.has(unit) ? text : unit === '%' || unit === '°' ? `${text}${unit}` : `${text} ${unit}`;
+}
