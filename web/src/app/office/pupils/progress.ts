@@ -9,7 +9,7 @@ import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
 import { Api, sentenceOf } from '../../state/api';
-import { officeFeature } from '../../state/office';
+import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
 
 const PLAIN = new Set(['–', '0–1', 'P']);
@@ -144,7 +144,8 @@ const PLAIN = new Set(['–', '0–1', 'P']);
 export class ProgressPage {
   readonly pupilId = input.required<string>();
   private readonly api = inject(Api);
-  private readonly pupils = inject(Store).selectSignal(officeFeature.selectPupils);
+  private readonly store = inject(Store);
+  private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly films = inject(FilmWatch);
   protected readonly progress = signal<Progress | null>(null);
   protected readonly practice = signal<Practice | null>(null);
@@ -165,6 +166,7 @@ export class ProgressPage {
   protected readonly entry = entryWords;
 
   constructor() {
+    this.store.dispatch(OfficeActions.openPupils());
     effect((clean) => {
       const id = this.pupilId();
       const failed = (e: unknown): void => this.refused.set(sentenceOf(e));

@@ -256,7 +256,7 @@ export class PupilPage {
     const last = longest?.at(-1);
     if (!last) return '';
     const first = longest![0]!;
-    const now = `${kinds.length > 1 ? `On the ${deviceWords(last.device)} last` : 'Now'} ${last.mean.toFixed(1)} ${unit}`;
+    const now = `${kinds.length > 1 ? `On the ${deviceWords(last.device)} last` : 'Now'} ${oneDigit(last.mean)} ${unit}`;
     if (first === last) return `${now}, the first time on this device.`;
     const real = trend.filter((t) => t.device === last.device && t.change === 'real change').length;
     const steps = longest!.length - 1;
@@ -266,7 +266,7 @@ export class PupilPage {
         : steps === 1
           ? 'the step between was a real change'
           : `${real} of the ${steps} steps between ${real === 1 ? 'was a real change' : 'were real changes'}`;
-    return `${now}, ${first.mean.toFixed(1)} at the first lesson on this device; ${changes}.`;
+    return `${now}, ${oneDigit(first.mean)} at the first lesson on this device; ${changes}.`;
   });
   protected finding(lessonId: string): { fault: string | null; words: string } | null {
     const f = this.dashboard()?.findings.find((x) => x.lessonId === lessonId);
@@ -330,3 +330,5 @@ export class PupilPage {
     this.store.dispatch(OfficeActions.erasePupil({ id, name }));
   }
 }
+
+const oneDigit = (v: number): string => v.toFixed(1).replace('-', '−');

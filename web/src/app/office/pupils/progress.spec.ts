@@ -1,0 +1,59 @@
+import { BLANK_ENTRY, type Practice, type Progress } from '@vilko/contract';
+import { openHouse } from '../../testing/house';
+import { ProgressPage } from './progress';
+
+const set = (lessonId: string, day: number, mean: number, sd: number, n = 8) => ({ lessonId, startedAt: `2026-10-${day}T10:00:00.000Z`, n, mean, sd });
+const measure = { measure: 'share.lead.p7', words: 'Lead share, impact', unit: '%' };
+const drill = { ...measure, drill: 'tap-after', from: '2026-10-12T10:00:00.000Z', until: null, clubName: '7-iron', beside: [] };
+const PROGRESS: Progress = {
+  steadiness: [{ ...measure, clubName: '7-iron', device: 'mat', first: set('a', 10, 55, 6.1), last: set('b', 24, 66, 2.2), word: 'steadier' }],
+  drills: [
+    {
+      ...drill,
+      before: set('a', 10, 55, 6),
+      after: set('b', 24, 66, 2),
+      word: 'real change',
+      beside: [{ measure: 'mass.back', words: 'Mass back', unit: 'mm', difference: -14 }],
+    },
+    { ...drill, drill: 'three-beats', before: set('b', 24, 66, 2), after: null, word: null },
+  ],
+};
+const PRACTICE: Practice = {
+  plans: [],
+  log: [{ ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-10-20T10:00:00.000Z', kind: 'answer', from: 'pupil', note: 'It held.' }],
+  progress: [],
+};
+
+describe('a pupil’s progress', () => {
+  async function page(progress: Progress, practice: Practice) {
+    const house = openHouse();
+    const c = await house.show(ProgressPage, { pupilId: 'p' });
+    house.asked('GET', '/api/pupils/p/progress').flush(progress);
+    house.asked('GET', '/api/pupils/p/practice').flush(practice);
+    await c.set({});
+    return c;
+  }
+  it('says what each drill did and what else moved, how swings scatter, and what the pupil wrote', async () => {
+    const c = await page(PROGRESS, PRACTICE);
+    for (const words of [
+      'Tap after 12 Oct Lead share, impact 55% (8) 66% (8) real change Mass back −14 mm',
+      'Three beats 12 Oct Lead share, impact 66% (8) no swing not seen yet: no ordinary swing since nothing',
+      'Lead share, impact 6.1 points 2.2 points steadier',
+      '20 Oct the pupil It held.',
+      'with the 7-iron on the pressure mat: 10 October 2026 (8 swings) against 24 October 2026 (8)',
+    ])
+      expect(c.text()).withContext(words).toContain(words);
+    expect(c.all('vk-table-csv').length).toBe(3);
+  });
+  it('says what is not there yet', async () => {
+    const c = await page({ steadiness: [], drills: [] }, { ...PRACTICE, log: [] });
+    for (const words of ['No drill was planned', 'It takes two lessons', 'Nothing is written down yet']) expect(c.text()).toContain(words);
+  });
+  it('says in a sentence when it cannot be read', async () => {
+    const house = openHouse();
+    const c = await house.show(ProgressPage, { pupilId: 'x' });
+    house.asked('GET', '/api/pupils/x/progress').flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
+    await c.set({});
+    expect(c.text()).toContain('There is no such pupil.');
+  });
+});
