@@ -130,6 +130,33 @@ test.describe('The trainer with a device', () => {
     await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
   });
+
+  test('a cue is tried with and without, in the drawn order, and answered with its interval', async ({ page }) => {
+    test.setTimeout(300_000);
+    await page.goto('/lesson/lesson-edvin/record');
+    await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
+    await page.goto('/lesson/lesson-edvin/practise');
+    await page.getByRole('link', { name: 'Try it out: with against without' }).click();
+    await page.getByLabel('With', { exact: true }).fill('Count one–two aloud');
+    await page.getByLabel('Swings of each').fill('4');
+    await page.getByLabel('To warm up').fill('0');
+    await page.getByRole('button', { name: 'Draw the order' }).click();
+    await expect(page.getByText('Trial 1 of 8')).toBeVisible();
+    await expect(page.getByTestId('next-trial')).toHaveText(/Count one–two aloud|as you usually do/);
+    expect(await serious(page)).toEqual([]);
+    const trials = page.getByRole('list', { name: 'Trials in their order' }).getByRole('listitem');
+    for (let n = 1; n <= 8; n++) {
+      await expect.poll(() => swingNow(CONTROL)).toBe(200);
+      await expect(trials).toHaveCount(n, { timeout: 40_000 });
+    }
+    await expect(
+      page.getByRole('heading', { name: /(A real difference|No difference that matters|Too few swings to tell): Lead share, impact .* \(95%: / }),
+    ).toBeVisible();
+    await expect(page.getByText(/^Without \d+% \(mean of 4\), with \d+% \(mean of 4\)/)).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'What else moved' }).click();
+    await expect(page.getByRole('region', { name: 'Differences' }).getByRole('row').nth(3)).toBeVisible();
+  });
 });
 
 test('a report is drafted, edited, printed on one page, and given back to the draft', async ({ page }) => {

@@ -82,7 +82,7 @@ import { answerWords, trialFigure, trialUnit } from './trial-words';
             <p class="text-15 text-ink2">“{{ e.about.with }}” against “{{ e.about.without }}”, by {{ e.words.toLowerCase() }}</p>
             @if (e.next) {
               <p class="text-18 text-ink2" role="status">{{ place(e) }}</p>
-              <p class="mt-1 text-40 leading-[48px] font-semibold">
+              <p class="mt-1 text-40 leading-[48px] font-semibold" data-testid="next-trial">
                 {{ e.next === 'warm-up' ? 'Warm up' : e.next === 'with' ? e.about.with : e.about.without }}
               </p>
               <p class="text-24" [class.text-ink2]="e.next === 'warm-up'">
