@@ -170,7 +170,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
     pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
     lessonRoutes(scope, pupils, service);
-    reportRoutes(scope, reports);
+    reportRoutes(scope, reports, links);
     shareRoutes(scope, links);
     sharedRoutes(scope, links, reports);
     practiceRoutes(scope, practice);

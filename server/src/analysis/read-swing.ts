@@ -32,7 +32,7 @@ export interface Verdict {
   readonly mainWord: string | null;
 }
 
-const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, mainWord: null };
+export const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, mainWord: null };
 
 /** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>
@@ -85,7 +85,7 @@ export const judgeContext = (
   overruled: overruled.map((o) => o.fault),
 });
 
-/** Judges a summarised swing; a rehearsal is measured, never judged. */
+/** Judges a summarised swing; a rehearsal is measured, never judged, nor is an exercise. */
 export function verdictOf(s: SwingSummary, about: AboutSwing, standard: Standard, overruled: readonly Overruled[]): Verdict {
   if (about.kind !== 'full' || !s.read) return UNJUDGED;
   const { comparison, findings } = judgeSwing(s.read, judgeContext(s.device, about.club, standard, about.pupil.stature !== null, overruled));

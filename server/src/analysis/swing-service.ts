@@ -12,7 +12,7 @@ import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import type { TrainedSwing } from '../practice/progress.js';
 import { taskOf } from '../practice/task.js';
-import { type AboutSwing, analyseFor, summarise, summaryKey, summaryNumber, type SwingSummary, type Verdict, verdictOf } from './read-swing.js';
+import { type AboutSwing, analyseFor, summarise, summaryKey, summaryNumber, type SwingSummary, UNJUDGED, type Verdict, verdictOf } from './read-swing.js';
 
 /** How a swing comes into a lesson. */
 export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task'>> {
@@ -95,7 +95,8 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     const standardOf = (club: ClubClass, intent: string) => standardFor({ ...house, profile: pupil.profile }, club, intent);
     return {
       standardOf,
-      verdict: (row: SwingRow, s: SwingSummary): Verdict => verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
+      verdict: (row: SwingRow, s: SwingSummary): Verdict =>
+        row.tag === 'exercise' ? UNJUDGED : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
     };
   };
 

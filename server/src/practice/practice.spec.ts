@@ -111,6 +111,8 @@ describe('practice', () => {
     };
     const miss = await train(1, TASK, 'hangs-back');
     expect([miss.task!.answer, miss.task!.reason, miss.tag]).toEqual(['under', null, 'exercise']);
+    // measured, never judged
+    expect([miss.judgedBy, miss.fit, miss.mainFault]).toEqual([null, null, null]);
     expect((await of()).progress[0]).toEqual(jasmine.objectContaining({ open: 0, passed: [], swings: 1 }));
     expect((await train(2, TASK)).task!.answer).toBe('in');
     await train(3, TASK);

@@ -64,12 +64,21 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
       const page = await pageOf(lessonId);
       return page && reportPdf(page);
     },
-    /** Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else. */
-    async send(lessonId: string, to: string): Promise<{ file: string } | null> {
+    /**
+     * Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else.
+     * @param link the pupil's page, where one is open to other machines
+     */
+    async send(lessonId: string, to: string, link: string | null): Promise<{ file: string } | null> {
       const page = await pageOf(lessonId);
       if (!page) return null;
       const { aim, task } = page.report.text ?? page.report.draft;
-      const text = [`Hello ${page.pupil.name},`, aim && `Your aim: ${aim}`, task && `One thing to do: ${task}`, 'The page of your lesson is attached.']
+      const text = [
+        `Hello ${page.pupil.name},`,
+        aim && `Your aim: ${aim}`,
+        task && `One thing to do: ${task}`,
+        'The page of your lesson is attached.',
+        link && `To answer, tick your days of practice or send a film: ${link}`,
+      ]
         .filter(Boolean)
         .join('\n\n');
       return { file: await outbox.put({ lessonId, to, subject: `Your lesson of ${day(page.lesson.startedAt)}`, text, pdf: await reportPdf(page) }) };

@@ -29,7 +29,7 @@ export function shareService(
   /** The lesson a link opens now; null when it is unknown, expired or revoked: the answer does not say which. */
   const opened = async (token: string) => {
     const share = await shares.one(token);
-    if (!share || share.revokedAt !== null || Date.parse(share.expiresAt) <= Date.now()) return null;
+    if (!share || !isOpen(share)) return null;
     const found = await pupils.lesson(share.lessonId);
     return found && { share, lesson: found.head, pupil: found.pupil };
   };
@@ -111,10 +111,18 @@ export function shareService(
       await write(lesson.id, pupil.id, { kind: 'film', note, film: await practice.keepFilm(bytes) });
       return true;
     },
+    /** A lesson's link that another machine can open now; null without one. */
+    async linkOf(lessonId: string): Promise<string | null> {
+      const to = origin();
+      const open = (await shares.ofLesson(lessonId)).find(isOpen);
+      return to !== null && open ? `${to}/shared/${open.token}` : null;
+    },
     /** The lesson a link opens; null when it opens nothing. */
     lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
   };
 }
+
+const isOpen = (s: Share): boolean => s.revokedAt === null && Date.parse(s.expiresAt) > Date.now();
 
 const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
   block: b.id,

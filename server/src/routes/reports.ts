@@ -3,6 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { ReportService } from '../reports/report-service.js';
+import type { ShareService } from '../reports/share-service.js';
 import { bytesOf } from './words.js';
 
 const Id = z.object({ id: z.string() });
@@ -10,7 +11,7 @@ const Id = z.object({ id: z.string() });
 const LARGEST = 200 * 1024 * 1024;
 const GONE = { code: 'not-found', message: 'There is no such lesson.' };
 
-export function reportRoutes(app: FastifyInstance, reports: ReportService): void {
+export function reportRoutes(app: FastifyInstance, reports: ReportService, shares: ShareService): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get(
     '/api/lessons/:id/report',
@@ -36,7 +37,7 @@ export function reportRoutes(app: FastifyInstance, reports: ReportService): void
         response: { 200: z.object({ file: z.string() }), 404: Problem },
       },
     },
-    async (request, reply) => (await reports.send(request.params.id, request.body.to)) ?? reply.code(404).send(GONE),
+    async (request, reply) => (await reports.send(request.params.id, request.body.to, await shares.linkOf(request.params.id))) ?? reply.code(404).send(GONE),
   );
   routes.put(
     '/api/lessons/:id/review',

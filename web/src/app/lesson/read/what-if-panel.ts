@@ -19,6 +19,7 @@ import { figure } from '../../drawing/trace';
 import { Analysis } from '../../workers/analysis';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import type { WhatIfView } from '../../workers/what-if-view';
+import { TableCsv } from '../../shell/table-csv';
 
 /** Rows of what else moves are at most so many. */
 const MOST_ROWS = 8;
@@ -27,6 +28,7 @@ const MOST_ROWS = 8;
 @Component({
   selector: 'vk-what-if',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   host: { class: 'block min-h-0 overflow-y-auto pr-1' },
   template: `
     <div class="flex items-baseline justify-between pt-1">
@@ -71,7 +73,7 @@ const MOST_ROWS = 8;
         @for (f of still(); track f) {
           <p class="mt-1 text-ink2">{{ f }}</p>
         }
-        <table class="mt-2 w-full">
+        <table #sheet class="mt-2 w-full">
           <caption class="visually-hidden">
             Measures that move by more than a teacher would act on
           </caption>
@@ -88,6 +90,7 @@ const MOST_ROWS = 8;
             </tr>
           }
         </table>
+        <vk-table-csv class="mt-1 block" [of]="sheet" name="what if" />
       }
     </section>
   `,

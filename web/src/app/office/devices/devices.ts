@@ -73,7 +73,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
           </table>
           <vk-table-csv class="mt-1 block text-15" [of]="here" name="devices" />
           <h2 class="mt-8 text-18 font-semibold">What each kind can honestly say, of {{ all }} measures</h2>
-          <table class="mt-1 w-full max-w-[1100px] text-15">
+          <table #kinds class="mt-1 w-full max-w-[1100px] text-15">
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 <th class="py-1 pr-4 font-normal">Kind</th>
@@ -95,6 +95,7 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
               }
             </tbody>
           </table>
+          <vk-table-csv class="mt-1 block text-15" [of]="kinds" name="device kinds" />
           <p class="mt-4 text-13 text-ink2">
             A device on another machine brings this key in its address: <code class="figures text-ink select-all">?key={{ key() }}</code>
           </p>

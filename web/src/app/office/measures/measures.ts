@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { GLOSSARY, GLOSSARY_DEVICES, type GlossaryRow, PARTS } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Keys } from '../../shell/keys';
+import { TableCsv } from '../../shell/table-csv';
 
 const MARK = { measured: '●', derived: '○', absent: '–' } as const;
 
@@ -11,6 +12,7 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
 @Component({
   selector: 'vk-measures',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   template: `
     <div class="h-full overflow-auto px-4 pb-8">
       <div class="sticky top-0 z-10 flex items-center gap-6 bg-paper pt-5 pb-2">
@@ -30,11 +32,12 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
         <span class="ml-auto text-13 text-ink2">● measured &nbsp; ○ derived, the assumption is named &nbsp; – cannot be said</span>
       </div>
       @for (g of groups(); track g.part) {
-        <table class="mt-4 w-full table-fixed border-collapse text-15">
+        <table #sheet class="mt-4 w-full table-fixed border-collapse text-15">
           <caption class="pb-1 text-left text-18 font-semibold">
             {{
               g.part
             }}
+            <vk-table-csv class="ml-2 text-13 font-normal" [of]="sheet" [name]="'measures ' + g.part" />
           </caption>
           <thead class="text-left text-13 text-ink2">
             <tr class="border-b border-strong-rules">

@@ -8,8 +8,15 @@ const SWINGS: SwingHead[] = [
   ...Array.from({ length: 14 }, (_, i) =>
     swing(i + 1, { mainFault: i < 6 ? 'hangs-back' : null, mainWord: i < 6 ? 'clear' : null, shot: shot({ lowPoint: 10 + 4 * i, carry: 120 + i }) }),
   ),
-  swing(15, { clubName: 'driver', club: 'driver', device: 'mat', starred: true, note: 'a "good" one' }),
-  swing(16, { kind: 'half', tag: 'exercise' }),
+  swing(15, {
+    clubName: 'driver',
+    club: 'driver',
+    device: 'mat',
+    starred: true,
+    note: 'a "good" one',
+    judgedBy: { pattern: 'quiet-centre', version: 1 },
+  }),
+  swing(16, { kind: 'half', tag: 'exercise', judgedBy: null, fit: null }),
 ];
 const values = (of: (i: number) => number | null) => SWINGS.map((s, i) => ({ swingId: s.id, value: of(i) }));
 
@@ -30,6 +37,9 @@ describe('every swing of a pupil', () => {
     expect(c.text()).toContain('16 of 16 swings');
     await c.fill('Finding', 'hangs-back');
     expect(c.text()).toContain('6 of 16 swings');
+    await c.press('All again');
+    await c.fill('School', 'quiet-centre');
+    expect(c.text()).toContain('1 of 16 swings');
     await c.press('All again');
     await c.fill('Club', 'driver');
     expect(c.text()).toContain('1 of 16 swings');
@@ -72,7 +82,7 @@ describe('the table of swings', () => {
     const csv = swingsCsv([SWINGS[0]!, { ...SWINGS[15]!, clubName: '7-iron, "blade"' }], { id: 'share.lead.p7', unit: '%' }, new Map([['s1', 71.25]]));
     const [head, first, second, end] = csv.split('\r\n');
     expect(head!.split(',').slice(-4)).toEqual(['felt_percent', 'carry_m', 'strike', 'share.lead.p7 (%)']);
-    expect(first).toBe('2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,"hangs back, clear",0.9,70,,120,,71.25');
+    expect(first).toBe('2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,120,,71.25');
     expect(second).toContain(',"7-iron, ""blade""","exercise, half",two force plates,"measured, not judged",');
     expect(end).toBe('');
   });

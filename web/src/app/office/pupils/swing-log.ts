@@ -11,6 +11,7 @@ import { shotWords } from '../../lesson/record/shot-words';
 import { HouseUnits } from '../../shell/units';
 import { Api, sentenceOf } from '../../state/api';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { selectPatterns } from '../../state/patterns';
 import { shortDate } from '../words';
 import { filtered, findingWords, kindWords, NO_FILTER, NOTHING_FOUND, type SwingFilter, swingsCsv } from './swing-table';
 import { saveCsv } from '../../shell/csv';
@@ -128,6 +129,7 @@ export class SwingLog {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly store = inject(Store);
+  private readonly patterns = this.store.selectSignal(selectPatterns);
   private readonly units = inject(HouseUnits);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly none = NO_FILTER;
@@ -164,9 +166,20 @@ export class SwingLog {
       { key: 'club' as const, words: 'Club', options: of(all.map((s) => s.clubName)) },
       { key: 'tag' as const, words: 'Kind', options: of(all.map(kindWords)) },
       { key: 'device' as const, words: 'Device', options: of(all.map((s) => s.device), deviceWords) }, // prettier-ignore
+      {
+        key: 'school' as const,
+        words: 'School',
+        options: of(
+          all.flatMap((s) => s.judgedBy?.pattern ?? []),
+          (id) => this.schoolName(id),
+        ),
+      },
       { key: 'finding' as const, words: 'Finding', options: [{ value: NOTHING_FOUND, words: 'nothing found' }, ...findings] },
     ];
   });
+  private schoolName(id: string): string {
+    return this.patterns().find((p) => p.id === id)?.name ?? id;
+  }
   private readonly paired = computed(() =>
     this.shown().flatMap((s) => {
       const [x, y] = [this.values()?.get(s.id) ?? null, s.shot?.values[this.result()] ?? null];

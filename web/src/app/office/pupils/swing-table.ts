@@ -8,11 +8,12 @@ export interface SwingFilter {
   readonly club: string;
   readonly tag: string;
   readonly device: string;
+  readonly school: string;
   readonly finding: string;
   readonly lesson: string;
   readonly starred: boolean;
 }
-export const NO_FILTER: SwingFilter = { club: '', tag: '', device: '', finding: '', lesson: '', starred: false };
+export const NO_FILTER: SwingFilter = { club: '', tag: '', device: '', school: '', finding: '', lesson: '', starred: false };
 export const NOTHING_FOUND = 'nothing';
 
 export const filtered = (swings: readonly SwingHead[], f: SwingFilter): SwingHead[] =>
@@ -21,13 +22,14 @@ export const filtered = (swings: readonly SwingHead[], f: SwingFilter): SwingHea
       (!f.club || s.clubName === f.club) &&
       (!f.tag || kindWords(s) === f.tag) &&
       (!f.device || s.device === f.device) &&
+      (!f.school || s.judgedBy?.pattern === f.school) &&
       (!f.lesson || s.lessonId === f.lesson) &&
       (!f.starred || s.starred) &&
       (!f.finding || (isJudged(s) && (f.finding === NOTHING_FOUND ? s.mainFault === null : s.mainFault === f.finding))),
   );
 
 /** Whole swings are judged; a rehearsal or an exercise is measured. */
-const isJudged = (s: SwingHead): boolean => s.kind === 'full' && s.tag !== 'exercise';
+const isJudged = (s: SwingHead): boolean => s.judgedBy !== null;
 
 /** What kind of swing it was: with a ball, a practice swing, an exercise; half and slow ones say so. */
 export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : `${s.tag}, ${s.kind}`);
@@ -43,6 +45,7 @@ export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; u
     'club',
     'kind',
     'device',
+    'school',
     'finding',
     'fit',
     'lead_at_impact_percent',
@@ -57,6 +60,7 @@ export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; u
     s.clubName,
     kindWords(s),
     deviceWords(s.device),
+    s.judgedBy ? `${s.judgedBy.pattern} v${s.judgedBy.version}` : null,
     findingWords(s),
     s.fit === null ? null : Number(s.fit.toFixed(3)),
     s.leadAtImpact === null ? null : Number(s.leadAtImpact.toFixed(1)),

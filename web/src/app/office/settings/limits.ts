@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { OfficeActions, officeFeature } from '../../state/office';
 import { type Evidence, FAULTS, type Limit, measureRow } from '@vilko/core';
 import { Store } from '@ngrx/store';
+import { TableCsv } from '../../shell/table-csv';
 
 interface LimitRow {
   readonly key: string;
@@ -19,11 +20,14 @@ type Part = 'iron' | 'driver';
 @Component({
   selector: 'vk-limits',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [TableCsv],
   host: { class: 'block' },
   template: `
-    <h2 id="limits" class="text-18 font-semibold">Provisional limits</h2>
+    <h2 class="flex items-baseline text-18 font-semibold">
+      <span id="limits">Provisional limits</span><vk-table-csv class="ml-3 text-13 font-normal" [of]="sheet" name="provisional limits" />
+    </h2>
     <p class="mt-1 text-ink2">These limits rest on few measurements. Change them to what your own swings teach you; findings that use them say so.</p>
-    <table class="mt-2 w-full text-left" aria-labelledby="limits">
+    <table #sheet class="mt-2 w-full text-left" aria-labelledby="limits">
       <thead class="text-13 text-ink2">
         <tr>
           <th class="font-normal">Fault</th>
