@@ -1,5 +1,6 @@
 import { CLUB_CLASSES } from '@vilko/core/vocabulary';
 import { z } from 'zod';
+import { LogEntry } from './practice.js';
 
 export const Handed = z.enum(['right', 'left']);
 export const ClubClass = z.enum(CLUB_CLASSES);
@@ -116,5 +117,7 @@ export const PupilDashboard = z.object({
   findings: z.array(LessonFinding),
   nextVisit: z.string().nullable(),
   homework: z.string(),
+  /** What the pupil sent from the page since the last lesson, the oldest first. */
+  came: z.array(LogEntry),
 });
 export type PupilDashboard = z.infer<typeof PupilDashboard>;

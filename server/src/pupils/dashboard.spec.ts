@@ -1,4 +1,4 @@
-import type { LessonHead } from '@vilko/contract';
+import { BLANK_ENTRY, type LessonHead } from '@vilko/contract';
 import { dashboardOf, type SummarisedSwing } from './dashboard.js';
 
 const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): LessonHead => ({
@@ -108,5 +108,15 @@ describe('a pupil’s dashboard', () => {
     const d = dashboardOf([lesson('a', 1, { measure: null, homework: 'tap the toe', nextVisit: '2026-12-01' })], several('a', 60));
     expect([d.measure, d.trend.length, d.homework, d.nextVisit]).toEqual([null, 0, 'tap the toe', '2026-12-01']);
     expect(dashboardOf([], []).club).toBeNull();
+    expect(dashboardOf([], []).came).toEqual([]);
+  });
+  it('brings what the pupil sent since the last lesson, not what was written down here or came before', () => {
+    const entry = (id: string, at: string, from: 'pupil' | 'instructor') => ({ ...BLANK_ENTRY, id, pupilId: 'p', at, kind: 'answer' as const, from });
+    const log = [
+      entry('old', '2026-10-02T10:00:00.000Z', 'pupil'),
+      entry('own', '2026-10-09T10:00:00.000Z', 'instructor'),
+      entry('new', '2026-10-10T10:00:00.000Z', 'pupil'),
+    ];
+    expect(dashboardOf([lesson('a', 1), lesson('b', 8)], [], log).came.map((e) => e.id)).toEqual(['new']);
   });
 });

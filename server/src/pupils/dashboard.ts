@@ -1,4 +1,4 @@
-import type { LessonHead, PupilDashboard, TrendPoint } from '@vilko/contract';
+import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
 import { compareSets, mean, measureRow, standardDeviation, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../db/swings.js';
@@ -24,7 +24,7 @@ function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {
 }
 
 /** What a pupil works on, whether it changed, and what comes next, from lessons oldest first. */
-export function dashboardOf(lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): PupilDashboard {
+export function dashboardOf(lessons: readonly LessonHead[], swings: readonly SummarisedSwing[], log: readonly LogEntry[] = []): PupilDashboard {
   const last = lessons.at(-1);
   const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
   const counted = swings.filter(countsInTrends);
@@ -48,6 +48,7 @@ export function dashboardOf(lessons: readonly LessonHead[], swings: readonly Sum
     findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
+    came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),
   };
 }
 

@@ -34,7 +34,7 @@ export function pupilService({ pupils, practice, swings, archive, backups, bayNa
       const pupil = await pupils.one(id);
       if (!pupil) return null;
       const heads = (await pupils.all()).find((p) => p.id === id)!.lessons;
-      return dashboardOf([...heads].reverse(), await swings.summarised(pupil));
+      return dashboardOf([...heads].reverse(), await swings.summarised(pupil), await practice.logOf([id]));
     },
     /** Gives the lessons of a pupil who was entered twice to the other; what only the double knows is kept. */
     async merge(keep: string, double: string): Promise<Pupil> {

@@ -139,13 +139,20 @@ interface WithFiles {
   readonly virtualfs: { readonly writeFileSync: (name: string, bytes: Buffer) => void };
 }
 
-/** A report as PDF, with its own fonts. */
-export async function reportPdf(page: Page): Promise<Buffer> {
-  // loaded when first asked for: most lessons end without a PDF
+/** The printer with the house's fonts: loaded when first asked for, as most lessons end without a PDF, and then kept. */
+async function printer() {
   const { default: pdfmake } = await import('pdfmake');
   for (const which of ['normal', 'bold'] as const) (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(FACES[which], Buffer.from(face(which)));
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy(() => false);
   pdfmake.setFonts({ Hanken: { normal: FACES.normal, bold: FACES.bold } });
+  return pdfmake;
+}
+
+let ready: ReturnType<typeof printer> | null = null;
+
+/** A report as PDF, with its own fonts. */
+export async function reportPdf(page: Page): Promise<Buffer> {
+  const pdfmake = await (ready ??= printer());
   return pdfmake.createPdf(documentOf(page)).getBuffer();
 }

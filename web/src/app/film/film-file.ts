@@ -63,7 +63,7 @@ export async function rateOf(video: HTMLVideoElement): Promise<number> {
     .map((t, i) => t - times[i]!)
     .filter((d) => d > 0.001)
     .sort((a, b) => a - b);
-  const step = steps[Math.floor(steps.length / 4)];
+  const step = steps[Math.floor(steps.length / 2)];
   return step ? Math.round(1 / step) : USUAL_RATE;
 }
 

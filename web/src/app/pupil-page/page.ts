@@ -82,7 +82,8 @@ const LARGEST = 100 * 1024 * 1024;
             </section>
           }
           <p class="mt-6 border-t border-rules pt-2 text-13 text-ink2">
-            This page is open until {{ date(p.expiresAt) }}. Whoever has its link can read it: pass it on with care. {{ cautions }}
+            This page is open until {{ date(p.expiresAt) }}. Whoever has its link can read it: pass it on with care. Your instructor sees when it was last
+            opened. {{ cautions }}
           </p>
         </div>
       } @else {

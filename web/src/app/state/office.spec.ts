@@ -12,7 +12,7 @@ describe('the office', () => {
     actions.reduce<ReturnType<typeof officeFeature.reducer> | undefined>((s, a) => officeFeature.reducer(s, a), undefined)!;
 
   it('shows the dashboard of the pupil that is open, never the one before', () => {
-    const dashboard = { measure: null, unit: '', club: null, trend: [], felt: [], findings: [], nextVisit: null, homework: '' };
+    const dashboard = { measure: null, unit: '', club: null, trend: [], felt: [], findings: [], nextVisit: null, homework: '', came: [] };
     const s = after(OfficeActions.openDashboard({ id: 'p' }), OfficeActions.dashboardCame({ id: 'p', dashboard }));
     expect(s.dashboard?.id).toBe('p');
     expect(officeFeature.reducer(s, OfficeActions.openDashboard({ id: 'q' })).dashboard).toBeNull();

@@ -3,17 +3,9 @@ import { HttpTestingController, provideHttpClientTesting, type TestRequest } fro
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
-import { provideEffects } from '@ngrx/effects';
-import { type Action, provideState, provideStore, Store } from '@ngrx/store';
-import { importingEffects } from '../state/importing';
-import { lessonEffects, LessonActions, lessonFeature } from '../state/lesson';
-import { officeEffects, officeFeature } from '../state/office';
-import { patternEffects, patternFeature } from '../state/patterns';
-import { practiceEffects, practiceFeature } from '../state/practice';
-import { readFeature } from '../state/read';
-import { reportEffects, reportFeature } from '../state/report';
-import { settingsEffects, settingsFeature } from '../state/settings';
-import { trialEffects, trialFeature } from '../state/trials';
+import { type Action, provideStore, Store } from '@ngrx/store';
+import { provideEverything } from '../state/everything';
+import { LessonActions, lessonFeature } from '../state/lesson';
 import { lesson } from './samples';
 
 /** The application's own state, effects and HTTP, with the wire in the test's hand. */
@@ -52,15 +44,7 @@ export function openHouse(providers: unknown[] = []): House {
       provideHttpClientTesting(),
       provideRouter([]),
       provideStore({}),
-      provideState(lessonFeature),
-      provideState(officeFeature),
-      provideState(readFeature),
-      provideState(patternFeature),
-      provideState(practiceFeature),
-      provideState(reportFeature),
-      provideState(trialFeature),
-      provideState(settingsFeature),
-      provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, trialEffects, settingsEffects),
+      ...provideEverything(),
       ...(providers as []),
     ],
   });

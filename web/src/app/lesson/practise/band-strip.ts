@@ -27,6 +27,12 @@ const ROOM = 5;
         <path [attr.d]="'M' + (edges()[1] - 8) + ' 9H' + edges()[1] + 'V39H' + (edges()[1] - 8)" fill="none" stroke="var(--target)" stroke-width="3" />
         <text class="figures" [attr.x]="edges()[1]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">{{ figure(band()[1]!) }}</text>
       }
+      @if (ends(); as e) {
+        <g class="figures" font-size="24" fill="var(--ink2)">
+          <text x="0" y="68">{{ figure(e[0]) }}</text>
+          <text x="452" y="68" text-anchor="end">{{ figure(e[1]) }}</text>
+        </g>
+      }
       @if (value() !== null) {
         <path [attr.d]="'M' + at(value()!) + ' 6V42'" stroke="var(--ink)" stroke-width="5" />
       }
@@ -37,7 +43,11 @@ export class BandStrip {
   readonly measure = input.required<string>();
   readonly band = input.required<PracticeBand>();
   readonly value = input<number | null>(null);
-  private readonly scale = computed((): [number, number] => {
+  /** Ends of the strip, which are then said; else five worths beyond the band. */
+  readonly ends = input<readonly [number, number] | null>(null);
+  private readonly scale = computed((): readonly [number, number] => {
+    const ends = this.ends();
+    if (ends) return ends;
     const [lo, hi] = this.band();
     const room = ROOM * (worthOf(this.measure()) ?? 1);
     const low = lo ?? hi! - 2 * room;

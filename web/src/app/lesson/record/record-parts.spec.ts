@@ -8,7 +8,7 @@ import { AddressCheck } from './address-check';
 import { LastSwings } from './last-swings';
 import type { Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
-import { ShareStrip } from './share-strip';
+import { BandStrip } from '../practise/band-strip';
 import { ShotEntry } from './shot-entry';
 
 const STANDARD = standardFor({ profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] }, 'iron');
@@ -121,11 +121,12 @@ describe('the last swings', () => {
   });
 });
 
-describe('the share strip', () => {
+describe('the strip of a band', () => {
   it('keeps the mark on the strip and says nothing of nobody', async () => {
-    const c = await openHouse().show(ShareStrip, { share: 12, band: [48, 55] });
+    const c = await openHouse().show(BandStrip, { measure: 'share.lead.address', value: 12, band: [48, 55], ends: [35, 65] });
     expect(c.all('path[stroke="var(--ink)"]')[0]!.getAttribute('d')).toBe('M3 6V42');
-    await c.set({ share: NaN });
+    expect(Array.from(c.all('text'), (t) => t.textContent.trim())).toEqual(['48', '55', '35', '65']);
+    await c.set({ value: null });
     expect(c.all('path[stroke="var(--ink)"]').length).toBe(0);
   });
 });

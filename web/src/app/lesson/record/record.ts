@@ -10,18 +10,21 @@ import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { AddressCheck } from './address-check';
+import { BandStrip } from '../practise/band-strip';
 import { Camera } from './camera';
 import { LastSwings } from './last-swings';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
-import { ShareStrip } from './share-strip';
 import { ShotEntry } from './shot-entry';
+
+/** Ends of the share's strip, %. */
+const STRIP = [35, 65] as const;
 
 /** Record: the live stance, large enough for four metres; swings are found by themselves. */
 @Component({
   selector: 'vk-record',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddressCheck, Camera, LastSwings, LiveCanvas, RecordBar, ShareStrip],
+  imports: [AddressCheck, BandStrip, Camera, LastSwings, LiveCanvas, RecordBar],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <vk-record-bar [lessonId]="lessonId()" [next]="next()" />
@@ -33,7 +36,7 @@ import { ShotEntry } from './shot-entry';
           <span class="pb-1 text-40 leading-10 text-lead">%</span>
           <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="shareWord().alarm">{{ shareWord().text }}</span>
         </div>
-        <vk-share-strip class="mt-1" [share]="seen().stance.lead" [band]="band()" />
+        <vk-band-strip class="mt-1" measure="share.lead.address" [ends]="ends" [value]="shareNow()" [band]="band()" />
         <vk-address-check
           class="mt-2 border-t border-rules pt-1"
           [seen]="seen()"
@@ -76,6 +79,7 @@ import { ShotEntry } from './shot-entry';
   `,
 })
 export class Record {
+  protected readonly ends = STRIP;
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
   private readonly router = inject(Router);
@@ -101,6 +105,11 @@ export class Record {
     const { pattern, tuning } = this.standard()(club);
     const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
     return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
+  });
+  /** Null when nobody stands there. */
+  protected readonly shareNow = computed(() => {
+    const share = this.seen().stance.lead;
+    return Number.isFinite(share) ? share : null;
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);
   protected readonly shareText = computed(() => (this.seen().stance.there ? this.seen().stance.lead.toFixed(0) : '–'));

@@ -1,4 +1,4 @@
-import { NO_PROFILE, type PupilDashboard, type PupilWithLessons } from '@vilko/contract';
+import { BLANK_ENTRY, NO_PROFILE, type PupilDashboard, type PupilWithLessons } from '@vilko/contract';
 import { OfficeActions } from '../../state/office';
 import { openHouse } from '../../testing/house';
 import { lesson, pupil } from '../../testing/samples';
@@ -30,6 +30,7 @@ const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
   club: 'iron',
   trend: [point('a', 61.4), point('b', 70.2, { change: 'real change', footwear: 'trainers', startedAt: '2026-11-20T10:00:00.000Z' })],
   felt: [],
+  came: [],
   findings: [
     { lessonId: 'a', fault: 'hangs-back', shows: 7, of: 10 },
     { lessonId: 'b', fault: null, shows: 0, of: 12 },
@@ -54,6 +55,13 @@ describe('a pupil’s page', () => {
     const { c } = await open();
     expect(c.text()).toContain('Now 70.2 %, 61.4 at the first lesson on this device; the step between was a real change.');
     expect(c.text()).toContain('Footwear differs between these lessons (golf shoes, trainers)');
+  });
+  it('tells what the pupil sent since the last lesson, before anything else', async () => {
+    const entry = { ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-11-25T10:00:00.000Z', kind: 'answer' as const, from: 'pupil' as const, note: 'It held.' };
+    const { c } = await open(board({ came: [entry] }));
+    expect(c.text()).toContain('Since the last lesson 25 Nov It held.');
+    const { c: quiet } = await open();
+    expect(quiet.text()).not.toContain('Since the last lesson');
   });
   it('calls what moves without a real change by its name', async () => {
     const trend = [point('a', 61), point('b', 64, { change: 'too few swings to tell' }), point('c', 62, { change: 'no change that matters' })];

@@ -10,8 +10,9 @@ import { HouseUnits } from '../../shell/units';
 import { LessonActions } from '../../state/lesson';
 import { selectOwnPatterns } from '../../state/patterns';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { entryWords } from '../../lesson/practise/entry-words';
 import { LessonNotes } from '../lesson-notes';
-import { dateText, LESSON_MEASURES, measureName } from '../words';
+import { dateText, LESSON_MEASURES, measureName, shortDate } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -68,6 +69,16 @@ import { TableCsv } from '../../shell/table-csv';
           <div class="mt-4 grid grid-cols-[minmax(0,1fr)_360px] gap-8">
             <div class="min-w-0">
               @if (dashboard(); as d) {
+                @if (d.came.length) {
+                  <section class="mb-5 border-l-2 border-ink pl-3 text-15" aria-label="From the pupil">
+                    <h2 class="text-18 font-semibold">Since the last lesson</h2>
+                    @for (e of d.came; track e.id) {
+                      <p>
+                        <span class="figures text-ink2">{{ short(e.at) }}</span> {{ entry(e) }}
+                      </p>
+                    }
+                  </section>
+                }
                 @if (d.measure) {
                   <h2 class="text-18 font-semibold">{{ name(d.measure) }}, {{ d.club }}s</h2>
                   <p class="text-15 text-ink2">{{ headline() }}</p>
@@ -206,6 +217,8 @@ export class PupilPage {
   protected readonly measures = LESSON_MEASURES;
   protected readonly footwear = FOOTWEAR;
   protected readonly date = dateText;
+  protected readonly short = shortDate;
+  protected readonly entry = entryWords;
   protected readonly name = measureName;
   protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
   protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
