@@ -31,9 +31,10 @@ const PLAIN = new Set(['–', '0–1', 'P']);
       <p class="mt-4 text-18 text-ink2" role="status">Reading every swing of this pupil …</p>
     } @else {
       <section class="mt-4">
-        <h2 class="flex items-baseline text-18 font-semibold">
-          What each drill did <vk-table-csv class="ml-auto text-15 font-normal" [of]="drills" [name]="name() + ' drills'" />
-        </h2>
+        <div class="flex items-baseline text-15">
+          <h2 class="text-18 font-semibold">What each drill did</h2>
+          <vk-table-csv class="ml-auto" [of]="drills" [name]="name() + ' drills'" />
+        </div>
         <p class="text-15 text-ink2">
           Ordinary swings of the last lesson before a drill came, against those of the last lesson before the next one did{{ withClub() }}. What else happened
           in that time is in it too.
@@ -75,9 +76,10 @@ const PLAIN = new Set(['–', '0–1', 'P']);
       </section>
       <div class="mt-6 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-[1100px]:block">
         <section>
-          <h2 class="flex items-baseline text-18 font-semibold">
-            Steadiness <vk-table-csv class="ml-auto text-15 font-normal" [of]="steady" [name]="name() + ' steadiness'" />
-          </h2>
+          <div class="flex items-baseline text-15">
+            <h2 class="text-18 font-semibold">Steadiness</h2>
+            <vk-table-csv class="ml-auto" [of]="steady" [name]="name() + ' steadiness'" />
+          </div>
           <p class="text-15 text-ink2">{{ steadyWords() }}</p>
           <table #steady class="mt-1 w-full border-collapse text-15">
             <thead class="text-left text-13 text-ink2">
@@ -105,9 +107,10 @@ const PLAIN = new Set(['–', '0–1', 'P']);
           </table>
         </section>
         <section>
-          <h2 class="flex items-baseline text-18 font-semibold">
-            Logbook <vk-table-csv class="ml-auto text-15 font-normal" [of]="book" [name]="name() + ' logbook'" />
-          </h2>
+          <div class="flex items-baseline text-15">
+            <h2 class="text-18 font-semibold">Logbook</h2>
+            <vk-table-csv class="ml-auto" [of]="book" [name]="name() + ' logbook'" />
+          </div>
           <p class="text-15 text-ink2">Practised, checked, felt or filmed; nothing here was measured.</p>
           <table #book class="mt-1 w-full border-collapse text-15">
             <thead class="text-left text-13 text-ink2">

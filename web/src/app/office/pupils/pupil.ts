@@ -106,11 +106,12 @@ import { TableCsv } from '../../shell/table-csv';
               } @else {
                 <p class="text-15 text-ink2">Reading this pupil’s swings …</p>
               }
-              <h2 class="mt-6 flex items-baseline text-18 font-semibold">
-                Lessons <a class="link ml-auto text-15 font-normal" [routerLink]="['/office/pupils', p.id, 'swings']">Every swing, filtered, and relations</a>
-                <a class="link ml-4 text-15 font-normal" [routerLink]="['/office/pupils', p.id, 'progress']">Progress and logbook</a>
-                <vk-table-csv class="ml-4 text-15 font-normal" [of]="lessonRows" [name]="p.name + ' lessons'" />
-              </h2>
+              <div class="mt-6 flex items-baseline gap-4 text-15">
+                <h2 class="text-18 font-semibold">Lessons</h2>
+                <a class="link ml-auto" [routerLink]="['/office/pupils', p.id, 'swings']">Every swing, filtered, and relations</a>
+                <a class="link" [routerLink]="['/office/pupils', p.id, 'progress']">Progress and logbook</a>
+                <vk-table-csv [of]="lessonRows" [name]="p.name + ' lessons'" />
+              </div>
               <table #lessonRows class="mt-1 w-full text-15">
                 <tbody>
                   @for (l of p.lessons; track l.id) {

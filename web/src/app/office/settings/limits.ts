@@ -23,9 +23,10 @@ type Part = 'iron' | 'driver';
   imports: [TableCsv],
   host: { class: 'block' },
   template: `
-    <h2 class="flex items-baseline text-18 font-semibold">
-      <span id="limits">Provisional limits</span><vk-table-csv class="ml-3 text-13 font-normal" [of]="sheet" name="provisional limits" />
-    </h2>
+    <div class="flex items-baseline">
+      <h2 id="limits" class="text-18 font-semibold">Provisional limits</h2>
+      <vk-table-csv class="ml-3" [of]="sheet" name="provisional limits" />
+    </div>
     <p class="mt-1 text-ink2">These limits rest on few measurements. Change them to what your own swings teach you; findings that use them say so.</p>
     <table #sheet class="mt-2 w-full text-left" aria-labelledby="limits">
       <thead class="text-13 text-ink2">
