@@ -45,8 +45,11 @@ describe('progress', () => {
     expect([done!.word, done!.after!.lessonId, done!.until]).toEqual(['real change', 'l2', null]);
     expect(done!.after!.mean).toBeGreaterThan(done!.before!.mean + 5);
     expect(done!.beside.some((b) => b.measure === 'share.lead.p7')).toBeFalse();
+    // what its test asks for is not in ordinary swings: the agreed measure tells
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p4' });
+    await log('trail-step');
+    expect((await progress()).drills.at(-1)!.measure).toBe('share.lead.p4');
     // the next drill ends the one before: what comes now is its doing
-    await log('tap-after');
     const [first, second] = (await progress()).drills;
     expect([first!.until !== null, first!.after!.n, second!.before!.lessonId, second!.after]).toEqual([true, 6, 'l2', null]);
   }, 60_000);

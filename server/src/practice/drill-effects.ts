@@ -68,7 +68,7 @@ const EVER = '9999';
 
 /**
  * What each drill did: ordinary swings of the last lesson before it against those of the last lesson before the next
- * drill came, on the measure its test names, else on the agreed one; and what else moved.
+ * drill came, on the measure its test names where ordinary swings have it, else on the agreed one; and what else moved.
  */
 export function drillEffects(
   begun: readonly Begun[],
@@ -77,13 +77,17 @@ export function drillEffects(
   swings: readonly SummarisedSwing[],
 ): DrillEffect[] {
   const group = leadingSwings(swings);
-  return begun.map(({ drill, at }, i) => {
-    const measure = DRILLS.find((d) => d.id === drill)?.test?.measure ?? agreed ?? 'share.lead.p7';
-    const until = begun[i + 1]?.at ?? null;
+  return begun.map(({ drill, at }) => {
+    // drills begun together share their time
+    const until = begun.find((b) => b.at > at)?.at ?? null;
     const [before, after] = [lastLesson(group, '', at), lastLesson(group, at, until ?? EVER)];
+    // a step or a lift of its test is not in ordinary swings: there the agreed measure tells
+    const seen = (m: string | undefined): m is string => m !== undefined && values([...before, ...after], m).length > 0;
+    const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
+    const measure = seen(own) ? own : (agreed ?? 'share.lead.p7');
     const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => worthOf(m) !== null);
     const changes = compareSets(ids.map((m) => ({ before: values(before, m), after: values(after, m), worth: worthOf(m)! })));
-    const [own, ...others] = changes;
+    const [meant, ...others] = changes;
     return {
       ...unitOf(measure),
       drill,
@@ -92,7 +96,7 @@ export function drillEffects(
       before: setOf(before, measure, lessons),
       after: setOf(after, measure, lessons),
       clubName: group[0]?.row.clubName ?? null,
-      word: own?.word ?? null,
+      word: meant?.word ?? null,
       beside: others.flatMap((c, k) => (c?.word === 'real change' ? [{ ...unitOf(ids[k + 1]!), difference: c.difference }] : [])),
     };
   });

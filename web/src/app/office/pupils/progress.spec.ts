@@ -37,7 +37,7 @@ describe('a pupil’s progress', () => {
     const c = await page(PROGRESS, PRACTICE);
     for (const words of [
       'Tap after 12 Oct Lead share, impact 55% (8) 66% (8) real change Mass back −14 mm',
-      'Three beats 12 Oct Lead share, impact 66% (8) no swing not seen yet: no ordinary swing since nothing',
+      'Three beats 12 Oct Lead share, impact 66% (8) no swing not seen yet: no ordinary swing with this club on this kind of device since nothing',
       'Lead share, impact 6.1 points 2.2 points steadier',
       '20 Oct the pupil It held.',
       'with the 7-iron on the pressure mat: 10 October 2026 (8 swings) against 24 October 2026 (8)',

@@ -185,8 +185,8 @@ export class ProgressPage {
     return s ? `${amount(d.unit, s.mean)} (${s.n})` : 'no swing';
   }
   protected effect(d: DrillEffect): string {
-    if (!d.before) return 'nothing to compare with: no ordinary swing before it';
-    if (!d.after) return 'not seen yet: no ordinary swing since';
+    if (!d.before) return 'nothing to compare with: no ordinary swing like these before it';
+    if (!d.after) return 'not seen yet: no ordinary swing with this club on this kind of device since';
     return d.word ?? 'too few swings to tell';
   }
   protected beside(d: DrillEffect): string {
