@@ -44,6 +44,8 @@ export function shareService(
   };
   const tick = async (lessonId: string, pupilId: string, { block, did, painBefore, painAfter }: Extract<SharedAct, { act: 'tick' }>): Promise<void> => {
     if (block === null) {
+      // nothing was planned, so nothing can be taken back
+      if (did === null) return;
       const note = did === 'stopped' ? 'Stopped by pain' : 'Practised';
       return write(lessonId, pupilId, { kind: 'home', painBefore, painAfter, note, drill: (await reports.of(lessonId))?.drill ?? null });
     }

@@ -82,11 +82,11 @@ import { answerWords, trialFigure, trialUnit } from './trial-words';
             <p class="text-15 text-ink2">“{{ e.about.with }}” against “{{ e.about.without }}”, by {{ e.words.toLowerCase() }}</p>
             @if (e.next) {
               <p class="text-18 text-ink2" role="status">{{ place(e) }}</p>
-              <p class="mt-1 text-40 leading-[48px] font-semibold" data-testid="next-trial">
-                {{ e.next === 'warm-up' ? 'Warm up' : e.next === 'with' ? e.about.with : e.about.without }}
+              <p class="text-160 leading-[150px] font-semibold whitespace-nowrap" [class.text-ink2]="e.next === 'warm-up'">
+                {{ e.next === 'warm-up' ? 'warm up' : e.next }}
               </p>
-              <p class="text-24" [class.text-ink2]="e.next === 'warm-up'">
-                {{ e.next === 'warm-up' ? 'does not count' : e.next === 'with' ? 'with it' : 'without it' }}
+              <p class="text-40 leading-[48px]" data-testid="next-trial">
+                {{ e.next === 'warm-up' ? 'does not count' : e.next === 'with' ? e.about.with : e.about.without }}
               </p>
             } @else if (e.answer; as a) {
               <h2 class="text-24 leading-8 font-semibold">{{ words(e) }}</h2>

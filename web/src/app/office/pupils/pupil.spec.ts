@@ -60,8 +60,10 @@ describe('a pupil’s page', () => {
     const entry = { ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-11-25T10:00:00.000Z', kind: 'answer' as const, from: 'pupil' as const, note: 'It held.' };
     const { c } = await open(board({ came: [entry] }));
     expect(c.text()).toContain('Since the last lesson 25 Nov It held.');
-    const { c: quiet } = await open();
-    expect(quiet.text()).not.toContain('Since the last lesson');
+  });
+  it('says nothing of letters that did not come', async () => {
+    const { c } = await open();
+    expect(c.text()).not.toContain('Since the last lesson');
   });
   it('calls what moves without a real change by its name', async () => {
     const trend = [point('a', 61), point('b', 64, { change: 'too few swings to tell' }), point('c', 62, { change: 'no change that matters' })];
