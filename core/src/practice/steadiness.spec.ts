@@ -22,9 +22,13 @@ describe('steadiness', () => {
     expect(steadinessOf([50], [51], 3).sd).toEqual([null, null]);
   });
   it('does not depend on the unit or the place, and turns round with the sets', () => {
-    const set = fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: FEWEST_FOR_SPREAD, maxLength: 14 });
+    // eighths, doubled and shifted by whole numbers, are exact: rounding decides nothing here
+    const set = fc.array(
+      fc.integer({ min: -400, max: 400 }).map((i) => i / 8),
+      { minLength: FEWEST_FOR_SPREAD, maxLength: 14 },
+    );
     fc.assert(
-      fc.property(set, set, fc.double({ min: -200, max: 200, noNaN: true }), (a, b, shift) => {
+      fc.property(set, set, fc.integer({ min: -200, max: 200 }), (a, b, shift) => {
         const turned = { steadier: 'more scattered', 'more scattered': 'steadier' } as Readonly<Record<string, string>>;
         const { word } = steadinessOf(a, b, 4);
         const times = (v: number[]) => v.map((x) => 2 * x + shift);

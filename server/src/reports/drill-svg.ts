@@ -1,6 +1,7 @@
 import { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from '@vilko/core';
+import { PAPER } from './paper.js';
 
-const COLOURS: Readonly<Record<StrokeRole, string>> = { lead: '#17695F', trail: '#B4532A', ink: '#1D2733', aid: '#5A54A8', quiet: '#8A8F95' };
+const COLOURS: Readonly<Record<StrokeRole, string>> = { lead: PAPER.lead, trail: PAPER.trail, ink: PAPER.ink, aid: PAPER.target, quiet: PAPER.quiet };
 
 const attributes = (of: Readonly<Record<string, string | number | undefined>>): string =>
   Object.entries(of)

@@ -5,12 +5,10 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
 import { bandOf, said } from './draft.js';
 import { face, FACES } from './fonts.js';
+import { PAPER } from './paper.js';
 import { routeSvg } from './route-svg.js';
 
-const INK2 = '#55606C';
-const ALARM = '#8C2F39';
 const PICTURE_HEIGHT = 74;
-const RULES = '#D9D3C6';
 
 /** What stands on the page. */
 export interface Page {
@@ -20,7 +18,7 @@ export interface Page {
 }
 
 export const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
-const head = (text: string): Content => ({ text, fontSize: 8.5, color: INK2, margin: [0, 5, 0, 0] });
+const head = (text: string): Content => ({ text, fontSize: 8.5, color: PAPER.ink2, margin: [0, 5, 0, 0] });
 
 function words({ report, lesson }: Page): Content[] {
   const text = report.text ?? report.draft;
@@ -47,7 +45,7 @@ function figures({ report, pupil }: Page): Content[] {
         {
           text: `Wanted: ${bandOf(m)}. Mean of ${m.n[1]}${m.before === null ? '' : `; before: ${said(m.before, m.unit)}, mean of ${m.n[0]}`}.`,
           fontSize: 9,
-          color: INK2,
+          color: PAPER.ink2,
         },
       ]
     : [];
@@ -57,7 +55,14 @@ function figures({ report, pupil }: Page): Content[] {
           {
             columns: [
               head(title),
-              { text: `swing ${s.number}, ${s.clubName}, ${day(s.date)}`, fontSize: 8.5, color: INK2, margin: [0, 5, 0, 0], alignment: 'right', width: 'auto' },
+              {
+                text: `swing ${s.number}, ${s.clubName}, ${day(s.date)}`,
+                fontSize: 8.5,
+                color: PAPER.ink2,
+                margin: [0, 5, 0, 0],
+                alignment: 'right',
+                width: 'auto',
+              },
             ],
           },
           { svg: routeSvg(s.shape, pupil.handed), width: 200 },
@@ -73,7 +78,7 @@ function figures({ report, pupil }: Page): Content[] {
           {
             text: 'Foot pressure from above, toes up: dashed going back, heavy coming down. The dashed foot is the one farther from the target.',
             fontSize: 8.5,
-            color: INK2,
+            color: PAPER.ink2,
           },
         ]
       : []),
@@ -87,11 +92,11 @@ function drillOf({ report, pupil }: Page): Content[] {
   return [
     rule(),
     { text: d.name, bold: true, fontSize: 13, margin: [0, 4, 0, 0] },
-    { text: d.setUp, color: INK2 },
+    { text: d.setUp, color: PAPER.ink2 },
     { columns: d.pictures.map((p) => pictureOf(p, pupil.handed)), columnGap: 10, margin: [0, 4, 0, 2] },
     { ol: [...d.steps], margin: [0, 3, 0, 3] },
     { text: `${d.feel} ${d.dose}.` },
-    { text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(), fontSize: 9, color: ALARM, margin: [0, 4, 0, 0] },
+    { text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(), fontSize: 9, color: PAPER.alarm, margin: [0, 4, 0, 0] },
   ];
 }
 
@@ -103,23 +108,23 @@ function pictureOf(p: DrillPicture, handed: 'right' | 'left'): Content & { width
     width,
     stack: [
       { svg: drillSvg(p, handed), width },
-      { text: p.words, fontSize: 8.5, color: INK2 },
+      { text: p.words, fontSize: 8.5, color: PAPER.ink2 },
     ],
   };
 }
 
-const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: RULES }], margin: [0, 8, 0, 0] });
+const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: PAPER.rules }], margin: [0, 8, 0, 0] });
 
 export const documentOf = (page: Page): TDocumentDefinitions => ({
   pageSize: 'A4',
   pageMargins: [40, 38, 40, 38],
   info: { title: `Lesson of ${day(page.lesson.startedAt)}`, author: 'Vilko' },
-  defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.15, color: '#1D2733' },
+  defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.15, color: PAPER.ink },
   content: [
     {
       columns: [
         { text: page.pupil.name, bold: true, fontSize: 18 },
-        { text: `${day(page.lesson.startedAt)}, ${page.lesson.bay}`, alignment: 'right', color: INK2, margin: [0, 7, 0, 0] },
+        { text: `${day(page.lesson.startedAt)}, ${page.lesson.bay}`, alignment: 'right', color: PAPER.ink2, margin: [0, 7, 0, 0] },
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 1.4 }], margin: [0, 2, 0, 2] },

@@ -1,8 +1,5 @@
 import type { Thumbnail } from '@vilko/contract';
-
-const LEAD = '#17695F';
-const TRAIL = '#B4532A';
-const INK = '#1D2733';
+import { PAPER } from './paper.js';
 
 /** A swing's soles and route for paper, toes up, mm; the lead foot solid, the trail foot dashed. */
 export function routeSvg(shape: Thumbnail, handed: 'right' | 'left'): string {
@@ -14,11 +11,11 @@ export function routeSvg(shape: Thumbnail, handed: 'right' | 'left'): string {
   const sole = (k: 0 | 1): string => (shape.soles[k]?.length ? `${line(shape.soles[k])}Z` : '');
   return [
     '<svg viewBox="-345 -165 690 330">',
-    path(sole(0), LEAD, 4),
-    path(sole(1), TRAIL, 4, true),
-    path(line(shape.back), INK, 4, true),
-    path(line(shape.down), INK, 9),
-    path(line(shape.through), INK, 4),
+    path(sole(0), PAPER.lead, 4),
+    path(sole(1), PAPER.trail, 4, true),
+    path(line(shape.back), PAPER.ink, 4, true),
+    path(line(shape.down), PAPER.ink, 9),
+    path(line(shape.through), PAPER.ink, 4),
     '</svg>',
   ].join('');
 }

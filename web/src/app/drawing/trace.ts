@@ -9,6 +9,15 @@ export function traceAt(s: Trace, t: number): number {
   return i + 1 < s.v.length && f > 1e-9 ? s.v[i]! * (1 - f) + s.v[i + 1]! * f : s.v[i]!;
 }
 
+/** Units that are not said behind a number. */
+const UNSAID: ReadonlySet<string> = new Set(['', '–', '0–1', 'P']);
+
+/** A number with its unit: "61%", "12 ms", "0.42". */
+export function amount(v: number, unit: string, text = figure(v, unit)): string {
+  if (UNSAID.has(unit)) return text;
+  return unit === '%' || unit === '°' ? `${text}${unit}` : `${text} ${unit}`;
+}
+
 /** A number as the views show it: about three figures, a real minus sign. */
 export function figure(v: number, unit = ''): string {
   if (!Number.isFinite(v)) return '–';

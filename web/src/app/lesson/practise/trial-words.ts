@@ -1,22 +1,12 @@
 import type { Experiment } from '@vilko/contract';
-import { figure } from '../../drawing/trace';
-
-const PLAIN = new Set(['–', '0–1', 'P']);
+import { amount, figure } from '../../drawing/trace';
 
 type About = Pick<Experiment, 'unit'>;
 
-/** The unit behind a number of an experiment; nothing behind a plain one. */
-export const trialUnit = ({ unit }: About): string => (PLAIN.has(unit) ? '' : unit);
-
-export function trialFigure(e: About, v: number): string {
-  const unit = trialUnit(e);
-  return `${figure(v, e.unit)}${unit === '%' || unit === '°' ? unit : unit && ` ${unit}`}`;
-}
+export const trialFigure = (e: About, v: number): string => amount(v, e.unit);
 
 /** A difference of two shares is in points of them. */
-function gap(e: About, v: number): string {
-  return e.unit === '%' ? `${figure(v, e.unit)} points` : trialFigure(e, v);
-}
+const gap = (e: About, v: number): string => (e.unit === '%' ? `${figure(v, e.unit)} points` : amount(v, e.unit));
 
 /** What an experiment answers, in one sentence. */
 export function answerWords(e: Experiment): string {
@@ -28,4 +18,15 @@ export function answerWords(e: Experiment): string {
   if (a.word === 'real change') return `A real difference: ${moved}.`;
   if (a.word === 'no change that matters') return `No difference that matters: ${moved}.`;
   return `Too few swings to tell: ${moved}.`;
+}
+
+/** An experiment in another unit of the same quantity; differences scale as values do. */
+export function inUnit(e: Experiment, unit: string, value: (stored: number) => number): Experiment {
+  const pair = ([a, b]: readonly [number, number]): [number, number] => [value(a), value(b)];
+  return {
+    ...e,
+    unit,
+    trials: e.trials.map((t) => ({ ...t, value: t.value === null ? null : value(t.value) })),
+    answer: e.answer && { ...e.answer, means: pair(e.answer.means), interval: pair(e.answer.interval), difference: value(e.answer.difference) },
+  };
 }

@@ -1,7 +1,7 @@
 import type { Experiment } from '@vilko/contract';
 import { openLesson } from '../../testing/house';
 import { swing } from '../../testing/samples';
-import { answerWords } from './trial-words';
+import { answerWords, inUnit } from './trial-words';
 import { TryOut } from './try-out';
 
 const about = { with: 'Lead heel first', without: 'As usual', measure: { of: 'swing' as const, id: 'share.lead.p7' }, perArm: 4, warmUp: 1 };
@@ -71,6 +71,17 @@ describe('Try it out', () => {
     expect(c.text()).toContain('Without 58% (mean of 4), with 66% (mean of 4); the warm-up is left out.');
     const link = c.all('a').find((a) => a.textContent?.includes('What else moved'))!;
     expect(link.getAttribute('href')).toBe('/lesson/l/compare?a=s3,s4,s7,s9&b=s2,s5,s6,s8');
+  });
+  it('speaks in the unit of the house', () => {
+    const carry = {
+      ...DONE,
+      words: 'carry',
+      unit: 'm',
+      answer: { ...answer, means: [140, 150] as [number, number], difference: 10, interval: [4, 16] as [number, number] },
+    };
+    const yards = inUnit(carry, 'yd', (m) => m / 0.9144);
+    expect(answerWords(yards)).toBe('A real difference: carry 11 yd more with it (95%: 4 to 17 yd).');
+    expect(yards.trials[0]!.value).toBeCloseTo(61 / 0.9144, 6);
   });
   it('says when there is too little to say, and how many would tell', async () => {
     const { c } = await page([{ ...DONE, answer: { ...answer, difference: -2, interval: [-9, 5], word: 'too few swings to tell', enoughAt: 19 } }]);

@@ -6,9 +6,10 @@ import { type Experiment, type NewExperiment, SHOT_NUMBERS, type ShotNumber, TRI
 import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
+import { HouseUnits } from '../../shell/units';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { TrialActions, trialFeature } from '../../state/trials';
-import { answerWords, trialFigure, trialUnit } from './trial-words';
+import { answerWords, inUnit, trialFigure } from './trial-words';
 
 /** Try it out: a cue, a drill or a club set-up with and without, in an order drawn at random; the difference and how sure it is. */
 @Component({
@@ -91,7 +92,7 @@ import { answerWords, trialFigure, trialUnit } from './trial-words';
             } @else if (e.answer; as a) {
               <h2 class="text-24 leading-8 font-semibold">{{ words(e) }}</h2>
               <p class="text-15 text-ink2">{{ means(e) }}</p>
-              <vk-trial-plot class="mt-2 max-w-[760px]" [arms]="arms(e)" [axis]="e.words + (unit(e) ? ', ' + unit(e) : '')" [label]="words(e)" />
+              <vk-trial-plot class="mt-2 max-w-[760px]" [arms]="arms(e)" [axis]="axis(e)" [label]="words(e)" />
               <p class="mt-1 text-15">
                 <a class="link" [routerLink]="['/lesson', lessonId(), 'compare']" [queryParams]="{ a: ids(e, 'without'), b: ids(e, 'with') }">What else moved</a
                 >: the by-products, wanted or not.
@@ -146,6 +147,7 @@ import { answerWords, trialFigure, trialUnit } from './trial-words';
 export class TryOut {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
+  private readonly units = inject(HouseUnits);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly failed = this.store.selectSignal(lessonFeature.selectError);
@@ -154,7 +156,11 @@ export class TryOut {
   protected readonly error = computed(() => (this.lesson() ? null : this.failed()));
   protected readonly chosen = signal<string | null>(null);
   protected readonly older = computed(() => [...(this.experiments() ?? [])].reverse());
-  protected readonly shown = computed((): Experiment | null => this.older().find((e) => e.id === this.chosen()) ?? this.running() ?? this.older()[0] ?? null);
+  protected readonly shown = computed((): Experiment | null => {
+    const e = this.older().find((x) => x.id === this.chosen()) ?? this.running() ?? this.older()[0] ?? null;
+    const unit = e && this.units.shown(e.unit);
+    return e && unit !== null && unit !== e.unit ? inUnit(e, unit, (v) => this.units.value(v, e.unit)) : e;
+  });
   protected readonly measures = LESSON_MEASURES;
   protected readonly shots = SHOT_NUMBERS;
   protected readonly trials = TRIALS;
@@ -162,7 +168,6 @@ export class TryOut {
   protected readonly caution = DRILL_CAUTIONS.slice(0, 3).join(' ');
   protected readonly name = measureName;
   protected readonly words = answerWords;
-  protected readonly unit = trialUnit;
   protected readonly value = trialFigure;
 
   constructor() {
@@ -209,6 +214,9 @@ export class TryOut {
   }
   protected brief(e: Experiment): string {
     return e.next ? 'running' : (e.answer?.word ?? 'too few values');
+  }
+  protected axis(e: Experiment): string {
+    return e.unit === '–' ? e.words : `${e.words}, ${e.unit}`;
   }
   protected means(e: Experiment): string {
     const a = e.answer!;

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { DrillEffect, Practice, Progress, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { figure } from '../../drawing/trace';
+import { amount } from '../../drawing/trace';
 import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
@@ -11,8 +11,6 @@ import { TableCsv } from '../../shell/table-csv';
 import { Api, sentenceOf } from '../../state/api';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
-
-const PLAIN = new Set(['–', '0–1', 'P']);
 
 /** Progress: what each drill did, whether swings have come closer together, and the whole logbook. */
 @Component({
@@ -182,7 +180,7 @@ export class ProgressPage {
   }
 
   protected mean(d: DrillEffect, s: DrillEffect['before']): string {
-    return s ? `${amount(d.unit, s.mean)} (${s.n})` : 'no swing';
+    return s ? `${amount(s.mean, d.unit)} (${s.n})` : 'no swing';
   }
   protected effect(d: DrillEffect): string {
     if (!d.before) return 'nothing to compare with: no ordinary swing like these before it';
@@ -190,14 +188,9 @@ export class ProgressPage {
     return d.word ?? 'too few swings to tell';
   }
   protected beside(d: DrillEffect): string {
-    return d.beside.map((b) => `${b.words} ${b.difference > 0 ? '+' : ''}${amount(b.unit === '%' ? 'points' : b.unit, b.difference)}`).join('; ') || 'nothing';
+    return d.beside.map((b) => `${b.words} ${b.difference > 0 ? '+' : ''}${amount(b.difference, b.unit === '%' ? 'points' : b.unit)}`).join('; ') || 'nothing';
   }
   protected spread(r: SteadinessRow, sd: number | null): string {
-    return sd === null ? 'one swing' : amount(r.unit === '%' ? 'points' : r.unit, sd, 1);
+    return sd === null ? 'one swing' : amount(sd, r.unit === '%' ? 'points' : r.unit, sd.toFixed(r.unit === '–' ? 2 : 1));
   }
-}
-
-function amount(unit: string, v: number, digits?: number): string {
-  const text = digits === undefined ? figure(v, unit) : v.toFixed(PLAIN.has(unit) ? 2 : digits);
-  return PLAIN.has(unit) ? text : unit === '%' || unit === '°' ? `${text}${unit}` : `${text} ${unit}`;
 }
