@@ -50,7 +50,7 @@ import { lessonFeature } from '../state/lesson';
           <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
           <p class="truncate leading-5 text-ink2">{{ l.pupil.about }}{{ plays() }}</p>
         </div>
-        <div class="my-2 ml-4 max-w-[190px] min-w-[120px] border-l border-rules pl-4">
+        <div class="my-2 ml-4 max-w-[190px] min-w-[120px] border-l border-rules pl-4 max-[1100px]:hidden">
           <p class="truncate leading-5">{{ place() }}</p>
           <p class="truncate leading-5 text-ink2">{{ device() }}</p>
         </div>
