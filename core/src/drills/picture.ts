@@ -22,8 +22,6 @@ const Foot = z.object({
   /** What is off the ground. */
   raised: z.enum(['heel', 'toes', 'foot']).optional(),
   press: z.enum(['heel', 'ball', 'toes', 'inside', 'outside', 'whole']).optional(),
-  /** Where it was before. */
-  ghost: z.boolean().default(false),
 });
 
 const THINGS = ['ball', 'pad', 'board', 'bar', 'stick', 'wall', 'disc', 'wedge', 'line', 'ring', 'hand', 'mirror'] as const;

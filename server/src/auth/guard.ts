@@ -5,6 +5,7 @@ import { Problem, Session } from '@vilko/contract';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
+import { loopback } from './loopback.js';
 import type { SignIn } from './sign-in.js';
 
 const COOKIE = 'vilko';
@@ -15,8 +16,6 @@ const SHARED = '/api/shared/';
 /** Where devices speak; from another machine they bring the house's device key. */
 const DEVICE_SOCKETS = new Set(['/api/feed', '/api/shots']);
 const LEAST_PASSWORD = 10;
-
-const loopback = (address: string): boolean => /^(::1$|127\.|::ffff:127\.)/.test(address);
 
 /** Equal in constant time; texts of different length are not. */
 const same = (a: string, b: string): boolean => a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));

@@ -1,12 +1,12 @@
 import { isIPv6 } from 'node:net';
 import { networkInterfaces } from 'node:os';
+import { loopback } from '../auth/loopback.js';
 
 interface Listening {
   readonly address: string;
   readonly port: number;
 }
 
-const LOOPBACK = /^(127\.|::1$)/;
 const ANY = new Set(['0.0.0.0', '::']);
 
 /** This machine's address in its network, IPv4 before IPv6; null without a network. */
@@ -19,7 +19,7 @@ function ownAddress(): string | null {
 
 /** Where a phone reaches the server, "http://192.168.1.20:4310"; null when it listens on this machine only. */
 export function originOf(listening: readonly Listening[], own: () => string | null = ownAddress): string | null {
-  const open = listening.find((l) => !LOOPBACK.test(l.address));
+  const open = listening.find((l) => !loopback(l.address));
   if (!open) return null;
   const host = ANY.has(open.address) ? own() : open.address;
   return host === null ? null : `http://${isIPv6(host) ? `[${host}]` : host}:${open.port}`;
