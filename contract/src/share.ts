@@ -19,6 +19,9 @@ export const Share = z.object({
 });
 export type Share = z.infer<typeof Share>;
 
+/** Whether a link opens its page now: neither revoked nor over. */
+export const shareIsOpen = (s: Share): boolean => s.revokedAt === null && Date.parse(s.expiresAt) > Date.now();
+
 /** A lesson's links, and what came back through them. */
 export const Shares = z.object({
   shares: z.array(Share),

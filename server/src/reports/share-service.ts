@@ -1,5 +1,16 @@
 import { randomBytes } from 'node:crypto';
-import { BLANK_ENTRY, type LogEntry, MINOR, type NewLogEntry, type Share, type SharedAct, type SharedDay, type SharedPage, type Shares } from '@vilko/contract';
+import {
+  BLANK_ENTRY,
+  type LogEntry,
+  MINOR,
+  type NewLogEntry,
+  type Share,
+  type SharedAct,
+  type SharedDay,
+  type SharedPage,
+  shareIsOpen,
+  type Shares,
+} from '@vilko/contract';
 import { addDays, type Day, layOut, VilkoError } from '@vilko/core';
 import type { PracticeRepository } from '../db/practice.js';
 import type { PupilRepository } from '../db/pupils.js';
@@ -29,7 +40,7 @@ export function shareService(
   /** The lesson a link opens now; null when it is unknown, expired or revoked: the answer does not say which. */
   const opened = async (token: string) => {
     const share = await shares.one(token);
-    if (!share || !isOpen(share)) return null;
+    if (!share || !shareIsOpen(share)) return null;
     const found = await pupils.lesson(share.lessonId);
     return found && { share, lesson: found.head, pupil: found.pupil };
   };
@@ -116,15 +127,13 @@ export function shareService(
     /** A lesson's link that another machine can open now; null without one. */
     async linkOf(lessonId: string): Promise<string | null> {
       const to = origin();
-      const open = (await shares.ofLesson(lessonId)).find(isOpen);
+      const open = (await shares.ofLesson(lessonId)).find(shareIsOpen);
       return to !== null && open ? `${to}/shared/${open.token}` : null;
     },
     /** The lesson a link opens; null when it opens nothing. */
     lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
   };
 }
-
-const isOpen = (s: Share): boolean => s.revokedAt === null && Date.parse(s.expiresAt) > Date.now();
 
 const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
   block: b.id,

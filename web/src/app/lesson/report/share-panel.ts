@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type LogEntry, type Share, SHARE_DAYS, type Shares } from '@vilko/contract';
+import { type LogEntry, type Share, SHARE_DAYS, shareIsOpen, type Shares } from '@vilko/contract';
 import { shortDate } from '../../office/words';
 import { QrMark } from '../../pupil-page/qr-mark';
 
@@ -82,7 +82,7 @@ export class SharePanel {
   protected readonly copied = signal<string | null>(null);
   protected readonly shown = signal<string | null>(null);
   protected readonly date = shortDate;
-  protected readonly live = computed(() => (this.shares()?.shares ?? []).filter(isOpen));
+  protected readonly live = computed(() => (this.shares()?.shares ?? []).filter(shareIsOpen));
   protected readonly closed = computed(() => (this.shares()?.shares.length ?? 0) - this.live().length);
   protected readonly came = computed(() => this.shares()?.came ?? []);
 
@@ -101,5 +101,3 @@ export class SharePanel {
     return `${e.note}${e.kind === 'home' ? '.' : ''}${pain}`;
   }
 }
-
-const isOpen = (s: Share): boolean => s.revokedAt === null && Date.parse(s.expiresAt) > Date.now();
