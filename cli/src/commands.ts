@@ -57,7 +57,8 @@ function patternFrom(name: string): Pattern {
   return read.pattern;
 }
 
-const json = (x: unknown): string => JSON.stringify(x, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v));
+const json = (x: unknown): string =>
+  JSON.stringify(x, (_, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? null : v));
 
 export function analyseCommand(o: Options): string {
   const rec = open(o.files[0], o.axes);
@@ -77,7 +78,12 @@ export function judgeCommand(o: Options): string {
   // a rehearsal is measured, never judged
   const whole = (o.analyse.kind ?? 'full') === 'full';
   if (!whole)
-    return o.json ? json({ ...result, swings: result.swings.map((s) => ({ ...s, comparison: null, findings: [], cannotJudge: [] })) }) : table(result);
+    return o.json
+      ? json({
+          ...result,
+          swings: result.swings.map((s) => ({ ...s, comparison: null, findings: [], cannotJudge: [] })),
+        })
+      : table(result);
   const judged = result.swings.map((s) => judgeSwing(s, context));
   if (!o.json) return table(result, judged);
   const set = result.swings.length > 1 ? judgeSet(result.swings, context) : null;
@@ -119,7 +125,17 @@ export function simulateCommand(o: Options): string {
   write(
     `${to}.truth.json`,
     new TextEncoder().encode(
-      JSON.stringify({ arguments: args, fault: args.fault ?? 'none', mass: result.build.mass, stature: result.build.stature, swings: truth }, null, 1),
+      JSON.stringify(
+        {
+          arguments: args,
+          fault: args.fault ?? 'none',
+          mass: result.build.mass,
+          stature: result.build.stature,
+          swings: truth,
+        },
+        null,
+        1,
+      ),
     ),
   );
   return `${to} and ${to}.truth.json`;

@@ -45,6 +45,8 @@ async function main([command, ...rest]: string[]): Promise<void> {
 try {
   await main(process.argv.slice(2));
 } catch (e) {
-  process.stderr.write(`vilko: ${e instanceof VilkoError ? e.message : `this should not happen: ${(e as Error).message}`}\n`);
+  process.stderr.write(
+    `vilko: ${e instanceof VilkoError ? e.message : `this should not happen: ${(e as Error).message}`}\n`,
+  );
   process.exitCode = 2;
 }

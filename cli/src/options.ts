@@ -1,5 +1,13 @@
 import { parseArgs } from 'node:util';
-import { type AnalyseOptions, CLUB_CLASSES, type ClubClass, type Handed, SWING_KINDS, type SwingKind, VilkoError } from '@vilko/core';
+import {
+  type AnalyseOptions,
+  CLUB_CLASSES,
+  type ClubClass,
+  type Handed,
+  SWING_KINDS,
+  type SwingKind,
+  VilkoError,
+} from '@vilko/core';
 
 const OPTIONS = {
   handed: { type: 'string' },
@@ -63,7 +71,8 @@ export function readOptions(args: readonly string[]): Options {
 
 export function choice<T extends string>(value: string | undefined, name: string, of: readonly T[]): T | undefined {
   if (value === undefined) return undefined;
-  if (!of.includes(value as T)) throw new VilkoError('bad-option', `--${name} is one of ${of.join(', ')}, not "${value}"`);
+  if (!of.includes(value as T))
+    throw new VilkoError('bad-option', `--${name} is one of ${of.join(', ')}, not "${value}"`);
   return value as T;
 }
 
@@ -71,6 +80,7 @@ export function choice<T extends string>(value: string | undefined, name: string
 export function positive(value: string | undefined, name: string, from: number, to: number): number | undefined {
   if (value === undefined) return undefined;
   const x = Number(value);
-  if (!(x >= from && x <= to)) throw new VilkoError('bad-option', `--${name} must be a number from ${from} to ${to}, not "${value}"`);
+  if (!(x >= from && x <= to))
+    throw new VilkoError('bad-option', `--${name} must be a number from ${from} to ${to}, not "${value}"`);
   return x;
 }

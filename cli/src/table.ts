@@ -1,10 +1,13 @@
 import { type Analysis, EVENT_NAMES, FAULTS, type Judgement, measureRow, type SwingAnalysis } from '@vilko/core';
 
-const number = (x: number): string => (Math.abs(x) >= 100 ? x.toFixed(0) : Math.abs(x) >= 10 ? x.toFixed(1) : x.toFixed(2));
+const number = (x: number): string =>
+  Math.abs(x) >= 100 ? x.toFixed(0) : Math.abs(x) >= 10 ? x.toFixed(1) : x.toFixed(2);
 
 /** An analysis as a table for people. */
 export function table(a: Analysis, judged?: readonly Judgement[]): string {
-  const lines = [`${a.file}: ${a.device}, ${a.rate.toFixed(0)} Hz, ${a.swings.length} swing${a.swings.length === 1 ? '' : 's'}`];
+  const lines = [
+    `${a.file}: ${a.device}, ${a.rate.toFixed(0)} Hz, ${a.swings.length} swing${a.swings.length === 1 ? '' : 's'}`,
+  ];
   for (const w of a.warnings) lines.push(`  ! ${w}`);
   a.swings.forEach((s, i) => {
     lines.push('', `Swing ${i + 1}  ${s.start.toFixed(2)}–${s.end.toFixed(2)} s`);
@@ -26,7 +29,8 @@ function measureLines(s: SwingAnalysis): string[] {
   return Object.entries(s.measures).map(([id, m]) => {
     const name = `  ${id.padEnd(26)} ${(measureRow(id)?.words ?? '').padEnd(30)}`;
     if (m.value === null) return `${name} –  ${m.reason ?? ''}`;
-    const value = typeof m.value === 'number' ? number(m.value) : Array.isArray(m.value) ? m.value.join(', ') : String(m.value);
+    const value =
+      typeof m.value === 'number' ? number(m.value) : Array.isArray(m.value) ? m.value.join(', ') : String(m.value);
     return `${name} ${value.padStart(9)} ${m.u === null ? '' : `± ${number(m.u)} `}${m.unit}${m.basis === 'derived' ? '  (derived)' : ''}`;
   });
 }
@@ -34,10 +38,14 @@ function measureLines(s: SwingAnalysis): string[] {
 function judgementLines(j: Judgement): string[] {
   const name = (id: string) => FAULTS.find((f) => f.id === id)?.name ?? id;
   const c = j.comparison;
-  const lines = [`  Against ${c.pattern} v${c.version}: fit ${c.fit === null ? '–' : `${Math.round(100 * c.fit)}%`}, ${c.judged} of ${c.of} bands judged`];
+  const lines = [
+    `  Against ${c.pattern} v${c.version}: fit ${c.fit === null ? '–' : `${Math.round(100 * c.fit)}%`}, ${c.judged} of ${c.of} bands judged`,
+  ];
   if (!j.findings.length) lines.push('  No fault found.');
   for (const f of j.findings)
-    lines.push(`  ${f.main ? '→' : ' '} ${name(f.fault)} (${f.word})${f.consequenceOf ? `, follows from: ${name(f.consequenceOf)}` : ''}`);
+    lines.push(
+      `  ${f.main ? '→' : ' '} ${name(f.fault)} (${f.word})${f.consequenceOf ? `, follows from: ${name(f.consequenceOf)}` : ''}`,
+    );
   for (const f of j.cannotJudge) lines.push(`    cannot be judged here: ${name(f.fault)} – ${f.reason}`);
   return lines;
 }

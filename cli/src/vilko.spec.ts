@@ -26,8 +26,21 @@ interface Answer {
     end: number;
     events: Record<string, { t: number; source: string; u: number } | null>;
     measures: Record<string, { value: unknown; unit: string; u: number | null; basis: string }>;
-    comparison?: { pattern: string; fit: number; judged: number; of: number; bands: { measure: string; word: string }[] };
-    findings?: { fault: string; main: boolean; strength: number; word: string; because: string[]; consequenceOf: string | null }[];
+    comparison?: {
+      pattern: string;
+      fit: number;
+      judged: number;
+      of: number;
+      bands: { measure: string; word: string }[];
+    };
+    findings?: {
+      fault: string;
+      main: boolean;
+      strength: number;
+      word: string;
+      because: string[];
+      consequenceOf: string | null;
+    }[];
     cannotJudge?: { fault: string; reason: string }[];
   }[];
   findings?: { fault: string; k: number; n: number; tentative: boolean }[];
@@ -45,7 +58,10 @@ describe('vilko', () => {
 
   it('analyses the three samples as the reference does, every id in every swing', () => {
     for (const file of ['sample-plates.c3d', 'sample-plates-left.csv', 'sample-mat.npz']) {
-      const expected = JSON.parse(readFileSync(join(data, file.replace(/\.\w+$/, '.expected.json')), 'utf8')) as { args: string[]; reference: Answer };
+      const expected = JSON.parse(readFileSync(join(data, file.replace(/\.\w+$/, '.expected.json')), 'utf8')) as {
+        args: string[];
+        reference: Answer;
+      };
       const a = answer('analyse', join(data, file), ...expected.args);
       expect(a.file).toBe(file);
       expect(a.device).toBe(expected.reference.device);
@@ -63,7 +79,10 @@ describe('vilko', () => {
     expect(main.map((f) => f.fault)).toEqual(['hangs-back']);
     expect(main[0]!.because).toEqual(['share.lead.p7']);
     expect(a.swings[0]!.comparison!.pattern).toBe('common-ground');
-    const truth = JSON.parse(readFileSync(at('x.csv.truth.json'), 'utf8')) as { fault: string; swings: { events: Record<string, number> }[] };
+    const truth = JSON.parse(readFileSync(at('x.csv.truth.json'), 'utf8')) as {
+      fault: string;
+      swings: { events: Record<string, number> }[];
+    };
     expect(truth.fault).toBe('hangs-back');
     expect(Math.abs(truth.swings[0]!.events['p7']! - a.swings[0]!.events['p7']!.t)).toBeLessThan(0.003);
   });
@@ -79,7 +98,9 @@ describe('vilko', () => {
 
   it('judges under any school and under a pattern in a file, and refuses what is none', () => {
     const under = (pattern: string) => answer('judge', at('x.csv'), '--pattern', pattern).swings[0]!.comparison!;
-    expect(under('deep-load').bands.find((b) => b.measure === 'load.trail.max')).toEqual(jasmine.objectContaining({ ideal: [80, 94] }));
+    expect(under('deep-load').bands.find((b) => b.measure === 'load.trail.max')).toEqual(
+      jasmine.objectContaining({ ideal: [80, 94] }),
+    );
     expect([under('two-foot-launch').of, under('two-foot-launch').fit]).toEqual([0, null as never]);
     const own = {
       id: 'mine',
@@ -93,8 +114,13 @@ describe('vilko', () => {
     expect([under(at('mine.json')).pattern, under(at('mine.json')).of]).toEqual(['mine', 1]);
     writeFileSync(at('none.json'), JSON.stringify({ ...own, bands: [{ ...own.bands[0], ideal: [80, 70] }] }));
     const refused = vilko('judge', at('x.csv'), '--pattern', at('none.json'));
-    expect([refused.status, refused.stderr]).toEqual([2, jasmine.stringContaining('the lower edge 80 lies above the upper edge 70')]);
-    expect(vilko('judge', at('x.csv'), '--pattern', 'no-school').stderr).toContain('there is no pattern "no-school"; there are: common-ground');
+    expect([refused.status, refused.stderr]).toEqual([
+      2,
+      jasmine.stringContaining('the lower edge 80 lies above the upper edge 70'),
+    ]);
+    expect(vilko('judge', at('x.csv'), '--pattern', 'no-school').stderr).toContain(
+      'there is no pattern "no-school"; there are: common-ground',
+    );
   });
 
   it('reads from a simulated CSV what its reader needs, and lets options win', () => {
@@ -103,7 +129,11 @@ describe('vilko', () => {
     const a = answer('judge', at('b.csv'));
     expect(a.device).toBe('boards');
     expect(a.swings[0]!.comparison!.bands.some((x) => x.measure === 'trail.contact.p7')).toBeTrue();
-    expect(answer('judge', at('b.csv'), '--club', 'iron').swings[0]!.comparison!.bands.some((x) => x.measure === 'trail.contact.p7')).toBeFalse();
+    expect(
+      answer('judge', at('b.csv'), '--club', 'iron').swings[0]!.comparison!.bands.some(
+        (x) => x.measure === 'trail.contact.p7',
+      ),
+    ).toBeFalse();
     expect(a.swings[0]!.cannotJudge!.find((c) => c.fault === 'weak-push')!.reason).toContain('horizontal forces');
   });
 
@@ -128,13 +158,25 @@ describe('vilko', () => {
         .toBeCloseTo(a.swings[0]!.measures[id]!.value as number, 3);
     vilko('simulate', '--device', 'mat', at('c.npz'));
     const lossy = vilko('convert', at('c.npz'), at('m.c3d'));
-    expect([lossy.status, lossy.stderr]).toEqual([2, jasmine.stringContaining('has a mat: write a .vilko bundle instead')]);
+    expect([lossy.status, lossy.stderr]).toEqual([
+      2,
+      jasmine.stringContaining('has a mat: write a .vilko bundle instead'),
+    ]);
   });
 
   it('takes the feet from a recording of rocking on each, and says which it could not', () => {
     const build = { stature: 1.78, mass: 80 };
     const parts = (['stand', 'rock lead', 'rock trail'] as const).map(
-      (does) => standing({ device: 'plates', handed: 'right', seed: 4, build, club: 'iron', does, seconds: does === 'stand' ? 2 : 8 }).recording,
+      (does) =>
+        standing({
+          device: 'plates',
+          handed: 'right',
+          seed: 4,
+          build,
+          club: 'iron',
+          does,
+          seconds: does === 'stand' ? 2 : 8,
+        }).recording,
     );
     const text = parts.map((r) =>
       new TextDecoder()
@@ -148,7 +190,10 @@ describe('vilko', () => {
     writeFileSync(at('rocked.csv'), writeRecording(simulate({ device: 'plates', seed: 4, build }).recording, 'x.csv'));
     const without = answer('analyse', at('rocked.csv')).swings[0]!.measures;
     const checked = answer('analyse', at('rocked.csv'), '--foot-check', at('rocking.csv')).swings[0]!.measures;
-    expect([without['foot.lead.fwd.address']!.basis, checked['foot.lead.fwd.address']!.basis]).toEqual(['derived', 'measured']);
+    expect([without['foot.lead.fwd.address']!.basis, checked['foot.lead.fwd.address']!.basis]).toEqual([
+      'derived',
+      'measured',
+    ]);
     expect(Math.abs((checked['foot.lead.fwd.address']!.value as number) - 54)).toBeLessThan(12);
     const refused = vilko('analyse', at('rocked.csv'), '--foot-check', at('rocked.csv').replace('rocked', 'nowhere'));
     expect([refused.status, refused.stderr]).toEqual([2, jasmine.stringContaining('there is no such file')]);
@@ -168,7 +213,10 @@ describe('vilko', () => {
       expect(m.value === null)
         .withContext(id)
         .toBe(m.basis === 'absent');
-    expect([a.swings[0]!.measures['force.up.peak.ms']!.basis, a.swings[0]!.measures['force.up.peak']!.basis]).toEqual(['measured', 'absent']);
+    expect([a.swings[0]!.measures['force.up.peak.ms']!.basis, a.swings[0]!.measures['force.up.peak']!.basis]).toEqual([
+      'measured',
+      'absent',
+    ]);
     expect(vilko('convert', at('p.csv'), at('p.c3d')).stderr).toContain('a whole-body path');
   });
 
@@ -202,7 +250,10 @@ describe('vilko', () => {
       [['simulate', '--fault', 'sneeze', at('y.csv')], /--fault is one of/],
       [['simulate', '--device', 'plates', at('y.npz')], /would be lost/],
       [['analyse', at('x.csv'), '--kind', 'quick'], /--kind is one of full, half, slow/],
-      [['analyse', at('x.csv'), '--foot-check', join(data, 'sample-mat.npz')], /cannot check the feet: on a mat they are seen/],
+      [
+        ['analyse', at('x.csv'), '--foot-check', join(data, 'sample-mat.npz')],
+        /cannot check the feet: on a mat they are seen/,
+      ],
       [['fly', at('x.csv')], /there is no command "fly"/],
       [['analyse', at('x.csv'), '--foo'], /foo/],
       [['analyse'], /name a recording/],
