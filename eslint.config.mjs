@@ -8,7 +8,18 @@ const forbid = (files, patterns) => ({ files, rules: { 'no-restricted-imports': 
 const no = (group, message) => ({ group, message });
 
 export default ts.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '**/.angular/**', '.data/**', '**/*.mjs', '**/*.cjs', 'server/src/db/migrations/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.angular/**',
+      '**/.angular/**',
+      '.data/**',
+      '**/*.mjs',
+      '**/*.cjs',
+      'server/src/db/migrations/**',
+    ],
+  },
   js.configs.recommended,
   ...ts.configs.strictTypeChecked.map((c) => ({ ...c, files: ['**/*.ts'] })),
   {
@@ -33,7 +44,10 @@ export default ts.config(
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off', // typed arrays under noUncheckedIndexedAccess
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidReturningFunctions: true }],
+      '@typescript-eslint/no-confusing-void-expression': [
+        'error',
+        { ignoreArrowShorthand: true, ignoreVoidReturningFunctions: true },
+      ],
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/no-invalid-void-type': 'off', // Angular's output<void>()
       '@typescript-eslint/no-unsafe-class-instance-assignment': 'off', // Angular CDK takes literals
@@ -48,11 +62,25 @@ export default ts.config(
       'no-console': 'off',
     },
   },
-  forbid(['core/src/**/*.ts'], [no(['@vilko/*', '@angular/*', 'node:*', 'fastify', 'drizzle-orm*', 'echarts*', 'rxjs'], 'core knows nobody')]),
+  forbid(
+    ['core/src/**/*.ts'],
+    [no(['@vilko/*', '@angular/*', 'node:*', 'fastify', 'drizzle-orm*', 'echarts*', 'rxjs'], 'core knows nobody')],
+  ),
   { files: ['core/src/**/*.spec.ts', 'core/src/testing/**'], rules: { 'no-restricted-imports': 'off' } },
-  forbid(['contract/src/**/*.ts'], [no(['@angular/*', 'node:*', 'fastify', 'drizzle-orm*', '@vilko/server*', '@vilko/web*'], 'contract uses core only')]),
+  forbid(
+    ['contract/src/**/*.ts'],
+    [
+      no(
+        ['@angular/*', 'node:*', 'fastify', 'drizzle-orm*', '@vilko/server*', '@vilko/web*'],
+        'contract uses core only',
+      ),
+    ],
+  ),
   forbid(['server/src/routes/**/*.ts'], [no(['drizzle-orm*', '**/db/schema*'], 'routes never import Drizzle')]),
-  forbid(['web/src/app/drawing/**/*.ts'], [no(['@ngrx/*', '**/state/lesson', '**/state/read', '**/state/api', '**/state/live'], 'drawing knows no store')]),
+  forbid(
+    ['web/src/app/drawing/**/*.ts'],
+    [no(['@ngrx/*', '**/state/lesson', '**/state/read', '**/state/api', '**/state/live'], 'drawing knows no store')],
+  ),
   ...angular.configs.tsRecommended.map((c) => ({ ...c, files: ['web/**/*.ts'] })),
   ...angular.configs.templateRecommended.map((c) => ({ ...c, files: ['web/**/*.html'] })),
   ...angular.configs.templateAccessibility.map((c) => ({ ...c, files: ['web/**/*.html'] })),

@@ -35,7 +35,8 @@ export async function startServer(port: number, env: Record<string, string>): Pr
   const server = start('server/dist/main.mjs', { PORT: String(port), ...env });
   const until = Date.now() + 240_000;
   while (!server.output().includes('Vilko is at')) {
-    if (Date.now() > until || server.process.exitCode !== null) throw new Error(`the server did not start:\n${server.output()}`);
+    if (Date.now() > until || server.process.exitCode !== null)
+      throw new Error(`the server did not start:\n${server.output()}`);
     await new Promise((r) => setTimeout(r, 100));
   }
   return server;
@@ -62,7 +63,8 @@ export async function drop(page: Page, files: { name: string; bytes: Buffer }[])
   const transfer = await page.evaluateHandle(
     (list) => {
       const d = new DataTransfer();
-      for (const { name, base64 } of list) d.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name));
+      for (const { name, base64 } of list)
+        d.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], name));
       return d;
     },
     files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') })),
@@ -77,7 +79,8 @@ export const serious = async (page: Page): Promise<string[]> =>
     .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
 
 /** The newest swing on Record. */
-export const lastSwing = (page: Page): Locator => page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();
+export const lastSwing = (page: Page): Locator =>
+  page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();
 
 /** Waits for the swing after the present newest one. */
 export async function nextSwing(page: Page, control: number): Promise<void> {

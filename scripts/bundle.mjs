@@ -26,7 +26,11 @@ const common = {
 const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
   server: [
-    { entryPoints: [at('server/src/main.ts')], outfile: at('server/dist/main.mjs'), external: ['@electric-sql/pglite', 'pg-native', 'pdfmake'] },
+    {
+      entryPoints: [at('server/src/main.ts')],
+      outfile: at('server/dist/main.mjs'),
+      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake'],
+    },
     { entryPoints: [at('server/src/analysis/import-worker.ts')], outfile: at('server/dist/import-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
@@ -41,5 +45,6 @@ for (const name of process.argv.slice(2)) {
     const file = `hanken-grotesk-latin-${weight}-normal.woff`;
     cpSync(at(`node_modules/@fontsource/hanken-grotesk/files/${file}`), at(`server/dist/fonts/${file}`));
   }
-  if (existsSync(at('server/demo-films'))) cpSync(at('server/demo-films'), at('server/dist/films'), { recursive: true });
+  if (existsSync(at('server/demo-films')))
+    cpSync(at('server/demo-films'), at('server/dist/films'), { recursive: true });
 }

@@ -21,7 +21,11 @@ server.stdout.on('data', (data) => {
   const address = /Vilko is at (\S+)/.exec(String(data))?.[1];
   if (!address || device) return;
   const feed = `${address.replace('http', 'ws')}/api/feed`;
-  device = spawn('node', ['server/dist/device.mjs'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, VILKO_FEED: feed } });
+  device = spawn('node', ['server/dist/device.mjs'], {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, VILKO_FEED: feed },
+  });
   console.log('A simulated device streams into Bay 3 and swings every 20 seconds. Ctrl+C ends the demo.');
 });
 

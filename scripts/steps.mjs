@@ -20,11 +20,22 @@ export function run(words, command, args, options = {}) {
 /** Installs packages where they are missing or older than the lock file. */
 export function install() {
   const marker = join(root, 'node_modules/.package-lock.json');
-  if (existsSync(marker) && statSync(marker).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs - 2000) return;
+  if (existsSync(marker) && statSync(marker).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs - 2000)
+    return;
   run('installing packages', 'npm', ['ci', '--no-progress']);
 }
 
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'cli/src', 'web/src', 'web/public', 'web/angular.json', 'package-lock.json', 'scripts/bundle.mjs'];
+const SOURCES = [
+  'core/src',
+  'contract/src',
+  'server/src',
+  'cli/src',
+  'web/src',
+  'web/public',
+  'web/angular.json',
+  'package-lock.json',
+  'scripts/bundle.mjs',
+];
 
 function files(path) {
   if (!existsSync(path)) return [];
@@ -36,7 +47,9 @@ function files(path) {
 
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const s of SOURCES) for (const f of files(join(root, s))) if (!f.includes('.spec.')) hash.update(f.slice(root.length)).update(readFileSync(f));
+  for (const s of SOURCES)
+    for (const f of files(join(root, s)))
+      if (!f.includes('.spec.')) hash.update(f.slice(root.length)).update(readFileSync(f));
   return hash.digest('hex');
 }
 
@@ -44,10 +57,18 @@ function fingerprint() {
 export function build({ force = false } = {}) {
   const stamp = join(root, '.data/build.stamp');
   const now = fingerprint();
-  const built = ['web/dist/browser/index.html', 'server/dist/main.mjs', 'server/dist/device.mjs', 'cli/dist/vilko.mjs'].every((f) => existsSync(join(root, f)));
+  const built = [
+    'web/dist/browser/index.html',
+    'server/dist/main.mjs',
+    'server/dist/device.mjs',
+    'cli/dist/vilko.mjs',
+  ].every((f) => existsSync(join(root, f)));
   if (!force && built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   run('building the server and the command line', 'node', ['scripts/bundle.mjs', 'server', 'cli']);
-  run('building the web application', 'npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  run('building the web application', 'npx', ['ng', 'build'], {
+    cwd: join(root, 'web'),
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+  });
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
 }

@@ -54,7 +54,9 @@ const karma = (output) => {
 };
 const playwright = (output) => {
   const n = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(output)?.[1] ?? 0);
-  return n('passed') + n('failed') > 0 ? { passed: n('passed'), failed: n('failed') + n('did not run') + n('flaky') } : null;
+  return n('passed') + n('failed') > 0
+    ? { passed: n('passed'), failed: n('failed') + n('did not run') + n('flaky') }
+    : null;
 };
 
 step('lint and format', 'npm', ['run', '-s', 'lint']);

@@ -14,5 +14,7 @@ const projects = [
 ];
 let failed = 0;
 for (const p of projects) failed += spawnSync('npx', ['tsc', '-p', p], { cwd: root, stdio: 'inherit' }).status ? 1 : 0;
-failed += spawnSync('npx', ['ngc', '-p', 'web/tsconfig.spec.json', '--noEmit'], { cwd: root, stdio: 'inherit' }).status ? 1 : 0;
+failed += spawnSync('npx', ['ngc', '-p', 'web/tsconfig.spec.json', '--noEmit'], { cwd: root, stdio: 'inherit' }).status
+  ? 1
+  : 0;
 process.exit(failed ? 1 : 0);

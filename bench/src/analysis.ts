@@ -15,7 +15,8 @@ export function medianMs(f: () => unknown, rounds = 41): number {
 /** The plain cost of touching every sample once: what the analysis is measured against. */
 function copy(rec: Recording): number {
   let sum = 0;
-  for (const p of rec.platforms) for (const c of ['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const) for (const x of p[c].slice()) sum += x;
+  for (const p of rec.platforms)
+    for (const c of ['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const) for (const x of p[c].slice()) sum += x;
   if (rec.mat) for (const x of rec.mat.frames.slice()) sum += x;
   return sum;
 }
@@ -24,8 +25,16 @@ function copy(rec: Recording): number {
 export function benchAnalysis(): void {
   const rows = [
     { what: '5 s of two plates at 1,000 Hz', recording: simulate({ device: 'plates', seed: 1 }).recording, aim: 10 },
-    { what: '5 s of a mat 64×40 at 200 Hz', recording: finerMat(simulate({ device: 'mat', seed: 1 }).recording), aim: 40 },
-    { what: '5 s of a mat over two plates', recording: simulate({ device: 'mat-plates', seed: 1 }).recording, aim: null },
+    {
+      what: '5 s of a mat 64×40 at 200 Hz',
+      recording: finerMat(simulate({ device: 'mat', seed: 1 }).recording),
+      aim: 40,
+    },
+    {
+      what: '5 s of a mat over two plates',
+      recording: simulate({ device: 'mat-plates', seed: 1 }).recording,
+      aim: null,
+    },
     { what: '5 s of two boards at 80 Hz', recording: simulate({ device: 'boards', seed: 1 }).recording, aim: null },
     { what: '5 s of one plate at 1,000 Hz', recording: simulate({ device: 'plate', seed: 1 }).recording, aim: null },
     { what: '5 s of a path at 100 Hz', recording: simulate({ device: 'path', seed: 1 }).recording, aim: null },
@@ -47,7 +56,9 @@ export function benchAnalysis(): void {
   const one = perSecond(1, 11);
   for (const n of [1, 10, 100]) {
     const { ms, each } = n === 1 ? one : perSecond(n, 5);
-    console.log(`  ${String(n).padStart(3)} swings in a file ${ms.toFixed(1).padStart(8)} ms = ${(each / one.each).toFixed(2)} × one swing’s cost per second`);
+    console.log(
+      `  ${String(n).padStart(3)} swings in a file ${ms.toFixed(1).padStart(8)} ms = ${(each / one.each).toFixed(2)} × one swing’s cost per second`,
+    );
   }
 }
 
@@ -65,7 +76,9 @@ function finerMat(rec: Recording): Recording {
         frames[(k * rows + r) * cols + c] = mat.frames[(k >> 1) * mat.rows * mat.cols + from]!;
       }
   const time = Float64Array.from({ length: n }, (_, k) => mat.time[0]! + k / 200);
-  const channels = Object.fromEntries(Object.entries(rec.channels).map(([c, v]) => [c, time.map((_, k) => v[k >> 1]!)]));
+  const channels = Object.fromEntries(
+    Object.entries(rec.channels).map(([c, v]) => [c, time.map((_, k) => v[k >> 1]!)]),
+  );
   return { ...rec, time, channels, mat: { rows, cols, pitch: mat.pitch, time, frames } };
 }
 

@@ -64,7 +64,9 @@ export function benchFormats(): void {
     ['C3D, plates', 'a.c3d', c3d],
   ] as const) {
     const kept = heldBy(() => readRecording(bytes, name));
-    console.log(`  ${what.padEnd(40)} ${((kept + bytes.length) / bytes.length).toFixed(2)} × the file, aim no more than 2`);
+    console.log(
+      `  ${what.padEnd(40)} ${((kept + bytes.length) / bytes.length).toFixed(2)} × the file, aim no more than 2`,
+    );
   }
 }
 

@@ -58,14 +58,22 @@ export type BayChange = z.infer<typeof BayChange>;
 
 /** Words on the live socket beside its binary frames. */
 export const LiveMessage = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('bay'), bay: Bay, mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable() }),
+  z.object({
+    type: z.literal('bay'),
+    bay: Bay,
+    mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable(),
+  }),
   z.object({ type: z.literal('swing'), swing: SwingHead }),
   z.object({ type: z.literal('set-up'), setUp: SetUpState.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;
 
 /** Clubs by key on Record. */
-export const CLUB_KEYS: readonly { readonly key: string; readonly club: z.infer<typeof ClubClass>; readonly name: string }[] = [
+export const CLUB_KEYS: readonly {
+  readonly key: string;
+  readonly club: z.infer<typeof ClubClass>;
+  readonly name: string;
+}[] = [
   { key: '1', club: 'driver', name: 'driver' },
   { key: '3', club: 'wood', name: '3-wood' },
   { key: '5', club: 'iron', name: '5-iron' },

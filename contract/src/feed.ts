@@ -14,7 +14,14 @@ export const Hello = z.object({
     /** Samples per second of plates, boards and channels. */
     rate: z.number().positive(),
     plates: z.array(z.object({ centre: z.tuple([z.number(), z.number()]) })).max(2),
-    mat: z.object({ rows: z.int().positive(), cols: z.int().positive(), pitch: z.number().positive(), rate: z.number().positive() }).nullable(),
+    mat: z
+      .object({
+        rows: z.int().positive(),
+        cols: z.int().positive(),
+        pitch: z.number().positive(),
+        rate: z.number().positive(),
+      })
+      .nullable(),
     channels: z.array(z.enum(EXTRA_CHANNELS)),
     /** No device but a stand-in for one and its pupil: only it is told how they are built. */
     standIn: z.boolean().optional(),
@@ -68,7 +75,12 @@ export function packFeed(h: FeedHeader, payload: Float32Array | Uint8Array): Uin
 export function feedHeader(bytes: Uint8Array): FeedHeader | null {
   if (bytes.byteLength < FEED_HEADER) return null;
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  return { kind: view.getUint8(0), sequence: view.getUint32(4, true), time: view.getFloat64(8, true), count: view.getUint32(16, true) };
+  return {
+    kind: view.getUint8(0),
+    sequence: view.getUint32(4, true),
+    time: view.getFloat64(8, true),
+    count: view.getUint32(16, true),
+  };
 }
 
 /** One picture of the stance for the browser: loads in N (or relative), positions in m of the stance, then the mat's bytes. */

@@ -38,5 +38,12 @@ export const Film = z.object({
 });
 export type Film = z.infer<typeof Film>;
 
-export const FilmChange = Film.pick({ angle: true, impact: true, impactBy: true, lines: true, note: true, frameRate: true }).partial();
+export const FilmChange = Film.pick({
+  angle: true,
+  impact: true,
+  impactBy: true,
+  lines: true,
+  note: true,
+  frameRate: true,
+}).partial();
 export type FilmChange = z.infer<typeof FilmChange>;

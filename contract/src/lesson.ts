@@ -30,7 +30,9 @@ export const LessonHead = z.object({
 });
 export type LessonHead = z.infer<typeof LessonHead>;
 
-export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({ measure: z.string().nullable().default(null) });
+export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({
+  measure: z.string().nullable().default(null),
+});
 export const LessonChange = LessonHead.pick({
   aim: true,
   measure: true,

@@ -4,7 +4,13 @@ const Word = z.enum(['real change', 'no change that matters', 'too few swings to
 const Measured = z.object({ measure: z.string(), words: z.string(), unit: z.string() });
 
 /** A set of ordinary swings of one lesson. */
-export const LessonSet = z.object({ lessonId: z.string(), startedAt: z.string(), n: z.int(), mean: z.number(), sd: z.number().nullable() });
+export const LessonSet = z.object({
+  lessonId: z.string(),
+  startedAt: z.string(),
+  n: z.int(),
+  mean: z.number(),
+  sd: z.number().nullable(),
+});
 export type LessonSet = z.infer<typeof LessonSet>;
 
 /** How far a measure scatters from swing to swing, in the first and the last lesson with one club on one kind of device. */

@@ -9,7 +9,18 @@ export const AGE_BANDS = ['under 12', '12–15', '16–17', '18–34', '35–54'
 /** Pupils of these ages need a parent's consent. */
 export const MINOR: readonly string[] = ['under 12', '12–15', '16–17'];
 /** Tags by which drills are filtered (judging.md §4). */
-export const INJURY_TAGS = ['back', 'knee', 'hip', 'ankle', 'foot', 'ribs', 'shoulder', 'balance', 'heart', 'pregnancy'] as const;
+export const INJURY_TAGS = [
+  'back',
+  'knee',
+  'hip',
+  'ankle',
+  'foot',
+  'ribs',
+  'shoulder',
+  'balance',
+  'heart',
+  'pregnancy',
+] as const;
 
 /** A club of a pupil's bag, and what was changed about it. */
 export const PupilClub = z.object({
@@ -102,10 +113,21 @@ export const TrendPoint = z.object({
 });
 
 /** What was felt and what was measured in one swing. */
-export const FeltPoint = z.object({ swingId: z.string(), lessonId: z.string(), recordedAt: z.string(), felt: z.number(), measured: z.number() });
+export const FeltPoint = z.object({
+  swingId: z.string(),
+  lessonId: z.string(),
+  recordedAt: z.string(),
+  felt: z.number(),
+  measured: z.number(),
+});
 
 /** What was found most often in a lesson's whole swings: in `shows` of `of`; fault null: nothing was. */
-export const LessonFinding = z.object({ lessonId: z.string(), fault: z.string().nullable(), shows: z.int(), of: z.int() });
+export const LessonFinding = z.object({
+  lessonId: z.string(),
+  fault: z.string().nullable(),
+  shows: z.int(),
+  of: z.int(),
+});
 
 /** What was worked on, whether it changed, and what comes next. */
 export const PupilDashboard = z.object({

@@ -71,7 +71,9 @@ export const Report = z.object({
       n: z.tuple([z.int(), z.int()]),
     })
     .nullable(),
-  success: z.object({ word: z.enum(['met', 'partly', 'not yet']), inside: z.int(), of: z.int(), way: z.number().nullable() }).nullable(),
+  success: z
+    .object({ word: z.enum(['met', 'partly', 'not yet']), inside: z.int(), of: z.int(), way: z.number().nullable() })
+    .nullable(),
   before: ReportSwing.nullable(),
   after: ReportSwing.nullable(),
   drill: z.string().nullable(),

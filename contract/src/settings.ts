@@ -37,7 +37,13 @@ export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int()
 export type Backup = z.infer<typeof Backup>;
 
 /** What putting a backup back did. */
-export const Restored = z.object({ pupils: z.int(), lessons: z.int(), swings: z.int(), films: z.int(), there: z.int() });
+export const Restored = z.object({
+  pupils: z.int(),
+  lessons: z.int(),
+  swings: z.int(),
+  films: z.int(),
+  there: z.int(),
+});
 export type Restored = z.infer<typeof Restored>;
 
 /** A device that was seen, and how it was at its last set-up. */

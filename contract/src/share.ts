@@ -73,6 +73,12 @@ const Pain = z.int().min(0).max(10).nullable();
 export const SharedAct = z.discriminatedUnion('act', [
   z.object({ act: z.literal('answer'), text: z.string().trim().min(1).max(1000) }),
   /** A day of the plan; null: practised, without a plan. `did` null takes a tick back. */
-  z.object({ act: z.literal('tick'), block: z.string().nullable(), did: z.enum(['done', 'stopped']).nullable(), painBefore: Pain, painAfter: Pain }),
+  z.object({
+    act: z.literal('tick'),
+    block: z.string().nullable(),
+    did: z.enum(['done', 'stopped']).nullable(),
+    painBefore: Pain,
+    painAfter: Pain,
+  }),
 ]);
 export type SharedAct = z.infer<typeof SharedAct>;

@@ -120,5 +120,10 @@ export const MonitorShot = z.object({
 export type MonitorShot = z.infer<typeof MonitorShot>;
 
 /** What came of a list of shots. */
-export const ShotsImported = z.object({ matched: z.int(), waiting: z.int(), columns: z.array(z.string()), left: z.array(z.string()) });
+export const ShotsImported = z.object({
+  matched: z.int(),
+  waiting: z.int(),
+  columns: z.array(z.string()),
+  left: z.array(z.string()),
+});
 export type ShotsImported = z.infer<typeof ShotsImported>;

@@ -1,4 +1,12 @@
-import { type ClubClass, DEFAULT_PATTERN, overlaysFor, type Pattern, patternOf, PATTERNS, type Tuning } from '@vilko/core';
+import {
+  type ClubClass,
+  DEFAULT_PATTERN,
+  overlaysFor,
+  type Pattern,
+  patternOf,
+  PATTERNS,
+  type Tuning,
+} from '@vilko/core';
 import type { PupilProfile } from './pupil.js';
 import type { HouseSettings } from './settings.js';
 
@@ -20,7 +28,12 @@ export interface StandardSources {
 }
 
 /** The standard for a club and an intent: the pupil's school for the club, else the pupil's, else the house's. */
-export function standardFor({ profile, house, own }: StandardSources, club: ClubClass, intent?: string, chosen?: string): Standard {
+export function standardFor(
+  { profile, house, own }: StandardSources,
+  club: ClubClass,
+  intent?: string,
+  chosen?: string,
+): Standard {
   const id = chosen ?? profile.schools[club] ?? profile.school ?? house.school;
   const found = [...PATTERNS, ...own].find((p) => p.id === id);
   return {

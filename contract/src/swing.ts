@@ -13,7 +13,10 @@ export const SWING_TAGS = ['ball', 'practice swing', 'exercise'] as const;
 export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 
 /** Times a person marked, s on the recording's clock; one read from a film brings the uncertainty of a frame. */
-export const Marks = z.partialRecord(z.enum(EVENT_NAMES), z.union([z.number(), z.object({ t: z.number(), u: z.number().positive().max(0.5) })]));
+export const Marks = z.partialRecord(
+  z.enum(EVENT_NAMES),
+  z.union([z.number(), z.object({ t: z.number(), u: z.number().positive().max(0.5) })]),
+);
 export type Marks = z.infer<typeof Marks>;
 
 /** A finding an instructor does not share, and why. */

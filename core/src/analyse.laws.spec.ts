@@ -19,7 +19,10 @@ function sameWithin(a: Analysis, b: Analysis, part: number, but = /$^/): void {
   }
 }
 
-const platesOf = (rec: Recording, change: (p: Platform) => Platform): Recording => ({ ...rec, platforms: rec.platforms.map(change) });
+const platesOf = (rec: Recording, change: (p: Platform) => Platform): Recording => ({
+  ...rec,
+  platforms: rec.platforms.map(change),
+});
 
 describe('whatever does not change the swing does not change its numbers', () => {
   const { recording } = simulate({ device: 'plates', seed: 3 });
@@ -27,10 +30,15 @@ describe('whatever does not change the swing does not change its numbers', () =>
 
   it('where the plates stand and which of them comes first', () => {
     fc.assert(
-      fc.property(fc.double({ min: -4, max: 4, noNaN: true }), fc.double({ min: -4, max: 4, noNaN: true }), fc.boolean(), (dx, dy, turned) => {
-        const moved = platesOf(recording, (p) => ({ ...p, centre: [p.centre[0] + dx, p.centre[1] + dy] }));
-        sameWithin(straight, analyse(turned ? { ...moved, platforms: [...moved.platforms].reverse() } : moved), 0.01);
-      }),
+      fc.property(
+        fc.double({ min: -4, max: 4, noNaN: true }),
+        fc.double({ min: -4, max: 4, noNaN: true }),
+        fc.boolean(),
+        (dx, dy, turned) => {
+          const moved = platesOf(recording, (p) => ({ ...p, centre: [p.centre[0] + dx, p.centre[1] + dy] }));
+          sameWithin(straight, analyse(turned ? { ...moved, platforms: [...moved.platforms].reverse() } : moved), 0.01);
+        },
+      ),
       { numRuns: 6 },
     );
   });
@@ -45,7 +53,8 @@ describe('whatever does not change the swing does not change its numbers', () =>
       my: p.mx,
       mz: p.mz,
     }));
-    const read = (rec: Recording, axes?: string) => analyse({ ...readC3d(writeC3d(rec), 'x.c3d', axes), stated: recording.stated });
+    const read = (rec: Recording, axes?: string) =>
+      analyse({ ...readC3d(writeC3d(rec), 'x.c3d', axes), stated: recording.stated });
     sameWithin(read(recording), read(turned, 'ball=+y,left=-x'), 0.02);
   });
   it('how heavy the golfer is: %BW and N·m/kg stay', () => {
@@ -53,7 +62,10 @@ describe('whatever does not change the swing does not change its numbers', () =>
       fc.property(fc.double({ min: 0.6, max: 1.8, noNaN: true }), (times) => {
         const other = platesOf(recording, (p) => ({
           ...p,
-          ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, p[c].map((v) => times * v)])) as Record<'fz', Float64Array>),
+          ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, p[c].map((v) => times * v)])) as Record<
+            'fz',
+            Float64Array
+          >),
         }));
         // under 20 N a foot has no pressure of its own, and that is another part of another weight
         sameWithin(straight, analyse(other), 0.3, /^foot\.trail\.(fwd|in)\.p(8|9|10)$/);
@@ -69,16 +81,29 @@ describe('whatever does not change the swing does not change its numbers', () =>
       const { mat } = whole;
       const cells = mat ? mat.rows * mat.cols : 0;
       const half: Recording = {
-        ...platesOf(whole, (p) => ({ ...p, ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, every(p[c])])) as Record<'fz', Float64Array>) })),
+        ...platesOf(whole, (p) => ({
+          ...p,
+          ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, every(p[c])])) as Record<'fz', Float64Array>),
+        })),
         time: every(whole.time),
-        ...(whole.path ? { path: { x: every(whole.path.x), y: every(whole.path.y), load: whole.path.load && every(whole.path.load) } } : {}),
-        mat: mat && { ...mat, time: every(mat.time), frames: mat.frames.filter((_, i) => Math.floor(i / cells) % 2 === 0) as typeof mat.frames },
+        ...(whole.path
+          ? {
+              path: { x: every(whole.path.x), y: every(whole.path.y), load: whole.path.load && every(whole.path.load) },
+            }
+          : {}),
+        mat: mat && {
+          ...mat,
+          time: every(mat.time),
+          frames: mat.frames.filter((_, i) => Math.floor(i / cells) % 2 === 0) as typeof mat.frames,
+        },
         channels: Object.fromEntries(Object.entries(whole.channels).map(([c, v]) => [c, every(v)])),
       };
       const [a, b] = [analyse(whole), analyse(half)];
       const off = Object.entries(a.swings[0]!.measures).filter(
         ([id, m]) =>
-          typeof m.value === 'number' && Math.abs((b.swings[0]!.measures[id]!.value as number) - m.value) > 2 * Math.hypot(m.u!, b.swings[0]!.measures[id]!.u!),
+          typeof m.value === 'number' &&
+          Math.abs((b.swings[0]!.measures[id]!.value as number) - m.value) >
+            2 * Math.hypot(m.u!, b.swings[0]!.measures[id]!.u!),
       );
       // a noise of its own falls on each sampling: one in twenty may lie beyond two standard uncertainties
       expect(off.length)
@@ -88,9 +113,13 @@ describe('whatever does not change the swing does not change its numbers', () =>
   });
   it('how long the golfer stood there before', () => {
     const more = 900;
-    const later = (v: Float64Array): Float64Array => Float64Array.from({ length: v.length + more }, (_, k) => v[k < more ? k % 400 : k - more]!);
+    const later = (v: Float64Array): Float64Array =>
+      Float64Array.from({ length: v.length + more }, (_, k) => v[k < more ? k % 400 : k - more]!);
     const waited: Recording = {
-      ...platesOf(recording, (p) => ({ ...p, ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, later(p[c])])) as Record<'fz', Float64Array>) })),
+      ...platesOf(recording, (p) => ({
+        ...p,
+        ...(Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, later(p[c])])) as Record<'fz', Float64Array>),
+      })),
       time: Float64Array.from({ length: recording.time.length + more }, (_, k) => k / 1000),
       channels: Object.fromEntries(Object.entries(recording.channels).map(([c, v]) => [c, later(v)])),
     };

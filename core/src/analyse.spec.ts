@@ -15,7 +15,12 @@ interface Expected {
     device: string;
     rate: number;
     warnings: string[];
-    swings: { start: number; end: number; events: Record<EventName, { t: number; source: string } | null>; measures: Record<string, Measure> }[];
+    swings: {
+      start: number;
+      end: number;
+      events: Record<EventName, { t: number; source: string } | null>;
+      measures: Record<string, Measure>;
+    }[];
   };
 }
 
@@ -23,12 +28,17 @@ const SAMPLES = ['sample-plates.c3d', 'sample-plates-left.csv', 'sample-mat.npz'
 
 function optionsOf(args: readonly string[]): AnalyseOptions {
   const o: Record<string, unknown> = {};
-  for (let i = 0; i < args.length; i += 2) o[args[i]!.slice(2)] = /^[\d.]+$/.test(args[i + 1]!) ? Number(args[i + 1]) : args[i + 1];
+  for (let i = 0; i < args.length; i += 2)
+    o[args[i]!.slice(2)] = /^[\d.]+$/.test(args[i + 1]!) ? Number(args[i + 1]) : args[i + 1];
   return o;
 }
 
 const numbers = (a: Analysis, swing = 0): Record<string, number> =>
-  Object.fromEntries(Object.entries(a.swings[swing]!.measures).flatMap(([id, m]) => (typeof m.value === 'number' ? [[id, m.value]] : [])));
+  Object.fromEntries(
+    Object.entries(a.swings[swing]!.measures).flatMap(([id, m]) =>
+      typeof m.value === 'number' ? [[id, m.value]] : [],
+    ),
+  );
 
 /** Compares all numbers of two analyses within a part of each measure's worth. */
 function expectSame(a: Analysis, b: Analysis, part: number, but: RegExp = /^$/): void {
@@ -79,7 +89,9 @@ describe('analyse', () => {
           .toBe(m.basis === 'absent');
         if (m.value === null) expect(m.reason?.length).withContext(`${device} ${id}`).toBeGreaterThan(5);
       }
-      expect(swings[0]!.measures['force.target.peak']!.basis).toBe(device === 'mat' || device === 'boards' ? 'absent' : 'measured');
+      expect(swings[0]!.measures['force.target.peak']!.basis).toBe(
+        device === 'mat' || device === 'boards' ? 'absent' : 'measured',
+      );
     }
   });
 
@@ -88,13 +100,21 @@ describe('analyse', () => {
       const right = simulate({ device, seed: 11 });
       const left = simulate({ device, seed: 11, handed: 'left' });
       // the noise falls on other samples where the plates change places
-      expectSame(analyse(right.recording), analyse(left.recording), 1, /\.(ms|phase)$|^balance|^cop\.speed|^force\.trail|^path\.length|^sequence\.gap/);
+      expectSame(
+        analyse(right.recording),
+        analyse(left.recording),
+        1,
+        /\.(ms|phase)$|^balance|^cop\.speed|^force\.trail|^path\.length|^sequence\.gap/,
+      );
     }
   });
 
   it('does not care where the plates stand or which comes first', () => {
     const { recording } = simulate({ device: 'plates', seed: 3 });
-    const moved: Recording = { ...recording, platforms: recording.platforms.map((p): Platform => ({ ...p, centre: [p.centre[0] + 0.4, p.centre[1] - 1.3] })) };
+    const moved: Recording = {
+      ...recording,
+      platforms: recording.platforms.map((p): Platform => ({ ...p, centre: [p.centre[0] + 0.4, p.centre[1] - 1.3] })),
+    };
     expectSame(analyse(recording), analyse(moved), 1e-6);
     expectSame(analyse(recording), analyse({ ...recording, platforms: [...recording.platforms].reverse() }), 1e-9);
   });
@@ -103,7 +123,9 @@ describe('analyse', () => {
     const { recording } = simulate({ device: 'plates', seed: 6 });
     const heavier = recording.platforms.map((p): Platform => ({
       centre: p.centre,
-      ...(Object.fromEntries((['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [c, p[c].map((x) => 1.5 * x)])) as Omit<Platform, 'centre'>),
+      ...(Object.fromEntries(
+        (['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [c, p[c].map((x) => 1.5 * x)]),
+      ) as Omit<Platform, 'centre'>),
     }));
     expectSame(analyse(recording), analyse({ ...recording, platforms: heavier }), 0.02);
   });
@@ -111,13 +133,17 @@ describe('analyse', () => {
   it('finds the same swing after more quiet standing', () => {
     const { recording } = simulate({ device: 'plates', seed: 8, clubChannels: false });
     const more = 700;
-    const longer = (v: Float64Array): Float64Array => Float64Array.from({ length: v.length + more }, (_, k) => v[Math.max(0, k - more)]!);
+    const longer = (v: Float64Array): Float64Array =>
+      Float64Array.from({ length: v.length + more }, (_, k) => v[Math.max(0, k - more)]!);
     const later: Recording = {
       ...recording,
       time: Float64Array.from({ length: recording.time.length + more }, (_, k) => k / 1000),
       platforms: recording.platforms.map((p): Platform => ({
         centre: p.centre,
-        ...(Object.fromEntries((['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [c, longer(p[c])])) as Omit<Platform, 'centre'>),
+        ...(Object.fromEntries((['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [c, longer(p[c])])) as Omit<
+          Platform,
+          'centre'
+        >),
       })),
     };
     const a = analyse(recording);
@@ -153,7 +179,9 @@ describe('analyse', () => {
   it('refuses a recording with a hole inside a swing and says where; outside it is bridged', () => {
     const { recording } = simulate({ device: 'plates', seed: 2 });
     const cut = (from: number, to: number): Recording => {
-      const keep = Array.from(recording.time.keys()).filter((k) => recording.time[k]! < from || recording.time[k]! > to);
+      const keep = Array.from(recording.time.keys()).filter(
+        (k) => recording.time[k]! < from || recording.time[k]! > to,
+      );
       const less = (v: Float64Array) => Float64Array.from(keep, (k) => v[k]!);
       return {
         ...recording,
@@ -172,7 +200,8 @@ describe('analyse', () => {
     };
     const impact = analyse(recording).swings[0]!.events.p7!.t;
     expect(() => analyse(cut(impact - 0.2, impact - 0.1))).toThrowMatching(
-      (e: VilkoError) => e.code === 'hole' && Math.abs(Number(/at ([\d.]+) s/.exec(e.message)?.[1]) - (impact - 0.2)) < 0.01,
+      (e: VilkoError) =>
+        e.code === 'hole' && Math.abs(Number(/at ([\d.]+) s/.exec(e.message)?.[1]) - (impact - 0.2)) < 0.01,
     );
     expect(analyse(cut(0.2, 0.3)).warnings.join(' ')).toContain('bridged');
   });

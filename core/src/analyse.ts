@@ -82,16 +82,24 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   const who = { ...golfer, gone: footCheck && firstGone(ground) };
   const channels = readChannels(rec, ground);
   const impact = impactFinder(ground, channels.trigger ?? null, channels.sound ?? null);
-  const warnings = [...rec.warnings, ...ground.warnings, ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck)];
+  const warnings = [
+    ...rec.warnings,
+    ...ground.warnings,
+    ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck),
+  ];
   const contexts: SwingContext[] = [];
   let previousImpact: number | null = null;
   const kind = options.kind ?? 'full';
   const look = kind === 'full' ? findSwings : findRehearsals;
   for (const found of look(ground, channels.shaft_deg ?? null)) {
-    const events = (g: Ground, by: typeof impact) => swingEvents(g, channels, by, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
+    const events = (g: Ground, by: typeof impact) =>
+      swingEvents(g, channels, by, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
     const first = events(ground, impact);
     // on one plate the shares rest on the pressure at address, which is known only now
-    const g = first && ground.assumed ? centredOn(ground, moments(ground.cop.y.v, first.address.i0, first.address.i1).mean) : ground;
+    const g =
+      first && ground.assumed
+        ? centredOn(ground, moments(ground.cop.y.v, first.address.i0, first.address.i1).mean)
+        : ground;
     const swing = g === ground ? first : events(g, impactFinder(g, channels.trigger ?? null, channels.sound ?? null));
     if (!swing) continue;
     refuseHoles(ground, swing.start, swing.end);
@@ -106,7 +114,12 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     device: ground.device,
     rate: ground.base.rate,
     warnings: [...new Set(warnings)],
-    swings: contexts.map((c) => ({ start: c.swing.start, end: c.swing.end, events: c.events, measures: measureSwing(c) })),
+    swings: contexts.map((c) => ({
+      start: c.swing.start,
+      end: c.swing.end,
+      events: c.events,
+      measures: measureSwing(c),
+    })),
     ground,
     contexts,
   };
@@ -129,19 +142,29 @@ function holesOf(g: Ground) {
 function refuseHoles(g: Ground, start: number, end: number): void {
   const hole = holesOf(g).find((h) => h.to > start && h.from < end);
   if (hole)
-    throw new VilkoError('hole', `samples are missing for ${Math.round(1000 * (hole.to - hole.from))} ms inside a swing`, `at ${hole.from.toFixed(3)} s`);
+    throw new VilkoError(
+      'hole',
+      `samples are missing for ${Math.round(1000 * (hole.to - hole.from))} ms inside a swing`,
+      `at ${hole.from.toFixed(3)} s`,
+    );
 }
 
 function bridgedHoles(g: Ground): string[] {
-  return holesOf(g).map((h) => `samples are missing for ${Math.round(1000 * (h.to - h.from))} ms at ${h.from.toFixed(3)} s, outside the swings: bridged`);
+  return holesOf(g).map(
+    (h) =>
+      `samples are missing for ${Math.round(1000 * (h.to - h.from))} ms at ${h.from.toFixed(3)} s, outside the swings: bridged`,
+  );
 }
 
 function swingWarnings(c: SwingContext, weight: number | null, n: number): string[] {
   const said: string[] = [];
   if (weight !== null && c.ground.absolute && Math.abs(weight - c.swing.quiet) > MASS_OFF * c.swing.quiet)
-    said.push(`the given mass is ${(weight / G).toFixed(1)} kg, but ${(c.swing.quiet / G).toFixed(1)} kg stood on the device`);
+    said.push(
+      `the given mass is ${(weight / G).toFixed(1)} kg, but ${(c.swing.quiet / G).toFixed(1)} kg stood on the device`,
+    );
   if (c.mass?.warning) said.push(c.mass.warning);
   const late = outOfOrder(c.events);
-  if (late.length) said.push(`swing ${n}: ${late.map((p) => p.toUpperCase()).join(', ')} out of order, no phases are given`);
+  if (late.length)
+    said.push(`swing ${n}: ${late.map((p) => p.toUpperCase()).join(', ')} out of order, no phases are given`);
   return said;
 }

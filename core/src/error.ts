@@ -1,5 +1,6 @@
 /** What can go wrong with an input, as a small closed list that callers can branch on. */
-export type VilkoErrorCode = 'unreadable' | 'truncated' | 'unsupported' | 'missing-channel' | 'bad-option' | 'hole' | 'would-lose-data';
+export type VilkoErrorCode =
+  'unreadable' | 'truncated' | 'unsupported' | 'missing-channel' | 'bad-option' | 'hole' | 'would-lose-data';
 
 /**
  * A refusal meant for a person: one sentence saying what is wrong and where.

@@ -4,7 +4,14 @@ export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recordi
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { checkFoot } from './ground/foot-check.js';
 export { type Basis, type Capability, capability, hasHorizontal } from './recording/capabilities.js';
-export { FORMATS, type Format, formatOf, type Reading as FileReading, readRecording, writeRecording } from './formats/formats.js';
+export {
+  FORMATS,
+  type Format,
+  formatOf,
+  type Reading as FileReading,
+  readRecording,
+  writeRecording,
+} from './formats/formats.js';
 export { CSV_CHANNELS, CsvMapping, headerKey, knowsHeader } from './formats/csv/csv-mapping.js';
 export { type CsvHead, CSV_UNITS, readCsvHead } from './formats/csv/csv-head.js';
 export { guessMapping } from './formats/csv/guess-mapping.js';
@@ -41,7 +48,14 @@ export { massDisplacement } from './measures/mass.js';
 export { matShift } from './measures/swing-context.js';
 export * from './signal/series.js';
 export { Band, BAND_SOURCES, BAND_SURE, bandProblem, Pattern, type Range, readPattern } from './patterns/pattern.js';
-export { bandsFor, type ClubBand, SIZE_RANGE, STRICTNESS_RANGE, toleratedRange, type Tuning } from './patterns/bands.js';
+export {
+  bandsFor,
+  type ClubBand,
+  SIZE_RANGE,
+  STRICTNESS_RANGE,
+  toleratedRange,
+  type Tuning,
+} from './patterns/bands.js';
 export { Overlay, OVERLAY_IDS, type OverlayId, OVERLAYS, overlaysFor } from './patterns/overlays.js';
 export { type Dispute, DISPUTES } from './patterns/disputes.js';
 export { readUnderSchools, type Schools } from './patterns/schools.js';
@@ -72,7 +86,15 @@ export * from './what-if/what-if.js';
 export { type Difference, differencesOf, representative, type SideOf } from './compare/differences.js';
 export { mean, standardDeviation } from './compare/statistics.js';
 export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
-export { type Answer, answerOf, answerWords, type PracticeBand, type PracticeTest, testState, type TestState } from './practice/attempts.js';
+export {
+  type Answer,
+  answerOf,
+  answerWords,
+  type PracticeBand,
+  type PracticeTest,
+  testState,
+  type TestState,
+} from './practice/attempts.js';
 export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/steadiness.js';
 export { FEWEST_AFTER, type Success, successOf, type SuccessWord } from './practice/success.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';

@@ -12,7 +12,10 @@ const aFilm = (): string =>
   );
 
 test.use({
-  launchOptions: { executablePath: chromium.path, args: [...chromium.flags, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] },
+  launchOptions: {
+    executablePath: chromium.path,
+    args: [...chromium.flags, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+  },
   permissions: ['microphone', 'clipboard-read', 'clipboard-write'],
 });
 
@@ -52,7 +55,9 @@ test('a retest says partly, on the measure that was agreed; the page opens on a 
   await expect(pupil.getByText('Your answer was sent.')).toBeVisible();
   await pupil.locator('input[type=file]').setInputFiles(aFilm());
   await expect(pupil.getByText('The film was sent.')).toBeVisible();
-  await pupil.locator('input[type=file]').setInputFiles({ name: 'a.mp4', mimeType: 'video/mp4', buffer: Buffer.from('not a film') });
+  await pupil
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'a.mp4', mimeType: 'video/mp4', buffer: Buffer.from('not a film') });
   await expect(pupil.getByRole('alert')).toContainText('neither WebM nor MP4');
   // nothing of the house was asked for, not even tried
   expect(asked.filter((p) => p.startsWith('/api/')).every((p) => p.startsWith('/api/shared/'))).toBe(true);
@@ -83,13 +88,24 @@ test('a retest says partly, on the measure that was agreed; the page opens on a 
   await page.getByRole('button', { name: 'Revoke' }).click();
   await expect(page.getByText('it opens nothing any more')).toBeVisible();
   await pupil.reload();
-  await expect(pupil.getByText('This page is not open, or not any more: ask your instructor for a new link.')).toBeVisible();
+  await expect(
+    pupil.getByText('This page is not open, or not any more: ask your instructor for a new link.'),
+  ).toBeVisible();
   await phone.close();
 });
 
-test('a plan’s day is ticked by the pupil, and the instructor’s calendar knows it', async ({ page, browser, request }) => {
-  const made = (await (await request.post('/api/lessons/lesson-sunniva/shares', { data: { days: 7 } })).json()) as { token: string };
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, baseURL: test.info().project.use.baseURL! });
+test('a plan’s day is ticked by the pupil, and the instructor’s calendar knows it', async ({
+  page,
+  browser,
+  request,
+}) => {
+  const made = (await (await request.post('/api/lessons/lesson-sunniva/shares', { data: { days: 7 } })).json()) as {
+    token: string;
+  };
+  const phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    baseURL: test.info().project.use.baseURL!,
+  });
   const pupil = await phone.newPage();
   await pupil.goto(`/shared/${made.token}`);
   // what pain has stopped is not for today
@@ -101,7 +117,9 @@ test('a plan’s day is ticked by the pupil, and the instructor’s calendar kno
     await done.first().click();
     await expect(pupil.getByText('Done', { exact: true }).first()).toBeVisible();
     await page.goto('/lesson/lesson-sunniva/practise');
-    await expect(page.locator('vk-plan-calendar').getByRole('button', { name: new RegExp(`^${day}: .* done`) })).toBeVisible();
+    await expect(
+      page.locator('vk-plan-calendar').getByRole('button', { name: new RegExp(`^${day}: .* done`) }),
+    ).toBeVisible();
   }
   await phone.close();
 });
@@ -124,10 +142,16 @@ test('a review is spoken over the replay, kept, and plays on the pupil’s page'
   const film = page.locator('vk-spoken-review video[controls]');
   await expect(film).toBeVisible();
   // it knows its own length, so that it can be wound
-  await expect.poll(() => film.evaluate((v: HTMLVideoElement) => Number.isFinite(v.duration) && v.duration > 1.5 && v.videoWidth === 1280)).toBe(true);
+  await expect
+    .poll(() =>
+      film.evaluate((v: HTMLVideoElement) => Number.isFinite(v.duration) && v.duration > 1.5 && v.videoWidth === 1280),
+    )
+    .toBe(true);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('The spoken review is kept with the lesson')).toBeVisible();
-  const { token } = (await (await request.post('/api/lessons/lesson-tove/shares', { data: { days: 7 } })).json()) as { token: string };
+  const { token } = (await (await request.post('/api/lessons/lesson-tove/shares', { data: { days: 7 } })).json()) as {
+    token: string;
+  };
   const other = await browser.newContext({ baseURL: test.info().project.use.baseURL! });
   const pupil = await other.newPage();
   await pupil.goto(`/shared/${token}`);
@@ -135,7 +159,9 @@ test('a review is spoken over the replay, kept, and plays on the pupil’s page'
   await expect.poll(() => pupil.locator('video').evaluate((v: HTMLVideoElement) => v.duration)).toBeGreaterThan(1.5);
   await other.close();
   // it goes with what is taken out of the house
-  const { review } = (await (await request.get('/api/lessons/lesson-tove/report')).json()) as { review: { id: string } };
+  const { review } = (await (await request.get('/api/lessons/lesson-tove/report')).json()) as {
+    review: { id: string };
+  };
   const bundle = await (await request.get('/api/pupils/tove/bundle')).body();
   expect(bundle.includes(Buffer.from(`films/${review.id}.webm`))).toBe(true);
   await page.getByRole('button', { name: 'Delete' }).click();
@@ -143,7 +169,9 @@ test('a review is spoken over the replay, kept, and plays on the pupil’s page'
   await expect(page.getByText('The spoken review was deleted.')).toBeVisible();
 });
 
-test('what each drill did is on one page with steadiness and the logbook, and every table can be taken along', async ({ page }) => {
+test('what each drill did is on one page with steadiness and the logbook, and every table can be taken along', async ({
+  page,
+}) => {
   await page.goto('/office/pupils/corin');
   await page.getByRole('link', { name: 'Progress and logbook' }).click();
   await expect(page.getByRole('heading', { name: 'Corin Vasshaug: progress' })).toBeVisible();

@@ -3,13 +3,21 @@ import chromium from '../../scripts/chromium.json' with { type: 'json' };
 import { lastSwing, nextSwing, startDevice } from '../bay.js';
 
 test.use({
-  launchOptions: { executablePath: chromium.path, args: [...chromium.flags, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'] },
+  launchOptions: {
+    executablePath: chromium.path,
+    args: [...chromium.flags, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+  },
   permissions: ['camera', 'microphone'],
 });
 
-test('the bay is filmed, and the film comes with the swing; felt values are asked before a number is shown', async ({ page, request }) => {
+test('the bay is filmed, and the film comes with the swing; felt values are asked before a number is shown', async ({
+  page,
+  request,
+}) => {
   const control = 4406;
-  await request.put('/api/house', { data: { units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' }, school: 'common-ground', askFelt: true } });
+  await request.put('/api/house', {
+    data: { units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' }, school: 'common-ground', askFelt: true },
+  });
   const device = startDevice(4391, control);
   try {
     await page.goto('/lesson/lesson-jonas/record');
@@ -28,6 +36,12 @@ test('the bay is filmed, and the film comes with the swing; felt values are aske
     await expect(page.getByRole('tab', { name: 'Film (1)' })).toBeVisible();
   } finally {
     await device.end();
-    await request.put('/api/house', { data: { units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' }, school: 'common-ground', askFelt: false } });
+    await request.put('/api/house', {
+      data: {
+        units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
+        school: 'common-ground',
+        askFelt: false,
+      },
+    });
   }
 });

@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { drop, lastSwing, nextSwing, root, serious, startDevice, startServer } from '../bay.js';
 
 const film = (name: string) => readFileSync(join(root, 'server/demo-films', name));
-test('a new pupil: from an empty house through the guided set-up on two plates to the first swing read', async ({ page }) => {
+test('a new pupil: from an empty house through the guided set-up on two plates to the first swing read', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
   const [port, control] = [4401, 4402];
   const server = await startServer(port, { DATABASE_URL: 'memory://' });
@@ -32,7 +34,9 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
     const ask = page.getByTestId('set-up-ask');
     await expect(ask).toHaveText('Ready. Take the club.', { timeout: 90_000 });
     await expect(page.getByText(/6\d\.\d kg, the record says 64 kg/)).toBeVisible();
-    await expect(page.getByRole('list', { name: 'Steps of the set-up' })).toContainText('lead and trail are where they should be');
+    await expect(page.getByRole('list', { name: 'Steps of the set-up' })).toContainText(
+      'lead and trail are where they should be',
+    );
     expect(await serious(page)).toEqual([]);
     await page.getByRole('link', { name: 'Go and record' }).click();
     await nextSwing(page, control);
@@ -50,7 +54,9 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
   }
 });
 
-test('a returning pupil: found by search, the real change is named, other shoes are warned of, everything can be taken out', async ({ page }) => {
+test('a returning pupil: found by search, the real change is named, other shoes are warned of, everything can be taken out', async ({
+  page,
+}) => {
   await page.goto('/office/pupils');
   await expect(page.getByRole('link', { name: 'Ilse Tarnquist' })).toBeVisible();
   await page.keyboard.press('/');
@@ -83,7 +89,9 @@ test('a returning pupil: found by search, the real change is named, other shoes 
   await expect(page.getByText(/no lesson brought a real change: what moves is spread/)).toBeVisible();
 });
 
-test('a left-hander on a mat: recorded, shown from the golfer’s own view, and what the mat cannot say is said', async ({ page }) => {
+test('a left-hander on a mat: recorded, shown from the golfer’s own view, and what the mat cannot say is said', async ({
+  page,
+}) => {
   const control = 4404;
   const device = startDevice(4391, control, 'mat');
   try {
@@ -109,7 +117,9 @@ test('a left-hander on a mat: recorded, shown from the golfer’s own view, and 
   }
 });
 
-test('a film: in step by its sound, stepped by frames, an event marked in it is used, a length read from it', async ({ page }) => {
+test('a film: in step by its sound, stepped by frames, an event marked in it is used, a length read from it', async ({
+  page,
+}) => {
   await page.goto('/lesson/lesson-maren/read');
   await page.getByRole('button', { name: /^Swing 2,/ }).click();
   await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
@@ -156,7 +166,11 @@ test('a film: in step by its sound, stepped by frames, an event marked in it is 
 
 test('open to the network, the house asks who is there', async ({ page }) => {
   const port = 4407;
-  const server = await startServer(port, { DATABASE_URL: 'memory://', HOST: '0.0.0.0', VILKO_PASSWORD: 'tarred line and tow' });
+  const server = await startServer(port, {
+    DATABASE_URL: 'memory://',
+    HOST: '0.0.0.0',
+    VILKO_PASSWORD: 'tarred line and tow',
+  });
   try {
     await page.goto(`http://127.0.0.1:${port}/office/pupils`);
     await expect(page).toHaveURL(/sign-in/);

@@ -10,7 +10,9 @@ const open = async (page: Page, swing: number) => {
   await expect(reading(page)).toContainText(/Because|No fault is found/);
 };
 
-test('a finding: its set, its drill, what the eye saw, every school; overruled with a reason and taken back', async ({ page }) => {
+test('a finding: its set, its drill, what the eye saw, every school; overruled with a reason and taken back', async ({
+  page,
+}) => {
   await open(page, 5);
   await expect(reading(page)).toContainText('hangs back');
   await expect(reading(page)).toContainText(/Over 8 swings with the 7-iron/);
@@ -39,7 +41,9 @@ test('a finding: its set, its drill, what the eye saw, every school; overruled w
   expect(await serious(page)).toEqual([]);
 });
 
-test('what if: a push is altered, the route and the numbers follow, and the slider stops where it has to', async ({ page }) => {
+test('what if: a push is altered, the route and the numbers follow, and the slider stops where it has to', async ({
+  page,
+}) => {
   await open(page, 10);
   await page.keyboard.press('w');
   const panel = page.locator('vk-what-if');
@@ -101,7 +105,9 @@ test('compare: two sets from a link, what is real, explained, swapped, by phase,
   expect(await serious(page)).toEqual([]);
 });
 
-test('patterns: a school read, copied, dragged on the Score, typed, undone, saved, taken along, brought back, and read under', async ({ page }) => {
+test('patterns: a school read, copied, dragged on the Score, typed, undone, saved, taken along, brought back, and read under', async ({
+  page,
+}) => {
   await page.goto('/office/patterns/quiet-centre');
   await expect(page.getByText('The less the middle moves')).toBeVisible();
   await page.getByRole('button', { name: 'Copy this one' }).click();
@@ -135,9 +141,14 @@ test('patterns: a school read, copied, dragged on the Score, typed, undone, save
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Take along (JSON)' }).click();
   const file = await (await download).path();
-  const json = JSON.parse(readFileSync(file, 'utf8')) as { name: string; bands: { measure: string; ideal: number[] }[] };
+  const json = JSON.parse(readFileSync(file, 'utf8')) as {
+    name: string;
+    bands: { measure: string; ideal: number[] }[];
+  };
   expect(json.name).toBe('Bell tower');
-  await page.getByLabel('Bring a pattern').setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"id":"x"}') });
+  await page
+    .getByLabel('Bring a pattern')
+    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"id":"x"}') });
   await expect(page.getByRole('alert')).toContainText('broken.json: this is not a pattern');
   await page.getByLabel('Bring a pattern').setInputFiles(file);
   await expect(page).toHaveURL(/quiet-centre-own-2/);

@@ -13,7 +13,10 @@ test.describe('with a device in the bay', () => {
   });
   test.afterAll(() => device.end());
 
-  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({ page, request }) => {
+  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({
+    page,
+    request,
+  }) => {
     await request.put('/api/bay', { data: { lessonId: 'lesson-maren' } });
     await page.goto('/');
     await expect(page).toHaveURL(/lesson-maren\/record/);
@@ -37,7 +40,9 @@ test.describe('with a device in the bay', () => {
     );
   });
 
-  test('clubs are chosen by keys, Space pauses, and nothing serious is wrong for assistive technology', async ({ page }) => {
+  test('clubs are chosen by keys, Space pauses, and nothing serious is wrong for assistive technology', async ({
+    page,
+  }) => {
     await page.goto('/lesson/lesson-edvin/record');
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.keyboard.press('1');
@@ -126,21 +131,29 @@ for (const { file, lesson, device } of SAMPLES)
     await page.getByRole('button', { name: 'all measures' }).click();
     for (const id of ['share.lead.p7', 'load.trail.max', 'share.lead.p4', 'force.up.peak']) {
       const row = page.locator(`vk-ledger tr[title*="(${id})"]`);
-      await expect(row.locator('td.figures').first()).toHaveText(String(Math.round(expected.reference.swings[0]!.measures[id]!.value)));
+      await expect(row.locator('td.figures').first()).toHaveText(
+        String(Math.round(expected.reference.swings[0]!.measures[id]!.value)),
+      );
     }
-    if (device === 'a mat') await expect(page.locator('vk-ledger tr[title*="(force.target.peak)"]')).toContainText('cannot measure horizontal forces');
+    if (device === 'a mat')
+      await expect(page.locator('vk-ledger tr[title*="(force.target.peak)"]')).toContainText(
+        'cannot measure horizontal forces',
+      );
     await page.reload();
     await expect(page.locator('vk-rack li').last()).toBeVisible();
   });
 
-test('a CSV file with headers of its own is mapped once, with its trace in sight, and then read without a word', async ({ page }) => {
+test('a CSV file with headers of its own is mapped once, with its trace in sight, and then read without a word', async ({
+  page,
+}) => {
   const lines = readFileSync(join(data, 'sample-plates-left.csv'), 'utf8')
     .replace(/^\uFEFF/, '')
     .split('\n');
   const at = lines.findIndex((l) => l.startsWith('time'));
   const header = lines[at]!.replace(
     /p(\d)_([fm])([xyz])/g,
-    (_, plate: string, kind: string, axis: string) => `${kind === 'f' ? 'Force' : 'Moment'} ${axis.toUpperCase()} plate ${plate}`,
+    (_, plate: string, kind: string, axis: string) =>
+      `${kind === 'f' ? 'Force' : 'Moment'} ${axis.toUpperCase()} plate ${plate}`,
   ).replace('time', 'Stamp');
   const text = [...lines.slice(0, at), header, ...lines.slice(at + 1)].join('\n');
   await page.goto('/lesson/lesson-corin/read');
@@ -202,13 +215,17 @@ test('a broken file is refused in one sentence, and nothing is lost', async ({ p
   const before = await cells.count();
   const whole = readFileSync(join(data, 'sample-plates.c3d'));
   await drop(page, [{ name: 'cut.c3d', bytes: whole.subarray(0, 50_000) }]);
-  await expect(page.getByRole('alert')).toContainText(/cut\.c3d: .*frames are promised.*byte 50000.*Nothing of this file was stored/);
+  await expect(page.getByRole('alert')).toContainText(
+    /cut\.c3d: .*frames are promised.*byte 50000.*Nothing of this file was stored/,
+  );
   await drop(page, [{ name: 'film.mov', bytes: Buffer.from('x') }]);
   await expect(page.getByRole('alert')).toContainText('none of the recordings that can be read');
   expect(await cells.count()).toBe(before);
 });
 
-test('Read has nothing serious wrong for assistive technology, day and night, with plates, mat and boards', async ({ page }) => {
+test('Read has nothing serious wrong for assistive technology, day and night, with plates, mat and boards', async ({
+  page,
+}) => {
   for (const lesson of ['lesson-maren', 'lesson-ilse', 'lesson-sunniva']) {
     await page.goto(`/lesson/${lesson}/read`);
     await expect(page.locator('vk-score svg').last()).toBeVisible();

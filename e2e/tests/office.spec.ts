@@ -16,7 +16,11 @@ test('units change what is shown everywhere, and never what is stored', async ({
   await page.goto('/lesson/lesson-maren/read');
   await expect(page.getByRole('button', { name: /^Swing 1,/ })).toContainText(/\d+ m/);
   const stored = async () =>
-    ((await (await request.get('/api/lessons/lesson-maren')).json()) as { rack: { shot: { values: { carry: number } } | null }[] }).rack[0]!.shot!.values.carry;
+    (
+      (await (await request.get('/api/lessons/lesson-maren')).json()) as {
+        rack: { shot: { values: { carry: number } } | null }[];
+      }
+    ).rack[0]!.shot!.values.carry;
   const before = await stored();
   await page.getByRole('link', { name: 'Settings' }).click();
   await page.getByLabel('Distance').selectOption('yd');
@@ -32,8 +36,12 @@ test('units change what is shown everywhere, and never what is stored', async ({
 test('a list of shots is dropped, a wrong unit is refused with its line', async ({ page }) => {
   await page.goto('/lesson/lesson-halvard/read');
   await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
-  await drop(page, [{ name: 'monday-shots.csv', bytes: Buffer.from('swing,carry (yd),strike,battery\n1,150,thin,80\n99,140,,80\n') }]);
-  await expect(page.getByText('1 shot matched to swings; 1 kept that no swing is near in time; columns left: battery')).toBeVisible();
+  await drop(page, [
+    { name: 'monday-shots.csv', bytes: Buffer.from('swing,carry (yd),strike,battery\n1,150,thin,80\n99,140,,80\n') },
+  ]);
+  await expect(
+    page.getByText('1 shot matched to swings; 1 kept that no swing is near in time; columns left: battery'),
+  ).toBeVisible();
   await page.getByRole('button', { name: /^Swing 1,/ }).click();
   await expect(page.getByText(/150 yd · thin|150 yd.*thin/).first()).toBeVisible();
   await drop(page, [{ name: 'tuesday-shots.csv', bytes: Buffer.from('swing,carry (kg)\n1,150\n') }]);
@@ -89,7 +97,9 @@ test('who was entered twice becomes one, and an archived pupil leaves the list u
   await expect(page.getByRole('link', { name: 'Edvin Roake' })).toBeVisible();
 });
 
-test('the devices say what each kind can, and the new screens have nothing serious wrong by day and night', async ({ page }) => {
+test('the devices say what each kind can, and the new screens have nothing serious wrong by day and night', async ({
+  page,
+}) => {
   await page.goto('/office/devices');
   await expect(page.getByText('No device has been here yet.')).toBeVisible();
   for (const path of [
@@ -116,9 +126,14 @@ test('every swing of a pupil: filtered, related to the ball, saved as a table, r
   const count = page.getByRole('status').filter({ hasText: /of \d+ swings/ });
   await expect(count).toBeVisible();
   await page.getByLabel('Club', { exact: true }).selectOption('7-iron');
-  await expect(page.getByLabel('Relation')).toContainText(/\d+ swings: \d+\.?\d* (mm|in) per % \(95%: .*\)\. They go together\./);
+  await expect(page.getByLabel('Relation')).toContainText(
+    /\d+ swings: \d+\.?\d* (mm|in) per % \(95%: .*\)\. They go together\./,
+  );
   await page.getByLabel('Finding', { exact: true }).selectOption({ label: 'hangs back' });
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV of this table' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV of this table' }).click(),
+  ]);
   const rows = readFileSync(await download.path(), 'utf8')
     .trim()
     .split('\r\n');

@@ -35,7 +35,9 @@ test('a pupil with an injury: drills that could hurt are left out or refused, wh
   // her own plan runs: what pain has stopped is withdrawn from it
   await expect(chips(page).filter({ hasText: 'off' }).first()).toBeVisible();
   await chips(page).filter({ hasText: 'off' }).last().click();
-  await expect(page.locator('vk-plan-panel')).toContainText('stopped by pain on 2026-11-05: not before the instructor has seen it.');
+  await expect(page.locator('vk-plan-panel')).toContainText(
+    'stopped by pain on 2026-11-05: not before the instructor has seen it.',
+  );
   await page.getByRole('button', { name: 'Put aside' }).click();
   await expect(page.locator('vk-plan-form')).toContainText('Wall push cannot be planned: not with: knee.');
   await expect(page.getByRole('button', { name: 'Make the plan' })).toBeDisabled();
@@ -85,7 +87,10 @@ test('a plan is made, dragged to another day, refused where it may not go, kept 
   await expect(chips(page).nth(1)).toHaveText(/E2/);
   await page.reload();
   await expect(chips(page).nth(1)).toHaveText(/E2/);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar file' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Calendar file' }).click(),
+  ]);
   const ics = readFileSync(await download.path(), 'utf8');
   expect(ics.match(/BEGIN:VEVENT/g)?.length).toBe(6);
   expect(ics).toContain(`DTSTART;VALUE=DATE:${next.toISOString().slice(0, 10).replaceAll('-', '')}`);
@@ -99,7 +104,10 @@ test.describe('The trainer with a device', () => {
   });
   test.afterAll(() => device.end());
 
-  test('a rung is climbed on a mat: each swing answered, k of n opens the next; exercises stay out of comparisons', async ({ page, request }) => {
+  test('a rung is climbed on a mat: each swing answered, k of n opens the next; exercises stay out of comparisons', async ({
+    page,
+    request,
+  }) => {
     test.setTimeout(300_000);
     await page.goto('/lesson/lesson-edvin/practise?drill=tap-after');
     await page.locator('vk-drill-sheet').getByRole('link', { name: 'Train' }).click();
@@ -114,7 +122,9 @@ test.describe('The trainer with a device', () => {
     }
     await expect(page.getByText('Passed.')).toBeVisible();
     await page.keyboard.press('n');
-    await expect(page.getByRole('navigation', { name: 'Rungs' }).getByRole('link', { name: 'no ball, full speed' })).toHaveAttribute('aria-current', 'step');
+    await expect(
+      page.getByRole('navigation', { name: 'Rungs' }).getByRole('link', { name: 'no ball, full speed' }),
+    ).toHaveAttribute('aria-current', 'step');
     await page.getByRole('button', { name: 'test without aid' }).click();
     await expect(page.getByText('0 of 10 done')).toBeVisible();
     await page.getByRole('link', { name: 'Back to the drill' }).click();
@@ -150,7 +160,9 @@ test.describe('The trainer with a device', () => {
       await expect(trials).toHaveCount(n, { timeout: 40_000 });
     }
     await expect(
-      page.getByRole('heading', { name: /(A real difference|No difference that matters|Too few swings to tell): Lead share, impact .* \(95%: / }),
+      page.getByRole('heading', {
+        name: /(A real difference|No difference that matters|Too few swings to tell): Lead share, impact .* \(95%: /,
+      }),
     ).toBeVisible();
     await expect(page.getByText(/^Without \d+% \(mean of 4\), with \d+% \(mean of 4\)/)).toBeVisible();
     expect(await serious(page)).toEqual([]);
@@ -177,7 +189,9 @@ test('a report is drafted, edited, printed on one page, and given back to the dr
   await page.getByRole('button', { name: 'E-mail file' }).click();
   await page.getByLabel('To', { exact: true }).fill('ilse@example.org');
   await page.getByRole('button', { name: 'Put into the outbox' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'The letter to ilse@example.org lies in the outbox: lesson-ilse--' })).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'The letter to ilse@example.org lies in the outbox: lesson-ilse--' }),
+  ).toBeVisible();
   await page.setViewportSize({ width: 390, height: 800 });
   expect(await sheet.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -11,7 +11,10 @@ test.describe('Record with a device', () => {
   });
   test.afterAll(() => device.end());
 
-  test('kind, tag and intent go by keys, and go with the next swing; a rehearsal is measured, not judged', async ({ page, request }) => {
+  test('kind, tag and intent go by keys, and go with the next swing; a rehearsal is measured, not judged', async ({
+    page,
+    request,
+  }) => {
     await page.goto(`${LESSON}/record`);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.keyboard.press('p');
@@ -20,7 +23,9 @@ test.describe('Record with a device', () => {
     await expect(page.getByRole('button', { name: 'draw feet' })).toBeVisible();
     await nextSwing(page, CONTROL);
     await expect(lastSwing(page)).toContainText('practice swing');
-    const { rack } = (await (await request.get(`/api/lessons/lesson-halvard`)).json()) as { rack: { tag: string; intent: string; kind: string }[] };
+    const { rack } = (await (await request.get(`/api/lessons/lesson-halvard`)).json()) as {
+      rack: { tag: string; intent: string; kind: string }[];
+    };
     expect(rack.at(-1)).toMatchObject({ tag: 'practice swing', intent: 'draw feet', kind: 'full' });
     await page.keyboard.press('h');
     await expect(page.getByRole('button', { name: 'half', exact: true })).toHaveAttribute('aria-pressed', 'true');
@@ -37,7 +42,9 @@ test.describe('Record with a device', () => {
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     const number = (await lastSwing(page).getByRole('link').textContent())!;
     await page.keyboard.press('F5');
-    await expect(page.getByRole('alert')).toContainText(/somebody stands on the device \(\d+ kg\): step off, then zero/);
+    await expect(page.getByRole('alert')).toContainText(
+      /somebody stands on the device \(\d+ kg\): step off, then zero/,
+    );
     await page.keyboard.press('.');
     await expect(page.getByText('Not armed')).toBeVisible();
     await page.keyboard.press('Escape');
@@ -47,7 +54,9 @@ test.describe('Record with a device', () => {
     await page.keyboard.press('PageUp');
     await page.keyboard.press('PageDown');
     await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
-    await expect(page.getByRole('button', { name: new RegExp(`^Take the star from swing ${number.replace(/\D/g, '')}$`) })).toBeVisible();
+    await expect(
+      page.getByRole('button', { name: new RegExp(`^Take the star from swing ${number.replace(/\D/g, '')}$`) }),
+    ).toBeVisible();
   });
 
   test('the pupil’s window shows the same stance, and turns for a screen on the floor', async ({ page }) => {
@@ -64,7 +73,11 @@ test.describe('Record with a device', () => {
 
 test('Record without a device says so, and takes a recording made elsewhere', async ({ page, request }) => {
   await expect
-    .poll(async () => ((await (await request.get('/api/bay')).json()) as { device: { connected: boolean } | null }).device?.connected ?? false)
+    .poll(
+      async () =>
+        ((await (await request.get('/api/bay')).json()) as { device: { connected: boolean } | null }).device
+          ?.connected ?? false,
+    )
     .toBe(false);
   await page.goto(`${LESSON}/record`);
   await expect(page.getByText(/No device is sending\. Start the device, or drop a recording/)).toBeVisible();

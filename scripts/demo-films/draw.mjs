@@ -16,8 +16,17 @@ const FILMS = [
 ];
 
 const at = (path) => fileURLToPath(new URL(path, import.meta.url));
-const { outputFiles } = await build({ entryPoints: [at('page.ts')], bundle: true, format: 'iife', write: false, loader: { '.json': 'json' } });
-const browser = await chromium.launch({ executablePath: settings.path, args: [...settings.flags, '--autoplay-policy=no-user-gesture-required'] });
+const { outputFiles } = await build({
+  entryPoints: [at('page.ts')],
+  bundle: true,
+  format: 'iife',
+  write: false,
+  loader: { '.json': 'json' },
+});
+const browser = await chromium.launch({
+  executablePath: settings.path,
+  args: [...settings.flags, '--autoplay-policy=no-user-gesture-required'],
+});
 const page = await browser.newPage();
 page.on('pageerror', (e) => console.error(e));
 await page.goto('about:blank');
@@ -30,6 +39,8 @@ for (const [lesson, k, sides] of FILMS)
     const name = at(`../../server/demo-films/${lesson}-${k + 1}-${side}`);
     writeFileSync(`${name}.webm`, bytes);
     writeFileSync(`${name}.json`, `${JSON.stringify(about, null, 2)}\n`);
-    console.log(`${lesson} ${k + 1} ${side}: ${(bytes.length / 1000).toFixed(0)} kB, strike heard at ${about.impact} s (drawn for ${meant} s)`);
+    console.log(
+      `${lesson} ${k + 1} ${side}: ${(bytes.length / 1000).toFixed(0)} kB, strike heard at ${about.impact} s (drawn for ${meant} s)`,
+    );
   }
 await browser.close();

@@ -32,7 +32,10 @@ function draw(c: CanvasRenderingContext2D, f: Figure, side: 'front' | 'behind', 
   const scale = SIZE.h / METRES;
   const mirror = left ? -1 : 1;
   const ground = SIZE.h - 44;
-  const at = ([x, y, z]: Joint): [number, number] => [SIZE.w / 2 + mirror * (side === 'front' ? y : x - 0.25) * scale, ground - z * scale];
+  const at = ([x, y, z]: Joint): [number, number] => [
+    SIZE.w / 2 + mirror * (side === 'front' ? y : x - 0.25) * scale,
+    ground - z * scale,
+  ];
   c.fillStyle = '#e9e4d8';
   c.fillRect(0, 0, SIZE.w, SIZE.h);
   c.strokeStyle = '#b5a98f';
@@ -82,7 +85,11 @@ async function film(lessonId: string, k: number, side: 'front' | 'behind') {
   const audio = new AudioContext();
   const mouth = audio.createMediaStreamDestination();
   const stream = new MediaStream([...canvas.captureStream(60).getVideoTracks(), ...mouth.stream.getAudioTracks()]);
-  const recorder = new MediaRecorder(stream, { mimeType: 'video/webm;codecs=vp8,opus', videoBitsPerSecond: 420_000, audioBitsPerSecond: 32_000 });
+  const recorder = new MediaRecorder(stream, {
+    mimeType: 'video/webm;codecs=vp8,opus',
+    videoBitsPerSecond: 420_000,
+    audioBitsPerSecond: 32_000,
+  });
   const parts: Blob[] = [];
   recorder.ondataavailable = (e) => parts.push(e.data);
   const stopped = new Promise((r) => (recorder.onstop = r));
@@ -124,7 +131,8 @@ async function film(lessonId: string, k: number, side: 'front' | 'behind') {
 function burst(audio: AudioContext): AudioBuffer {
   const buffer = audio.createBuffer(1, audio.sampleRate / 10, audio.sampleRate);
   const v = buffer.getChannelData(0);
-  for (let i = 0; i < v.length; i++) v[i] = 0.9 * Math.exp(-i / (0.012 * audio.sampleRate)) * Math.cos((2 * Math.PI * 420 * i) / audio.sampleRate);
+  for (let i = 0; i < v.length; i++)
+    v[i] = 0.9 * Math.exp(-i / (0.012 * audio.sampleRate)) * Math.cos((2 * Math.PI * 420 * i) / audio.sampleRate);
   return buffer;
 }
 

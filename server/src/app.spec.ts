@@ -38,14 +38,18 @@ describe('the server', () => {
     const answer = Imported.parse((await send(writeRecording(recording, 'two.vilko'), 'two.vilko')).json());
     expect(answer.swings.length).toBe(2);
     expect(answer.swings[1]!.number).toBe(answer.swings[0]!.number + 1);
-    expect((await app.fastify.inject(`/api/swings/${answer.swings[1]!.id}/recording`)).headers['x-swing-part']).toBe('1');
+    expect((await app.fastify.inject(`/api/swings/${answer.swings[1]!.id}/recording`)).headers['x-swing-part']).toBe(
+      '1',
+    );
   });
 
   it('reads a file as it was told: packed by the browser, its columns named, its axes turned', async () => {
     const { recording } = simulate({ device: 'path', seed: 9 });
     const packed = Imported.parse((await send(writeRecording(recording, 'x.vilko'), 'range.csv&packed=true')).json());
     expect([packed.file, packed.device, packed.swings.length]).toEqual(['range.csv', 'path', 1]);
-    const text = new TextDecoder().decode(writeRecording(recording, 'x.csv')).replace('time,cop_x,cop_y,load', 'stamp,a,b,kg');
+    const text = new TextDecoder()
+      .decode(writeRecording(recording, 'x.csv'))
+      .replace('time,cop_x,cop_y,load', 'stamp,a,b,kg');
     const mapping = {
       columns: {
         time: { column: 'stamp', factor: 1 },
@@ -59,11 +63,15 @@ describe('the server', () => {
     // the club was not named: the swing is found by the load
     expect(Imported.parse((await told(JSON.stringify(mapping))).json()).device).toBe('path');
     expect(Problem.parse((await told('{"columns":')).json()).message).toContain('mapping');
-    expect(Problem.parse((await told(JSON.stringify({ ...mapping, columns: { time: { column: 'clock', factor: 1 } } }))).json()).message).toContain(
-      'no column "clock"',
-    );
+    expect(
+      Problem.parse(
+        (await told(JSON.stringify({ ...mapping, columns: { time: { column: 'clock', factor: 1 } } }))).json(),
+      ).message,
+    ).toContain('no column "clock"');
     const c3d = writeRecording(simulate({ device: 'plates', seed: 9 }).recording, 'x.c3d');
-    expect(Problem.parse((await send(c3d, 'x.c3d&axes=ball%3D%2Bx,left%3D%2Bx')).json()).message).toContain('different lab axes');
+    expect(Problem.parse((await send(c3d, 'x.c3d&axes=ball%3D%2Bx,left%3D%2Bx')).json()).message).toContain(
+      'different lab axes',
+    );
   });
 
   it('refuses a broken file in one sentence and stores nothing', async () => {
@@ -77,16 +85,23 @@ describe('the server', () => {
     const cut: Recording = {
       ...quiet,
       time: quiet.time.slice(0, 100),
-      boards: quiet.boards.map((b) => ({ ...b, cells: b.cells.map((c) => c.slice(0, 100)) as unknown as typeof b.cells })),
+      boards: quiet.boards.map((b) => ({
+        ...b,
+        cells: b.cells.map((c) => c.slice(0, 100)) as unknown as typeof b.cells,
+      })),
       channels: {},
     };
-    expect(Problem.parse((await send(writeRecording(cut, 'q.csv'), 'q.csv')).json()).message).toContain('no swing was found');
+    expect(Problem.parse((await send(writeRecording(cut, 'q.csv'), 'q.csv')).json()).message).toContain(
+      'no swing was found',
+    );
     expect((await lesson()).rack.length).toBe(before);
   });
 
   it('deletes with undo, changes club and star, and judges anew under a mark', async () => {
     const { recording } = simulate({ device: 'boards', seed: 5 });
-    const [swing] = Imported.parse((await send(writeRecording(recording, 'c.csv'), 'c.csv')).json()).swings as [SwingHead];
+    const [swing] = Imported.parse((await send(writeRecording(recording, 'c.csv'), 'c.csv')).json()).swings as [
+      SwingHead,
+    ];
     await app.fastify.inject({ method: 'DELETE', url: `/api/swings/${swing.id}` });
     expect((await lesson()).rack.some((s) => s.id === swing.id)).toBeFalse();
     await app.fastify.inject({ method: 'POST', url: `/api/swings/${swing.id}/restore` });
@@ -116,7 +131,9 @@ describe('the server', () => {
       if (!isBinary) heard.push(LiveMessage.parse(JSON.parse(data.toString())));
       else {
         pictures++;
-        lastLead = unpackLive(data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength) as ArrayBuffer).lead;
+        lastLead = unpackLive(
+          data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength) as ArrayBuffer,
+        ).lead;
       }
     });
     const { recording } = simulate({ device: 'plates', seed: 6, fault: 'no-load' });
@@ -136,7 +153,10 @@ describe('the server', () => {
       },
     };
     device.send(JSON.stringify(hello));
-    const columns = [...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])), recording.channels.shaft_deg!];
+    const columns = [
+      ...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])),
+      recording.channels.shaft_deg!,
+    ];
     let sequence = 0;
     for (let k = 0; k + 20 <= recording.time.length; k += 20) {
       const payload = new Float32Array(20 * columns.length);
@@ -149,7 +169,8 @@ describe('the server', () => {
     const rest = new Float32Array(20 * columns.length);
     for (let i = 0; i < 20; i++) columns.forEach((c, j) => (rest[i * columns.length + j] = c.at(-1)!));
     const from = recording.time.length / 1000;
-    for (let k = 0; k < 40; k++) device.send(packFeed({ kind: SAMPLES, sequence: sequence++, time: from + k * 0.02, count: 20 }, rest));
+    for (let k = 0; k < 40; k++)
+      device.send(packFeed({ kind: SAMPLES, sequence: sequence++, time: from + k * 0.02, count: 20 }, rest));
     const until = Date.now() + 15_000;
     while (!heard.some((m) => m.type === 'swing') && Date.now() < until) await new Promise((r) => setTimeout(r, 50));
     const swing = heard.find((m) => m.type === 'swing');
@@ -180,7 +201,9 @@ describe('the server', () => {
     await new Promise((r) => device.once('open', r));
     const one = { kind: 'plate', name: 'One plate', rate: 1000, plates: [{ centre: [0, 0] }], mat: null, channels: [] };
     device.send(JSON.stringify({ type: 'hello', protocol: 'vilko-feed', version: 1, device: one }));
-    expect(await said).toContain('a device of kind plate cannot be shown live: record with its own program and drop the file');
+    expect(await said).toContain(
+      'a device of kind plate cannot be shown live: record with its own program and drop the file',
+    );
   });
 });
 

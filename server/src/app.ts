@@ -7,7 +7,12 @@ import swagger from '@fastify/swagger';
 import websocket from '@fastify/websocket';
 import { VilkoError } from '@vilko/core';
 import Fastify, { type FastifyInstance } from 'fastify';
-import { hasZodFastifySchemaValidationErrors, jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import {
+  hasZodFastifySchemaValidationErrors,
+  jsonSchemaTransform,
+  serializerCompiler,
+  validatorCompiler,
+} from 'fastify-type-provider-zod';
 import { swingService } from './analysis/swing-service.js';
 import { guard } from './auth/guard.js';
 import { signIn } from './auth/sign-in.js';
@@ -113,9 +118,16 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
       },
     },
   });
-  await fastify.register(swagger, { openapi: { info: { title: 'Vilko', version: '1' } }, transform: jsonSchemaTransform });
+  await fastify.register(swagger, {
+    openapi: { info: { title: 'Vilko', version: '1' } },
+    transform: jsonSchemaTransform,
+  });
   await fastify.register(websocket, { options: { maxPayload: 1 << 20 } });
-  fastify.addContentTypeParser('application/octet-stream', { parseAs: 'buffer', bodyLimit: 256 << 20 }, (_, body, done) => done(null, body));
+  fastify.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: 256 << 20 },
+    (_, body, done) => done(null, body),
+  );
 
   fastify.setErrorHandler((error, _request, reply) => {
     if (error instanceof VilkoError)
@@ -123,7 +135,10 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
         code: error.code,
         message: `${error.message}.`,
         ...(error.position ? { position: error.position } : {}),
-        kept: error.code === 'bad-option' ? 'Nothing was changed.' : 'Everything recorded before is kept; nothing of this file was stored.',
+        kept:
+          error.code === 'bad-option'
+            ? 'Nothing was changed.'
+            : 'Everything recorded before is kept; nothing of this file was stored.',
       });
     if (hasZodFastifySchemaValidationErrors(error))
       return reply.code(400).send({
@@ -132,7 +147,9 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
       });
     const status = (error as { statusCode?: number }).statusCode ?? 500;
     if (status >= 500) console.error(error);
-    return reply.code(status).send({ code: 'server', message: REFUSALS[status] ?? 'The server could not do this; nothing was changed.' });
+    return reply
+      .code(status)
+      .send({ code: 'server', message: REFUSALS[status] ?? 'The server could not do this; nothing was changed.' });
   });
 
   const tables = openTables(database);
@@ -140,7 +157,10 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   const store = filmStore(database.folder);
   const outbox = openOutbox(database.folder);
   const patterns = patternService(tables.patterns);
-  const service = swingService({ ...tables, standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }) });
+  const service = swingService({
+    ...tables,
+    standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }),
+  });
   const filmsOf = filmService(swings, films, store);
   const shotsOf = shotService(pupils, swings, shots);
   const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
@@ -168,7 +188,13 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   await guard(fastify, signIn(house), needed, deviceKey);
   await fastify.register((scope, _options, done) => {
     scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
-    pupilRoutes(scope, pupils, pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }), service, bay);
+    pupilRoutes(
+      scope,
+      pupils,
+      pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }),
+      service,
+      bay,
+    );
     lessonRoutes(scope, pupils, service);
     reportRoutes(scope, reports, links);
     shareRoutes(scope, links);
@@ -186,7 +212,12 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   });
   const hasWeb = existsSync(join(web, 'index.html'));
   // films are sent in ranges by the same plug-in that serves the application
-  await fastify.register(fastifyStatic, { root: hasWeb ? web : store.folder, serve: hasWeb, wildcard: false, maxAge: '1h' });
+  await fastify.register(fastifyStatic, {
+    root: hasWeb ? web : store.folder,
+    serve: hasWeb,
+    wildcard: false,
+    maxAge: '1h',
+  });
   if (hasWeb) {
     const index = readFileSync(join(web, 'index.html'));
     // deep links: every other path is the application's own
@@ -197,5 +228,9 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     );
   }
   fastify.addHook('onClose', () => bay.close());
-  return { fastify, bay, demo: { pupils, service, shots, films: filmsOf, practice: tables.practice, experiments: tables.experiments } };
+  return {
+    fastify,
+    bay,
+    demo: { pupils, service, shots, films: filmsOf, practice: tables.practice, experiments: tables.experiments },
+  };
 }

@@ -44,7 +44,8 @@ import '../../core/src/practice/practice.spec';
 import '../../core/src/practice/plan.spec';
 import '../../core/src/measures/step.spec';
 
-const count = (suite: jasmine.Suite): number => suite.children.reduce((n, c) => n + ('children' in c ? count(c) : 1), 0);
+const count = (suite: jasmine.Suite): number =>
+  suite.children.reduce((n, c) => n + ('children' in c ? count(c) : 1), 0);
 
 describe('the core in the browser', () => {
   it('brings all its specs', () => {

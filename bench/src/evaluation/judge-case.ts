@@ -31,7 +31,8 @@ export function judgeCase(c: Case): Judged {
     ...(c.school ? { school: c.school } : {}),
   });
   // as in a lesson: the feet are checked at set-up where the device does not see them
-  const footCheck = c.device === 'plates' || c.device === 'boards' ? recordedFootCheck(rocking(c, build), c.handed) : undefined;
+  const footCheck =
+    c.device === 'plates' || c.device === 'boards' ? recordedFootCheck(rocking(c, build), c.handed) : undefined;
   const [swing] = analyse(recording, footCheck ? { footCheck } : {}).swings;
   if (!swing) return { case: c, said: null, own: null };
   const under = (pattern: string): Said => {
@@ -48,9 +49,19 @@ export function judgeCase(c: Case): Judged {
 /** The golfer rocks from heel to toe on each foot, as the guided set-up asks. */
 function rocking(c: Case, build: { stature: number; mass: number }): Recording {
   const parts = (['stand', 'rock lead', 'rock trail'] as const).map(
-    (does) => standing({ device: c.device, handed: c.handed, seed: c.seed, build, club: c.club, does, seconds: does === 'stand' ? 2 : 6 }).recording,
+    (does) =>
+      standing({
+        device: c.device,
+        handed: c.handed,
+        seed: c.seed,
+        build,
+        club: c.club,
+        does,
+        seconds: does === 'stand' ? 2 : 6,
+      }).recording,
   );
-  const joined = (of: (r: Recording) => Float64Array): Float64Array => Float64Array.from(parts.flatMap((r) => [...of(r)]));
+  const joined = (of: (r: Recording) => Float64Array): Float64Array =>
+    Float64Array.from(parts.flatMap((r) => [...of(r)]));
   const first = parts[0]!;
   const rate = (first.time.length - 1) / (first.time.at(-1)! - first.time[0]!);
   const n = parts.reduce((s, r) => s + r.time.length, 0);
@@ -60,8 +71,13 @@ function rocking(c: Case, build: { stature: number; mass: number }): Recording {
     channels: {},
     platforms: first.platforms.map((p, i) => ({
       ...p,
-      ...Object.fromEntries((['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((ch) => [ch, joined((r) => r.platforms[i]![ch])])),
+      ...Object.fromEntries(
+        (['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((ch) => [ch, joined((r) => r.platforms[i]![ch])]),
+      ),
     })),
-    boards: first.boards.map((b, i) => ({ ...b, cells: b.cells.map((_, q) => joined((r) => r.boards[i]!.cells[q]!)) as unknown as typeof b.cells })),
+    boards: first.boards.map((b, i) => ({
+      ...b,
+      cells: b.cells.map((_, q) => joined((r) => r.boards[i]!.cells[q]!)) as unknown as typeof b.cells,
+    })),
   };
 }

@@ -18,7 +18,12 @@ export function judgeSpread(seed: number): JudgedSet[] {
   return (['healthy', ...(Object.keys(STRENGTHS) as FaultStrength[])] as const).map((strength) => {
     const spread = OWN + (strength === 'healthy' ? 0 : STRENGTHS[strength] * OWN_SD);
     const swings = analyse(simulate({ device: 'plates', seed, swings: SWINGS, style: { spread } }).recording).swings;
-    const { findings } = judgeSet(swings, { device: 'plates', club: 'iron', pattern: patternOf('common-ground'), statureGiven: true });
+    const { findings } = judgeSet(swings, {
+      device: 'plates',
+      club: 'iron',
+      pattern: patternOf('common-ground'),
+      statureGiven: true,
+    });
     return { strength, found: findings.some((f) => f.fault === 'wide-spread') };
   });
 }

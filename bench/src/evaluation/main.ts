@@ -6,7 +6,8 @@ import type { JudgedSet } from './judge-spread.js';
 import { evaluationMarkdown } from './tables.js';
 
 /** Simulates, judges and writes docs/evaluation.md; `--tuning` uses the tuning seeds and only prints. */
-const option = (name: string): string | undefined => process.argv.find((a) => a.startsWith(`--${name}=`))?.split('=')[1];
+const option = (name: string): string | undefined =>
+  process.argv.find((a) => a.startsWith(`--${name}=`))?.split('=')[1];
 const tuning = process.argv.includes('--tuning');
 const REPORTING = 15_000_000;
 const TUNING = 2_000_000;
@@ -18,12 +19,19 @@ const file = (k: number): string => at(`../../runs/evaluation-${tuning ? 'tuning
 
 const run = (k: number): Promise<void> =>
   new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', at('./run.ts'), `${seed}`, `${n}`, `${k}`, `${AT_ONCE}`, file(k)], { stdio: 'inherit' });
+    const child = spawn(
+      process.execPath,
+      ['--import', 'tsx', at('./run.ts'), `${seed}`, `${n}`, `${k}`, `${AT_ONCE}`, file(k)],
+      { stdio: 'inherit' },
+    );
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`part ${k} ended with ${code}`))));
   });
 
 await Promise.all(Array.from({ length: AT_ONCE }, (_, k) => run(k)));
-const parts = Array.from({ length: AT_ONCE }, (_, k) => JSON.parse(readFileSync(file(k), 'utf8')) as { judged: Judged[]; sets: JudgedSet[] });
+const parts = Array.from(
+  { length: AT_ONCE },
+  (_, k) => JSON.parse(readFileSync(file(k), 'utf8')) as { judged: Judged[]; sets: JudgedSet[] },
+);
 const text = evaluationMarkdown(
   parts.flatMap((p) => p.judged),
   parts.flatMap((p) => p.sets),

@@ -8,6 +8,8 @@ import { judgeSpread } from './judge-spread.js';
 const [seed, n, part, of, out] = process.argv.slice(2);
 const mine = <T>(all: readonly T[]): T[] => all.filter((_, i) => i % Number(of) === Number(part));
 const judged = mine(casesOf(Number(seed), Number(n))).map((c) => judgeCase(c));
-const sets = mine(Array.from({ length: 4 * Number(n) }, (_, i) => Number(seed) + 500_000 + i)).flatMap((s) => judgeSpread(s));
+const sets = mine(Array.from({ length: 4 * Number(n) }, (_, i) => Number(seed) + 500_000 + i)).flatMap((s) =>
+  judgeSpread(s),
+);
 mkdirSync(dirname(out!), { recursive: true });
 writeFileSync(out!, JSON.stringify({ judged, sets }));

@@ -11,7 +11,8 @@ function part<T>(of: readonly T[], holds: (x: T) => boolean): string {
   return of.length ? `${Math.round((100 * of.filter(holds).length) / of.length)}% of ${of.length}` : '–';
 }
 const row = (...cells: (string | number)[]): string => `| ${cells.join(' | ')} |`;
-const table = (head: string[], rows: string[][]): string => [row(...head), row(...head.map(() => '---')), ...rows.map((r) => row(...r))].join('\n');
+const table = (head: string[], rows: string[][]): string =>
+  [row(...head), row(...head.map(() => '---')), ...rows.map((r) => row(...r))].join('\n');
 
 interface Heard {
   readonly c: Case;
@@ -31,7 +32,8 @@ export function evaluationMarkdown(judged: readonly Judged[], sets: readonly Jud
   const settings = EVALUATED_DEVICES.flatMap((device) =>
     [true, false].map((club) => ({ device, club, words: `${device}, ${club ? 'with' : 'without'} a club` })),
   );
-  const at = (s: { device: string; club: boolean }) => (h: Heard) => h.c.device === s.device && h.c.clubChannels === s.club;
+  const at = (s: { device: string; club: boolean }) => (h: Heard) =>
+    h.c.device === s.device && h.c.clubChannels === s.club;
   const faultIds = FAULTS.map((f) => f.id).filter((id) => SIMULATED_FAULTS[id]);
 
   const mains = settings.map((s) => {

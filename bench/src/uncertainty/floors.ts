@@ -3,7 +3,8 @@ import type { SimulatedDevice } from '@vilko/core/golfer';
 /** What sets the uncertainty of a measure: a floor, the stated uncertainty of events and times, or what was measured. */
 export type SetBy = 'floor' | 'timing' | 'free';
 
-const vertical = (device: SimulatedDevice): number => (device === 'mat' || device === 'boards' || device === 'path' ? 1 : 0.3);
+const vertical = (device: SimulatedDevice): number =>
+  device === 'mat' || device === 'boards' || device === 'path' ? 1 : 0.3;
 const share = (device: SimulatedDevice): number => (device === 'plate' || device === 'path' ? 5 : 0.3);
 const mass = (device: SimulatedDevice): number => (device === 'mat' || device === 'boards' ? 20 : 3);
 

@@ -13,7 +13,9 @@ const file = (device: SimulatedDevice): string => at(`../../runs/${device}.json`
 
 const simulated = (device: SimulatedDevice): Promise<void> =>
   new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', at('./run.ts'), device, String(SWINGS), file(device)], { stdio: 'inherit' });
+    const child = spawn(process.execPath, ['--import', 'tsx', at('./run.ts'), device, String(SWINGS), file(device)], {
+      stdio: 'inherit',
+    });
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${device} ended with ${code}`))));
   });
 
@@ -27,8 +29,14 @@ if (!process.argv.includes('--tables')) {
   };
   await Promise.all(Array.from({ length: AT_ONCE }, next));
 }
-const runs = new Map(SIMULATED_DEVICES.filter((d) => existsSync(file(d))).map((d) => [d, JSON.parse(readFileSync(file(d), 'utf8')) as Run]));
-if (runs.size < SIMULATED_DEVICES.length) throw new Error(`runs are missing: ${SIMULATED_DEVICES.filter((d) => !runs.has(d)).join(', ')}`);
+const runs = new Map(
+  SIMULATED_DEVICES.filter((d) => existsSync(file(d))).map((d) => [
+    d,
+    JSON.parse(readFileSync(file(d), 'utf8')) as Run,
+  ]),
+);
+if (runs.size < SIMULATED_DEVICES.length)
+  throw new Error(`runs are missing: ${SIMULATED_DEVICES.filter((d) => !runs.has(d)).join(', ')}`);
 writeFileSync(at('../../../docs/uncertainty.md'), uncertaintyMarkdown(runs));
 writeFileSync(at('../../../docs/events.md'), eventsMarkdown(runs));
 console.log('docs/uncertainty.md and docs/events.md');

@@ -19,14 +19,16 @@ interface Cell {
 
 const median = (v: number[]): number => v.sort((a, b) => a - b)[v.length >> 1] ?? NaN;
 const percent = (x: number): string => `${Math.round(100 * x)}%`;
-const digits = (x: number): string => (x === 0 ? '0' : x.toPrecision(2).replace(/e.*/, '')).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
+const digits = (x: number): string =>
+  (x === 0 ? '0' : x.toPrecision(2).replace(/e.*/, '')).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
 
 /** Coverage of every measure on every device, for the values of one class. */
 function cellsOf(runs: Runs, kind: SetBy): Map<string, Map<SimulatedDevice, Cell>> {
   const out = new Map<string, Map<SimulatedDevice, Cell>>();
   for (const [device, { rows }] of runs) {
     const all = new Map<string, (readonly [error: number, u: number])[]>();
-    for (const { values } of rows) for (const [id, e, u] of values) (all.get(id) ?? all.set(id, []).get(id)!).push([e, u]);
+    for (const { values } of rows)
+      for (const [id, e, u] of values) (all.get(id) ?? all.set(id, []).get(id)!).push([e, u]);
     for (const [id, values] of all) {
       const own = values.filter(([, u]) => setBy(id, device, u) === kind);
       if (own.length < FEW * values.length || own.length < 20) continue;
@@ -42,9 +44,14 @@ function cellsOf(runs: Runs, kind: SetBy): Map<string, Map<SimulatedDevice, Cell
   return out;
 }
 
-function table(cells: ReadonlyMap<string, ReadonlyMap<SimulatedDevice, Cell>>, cell: (c: Cell) => string, ids = MEASURE_IDS): string[] {
+function table(
+  cells: ReadonlyMap<string, ReadonlyMap<SimulatedDevice, Cell>>,
+  cell: (c: Cell) => string,
+  ids = MEASURE_IDS,
+): string[] {
   const there = ids.filter((id) => cells.has(id));
-  const row = (id: string) => SIMULATED_DEVICES.map((d) => (cells.get(id)!.has(d) ? cell(cells.get(id)!.get(d)!) : '')).join(' | ');
+  const row = (id: string) =>
+    SIMULATED_DEVICES.map((d) => (cells.get(id)!.has(d) ? cell(cells.get(id)!.get(d)!) : '')).join(' | ');
   return [
     `| measure | ${SIMULATED_DEVICES.join(' | ')} |`,
     `|---|${SIMULATED_DEVICES.map(() => '---|').join('')}`,
@@ -54,11 +61,18 @@ function table(cells: ReadonlyMap<string, ReadonlyMap<SimulatedDevice, Cell>>, c
 
 /** `docs/uncertainty.md` from the runs. */
 export function uncertaintyMarkdown(runs: Runs): string {
-  const [free, floor, timing] = (['free', 'floor', 'timing'] as const).map((k) => cellsOf(runs, k)) as [Cells, Cells, Cells];
-  const out = (of: (c: Cell) => boolean) => [...free].flatMap(([id, by]) => [...by].filter(([, c]) => of(c)).map(([d, c]) => ({ id, d, c })));
+  const [free, floor, timing] = (['free', 'floor', 'timing'] as const).map((k) => cellsOf(runs, k)) as [
+    Cells,
+    Cells,
+    Cells,
+  ];
+  const out = (of: (c: Cell) => boolean) =>
+    [...free].flatMap(([id, by]) => [...by].filter(([, c]) => of(c)).map(([d, c]) => ({ id, d, c })));
   const low = out((c) => c.covered < LOW);
   const high = out((c) => c.covered > HIGH);
-  const counts = [...runs].map(([d, r]) => `${d} ${r.rows.length}${r.missed ? ` (${r.missed} not found)` : ''}`).join(', ');
+  const counts = [...runs]
+    .map(([d, r]) => `${d} ${r.rows.length}${r.missed ? ` (${r.missed} not found)` : ''}`)
+    .join(', ');
   const cell = (c: Cell) => `${percent(c.covered)} · ${digits(c.error)} of ${digits(c.u)}`;
   const named = namedLines(runs);
   return [
@@ -72,7 +86,9 @@ export function uncertaintyMarkdown(runs: Runs): string {
     '',
     `## Free of floors: ${percent(LOW)} to ${percent(HIGH)} is wanted`,
     '',
-    low.length ? `Under it: ${low.map(({ id, d, c }) => `\`${id}\` on ${d} (${percent(c.covered)})`).join(', ')}.` : 'None lies under it.',
+    low.length
+      ? `Under it: ${low.map(({ id, d, c }) => `\`${id}\` on ${d} (${percent(c.covered)})`).join(', ')}.`
+      : 'None lies under it.',
     high.length
       ? `${high.length} of ${[...free.values()].reduce((n, m) => n + m.size, 0)} lie over it: there u rests on the stated uncertainty of an event (10 ms for P1, 15 ms for P4, 35–60 ms for impact from the loads) that the simulated golfer does not need in full. They are too careful, never too sure.`
       : '',
@@ -109,7 +125,12 @@ function namedLines(runs: Runs): string[] {
       const all = rows.flatMap((r) => r.named.filter(([n]) => n === id));
       if (!all.length) continue;
       const same = all.filter(([, s]) => s).length / all.length;
-      (cells.get(id) ?? cells.set(id, new Map()).get(id)!).set(device, { n: all.length, covered: same, error: 0, u: 0 });
+      (cells.get(id) ?? cells.set(id, new Map()).get(id)!).set(device, {
+        n: all.length,
+        covered: same,
+        error: 0,
+        u: 0,
+      });
     }
   return table(cells, (c) => percent(c.covered), ['path.shape', 'sequence.order']);
 }

@@ -3,7 +3,9 @@ import type { Measures } from '../measures/measure.js';
 import { differencesOf, representative } from './differences.js';
 
 const swing = (values: Readonly<Record<string, number>>): Measures =>
-  Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, u: 0.3, unit: '', basis: 'measured' as const }]));
+  Object.fromEntries(
+    Object.entries(values).map(([id, value]) => [id, { value, u: 0.3, unit: '', basis: 'measured' as const }]),
+  );
 const around = (id: string, mean: number, spread: number, n: number): Measures[] =>
   Array.from({ length: n }, (_, i) => swing({ [id]: mean + spread * Math.sin(5 * i + 1) }));
 const both = (a: Measures[], b: Measures[]): Measures[] => a.map((m, i) => ({ ...m, ...b[i] }));
@@ -32,7 +34,12 @@ describe('differences', () => {
   it('judges single swings by the pupil’s usual spread, once five tell it', () => {
     const usual = around('share.lead.p7', 60, 2, 6);
     const one = (to: number, n: number) =>
-      differencesOf([swing({ 'share.lead.p7': 60 })], [swing({ 'share.lead.p7': to })], ['share.lead.p7'], usual.slice(0, n))[0]!;
+      differencesOf(
+        [swing({ 'share.lead.p7': 60 })],
+        [swing({ 'share.lead.p7': to })],
+        ['share.lead.p7'],
+        usual.slice(0, n),
+      )[0]!;
     expect(one(75, 6).usual!.word).toBe('beyond their usual spread');
     expect(one(61, 6).usual!.word).toBe('within their usual spread');
     expect(one(75, 4).usual).toBeNull();
@@ -40,9 +47,11 @@ describe('differences', () => {
   });
 
   it('leaves out what one side cannot give, and names without a worth', () => {
-    expect(differencesOf(before, around('load.trail.max', 70, 1, 4), ['share.lead.p7', 'path.shape', 'load.trail.max']).map((d) => d.measure)).toEqual([
-      'load.trail.max',
-    ]);
+    expect(
+      differencesOf(before, around('load.trail.max', 70, 1, 4), ['share.lead.p7', 'path.shape', 'load.trail.max']).map(
+        (d) => d.measure,
+      ),
+    ).toEqual(['load.trail.max']);
     expect(differencesOf([], after, ['share.lead.p7'])).toEqual([]);
   });
 

@@ -31,7 +31,11 @@ export type UsualWord = 'beyond their usual spread' | 'within their usual spread
 const USUAL_FROM = 5;
 const SURE = 1.96;
 
-const side = (v: readonly number[]): SideOf => ({ n: v.length, mean: mean(v), sd: v.length > 1 ? standardDeviation(v) : null });
+const side = (v: readonly number[]): SideOf => ({
+  n: v.length,
+  mean: mean(v),
+  sd: v.length > 1 ? standardDeviation(v) : null,
+});
 
 /**
  * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not
@@ -39,7 +43,12 @@ const side = (v: readonly number[]): SideOf => ({ n: v.length, mean: mean(v), sd
  * @param ids measures compared at once: all of the pattern, whatever is shown
  * @param usual earlier swings of the pupil with that club, for single swings
  */
-export function differencesOf(before: readonly Measures[], after: readonly Measures[], ids: readonly string[], usual: readonly Measures[] = []): Difference[] {
+export function differencesOf(
+  before: readonly Measures[],
+  after: readonly Measures[],
+  ids: readonly string[],
+  usual: readonly Measures[] = [],
+): Difference[] {
   const values = (set: readonly Measures[], id: string) => set.flatMap((m) => numberOf(m[id]) ?? []);
   const compared = ids.flatMap((id) => {
     const worth = worthOf(id);
@@ -62,13 +71,19 @@ export function differencesOf(before: readonly Measures[], after: readonly Measu
       together: changes.filter((c) => c !== null).length,
     };
   });
-  return rows.sort((p, q) => rankOf(q) - rankOf(p) || Math.abs(q.difference) / q.worth - Math.abs(p.difference) / p.worth);
+  return rows.sort(
+    (p, q) => rankOf(q) - rankOf(p) || Math.abs(q.difference) / q.worth - Math.abs(p.difference) / p.worth,
+  );
 }
 
 function usualSpread(v: readonly number[], difference: number): Difference['usual'] {
   if (v.length < USUAL_FROM) return null;
   const least = SURE * Math.SQRT2 * side(v).sd!;
-  return { n: v.length, least, word: Math.abs(difference) > least ? 'beyond their usual spread' : 'within their usual spread' };
+  return {
+    n: v.length,
+    least,
+    word: Math.abs(difference) > least ? 'beyond their usual spread' : 'within their usual spread',
+  };
 }
 
 /** What leads the list: what is real, then what may be, then what is not. */

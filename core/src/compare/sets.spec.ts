@@ -35,7 +35,9 @@ describe('two sets of swings', () => {
       const s = Math.sqrt(raw.reduce((a, b) => a + (b - mean) ** 2, 0) / (n - 1));
       return raw.map((x) => m + ((x - mean) / s) * sd);
     };
-    const [again] = compareSets([{ before: spread(c!.mean[0], c!.sd[0]), after: spread(c!.mean[1], c!.sd[1]), worth: 3 }]);
+    const [again] = compareSets([
+      { before: spread(c!.mean[0], c!.sd[0]), after: spread(c!.mean[1], c!.sd[1]), worth: 3 },
+    ]);
     expect((again!.interval[1] - again!.interval[0]) / 2).toBeLessThan(Math.max(3, Math.abs(c!.difference)) / 2);
   });
 

@@ -57,7 +57,15 @@ function welch({ before, after }: SetPair): Raw {
   const p = se > 0 ? 2 * tCdf(-Math.abs(difference) / se, df) : difference === 0 ? 1 : 0;
   const pooled = Math.sqrt(((n1 - 1) * v1 + (n2 - 1) * v2) / (n1 + n2 - 2));
   const g = pooled > 0 ? (difference / pooled) * (1 - 3 / (4 * (n1 + n2) - 9)) : 0;
-  return { n: [n1, n2], mean: [m1, m2], sd: [Math.sqrt(v1), Math.sqrt(v2)], difference, interval: [difference - half, difference + half], g, p };
+  return {
+    n: [n1, n2],
+    mean: [m1, m2],
+    sd: [Math.sqrt(v1), Math.sqrt(v2)],
+    difference,
+    interval: [difference - half, difference + half],
+    g,
+    p,
+  };
 }
 
 /** False-discovery control over the p values that are there. */

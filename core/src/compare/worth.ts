@@ -18,6 +18,7 @@ export function worthOf(id: string): number | null {
   if (NONE.has(id)) return null;
   const timing = /\.(ms|phase)$/.test(id);
   const matching = ROWS.filter((r) => r.test.test(id));
-  const rows = timing && matching.some((r) => r.timing) ? matching.filter((r) => r.timing) : matching.filter((r) => !r.timing);
+  const rows =
+    timing && matching.some((r) => r.timing) ? matching.filter((r) => r.timing) : matching.filter((r) => !r.timing);
   return rows.sort((a, b) => b.length - a.length)[0]?.worth ?? null;
 }

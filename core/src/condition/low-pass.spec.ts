@@ -18,7 +18,9 @@ describe('lowPass', () => {
     for (const c of vectors.cases) {
       expect(cutoffUsed(c.fc, c.fs)).withContext(c.name).toBeCloseTo(c.fc_used, 9);
       const out = lowPass(Float64Array.from(c.input), c.fc, c.fs);
-      expect(worstDifference(out, c.output)).withContext(`${c.name} ${c.fs} Hz ${c.input.length} samples`).toBeLessThan(1e-9);
+      expect(worstDifference(out, c.output))
+        .withContext(`${c.name} ${c.fs} Hz ${c.input.length} samples`)
+        .toBeLessThan(1e-9);
     }
   });
 

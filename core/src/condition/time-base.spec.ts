@@ -35,12 +35,15 @@ describe('timeBase', () => {
 
   it('interpolates a straight line exactly, wherever the samples lie', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.6, max: 1.4, noNaN: true }), { minLength: 20, maxLength: 80 }), (steps) => {
-        let t = 0;
-        const time = steps.map((s) => (t += s * 0.01));
-        const b = timeBase(time);
-        b.bring(time.map((x) => 3 * x + 1)).forEach((v, k) => expect(v).toBeCloseTo(3 * (b.t0 + k / b.rate) + 1, 4));
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0.6, max: 1.4, noNaN: true }), { minLength: 20, maxLength: 80 }),
+        (steps) => {
+          let t = 0;
+          const time = steps.map((s) => (t += s * 0.01));
+          const b = timeBase(time);
+          b.bring(time.map((x) => 3 * x + 1)).forEach((v, k) => expect(v).toBeCloseTo(3 * (b.t0 + k / b.rate) + 1, 4));
+        },
+      ),
       { numRuns: 50 },
     );
   });

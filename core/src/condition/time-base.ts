@@ -42,10 +42,13 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
   const equal = all.filter((i, k) => k > 0 && time[i] === time[all[k - 1]!]).length;
   const first = time[all[0]!] ?? NaN;
   const last = time[all.at(-1)!] ?? NaN;
-  if (!(last > first)) throw new VilkoError('unreadable', all.length ? `all ${what} carry the same time` : `no ${what} carry a time`);
+  if (!(last > first))
+    throw new VilkoError('unreadable', all.length ? `all ${what} carry the same time` : `no ${what} carry a time`);
   if (all.length > 2 && equal > ROUNDED_PART * (all.length - 1)) {
     const rate = (all.length - 1) / (last - first);
-    warnings.push(`the times are rounded (${equal} equal ones): ${what} are taken as equidistant at ${rate.toFixed(1)} Hz`);
+    warnings.push(
+      `the times are rounded (${equal} equal ones): ${what} are taken as equidistant at ${rate.toFixed(1)} Hz`,
+    );
     const order = Int32Array.from(all);
     return base(first, rate, order.length, warnings, [], order, (raw) => Float64Array.from(order, (i) => raw[i]!));
   }
@@ -112,6 +115,14 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
   });
 }
 
-function base(t0: number, rate: number, n: number, warnings: string[], holes: TimeBase['holes'], nearest: Int32Array, bring: TimeBase['bring']): TimeBase {
+function base(
+  t0: number,
+  rate: number,
+  n: number,
+  warnings: string[],
+  holes: TimeBase['holes'],
+  nearest: Int32Array,
+  bring: TimeBase['bring'],
+): TimeBase {
   return { t0, rate, n, warnings, holes, nearest, bring };
 }

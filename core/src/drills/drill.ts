@@ -7,7 +7,18 @@ import { DrillPicture } from './picture.js';
 export const LADDER = ['no ball, slow', 'no ball, full speed', 'half shots', 'full shots', 'aid taken away'] as const;
 
 /** Injuries and conditions by which drills are filtered. */
-export const DRILL_TAGS = ['back', 'knee', 'hip', 'ankle', 'foot', 'ribs', 'shoulder', 'balance', 'heart', 'pregnancy'] as const;
+export const DRILL_TAGS = [
+  'back',
+  'knee',
+  'hip',
+  'ankle',
+  'foot',
+  'ribs',
+  'shoulder',
+  'balance',
+  'heart',
+  'pregnancy',
+] as const;
 export type DrillTag = (typeof DRILL_TAGS)[number];
 
 /** A drill as data (judging.md §4). */

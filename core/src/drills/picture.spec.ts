@@ -41,7 +41,11 @@ describe('drill pictures', () => {
     }
   });
 
-  const feet = { words: 'Two feet', lead: { at: [-185, 0], press: 'ball' }, trail: { at: [185, 0], raised: 'heel' } } as const;
+  const feet = {
+    words: 'Two feet',
+    lead: { at: [-185, 0], press: 'ball' },
+    trail: { at: [185, 0], raised: 'heel' },
+  } as const;
   it('tell lead and trail apart without colour, and hatch what is off the ground', () => {
     const { strokes } = pictureLines(DrillPicture.parse(feet));
     const soles = strokes.filter((s) => s.d.startsWith('M4 -132'));
@@ -54,13 +58,16 @@ describe('drill pictures', () => {
     expect(strokes.filter((s) => s.role === 'trail').length).toBe(2);
   });
   it('point an arrow where it goes, and number it where the order counts', () => {
-    const { strokes, texts } = pictureLines(DrillPicture.parse({ ...feet, arrows: [{ from: [-80, 0], to: [80, 0], beat: 2 }] }));
+    const { strokes, texts } = pictureLines(
+      DrillPicture.parse({ ...feet, arrows: [{ from: [-80, 0], to: [80, 0], beat: 2 }] }),
+    );
     const head = strokes.find((s) => s.role === 'ink' && s.filled)!;
     expect(numbers(head.d).slice(0, 2)).toEqual([80, 0]);
     expect(texts.map((t) => t.text)).toEqual(['2']);
   });
   it('move the hips without the feet', () => {
-    const at = (hips: number) => pictureLines(DrillPicture.parse({ words: 'Body', body: { pose: 'down', hips } })).strokes.map((s) => s.d);
+    const at = (hips: number) =>
+      pictureLines(DrillPicture.parse({ words: 'Body', body: { pose: 'down', hips } })).strokes.map((s) => s.d);
     const [still, moved] = [at(0), at(-20)];
     expect(moved).not.toEqual(still);
     expect(moved.filter((d, i) => d !== still[i]).every((d) => numbers(d).length >= 4)).toBeTrue();

@@ -24,8 +24,27 @@ const Foot = z.object({
   press: z.enum(['heel', 'ball', 'toes', 'inside', 'outside', 'whole']).optional(),
 });
 
-const THINGS = ['ball', 'pad', 'board', 'bar', 'stick', 'wall', 'disc', 'wedge', 'line', 'ring', 'hand', 'mirror'] as const;
-const Thing = z.object({ kind: z.enum(THINGS), at: Point, size: Point.default([40, 40]), turn: z.number().default(0), words: z.string().max(18).optional() });
+const THINGS = [
+  'ball',
+  'pad',
+  'board',
+  'bar',
+  'stick',
+  'wall',
+  'disc',
+  'wedge',
+  'line',
+  'ring',
+  'hand',
+  'mirror',
+] as const;
+const Thing = z.object({
+  kind: z.enum(THINGS),
+  at: Point,
+  size: Point.default([40, 40]),
+  turn: z.number().default(0),
+  words: z.string().max(18).optional(),
+});
 
 /** From one place to another, bent by so much to its left; numbered where the order counts. */
 const Arrow = z.object({ from: Point, to: Point, bend: z.number().default(0), beat: z.int().min(1).max(9).optional() });
@@ -84,23 +103,40 @@ const PLAN = [-345, -180, 690, 360] as const;
 const FRONT = [-188, -324, 376, 360] as const;
 
 /** The left sole, toes up, its centre in the origin. */
-const SOLE = 'M4 -132C34 -134 50 -104 47 -60C45 -22 30 12 34 62C37 102 25 130 0 130C-28 130 -39 102 -36 62C-33 22 -48 -18 -48 -60C-48 -100 -30 -130 4 -132Z';
+const SOLE =
+  'M4 -132C34 -134 50 -104 47 -60C45 -22 30 12 34 62C37 102 25 130 0 130C-28 130 -39 102 -36 62C-33 22 -48 -18 -48 -60C-48 -100 -30 -130 4 -132Z';
 
 const mirror = (side: Side): string => (side === 'trail' ? ' scale(-1 1)' : '');
-const ellipse = (x: number, y: number, rx: number, ry: number): string => `M${x - rx} ${y}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;
+const ellipse = (x: number, y: number, rx: number, ry: number): string =>
+  `M${x - rx} ${y}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`;
 
 /** A sole, and the contour lines of the pressure wanted in it. */
 function foot(side: Side, f: z.infer<typeof Foot>): PictureStroke[] {
   const transform = `translate(${f.at[0]} ${f.at[1]}) rotate(${f.turn})${mirror(side)}`;
   const dash = f.raised === 'foot' ? '3 10' : side === 'trail' ? '13 8' : undefined;
-  const outline: PictureStroke = { d: SOLE, role: side, width: f.raised === 'foot' ? 3 : 4, transform, ...(dash ? { dash } : {}) };
+  const outline: PictureStroke = {
+    d: SOLE,
+    role: side,
+    width: f.raised === 'foot' ? 3 : 4,
+    transform,
+    ...(dash ? { dash } : {}),
+  };
   // what is off the ground is hatched
-  const lifted = { heel: 'M-30 66h58M-28 84h54M-24 102h44', toes: 'M-34 -70h72M-30 -88h66M-20 -106h48', foot: '' }[f.raised ?? 'foot'];
+  const lifted = { heel: 'M-30 66h58M-28 84h54M-24 102h44', toes: 'M-34 -70h72M-30 -88h66M-20 -106h48', foot: '' }[
+    f.raised ?? 'foot'
+  ];
   const p = f.press && PRESSED[f.press];
   return [
     outline,
     ...(f.raised && lifted ? [{ d: lifted, role: side, width: 2, transform, dash: '4 6' } as const] : []),
-    ...(p ? [1, 0.64, 0.3].map((k, i): PictureStroke => ({ d: ellipse(p[0], p[1], k * p[2], k * p[3]), role: side, width: 2 + i, transform })) : []),
+    ...(p
+      ? [1, 0.64, 0.3].map((k, i): PictureStroke => ({
+          d: ellipse(p[0], p[1], k * p[2], k * p[3]),
+          role: side,
+          width: 2 + i,
+          transform,
+        }))
+      : []),
   ];
 }
 
@@ -109,12 +145,24 @@ function thing({ kind, at: [x, y], size: [w, h], turn }: z.infer<typeof Thing>):
   const transform = `translate(${x} ${y}) rotate(${turn})`;
   const [a, b] = [w / 2, h / 2];
   const rect = `M${-a} ${-b}h${w}v${h}h${-w}Z`;
-  const one = (d: string, more: Partial<PictureStroke> = {}): PictureStroke => ({ d, role: 'aid', width: 3, transform, ...more });
+  const one = (d: string, more: Partial<PictureStroke> = {}): PictureStroke => ({
+    d,
+    role: 'aid',
+    width: 3,
+    transform,
+    ...more,
+  });
   switch (kind) {
     case 'ball':
       return [one(ellipse(0, 0, a, a), { role: 'ink' })];
     case 'pad':
-      return [one(rect), one(`M${-a + 8} ${-b + 10}h${w - 16}M${-a + 8} 0h${w - 16}M${-a + 8} ${b - 10}h${w - 16}`, { dash: '2 9', width: 4 })];
+      return [
+        one(rect),
+        one(`M${-a + 8} ${-b + 10}h${w - 16}M${-a + 8} 0h${w - 16}M${-a + 8} ${b - 10}h${w - 16}`, {
+          dash: '2 9',
+          width: 4,
+        }),
+      ];
     case 'board':
       return [one(rect), one(`M0 ${-b - 14}v${h + 28}`, { dash: '10 6' })];
     case 'bar':
@@ -133,9 +181,15 @@ function thing({ kind, at: [x, y], size: [w, h], turn }: z.infer<typeof Thing>):
     case 'line':
       return [one(`M${-a} 0H${a}`, { dash: '16 8' })];
     case 'ring':
-      return [one(ellipse(0, 0, a, a), { role: 'ink' }), one(`M${-a - 14} 0h22M${a - 8} 0h22M0 ${-a - 14}v22M0 ${a - 8}v22`, { role: 'ink', width: 2 })];
+      return [
+        one(ellipse(0, 0, a, a), { role: 'ink' }),
+        one(`M${-a - 14} 0h22M${a - 8} 0h22M0 ${-a - 14}v22M0 ${a - 8}v22`, { role: 'ink', width: 2 }),
+      ];
     case 'hand':
-      return [one(`M${-a} ${-b}q${w * 0.9} 0 ${w} ${b}q0 ${b} ${-w} ${b}`), one(`M${-a} ${-b}v${h}`, { width: 2, dash: '6 5' })];
+      return [
+        one(`M${-a} ${-b}q${w * 0.9} 0 ${w} ${b}q0 ${b} ${-w} ${b}`),
+        one(`M${-a} ${-b}v${h}`, { width: 2, dash: '6 5' }),
+      ];
     case 'mirror':
       return [one(`M0 ${-b}V${b}`, { width: 3, dash: '18 8' }), one(rect, { width: 2 })];
   }
@@ -149,7 +203,8 @@ function arrow({ from, to, bend }: z.infer<typeof Arrow>): PictureStroke[] {
   const [ex, ey] = [to[0] - mid[0], to[1] - mid[1]];
   const e = Math.hypot(ex, ey) || 1;
   const [ux, uy] = bend === 0 ? [dx / long, dy / long] : [ex / e, ey / e];
-  const at = (back: number, side: number): string => `${(to[0] - back * ux - side * uy).toFixed(1)} ${(to[1] - back * uy + side * ux).toFixed(1)}`;
+  const at = (back: number, side: number): string =>
+    `${(to[0] - back * ux - side * uy).toFixed(1)} ${(to[1] - back * uy + side * ux).toFixed(1)}`;
   return [
     { d: `M${from[0]} ${from[1]}Q${mid[0].toFixed(1)} ${mid[1].toFixed(1)} ${at(12, 0)}`, role: 'ink', width: 5 },
     { d: `M${to[0]} ${to[1]}L${at(26, 11)}L${at(26, -11)}Z`, role: 'ink', width: 1, filled: true },
@@ -163,7 +218,22 @@ function middle({ from, to, bend }: Pick<z.infer<typeof Arrow>, 'from' | 'to' | 
 }
 
 type Joints = Readonly<
-  Record<'head' | 'neck' | 'hip' | 'kneeL' | 'kneeT' | 'ankleL' | 'ankleT' | 'shoulderL' | 'shoulderT' | 'elbowL' | 'elbowT' | 'hands' | 'club', Point>
+  Record<
+    | 'head'
+    | 'neck'
+    | 'hip'
+    | 'kneeL'
+    | 'kneeT'
+    | 'ankleL'
+    | 'ankleT'
+    | 'shoulderL'
+    | 'shoulderT'
+    | 'elbowL'
+    | 'elbowT'
+    | 'hands'
+    | 'club',
+    Point
+  >
 >;
 
 /** Joints from the front, ground at 0, up negative; the lead side left. */
@@ -230,7 +300,13 @@ function body({ pose, arms, hips, chest }: z.infer<typeof Body>): PictureStroke[
 /** The lines of a picture, as a right-hander sees it; a left-hander's is its mirror image, words apart. */
 export function pictureLines(p: DrillPicture): PictureLines {
   const before = p.before.flatMap(({ foot: side, at, turn }): PictureStroke[] => [
-    { d: SOLE, role: 'quiet', width: 3, dash: '6 8', transform: `translate(${at[0]} ${at[1]}) rotate(${turn})${mirror(side)}` },
+    {
+      d: SOLE,
+      role: 'quiet',
+      width: 3,
+      dash: '6 8',
+      transform: `translate(${at[0]} ${at[1]}) rotate(${turn})${mirror(side)}`,
+    },
   ]);
   return {
     box: p.body ? FRONT : PLAN,
@@ -243,7 +319,9 @@ export function pictureLines(p: DrillPicture): PictureLines {
       ...p.arrows.flatMap(arrow),
     ],
     texts: [
-      ...p.things.flatMap((t): PictureText[] => (t.words ? [{ at: [t.at[0], t.at[1] + t.size[1] / 2 + 30], text: t.words, size: 26, role: 'aid' }] : [])),
+      ...p.things.flatMap((t): PictureText[] =>
+        t.words ? [{ at: [t.at[0], t.at[1] + t.size[1] / 2 + 30], text: t.words, size: 26, role: 'aid' }] : [],
+      ),
       ...p.arrows.flatMap((a): PictureText[] => {
         if (a.beat === undefined) return [];
         const m = middle({ ...a, bend: a.bend / 2 + 26 });

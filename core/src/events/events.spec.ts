@@ -21,7 +21,9 @@ describe('finding swings', () => {
     const stepsOff = lines([1.9, WEIGHT], [2, 0], [2.5, 0], [2.6, 1.3 * WEIGHT], [2.7, WEIGHT]);
     expect(found({ load: stepsOff }).length).toBe(0);
     expect(found({ load: () => WEIGHT }).length).toBe(0);
-    expect(found({ load: (t) => (t > 1.5 && t < 2.4 ? 40 : swing(t)), channels: { shaft_deg: roundShaft } }).length).toBe(0);
+    expect(
+      found({ load: (t) => (t > 1.5 && t < 2.4 ? 40 : swing(t)), channels: { shaft_deg: roundShaft } }).length,
+    ).toBe(0);
   });
 
   it('does not find a swing that starts before the file does', () => {
@@ -36,7 +38,9 @@ describe('events', () => {
     const trigger = (t: number) => (t >= 3.049 ? 5 : 0);
     const sound = (t: number) => (t >= 3.053 && t < 3.1 ? 4 : 0.001 * Math.sin(900 * t));
     const p7 = (channels: MadeSwing['channels']) => found({ channels })[0]!.events.p7!;
-    expect(p7({ shaft_deg, trigger, sound })).toEqual(jasmine.objectContaining({ source: 'trigger', t: jasmine.any(Number) }));
+    expect(p7({ shaft_deg, trigger, sound })).toEqual(
+      jasmine.objectContaining({ source: 'trigger', t: jasmine.any(Number) }),
+    );
     expect(p7({ shaft_deg, trigger, sound }).t).toBeCloseTo(3.049, 2);
     expect(p7({ shaft_deg, sound }).source).toBe('sound');
     expect(p7({ shaft_deg, sound }).t).toBeCloseTo(3.053, 2);
@@ -74,7 +78,10 @@ describe('events', () => {
     expect(s.start).toBeLessThan(1.95);
     expect(s.events.p10!.t).toBeGreaterThan(3.3);
     expect(s.end).toBeCloseTo(s.events.p10!.t + 0.5, 6);
-    const restless = found({ channels: { shaft_deg: roundShaft }, load: (t) => swing(t) + (t > 3.2 ? 60 * Math.sin(20 * t) : 0) })[0]!;
+    const restless = found({
+      channels: { shaft_deg: roundShaft },
+      load: (t) => swing(t) + (t > 3.2 ? 60 * Math.sin(20 * t) : 0),
+    })[0]!;
     expect(restless.events.p10).toBeNull();
     expect(restless.end).toBeCloseTo(restless.events.p9!.t + 0.3, 6);
     expect(restless.measures['share.lead.p10']!.reason).toBe('P10 was not found');

@@ -1,9 +1,27 @@
 import { lowPass } from '../condition/low-pass.js';
 import { CUTOFFS, type Ground, seriesOn } from '../ground/ground.js';
 import type { ExtraChannel, Recording, SwingKind } from '../recording/recording.js';
-import { at, firstPassage, greatest, indexFrom, indexTo, lastPassage, moments, type Series, timeOf } from '../signal/series.js';
+import {
+  at,
+  firstPassage,
+  greatest,
+  indexFrom,
+  indexTo,
+  lastPassage,
+  moments,
+  type Series,
+  timeOf,
+} from '../signal/series.js';
 import { type AddressWindow, findAddress } from './address.js';
-import { EVENT_NAMES, type Events, type EventName, type EventSource, MARK_U, type Marks, type TimedEvent } from './event.js';
+import {
+  EVENT_NAMES,
+  type Events,
+  type EventName,
+  type EventSource,
+  MARK_U,
+  type Marks,
+  type TimedEvent,
+} from './event.js';
 import { finishHeld, quietWeight } from './finish.js';
 import type { FoundSwing } from './find-swings.js';
 import type { ImpactFinder } from './impact.js';
@@ -34,7 +52,13 @@ export interface SwingEvents {
 }
 
 /** Parts of P1–P4, P4–P7 and times after impact at which events lie when nothing shows them; u in s. */
-const FALLBACK = { p2: [0.42, 0.04], p3: [0.66, 0.04], p4: [0.75, 0.05], p5: [0.55, 0.035], p6: [0.82, 0.035] } as const;
+const FALLBACK = {
+  p2: [0.42, 0.04],
+  p3: [0.66, 0.04],
+  p4: [0.75, 0.05],
+  p5: [0.55, 0.035],
+  p6: [0.82, 0.035],
+} as const;
 const AFTER_IMPACT = { p8: 0.05, p9: 0.13 } as const;
 const CLUB_U = 0.003;
 /** A rehearsal without a club stands still until some time before the trail foot is loaded most, s. */
@@ -82,10 +106,13 @@ export function swingEvents(
   const p1 = marked('p1') ?? p1ByShaft(shaft, address, p2Club) ?? p1ByLoads(g, onset, end7.t);
   const p4 = p4Club ?? event(p1.t + FALLBACK.p4[0] * (end7.t - p1.t), 'estimated', FALLBACK.p4[1]);
   const arm = ch.arm_deg ?? null;
-  const between = (name: keyof typeof FALLBACK, a: number, b: number) => event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
+  const between = (name: keyof typeof FALLBACK, a: number, b: number) =>
+    event(a + FALLBACK[name][0] * (b - a), 'estimated', FALLBACK[name][1]);
   // a fixed time after impact is no surer than impact itself
-  const after = (name: keyof typeof AFTER_IMPACT) => event(end7.t + AFTER_IMPACT[name], 'estimated', Math.max(0.035, end7.u));
-  const passing = (s: Series | null, level: number, a: number, b: number) => (s && top ? club(firstPassage(s, level, 'down', a, b)) : null);
+  const after = (name: keyof typeof AFTER_IMPACT) =>
+    event(end7.t + AFTER_IMPACT[name], 'estimated', Math.max(0.035, end7.u));
+  const passing = (s: Series | null, level: number, a: number, b: number) =>
+    s && top ? club(firstPassage(s, level, 'down', a, b)) : null;
 
   const weight = quietWeight(g, p1.t);
   const all: Events = {
@@ -108,8 +135,12 @@ export function swingEvents(
 
 /** Of a rehearsal only events that were seen are kept: fixed times belong to whole swings. */
 function onlyFound(all: Events, onsetSeen: boolean): Events {
-  const seen = (name: EventName, e: TimedEvent | null) => e && (e.source !== 'estimated' || (name === 'p1' && onsetSeen) || name === 'p10');
-  return Object.fromEntries(EVENT_NAMES.map((n) => [n, seen(n, all[n]) ? all[n] : null])) as Record<EventName, TimedEvent | null>;
+  const seen = (name: EventName, e: TimedEvent | null) =>
+    e && (e.source !== 'estimated' || (name === 'p1' && onsetSeen) || name === 'p10');
+  return Object.fromEntries(EVENT_NAMES.map((n) => [n, seen(n, all[n]) ? all[n] : null])) as Record<
+    EventName,
+    TimedEvent | null
+  >;
 }
 
 /** Greatest shaft angle within ±0.15 s of the maximum; u half the stretch within 0.3° of it, at least 15 ms. */
@@ -123,7 +154,13 @@ function topByShaft(shaft: Series, near: number): TimedEvent {
   return event(timeOf(shaft, k), 'club', Math.max(0.015, (b - a) / shaft.rate / 2));
 }
 
-function addressLimit(g: Ground, shaft: Series | null, top: TimedEvent | null, p7: TimedEvent, found: FoundSwing): number {
+function addressLimit(
+  g: Ground,
+  shaft: Series | null,
+  top: TimedEvent | null,
+  p7: TimedEvent,
+  found: FoundSwing,
+): number {
   if (shaft && top) {
     const back = lastPassage(shaft, 10, 'up', g.base.t0, top.t);
     if (back !== null) return back - 0.1;

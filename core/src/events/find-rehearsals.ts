@@ -23,11 +23,13 @@ export function findRehearsals(g: Ground, shaft: Series | null): FoundSwing[] {
 }
 
 function byShaft(shaft: Series): FoundSwing[] {
-  return findPeaks(shaft.v, { height: BACK_ANGLE, prominence: BACK_PROMINENCE, distance: APART * shaft.rate }).flatMap((p) => {
-    const top = timeOf(shaft, p);
-    const rough = firstPassage(shaft, 0, 'down', top, top + DOWN_WITHIN);
-    return rough === null ? [] : [{ top, rough }];
-  });
+  return findPeaks(shaft.v, { height: BACK_ANGLE, prominence: BACK_PROMINENCE, distance: APART * shaft.rate }).flatMap(
+    (p) => {
+      const top = timeOf(shaft, p);
+      const rough = firstPassage(shaft, 0, 'down', top, top + DOWN_WITHIN);
+      return rough === null ? [] : [{ top, rough }];
+    },
+  );
 }
 
 function byShare(g: Ground): FoundSwing[] {
@@ -35,7 +37,11 @@ function byShare(g: Ground): FoundSwing[] {
   const share = seriesOn(g.base, lowPass(filled(g.share.v), Math.min(ROUGH_CUTOFF, g.cutoff), g.base.rate));
   const standing = median(share.v);
   const trail = share.v.map((s) => 100 - s);
-  return findPeaks(trail, { height: 100 - standing + RISE, prominence: RISE, distance: HALF_WITHIN * g.base.rate }).flatMap((p) => {
+  return findPeaks(trail, {
+    height: 100 - standing + RISE,
+    prominence: RISE,
+    distance: HALF_WITHIN * g.base.rate,
+  }).flatMap((p) => {
     const most = timeOf(share, p);
     const rough = firstPassage(share, HALF, 'up', most, most + HALF_WITHIN);
     return rough === null ? [] : [{ top: null, rough, loaded: most }];

@@ -60,7 +60,8 @@ function byShaft(shaft: Series, load: Series): FoundSwing[] {
 
 function firstDownThroughZero(shaft: Series, from: number): number | null {
   for (let k = from + 1; k < shaft.v.length; k++)
-    if (shaft.v[k - 1]! > 0 && shaft.v[k]! <= 0) return lastPassage(shaft, 0, 'down', timeOf(shaft, k - 1), timeOf(shaft, k)) ?? timeOf(shaft, k);
+    if (shaft.v[k - 1]! > 0 && shaft.v[k]! <= 0)
+      return lastPassage(shaft, 0, 'down', timeOf(shaft, k - 1), timeOf(shaft, k)) ?? timeOf(shaft, k);
   return null;
 }
 
@@ -69,5 +70,9 @@ function byLoad(load: Series): FoundSwing[] {
   return findPeaks(load.v, { height: PEAK_LOAD * usual, distance: HIGHEST_WITHIN * load.rate })
     .map((p) => ({ top: null, rough: timeOf(load, p) }))
     .filter(({ rough }) => rough - load.t0 >= EARLIEST)
-    .filter(({ rough }) => load.v.subarray(indexFrom(load, rough - 1.5), indexTo(load, rough + 0.2) + 1).every((x) => x >= NEVER_UNDER * usual));
+    .filter(({ rough }) =>
+      load.v
+        .subarray(indexFrom(load, rough - 1.5), indexTo(load, rough + 0.2) + 1)
+        .every((x) => x >= NEVER_UNDER * usual),
+    );
 }

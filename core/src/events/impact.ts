@@ -28,7 +28,12 @@ export function triggerEdge(trigger: Series): (rough: number) => TimedEvent | nu
   return (rough) => {
     if (!(half > 0)) return null;
     for (let k = indexFrom(trigger, rough - AROUND); k <= indexTo(trigger, rough + AROUND); k++)
-      if (away[k]! > half) return { t: timeOf(trigger, k) - 0.5 / trigger.rate, source: 'trigger', u: Math.max(0.0005, 0.29 / trigger.rate) };
+      if (away[k]! > half)
+        return {
+          t: timeOf(trigger, k) - 0.5 / trigger.rate,
+          source: 'trigger',
+          u: Math.max(0.0005, 0.29 / trigger.rate),
+        };
     return null;
   };
 }
@@ -43,7 +48,8 @@ export function soundOnset(sound: Series): (rough: number) => TimedEvent | null 
     if (!peak || !(peak.v > 8 * noise) || peak.v === 0) return null;
     const level = Math.max(0.2 * peak.v, 5 * noise);
     for (let k = indexFrom(sound, peak.t - 0.02); k <= indexTo(sound, peak.t); k++)
-      if (x[k]! > level) return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
+      if (x[k]! > level)
+        return { t: timeOf(sound, k) - 0.5 / sound.rate, source: 'sound', u: Math.max(0.002, 0.29 / sound.rate) };
     return null;
   };
 }
@@ -90,6 +96,9 @@ export function loadImpact(g: Ground): (near: number) => TimedEvent {
 function roughShare(g: Ground): Series {
   const fc = Math.min(ROUGH_CUTOFF, g.cutoff);
   const slow = (fz: Float64Array) => lowPass(fz, fc, g.base.rate).map((v) => Math.max(0, v));
-  const feet = { lead: { ...g.raw.lead, fz: slow(g.raw.lead.fz) }, trail: { ...g.raw.trail, fz: slow(g.raw.trail.fz) } };
+  const feet = {
+    lead: { ...g.raw.lead, fz: slow(g.raw.lead.fz) },
+    trail: { ...g.raw.trail, fz: slow(g.raw.trail.fz) },
+  };
   return seriesOn(g.base, leadShare(feet, g.threshold, true));
 }

@@ -7,7 +7,8 @@ interface PhaseVectors {
   cases: { events: Partial<Record<EventName, number>>; t: number[]; phase: number[] }[];
 }
 
-const dressed = (events: Partial<Record<EventName, number>>) => Object.fromEntries(Object.entries(events).map(([k, t]) => [k, { t }]));
+const dressed = (events: Partial<Record<EventName, number>>) =>
+  Object.fromEntries(Object.entries(events).map(([k, t]) => [k, { t }]));
 
 describe('phaseAxis', () => {
   it('agrees with the reference, outside the events and with events missing too', async () => {

@@ -4,7 +4,8 @@ import type { SimulateOptions } from '../golfer/simulate.js';
 
 /** Half the arc in twice the time: tendencies in SD of the healthy spread. */
 const rehearsal = (o: Partial<SimulateOptions>, topAngle: number) =>
-  simulate({ device: 'plates', seed: 3, ...o, style: { spread: 0, tendencies: { topAngle, back: 2, down: 3 } } }).recording;
+  simulate({ device: 'plates', seed: 3, ...o, style: { spread: 0, tendencies: { topAngle, back: 2, down: 3 } } })
+    .recording;
 
 describe('rehearsals', () => {
   it('are found by the shaft where a whole swing is not, with events only where they were seen', () => {
@@ -15,7 +16,9 @@ describe('rehearsals', () => {
     expect(more.length).toBe(0);
     expect(swing!.events.p4!.source).toBe('club');
     expect(swing!.events.p7!.source).toBe('sound');
-    expect(Object.values(swing!.events).every((e) => !e || e.source !== 'estimated' || e === swing!.events.p10)).toBeTrue();
+    expect(
+      Object.values(swing!.events).every((e) => !e || e.source !== 'estimated' || e === swing!.events.p10),
+    ).toBeTrue();
     expect(swing!.measures['club.back']!.value).toBeLessThan(118);
     expect(swing!.measures['share.lead.p4']!.value).toEqual(jasmine.any(Number));
   });
@@ -41,7 +44,10 @@ describe('rehearsals', () => {
     const still = {
       ...recording,
       time: recording.time.slice(0, n),
-      boards: recording.boards.map((b) => ({ ...b, cells: b.cells.map((c) => c.slice(0, n)) as unknown as typeof b.cells })),
+      boards: recording.boards.map((b) => ({
+        ...b,
+        cells: b.cells.map((c) => c.slice(0, n)) as unknown as typeof b.cells,
+      })),
       channels: Object.fromEntries(Object.entries(recording.channels).map(([k, v]) => [k, v.slice(0, n)])),
     };
     expect(analyse(still, { kind: 'half' }).swings).toEqual([]);

@@ -19,7 +19,9 @@ export function ballAnswer(fault: string, ball: BallReadings | null, club: ClubC
   });
   if (!known.length) return 'no ball data';
   const there = known.some(({ s, value }) =>
-    typeof value === 'string' ? (s.is?.includes(value) ?? false) : value > (s.over ?? Infinity) || value < (s.under ?? -Infinity),
+    typeof value === 'string'
+      ? (s.is?.includes(value) ?? false)
+      : value > (s.over ?? Infinity) || value < (s.under ?? -Infinity),
   );
   return there ? 'the ball agrees' : 'the ball says otherwise';
 }

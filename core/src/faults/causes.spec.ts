@@ -34,7 +34,9 @@ describe('the rules under a school, a shot and a golfer', () => {
     const rolled = { 'foot.trail.in.p3': -80 };
     expect(found(rolled)).toContain('trail-rollout');
     expect(found(rolled, { pattern: patternOf('forefoot-wind') })).not.toContain('trail-rollout');
-    expect(found({ ...rolled, 'foot.trail.in.p4': -80 }, { pattern: patternOf('forefoot-wind') })).toContain('trail-rollout');
+    expect(found({ ...rolled, 'foot.trail.in.p4': -80 }, { pattern: patternOf('forefoot-wind') })).toContain(
+      'trail-rollout',
+    );
   });
 
   it('expect the trail peak early where the school wants it over by then', () => {
@@ -60,12 +62,16 @@ describe('the rules under a school, a shot and a golfer', () => {
 
   it('put no limit inside what the pattern calls ideal', () => {
     expect(found({ 'load.trail.max': 56 })).toContain('no-load');
-    expect(found({ 'load.trail.max': 56 }, { club: 'wedge', pattern: patternOf('quiet-centre') })).not.toContain('no-load');
+    expect(found({ 'load.trail.max': 56 }, { club: 'wedge', pattern: patternOf('quiet-centre') })).not.toContain(
+      'no-load',
+    );
   });
 
   it('take the house’s limits, leave out what was overruled, and keep its consequences free', () => {
     expect(found({ 'share.lead.p7': 56 })).toContain('hangs-back');
-    expect(found({ 'share.lead.p7': 56 }, { limits: { 'hangs-back:share.lead.p7': { iron: 50, driver: 45 } } })).not.toContain('hangs-back');
+    expect(
+      found({ 'share.lead.p7': 56 }, { limits: { 'hangs-back:share.lead.p7': { iron: 50, driver: 45 } } }),
+    ).not.toContain('hangs-back');
     const both = { 'share.lead.p7': 45, 'share.lead.p10': 60 };
     const { findings } = judgeSwing(swing(both), context());
     expect(findings.map((f) => [f.fault, f.consequenceOf])).toEqual([
@@ -84,7 +90,10 @@ describe('the rules under a school, a shot and a golfer', () => {
 });
 
 describe('a set', () => {
-  const set = (spread: number) => Array.from({ length: 6 }, (_, i) => swing({ 'share.lead.p7': 75 + spread * (i - 2.5), 'load.trail.max.phase': 2.8 }));
+  const set = (spread: number) =>
+    Array.from({ length: 6 }, (_, i) =>
+      swing({ 'share.lead.p7': 75 + spread * (i - 2.5), 'load.trail.max.phase': 2.8 }),
+    );
 
   it('of five or more swings shows when they are all different', () => {
     const wide = judgeSet(set(9), context()).findings.find((f) => f.fault === 'wide-spread')!;
@@ -100,7 +109,8 @@ describe('a set', () => {
       Array.from({ length: 4 }, (_, i) => ({
         club,
         fit,
-        measures: swing({ 'load.trail.max': 70 + 0.2 * i, 'mass.back': 40 + i, 'share.lead.p7': 76 + 0.3 * i }).measures,
+        measures: swing({ 'load.trail.max': 70 + 0.2 * i, 'mass.back': 40 + i, 'share.lead.p7': 76 + 0.3 * i })
+          .measures,
       }));
     expect(oneSwingForAll([...alike('driver', 0.4), ...alike('iron', 0.9)])).toBeTrue();
     expect(oneSwingForAll([...alike('driver', 0.8), ...alike('iron', 0.9)])).toBeFalse();
@@ -120,8 +130,12 @@ describe('what the eye sees', () => {
     const steps = causes.map((c) => c.steps);
     expect(steps).toEqual([...steps].sort((a, b) => a - b));
     expect(causes.find((c) => c.fault === 'late-shift')!.steps).toBe(1);
-    expect(causes.find((c) => c.fault === 'trail-start')!.says).toEqual(jasmine.objectContaining({ strength: jasmine.any(Number) }));
-    expect(causes.find((c) => c.fault === 'weak-push')!.says).toEqual(jasmine.objectContaining({ reason: 'not measured' }));
+    expect(causes.find((c) => c.fault === 'trail-start')!.says).toEqual(
+      jasmine.objectContaining({ strength: jasmine.any(Number) }),
+    );
+    expect(causes.find((c) => c.fault === 'weak-push')!.says).toEqual(
+      jasmine.objectContaining({ reason: 'not measured' }),
+    );
   });
 
   it('starts only from faults that there are', () => {
@@ -133,7 +147,9 @@ describe('what the eye sees', () => {
 describe('the ball', () => {
   it('agrees, says otherwise, or says nothing', () => {
     expect(ballAnswer('hangs-back', { strike: 'fat', path: null }, 'iron')).toBe('the ball agrees');
-    expect(ballAnswer('hangs-back', { strike: 'centre', divot: 'after', lowPoint: 60 }, 'iron')).toBe('the ball says otherwise');
+    expect(ballAnswer('hangs-back', { strike: 'centre', divot: 'after', lowPoint: 60 }, 'iron')).toBe(
+      'the ball says otherwise',
+    );
     expect(ballAnswer('hangs-back', null, 'iron')).toBe('no ball data');
     expect(ballAnswer('weak-push', { strike: 'fat' }, 'iron')).toBe('no ball data');
     expect(ballAnswer('hangs-back', { lowPoint: -20 }, 'driver'))
@@ -163,14 +179,24 @@ describe('drills', () => {
   });
 
   it('leave out what an injury or another finding forbids, with the reason, and put the own school first', () => {
-    const ask = { fault: 'stands-up', club: 'iron' as const, found: [], injuries: [] as string[], school: 'common-ground' };
+    const ask = {
+      fault: 'stands-up',
+      club: 'iron' as const,
+      found: [],
+      injuries: [] as string[],
+      school: 'common-ground',
+    };
     expect(drillsFor(ask).offered.map((d) => d.id)).toContain('wall-push');
     const hurt = drillsFor({ ...ask, injuries: ['knee'] });
     expect(hurt.offered.map((d) => d.id)).not.toContain('wall-push');
-    expect(hurt.leftOut).toEqual([{ drill: jasmine.objectContaining({ id: 'wall-push' }) as never, reason: 'not with: knee' }]);
+    expect(hurt.leftOut).toEqual([
+      { drill: jasmine.objectContaining({ id: 'wall-push' }) as never, reason: 'not with: knee' },
+    ]);
     const late = drillsFor({ ...ask, fault: 'late-shift', found: ['slide'] });
     expect(late.leftOut.map((x) => x.drill.id)).toContain('squash-under-lead');
-    expect(drillsFor({ ...ask, fault: 'trail-start', club: 'driver', school: 'lead-push' }).offered[0]!.id).toBe('lead-side-start');
+    expect(drillsFor({ ...ask, fault: 'trail-start', club: 'driver', school: 'lead-push' }).offered[0]!.id).toBe(
+      'lead-side-start',
+    );
     expect(drillsFor({ ...ask, fault: 'trail-start' }).offered.map((d) => d.id)).not.toContain('lead-side-start');
   });
 });
@@ -209,6 +235,8 @@ describe('a pattern from swings', () => {
   });
 
   it('is refused from fewer than three swings of a club', () => {
-    expect(() => patternFromSwings([...models([70, 71]), ...models([60, 61], 'driver')], head)).toThrowError(/at least 3 swings of one club class/);
+    expect(() => patternFromSwings([...models([70, 71]), ...models([60, 61], 'driver')], head)).toThrowError(
+      /at least 3 swings of one club class/,
+    );
   });
 });

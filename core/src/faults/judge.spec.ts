@@ -10,7 +10,16 @@ import { judgeSet, judgeSwing, type Judgement } from './judge.js';
 import type { Evidence } from './rule.js';
 
 /** What only forces along the ground show, and what only a foot that is seen or was checked shows. */
-const NEEDS_FORCES = ['sway', 'mass-not-pressure', 'late-twist', 'weak-push', 'slide', 'no-tilt', 'stands-up', 'out-of-order'];
+const NEEDS_FORCES = [
+  'sway',
+  'mass-not-pressure',
+  'late-twist',
+  'weak-push',
+  'slide',
+  'no-tilt',
+  'stands-up',
+  'out-of-order',
+];
 const NEEDS_FEET = ['heels-start', 'toes-start', 'spin-out'];
 /** Only half of its evidence is there without forces along the ground. */
 const HALF = ['no-push-back'];
@@ -25,7 +34,12 @@ const ON = {
 function judged(o: SimulateOptions): Judgement {
   const { recording } = simulate(o);
   const swing = analyse(recording).swings[0]!;
-  return judgeSwing(swing, { device: o.device, club: recording.stated.club!, pattern: patternOf('common-ground'), statureGiven: true });
+  return judgeSwing(swing, {
+    device: o.device,
+    club: recording.stated.club!,
+    pattern: patternOf('common-ground'),
+    statureGiven: true,
+  });
 }
 
 const main = (j: Judgement): string => j.findings.find((f) => f.main)?.fault ?? 'none';
@@ -34,7 +48,10 @@ const leaves = (e: Evidence): { ids: string[]; over?: unknown; under?: unknown }
   if ('all' in e) return e.all.flatMap(leaves);
   if ('any' in e) return e.any.flatMap(leaves);
   if ('order' in e) return [];
-  return [{ ids: e.difference ?? [e.measure!], over: e.over, under: e.under }, ...(e.topEstimated ? leaves(e.topEstimated) : [])];
+  return [
+    { ids: e.difference ?? [e.measure!], over: e.over, under: e.under },
+    ...(e.topEstimated ? leaves(e.topEstimated) : []),
+  ];
 };
 
 describe('the fault catalogue', () => {
@@ -45,7 +62,8 @@ describe('the fault catalogue', () => {
         expect(ids.has(next) || next === 'wide-spread')
           .withContext(`${f.id} → ${next}`)
           .toBeTrue();
-      for (const leaf of leaves(f.evidence)) for (const id of leaf.ids) expect(MEASURE_IDS).withContext(f.id).toContain(id);
+      for (const leaf of leaves(f.evidence))
+        for (const id of leaf.ids) expect(MEASURE_IDS).withContext(f.id).toContain(id);
     }
   });
 
@@ -65,10 +83,13 @@ describe('judging', () => {
       });
 
   it('says which faults a device cannot judge, each with its reason', () => {
-    const cannot = (device: SimulateOptions['device']) => new Map(judged({ device, seed: 31 }).cannotJudge.map((c) => [c.fault, c.reason]));
-    for (const device of ['plates', 'boards'] as const) for (const f of NEEDS_FEET) expect(cannot(device).get(f)).withContext(`${device} ${f}`).toBeTruthy();
+    const cannot = (device: SimulateOptions['device']) =>
+      new Map(judged({ device, seed: 31 }).cannotJudge.map((c) => [c.fault, c.reason]));
+    for (const device of ['plates', 'boards'] as const)
+      for (const f of NEEDS_FEET) expect(cannot(device).get(f)).withContext(`${device} ${f}`).toBeTruthy();
     for (const device of ['mat', 'boards'] as const)
-      for (const f of NEEDS_FORCES) if (f !== 'no-tilt') expect(cannot(device).get(f)).withContext(`${device} ${f}`).toBeTruthy();
+      for (const f of NEEDS_FORCES)
+        if (f !== 'no-tilt') expect(cannot(device).get(f)).withContext(`${device} ${f}`).toBeTruthy();
     expect([...cannot('mat-plates').keys()]).toEqual([]);
   });
 
@@ -99,13 +120,19 @@ describe('judging', () => {
     const cannot = new Map(j.cannotJudge.map((c) => [c.fault, c.reason]));
     for (const f of ['weak-push', 'late-twist', 'out-of-order', 'rushed', 'club-first', 'sway'])
       expect(cannot.get(f)?.length).withContext(f).toBeGreaterThan(5);
-    for (const f of ['hangs-back', 'no-load', 'reversed-load', 'heels-start', 'late-load']) expect(cannot.has(f)).withContext(f).toBeFalse();
+    for (const f of ['hangs-back', 'no-load', 'reversed-load', 'heels-start', 'late-load'])
+      expect(cannot.has(f)).withContext(f).toBeFalse();
   });
 
   it('judges a set by its mean and says in how many swings it shows', () => {
     const { recording } = simulate({ device: 'plates', fault: 'no-load', seed: 35, swings: 4 });
     const { swings } = analyse(recording);
-    const set = judgeSet(swings, { device: 'plates', club: 'iron', pattern: patternOf('common-ground'), statureGiven: true });
+    const set = judgeSet(swings, {
+      device: 'plates',
+      club: 'iron',
+      pattern: patternOf('common-ground'),
+      statureGiven: true,
+    });
     const f = set.findings.find((x) => x.main)!;
     expect(f.fault).toBe('no-load');
     expect(f.n).toBe(4);
@@ -127,7 +154,8 @@ describe('patterns', () => {
 
   it('take wood halfway between driver and iron, wedges nearer to even', () => {
     const p = patternOf('common-ground');
-    const impact = (club: (typeof CLUB_CLASSES)[number]) => bandsFor(p, club).find((b) => b.measure === 'share.lead.p7')!.ideal;
+    const impact = (club: (typeof CLUB_CLASSES)[number]) =>
+      bandsFor(p, club).find((b) => b.measure === 'share.lead.p7')!.ideal;
     expect(impact('wood')).toEqual([59.5, 91]);
     expect(impact('wedge')).toEqual([59, 87]);
     expect(bandsFor(p, 'wood').some((b) => b.measure === 'trail.contact.p7')).toBeFalse();

@@ -85,13 +85,18 @@ const under = ({ club, pattern, tuning = {} }: JudgeContext): Under => ({ club, 
 
 /** Judges one swing: comparison, findings in first-cause order, and what cannot be judged here. */
 export function judgeSwing(s: JudgedSwing, c: JudgeContext): Judgement {
-  return { comparison: compare(s.measures, c.pattern, c.club, c.tuning), ...judge(swingWitness(s, under(c)), c, assumedFeet([s])) };
+  return {
+    comparison: compare(s.measures, c.pattern, c.club, c.tuning),
+    ...judge(swingWitness(s, under(c)), c, assumedFeet([s])),
+  };
 }
 
 /** Every fault that applies to the club, weighed on one swing: strength and numbers, or why it cannot be judged here. */
 export function weighSwing(s: JudgedSwing, c: JudgeContext): (Weighing | CannotJudge)[] {
   return weighings(swingWitness(s, under(c)), c, assumedFeet([s])).map(({ rule, weighed }) =>
-    'reason' in weighed ? { fault: rule.id, reason: weighed.reason } : { fault: rule.id, strength: strengthOf(weighed.z), evidence: weighed.pieces },
+    'reason' in weighed
+      ? { fault: rule.id, reason: weighed.reason }
+      : { fault: rule.id, strength: strengthOf(weighed.z), evidence: weighed.pieces },
   );
 }
 
@@ -110,7 +115,8 @@ export function judgeSet(swings: readonly JudgedSwing[], c: JudgeContext): SetJu
   };
 }
 
-const assumedFeet = (swings: readonly JudgedSwing[]): boolean => swings.some((s) => s.measures['foot.lead.fwd.p7']?.basis === 'derived');
+const assumedFeet = (swings: readonly JudgedSwing[]): boolean =>
+  swings.some((s) => s.measures['foot.lead.fwd.p7']?.basis === 'derived');
 
 interface Found {
   readonly rule: FaultRule;
@@ -120,7 +126,8 @@ interface Found {
 
 /** Rules that apply, weighed. */
 function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: FaultRule; weighed: Weighed }[] {
-  const applies = (r: FaultRule) => (!r.clubs || r.clubs.includes(c.club)) && (r.fromSwings ?? 1) <= w.swings && !c.pattern.faults?.off?.includes(r.id);
+  const applies = (r: FaultRule) =>
+    (!r.clubs || r.clubs.includes(c.club)) && (r.fromSwings ?? 1) <= w.swings && !c.pattern.faults?.off?.includes(r.id);
   return FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
 }
 
@@ -140,7 +147,11 @@ function weighRule(rule: FaultRule, w: Witness, c: JudgeContext, assumed: boolea
   const lower = rule.withoutHorizontal && !hasHorizontal(c.device);
   const weighed = weigh(lower ? rule.withoutHorizontal! : rule.evidence, w, { fault: rule.id, limits: c.limits ?? {} });
   if (!isWeighed(weighed)) return weighed;
-  const capped = lower || rule.atMostLikely || c.pattern.faults?.atMostLikely?.includes(rule.id) || (rule.atMostLikelyAssumedFeet && assumed);
+  const capped =
+    lower ||
+    rule.atMostLikely ||
+    c.pattern.faults?.atMostLikely?.includes(rule.id) ||
+    (rule.atMostLikelyAssumedFeet && assumed);
   const z = capped ? Math.min(weighed.z, AT_MOST_LIKELY) : weighed.z;
   return { ...weighed, z: isWanted(rule, weighed.pieces, c) ? Math.min(z, WANTED) : z };
 }
@@ -151,7 +162,8 @@ function isWanted({ overlayNeedsClear }: FaultRule, pieces: readonly Piece[], c:
   return !pieces.some((p) => p.measures.includes(overlayNeedsClear.measure) && strengthOf(p.z) >= CLEAR);
 }
 
-const wordOf = (strength: number): FindingWord => (strength >= CLEAR ? 'clear' : strength >= LIKELY ? 'likely' : 'hint');
+const wordOf = (strength: number): FindingWord =>
+  strength >= CLEAR ? 'clear' : strength >= LIKELY ? 'likely' : 'hint';
 
 /** The first cause wins: what an earlier, at least likely fault explains stands beneath it as its consequence. */
 function inFirstCauseOrder(found: readonly Found[], cannot: readonly CannotJudge[]): Finding[] {
@@ -162,7 +174,10 @@ function inFirstCauseOrder(found: readonly Found[], cannot: readonly CannotJudge
       .reduce<Found | null>((best, c) => (best === null || c.z > best.z ? c : best), null)?.rule.id ?? null;
   const causes = new Map(found.map((f) => [f, causeOf(f)]));
   const free = found.filter((f) => causes.get(f) === null);
-  const main = free.reduce<Found | null>((best, f) => (best === null || Math.min(f.z, MOST_Z) > Math.min(best.z, MOST_Z) ? f : best), null);
+  const main = free.reduce<Found | null>(
+    (best, f) => (best === null || Math.min(f.z, MOST_Z) > Math.min(best.z, MOST_Z) ? f : best),
+    null,
+  );
   const finding = (f: Found): Finding => {
     const strength = strengthOf(f.z);
     return {
@@ -173,7 +188,8 @@ function inFirstCauseOrder(found: readonly Found[], cannot: readonly CannotJudge
       because: [...new Set(f.pieces.flatMap((p) => p.measures))],
       consequenceOf: causes.get(f)!,
       evidence: f.pieces,
-      mayComeFrom: causes.get(f) === null ? cannot.map((x) => x.fault).filter((id) => consequencesOf(id).has(f.rule.id)) : [],
+      mayComeFrom:
+        causes.get(f) === null ? cannot.map((x) => x.fault).filter((id) => consequencesOf(id).has(f.rule.id)) : [],
     };
   };
   return [...found].sort((a, b) => Number(b === main) - Number(a === main) || b.z - a.z).map(finding);

@@ -23,7 +23,9 @@ export function oneSwingForAll(swings: readonly FittedSwing[]): boolean {
   const [driver, iron] = [of('driver'), of('iron')];
   if (driver.length < LEAST || iron.length < LEAST) return false;
   const values = (set: readonly FittedSwing[], id: string) => set.flatMap((s) => numberOf(s.measures[id]) ?? []);
-  const changes = compareSets(SAME.map((id) => ({ before: values(iron, id), after: values(driver, id), worth: worthOf(id)! })));
+  const changes = compareSets(
+    SAME.map((id) => ({ before: values(iron, id), after: values(driver, id), worth: worthOf(id)! })),
+  );
   const fits = driver.flatMap((s) => s.fit ?? []);
   const fit = fits.reduce((a, b) => a + b, 0) / fits.length;
   return changes.every((c) => c?.word === 'no change that matters') && fit < POOR_FIT;

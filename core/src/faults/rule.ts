@@ -38,7 +38,8 @@ export const Leaf = z.object({ ...leafShape, topEstimated: PlainLeaf.optional() 
 export type Leaf = z.infer<typeof Leaf>;
 
 /** Evidence: a comparison, all of several, any of several, or the peaks against an order. */
-export type Evidence = Leaf | { all: Evidence[] } | { any: Evidence[] } | { order: string[]; from: number; soft: number };
+export type Evidence =
+  Leaf | { all: Evidence[] } | { any: Evidence[] } | { order: string[]; from: number; soft: number };
 export const Evidence: z.ZodType<Evidence> = z.lazy(() =>
   z.union([
     z.object({ all: z.array(Evidence).min(1) }).strict(),

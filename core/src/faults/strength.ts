@@ -81,21 +81,50 @@ export function weigh(e: Evidence, w: Witness, rule: RuleInForce): Weighed {
     const k = w.against(e.order);
     if (k.kind !== 'value') return { reason: k.kind === 'unknown' ? k.reason : 'one of the three peaks was not found' };
     const z = (k.value - e.from) / e.soft;
-    return { z, pieces: [{ measures: ['sequence.order'], value: k.value, u: k.u, limit: e.from, direction: 'over', z, provisional: false }] };
+    return {
+      z,
+      pieces: [
+        {
+          measures: ['sequence.order'],
+          value: k.value,
+          u: k.u,
+          limit: e.from,
+          direction: 'over',
+          z,
+          provisional: false,
+        },
+      ],
+    };
   }
   return weighLeaf(w.topEstimated && e.topEstimated ? e.topEstimated : e, w, rule);
 }
 
 function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
   const measures = leaf.difference ?? [leaf.measure!];
-  if (measures.some((m) => w.pattern.faults?.off?.includes(`${rule.fault}:${m}`))) return { reason: `${w.pattern.name} does not count this` };
+  if (measures.some((m) => w.pattern.faults?.off?.includes(`${rule.fault}:${m}`)))
+    return { reason: `${w.pattern.name} does not count this` };
   const direction = leaf.over !== undefined ? 'over' : 'under';
   const limit = limitInForce(leaf, w, rule);
-  const known = leaf.spread ? w.spread(leaf.measure!) : leaf.difference ? w.difference(...leaf.difference) : w.about(leaf.measure!);
+  const known = leaf.spread
+    ? w.spread(leaf.measure!)
+    : leaf.difference
+      ? w.difference(...leaf.difference)
+      : w.about(leaf.measure!);
   if (known.kind === 'unknown') return { reason: known.reason };
   const piece = (value: number | null, u: number | null, z: number): Weighed => ({
     z,
-    pieces: [{ measures, value, u, limit, direction, z, provisional: leaf.provisional ?? false, ...(leaf.spread ? { spread: true as const } : {}) }],
+    pieces: [
+      {
+        measures,
+        value,
+        u,
+        limit,
+        direction,
+        z,
+        provisional: leaf.provisional ?? false,
+        ...(leaf.spread ? { spread: true as const } : {}),
+      },
+    ],
   });
   if (known.kind === 'never') return piece(null, null, known.z(direction));
   if (leaf.unless && holds(leaf.unless, w)) return piece(known.value, known.u, -NEVER_Z);
@@ -113,7 +142,8 @@ function limitInForce(leaf: Leaf, w: Witness, rule: RuleInForce): number {
   const over = leaf.over !== undefined;
   let limit = limitFor(own ?? (leaf.over ?? leaf.under)!, w.club);
   if (leaf.overlay && w.tuning.overlays?.includes(leaf.overlay.id)) limit = limitFor(leaf.overlay.limit, w.club);
-  if (leaf.earlyPattern && (w.bands.get(leaf.earlyPattern.measure)?.ideal[1] ?? Infinity) <= leaf.earlyPattern.endsBy) limit = leaf.earlyPattern.limit;
+  if (leaf.earlyPattern && (w.bands.get(leaf.earlyPattern.measure)?.ideal[1] ?? Infinity) <= leaf.earlyPattern.endsBy)
+    limit = leaf.earlyPattern.limit;
   if (leaf.measure === undefined || leaf.spread) return limit;
   limit = sized(leaf.measure, limit, w.tuning.size);
   if (leaf.beside) return limit;

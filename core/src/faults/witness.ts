@@ -24,7 +24,8 @@ export interface Under {
   readonly tuning: Tuning;
 }
 
-const inForce = ({ pattern, club, tuning }: Under): ReadonlyMap<string, ClubBand> => new Map(bandsFor(pattern, club, tuning).map((b) => [b.measure, b]));
+const inForce = ({ pattern, club, tuning }: Under): ReadonlyMap<string, ClubBand> =>
+  new Map(bandsFor(pattern, club, tuning).map((b) => [b.measure, b]));
 
 const unknown = (reason: string): Known => ({ kind: 'unknown', reason });
 
@@ -48,7 +49,8 @@ function known(id: string, m: Measure | undefined): Known {
     if (id.startsWith('mass.')) return unknown(`only estimated: ${m.reason ?? 'derived'}`);
     if (/^foot\..*\.address$/.test(id)) return unknown(m.reason ?? 'the feet are assumed');
     const wider = id.includes('.in.') ? ASSUMED_INSIDE_U : ASSUMED_FORWARD_U;
-    if (id.startsWith('foot.') && !id.endsWith('.ms')) return { kind: 'value', value: m.value, u: Math.hypot(m.u ?? 0, wider) };
+    if (id.startsWith('foot.') && !id.endsWith('.ms'))
+      return { kind: 'value', value: m.value, u: Math.hypot(m.u ?? 0, wider) };
   }
   return { kind: 'value', value: m.value, u: m.u ?? 0 };
 }
@@ -73,7 +75,9 @@ export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under
     difference: (a, b) => less(about(a), about(b)),
     against: (order) => {
       const v = againstOrder(order, s.measures);
-      return v === null ? unknown(s.measures['sequence.order']?.reason ?? 'not measured') : { kind: 'value', value: v, u: 0 };
+      return v === null
+        ? unknown(s.measures['sequence.order']?.reason ?? 'not measured')
+        : { kind: 'value', value: v, u: 0 };
     },
   };
 }
@@ -85,7 +89,10 @@ export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under
 export function setWitness(swings: readonly JudgedSwing[], under: Under): Witness {
   const bands = inForce(under);
   const each = swings.map((s) => swingWitness(s, under, bands));
-  const together = (ask: (w: Witness) => Known, say: (values: readonly { value: number; u: number }[]) => Known = averaged): Known => {
+  const together = (
+    ask: (w: Witness) => Known,
+    say: (values: readonly { value: number; u: number }[]) => Known = averaged,
+  ): Known => {
     const answers = each.map(ask);
     const values = answers.filter((k) => k.kind === 'value');
     if (values.length > answers.length / 2 && values.length >= 2) return say(values);

@@ -41,7 +41,9 @@ describe('formats', () => {
         expect(back.stated).toEqual(short.stated);
         expect(back.mat?.time).toEqual(short.mat?.time);
         if (short.mat) expect(Float64Array.from(back.mat!.frames)).toEqual(Float64Array.from(short.mat.frames));
-        expect(analyse(back).swings[0]!.measures['share.lead.p7']!.value).toEqual(analyse(short).swings[0]!.measures['share.lead.p7']!.value);
+        expect(analyse(back).swings[0]!.measures['share.lead.p7']!.value).toEqual(
+          analyse(short).swings[0]!.measures['share.lead.p7']!.value,
+        );
       }
     });
 
@@ -79,9 +81,13 @@ describe('formats', () => {
 
   it('reads CSV dialects: delimiter, decimal comma, BOM, units, comments', () => {
     const rows = (d: string, dec: string) =>
-      Array.from({ length: 30 }, (_, k) => [String(k * 10).replace('.', dec), ...Array<string>(12).fill(`0${dec}5`)].join(d)).join('\n');
+      Array.from({ length: 30 }, (_, k) =>
+        [String(k * 10).replace('.', dec), ...Array<string>(12).fill(`0${dec}5`)].join(d),
+      ).join('\n');
     const header = HEADER.replaceAll(',', ';');
-    const rec = csv(`\uFEFF# mass=71,5 handed=left\n# p1_x_m=0,02 p1_y_m=0,24\n${header}\nms;kN;kN;kN;Nmm;N·m;N·m;N;N;N;N·m;N·m;N·m\n${rows(';', ',')}\n`);
+    const rec = csv(
+      `\uFEFF# mass=71,5 handed=left\n# p1_x_m=0,02 p1_y_m=0,24\n${header}\nms;kN;kN;kN;Nmm;N·m;N·m;N;N;N;N·m;N·m;N·m\n${rows(';', ',')}\n`,
+    );
     expect(rec.time[1]).toBeCloseTo(0.01, 12);
     expect(rec.platforms[0]!.fz[0]).toBe(500);
     expect(rec.platforms[0]!.mx[0]).toBeCloseTo(0.0005, 12);
@@ -100,9 +106,11 @@ describe('formats', () => {
     expect(refusal(() => csv(`${HEADER}\n0,${ROW}\n0.01,1,2\n0.02,${ROW}\n0.03,${ROW}`))).toContain('line 3');
     expect(refusal(() => csv(HEADER.replace('p2_mz', 'p2_zz')))).toContain('p2_mz');
     expect(refusal(() => readRecording(strToU8('not a zip'), 'm.npz'))).toContain('not a zip');
-    expect(refusal(() => readRecording(zipSync({ 'other.npy': writeNpy({ shape: [1], data: Float64Array.of(1) }) }), 'm.npz'))).toContain(
-      'frames, time, pitch',
-    );
+    expect(
+      refusal(() =>
+        readRecording(zipSync({ 'other.npy': writeNpy({ shape: [1], data: Float64Array.of(1) }) }), 'm.npz'),
+      ),
+    ).toContain('frames, time, pitch');
     const c3d = await testBytes('sample-plates.c3d');
     expect(refusal(() => readRecording(c3d.slice(0, 40_000), 'cut.c3d'))).toMatch(/frames are promised.*byte 40000/);
     expect(refusal(() => readRecording(c3d.slice(0, 300), 'cut.c3d'))).toContain('byte 300');
@@ -117,14 +125,21 @@ describe('formats', () => {
 
   it('never hangs or throws anything but a refusal on damaged bytes', async () => {
     const files = await Promise.all(
-      ['sample-plates.c3d', 'sample-mat.npz', 'sample-plates-left.csv'].map(async (n) => ({ n, b: (await testBytes(n)).slice(0, 30_000) })),
+      ['sample-plates.c3d', 'sample-mat.npz', 'sample-plates-left.csv'].map(async (n) => ({
+        n,
+        b: (await testBytes(n)).slice(0, 30_000),
+      })),
     );
     fc.assert(
-      fc.property(fc.constantFrom(...files), fc.array(fc.tuple(fc.nat(29_999), fc.nat(255)), { minLength: 1, maxLength: 40 }), ({ n, b }, hits) => {
-        const damaged = b.slice();
-        for (const [at, v] of hits) damaged[at] = v;
-        expect(refusal(() => analyse(readRecording(damaged, n))).length).toBeGreaterThan(5);
-      }),
+      fc.property(
+        fc.constantFrom(...files),
+        fc.array(fc.tuple(fc.nat(29_999), fc.nat(255)), { minLength: 1, maxLength: 40 }),
+        ({ n, b }, hits) => {
+          const damaged = b.slice();
+          for (const [at, v] of hits) damaged[at] = v;
+          expect(refusal(() => analyse(readRecording(damaged, n))).length).toBeGreaterThan(5);
+        },
+      ),
       { numRuns: 300 },
     );
   });
@@ -140,7 +155,10 @@ describe('formats', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...files),
-        fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true, maxExcluded: true }), fc.nat(255)), { minLength: 1, maxLength: 6 }),
+        fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true, maxExcluded: true }), fc.nat(255)), {
+          minLength: 1,
+          maxLength: 6,
+        }),
         ({ n, b }, hits) => {
           const damaged = b.slice();
           for (const [part, v] of hits) damaged[Math.floor(part * b.length)] = v;

@@ -39,7 +39,8 @@ describe('a look at a recording before it is read', () => {
     expect(previewOf(readC3d(bytes, 'x.c3d', 'ball=+x,left=+z')).sideways!).toBeGreaterThan(1);
   });
   it('knows files of one laboratory by their plates, whatever was recorded', () => {
-    const file = (seed: number, device: 'plates' | 'plate' = 'plates') => c3dSource(writeC3d(simulate({ device, seed }).recording));
+    const file = (seed: number, device: 'plates' | 'plate' = 'plates') =>
+      c3dSource(writeC3d(simulate({ device, seed }).recording));
     expect(file(4)).toBe(file(5));
     expect(file(4)).not.toBe(file(4, 'plate'));
   });

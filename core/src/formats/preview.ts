@@ -49,7 +49,10 @@ export function previewOf(rec: Recording): RecordingPreview {
   const cops = sides.map((s) => copOf(s, threshold, base.t0, base.rate));
   const meanY = cops.map((c) => median(c.y.v));
   const leftmost = meanY.length === 2 ? (meanY[0]! >= meanY[1]! ? 0 : 1) : null;
-  const every = (n: number) => Array.from({ length: Math.min(n, total.length) }, (_, i) => Math.floor((i * total.length) / Math.min(n, total.length)));
+  const every = (n: number) =>
+    Array.from({ length: Math.min(n, total.length) }, (_, i) =>
+      Math.floor((i * total.length) / Math.min(n, total.length)),
+    );
   const places = every(POINTS);
   return {
     device: rec.device,
@@ -65,7 +68,10 @@ export function previewOf(rec: Recording): RecordingPreview {
     }),
     time: places.map((k) => base.t0 + k / base.rate),
     load: places.map((k) => total[k]!),
-    left: leftmost === null ? [] : places.map((k) => (total[k]! > threshold ? (100 * sides[leftmost]!.fz[k]!) / total[k]! : NaN)),
+    left:
+      leftmost === null
+        ? []
+        : places.map((k) => (total[k]! > threshold ? (100 * sides[leftmost]!.fz[k]!) / total[k]! : NaN)),
     absolute: rec.device !== 'mat' && rec.device !== 'path',
     sideways: sidewaysOf(sides, total),
     warnings: rec.warnings,

@@ -3,7 +3,12 @@
  * with the given rate of change of angular momentum. All arrays [n]; `w` in 1/s², `q` in m/s². Tridiagonal.
  * The second difference of the result over dt² is the right-hand side, exactly.
  */
-export function massPath(cop: Float64Array, w: Float64Array, q: Float64Array, rate: number): { p: Float64Array; a: Float64Array } {
+export function massPath(
+  cop: Float64Array,
+  w: Float64Array,
+  q: Float64Array,
+  rate: number,
+): { p: Float64Array; a: Float64Array } {
   const n = cop.length;
   const dt2 = 1 / rate ** 2;
   const c = new Float64Array(n);

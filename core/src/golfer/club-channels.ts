@@ -12,7 +12,10 @@ const backToAddress = (plan: SwingPlan, goes: boolean, from: number): Knot[] =>
     : [];
 
 /** Shaft and arm angle over time (°) without noise. */
-export function clubAngles(plans: readonly SwingPlan[], returns = false): { shaft: (t: number) => number; arm: (t: number) => number } {
+export function clubAngles(
+  plans: readonly SwingPlan[],
+  returns = false,
+): { shaft: (t: number) => number; arm: (t: number) => number } {
   if (!plans.length) return { shaft: () => 0, arm: () => 0 };
   const shaft = pchip(
     plans.flatMap((plan, i): Knot[] => [

@@ -25,7 +25,9 @@ export function pchip(knots: readonly Knot[]): (t: number) => number {
     const x = (t - t0) / h;
     const x2 = x * x;
     const x3 = x2 * x;
-    return (2 * x3 - 3 * x2 + 1) * v0 + (x3 - 2 * x2 + x) * h * d[i]! + (3 * x2 - 2 * x3) * v1 + (x3 - x2) * h * d[i + 1]!;
+    return (
+      (2 * x3 - 3 * x2 + 1) * v0 + (x3 - 2 * x2 + x) * h * d[i]! + (3 * x2 - 2 * x3) * v1 + (x3 - x2) * h * d[i + 1]!
+    );
   };
 }
 
@@ -34,7 +36,9 @@ export function smoothCurve(knots: readonly Knot[], n: number, rate: number, sig
   const f = pchip(knots);
   const raw = Float64Array.from({ length: n }, (_, k) => f(k / rate));
   const reach = Math.ceil(4 * sigma * rate);
-  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-0.5 * ((i - reach) / rate / sigma) ** 2));
+  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, i) =>
+    Math.exp(-0.5 * ((i - reach) / rate / sigma) ** 2),
+  );
   const total = kernel.reduce((a, b) => a + b, 0);
   const out = new Float64Array(n);
   for (let k = 0; k < n; k++) {
@@ -70,6 +74,7 @@ export function sampleBumps(bumps: readonly Bump[], n: number, rate: number, sca
 export function sampleIntegrals(bumps: readonly Bump[], n: number, rate: number, scale: number): Float64Array {
   const out = new Float64Array(n);
   for (const { c, w, a } of bumps)
-    for (let k = Math.max(0, Math.ceil((c - w) * rate)); k < n; k++) out[k]! += scale * a * w * area(Math.min(1, (k / rate - c) / w));
+    for (let k = Math.max(0, Math.ceil((c - w) * rate)); k < n; k++)
+      out[k]! += scale * a * w * area(Math.min(1, (k / rate - c) / w));
   return out;
 }

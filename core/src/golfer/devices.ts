@@ -17,7 +17,14 @@ import type { FootAction, Motion } from './motion.js';
 import type { Random } from './random.js';
 import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.js';
 
-export const SIMULATED_DEVICES = ['plates', 'mat', 'mat-plates', 'boards', 'plate', 'path'] as const satisfies readonly DeviceKind[];
+export const SIMULATED_DEVICES = [
+  'plates',
+  'mat',
+  'mat-plates',
+  'boards',
+  'plate',
+  'path',
+] as const satisfies readonly DeviceKind[];
 export type SimulatedDevice = (typeof SIMULATED_DEVICES)[number];
 
 export const MAT = { rows: 40, cols: 80, pitch: 0.01, rate: 100, creep: 0.03, creepTime: 6, noise: 1.2 } as const;
@@ -35,7 +42,8 @@ export function record(
   rng: Random,
   o: { name: string; club: boolean; quiet?: boolean; stated: Stated },
 ): Recording {
-  const rate = device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : device === 'path' ? PATH_RATE : motion.rate;
+  const rate =
+    device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : device === 'path' ? PATH_RATE : motion.rate;
   const n = Math.floor((motion.n - 1) * (rate / motion.rate)) + 1;
   const time = Float64Array.from({ length: n }, (_, k) => k / rate);
   const noisy = (sd: number) => (o.quiet ? 0 : sd * rng.normal());
@@ -51,12 +59,31 @@ export function record(
   const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
   const path = device === 'path' ? { path: wholePath(motion, time, sign, noisy) } : {};
-  const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club ? clubChannels(motion.plans, time, rng, motion.returns) : {};
-  return { name: o.name, device, time: mat && device === 'mat' ? mat.time : time, platforms, boards, mat, ...path, channels, stated: o.stated, warnings: [] };
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club
+    ? clubChannels(motion.plans, time, rng, motion.returns)
+    : {};
+  return {
+    name: o.name,
+    device,
+    time: mat && device === 'mat' ? mat.time : time,
+    platforms,
+    boards,
+    mat,
+    ...path,
+    channels,
+    stated: o.stated,
+    warnings: [],
+  };
 }
 
 /** A six-component plate under one foot; a left-hander stands mirrored. */
-function platform(a: FootAction, centreY: number, sign: 1 | -1, noisy: (sd: number) => number, quiet: boolean): Platform {
+function platform(
+  a: FootAction,
+  centreY: number,
+  sign: 1 | -1,
+  noisy: (sd: number) => number,
+  quiet: boolean,
+): Platform {
   const n = a.fz.length;
   const out = blankPlatform(n, [0, sign * centreY]);
   for (let k = 0; k < n; k++) {
@@ -97,12 +124,24 @@ const sampled = (v: Float64Array, motion: Motion, time: Float64Array): Float64Ar
     return v[i]! + (x - i) * (v[i + 1]! - v[i]!);
   });
 
-function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, sign: 1 | -1, noisy: (sd: number) => number): Board {
+function board(
+  motion: Motion,
+  foot: 'lead' | 'trail',
+  time: Float64Array,
+  sign: 1 | -1,
+  noisy: (sd: number) => number,
+): Board {
   const a = motion.feet[foot];
   const cy = foot === 'lead' ? PLATE_Y - 0.03 : -PLATE_Y + 0.03;
-  const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [Float64Array, Float64Array, Float64Array];
+  const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const cell = (sx: 1 | -1, sy: 1 | -1) =>
-    fz.map((f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board));
+    fz.map(
+      (f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board),
+    );
   return { centre: [0, sign * cy], ...BOARD, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
 }
 
@@ -171,9 +210,20 @@ function pressMat(motion: Motion, sign: 1 | -1, rng: Random, quiet: boolean): Ma
  * minimise the convex log Σ rest·exp(α(u − u*) + β(v − v*)): Newton's method with step halving, started from the
  * frame before.
  */
-function spread(motion: Motion, foot: keyof FeetPair<unknown>, s: SoleCells, time: Float64Array, out: Float32Array, cells: number): void {
+function spread(
+  motion: Motion,
+  foot: keyof FeetPair<unknown>,
+  s: SoleCells,
+  time: Float64Array,
+  out: Float32Array,
+  cells: number,
+): void {
   const a = motion.feet[foot];
-  const [fz, cx, cy] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [Float64Array, Float64Array, Float64Array];
+  const [fz, cx, cy] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const w = new Float64Array(s.index.length);
   let at = { alpha: 0, beta: 0 };
   for (let k = 0; k < time.length; k++) {
@@ -195,7 +245,12 @@ function spread(motion: Motion, foot: keyof FeetPair<unknown>, s: SoleCells, tim
 }
 
 /** Weights of a tilt, its cost, how far its centre is off, and Newton's step from there. */
-function tilted(s: SoleCells, w: Float64Array, { alpha, beta }: { alpha: number; beta: number }, target: { u: number; v: number }) {
+function tilted(
+  s: SoleCells,
+  w: Float64Array,
+  { alpha, beta }: { alpha: number; beta: number },
+  target: { u: number; v: number },
+) {
   let [total, u1, v1, uu, uv, vv] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < w.length; i++) {
     const u = s.u[i]! - target.u;

@@ -18,7 +18,16 @@ export interface Figure {
 }
 
 /** Lengths as parts of stature. */
-const PART = { hipHeight: 0.5, spine: 0.3, shoulderHalf: 0.115, hipHalf: 0.085, arm: 0.36, club: 0.5, neck: 0.1, ankle: 0.045 };
+const PART = {
+  hipHeight: 0.5,
+  spine: 0.3,
+  shoulderHalf: 0.115,
+  hipHalf: 0.085,
+  arm: 0.36,
+  club: 0.5,
+  neck: 0.1,
+  ankle: 0.045,
+};
 /** The plane the club swings in leans this much from level. */
 const PLANE = (55 * Math.PI) / 180;
 /** The spine bends forward at the hips. */
@@ -42,7 +51,8 @@ const middle = (a: Joint, b: Joint): Joint => [(a[0] + b[0]) / 2, (a[1] + b[1]) 
 export function figureAt(motion: Motion): (t: number) => Figure {
   const { shaft, arm } = clubAngles(motion.plans, motion.returns);
   const s = motion.build.stature;
-  const at = (v: Float64Array, t: number): number => v[Math.max(0, Math.min(v.length - 1, Math.round(t * motion.rate)))]!;
+  const at = (v: Float64Array, t: number): number =>
+    v[Math.max(0, Math.min(v.length - 1, Math.round(t * motion.rate)))]!;
   const rest = { x: motion.mass.x[0]!, y: motion.mass.y[0]!, z: motion.mass.z[0]! };
   return (t) => {
     const moved = { y: at(motion.mass.y, t) - rest.y, z: at(motion.mass.z, t) - rest.z };
@@ -51,10 +61,17 @@ export function figureAt(motion: Motion): (t: number) => Figure {
     const turnShoulders = -SHOULDERS_AT_TOP * (a / ARM_AT_TOP) * RAD;
     const turnHips = -HIPS_AT_TOP * (a / ARM_AT_TOP) * RAD;
     const hip: Joint = [-0.06 * s, centreY, PART.hipHeight * s + moved.z];
-    const neck = add(hip, [Math.sin(BEND) * PART.spine * s, -Math.sin(LEAN) * PART.spine * s - 0.3 * moved.y, Math.cos(BEND) * PART.spine * s]);
+    const neck = add(hip, [
+      Math.sin(BEND) * PART.spine * s,
+      -Math.sin(LEAN) * PART.spine * s - 0.3 * moved.y,
+      Math.cos(BEND) * PART.spine * s,
+    ]);
     const across = (c: Joint, half: number, turn: number, side: 1 | -1): Joint =>
       add(c, [-side * half * s * Math.sin(turn), side * half * s * Math.cos(turn), 0]);
-    const shoulders = { lead: across(neck, PART.shoulderHalf, turnShoulders, 1), trail: across(neck, PART.shoulderHalf, turnShoulders, -1) };
+    const shoulders = {
+      lead: across(neck, PART.shoulderHalf, turnShoulders, 1),
+      trail: across(neck, PART.shoulderHalf, turnShoulders, -1),
+    };
     const hips = { lead: across(hip, PART.hipHalf, turnHips, 1), trail: across(hip, PART.hipHalf, turnHips, -1) };
     const inPlane = (angle: number, length: number): Joint => [
       Math.cos(angle * RAD) * Math.cos(PLANE) * length,

@@ -35,12 +35,17 @@ function misfit(m: Motion): { force: number; moment: number } {
 describe('the simulated golfer', () => {
   it('obeys mechanics at every sample, whatever the fault', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5000 }), fc.constantFrom(...FAULTS), fc.constantFrom('iron', 'driver', 'wedge'), (seed, fault, club) => {
-        const { motion } = simulate({ device: 'plates', seed, fault, club });
-        const { force, moment } = misfit(motion);
-        expect(force).toBeLessThan(1e-6);
-        expect(moment).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.constantFrom(...FAULTS),
+        fc.constantFrom('iron', 'driver', 'wedge'),
+        (seed, fault, club) => {
+          const { motion } = simulate({ device: 'plates', seed, fault, club });
+          const { force, moment } = misfit(motion);
+          expect(force).toBeLessThan(1e-6);
+          expect(moment).toBeLessThan(1e-6);
+        },
+      ),
       { numRuns: 12 },
     );
   });
@@ -72,9 +77,12 @@ describe('the simulated golfer', () => {
           const f = motion.feet[foot];
           for (let k = 0; k < motion.n; k++) {
             if (!(f.fz[k]! >= 0)) throw new Error(`${foot} load ${f.fz[k]} at ${k}, seed ${seed} ${fault}`);
-            if (!insideSole(motion.soles[foot], f.x[k]!, f.y[k]!)) throw new Error(`${foot} pressure outside the sole at ${k}, seed ${seed} ${fault}`);
+            if (!insideSole(motion.soles[foot], f.x[k]!, f.y[k]!))
+              throw new Error(`${foot} pressure outside the sole at ${k}, seed ${seed} ${fault}`);
             if (Math.hypot(f.fx[k]!, f.fy[k]!) > 0.9 * f.fz[k]!)
-              throw new Error(`${foot} slips at ${k}, seed ${seed} ${fault}: ${Math.hypot(f.fx[k]!, f.fy[k]!)} of ${f.fz[k]}`);
+              throw new Error(
+                `${foot} slips at ${k}, seed ${seed} ${fault}: ${Math.hypot(f.fx[k]!, f.fy[k]!)} of ${f.fz[k]}`,
+              );
           }
         }
         expect(motion.n).toBeGreaterThan(1000);

@@ -73,7 +73,10 @@ interface Bumps {
 function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
   const { p, times, clubStarts } = plan;
   const i = times.p7;
-  const balance = (bumps: Bump[], c: number, w: number): Bump[] => [...bumps, { c, w, a: -bumps.reduce((s, b) => s + b.a * b.w, 0) / w }];
+  const balance = (bumps: Bump[], c: number, w: number): Bump[] => [
+    ...bumps,
+    { c, w, a: -bumps.reduce((s, b) => s + b.a * b.w, 0) / w },
+  ];
   const tilt = balance(
     [
       { c: clubStarts + 0.72 * (times.p4 - clubStarts), w: 0.44, a: d.tiltBack },
@@ -90,7 +93,11 @@ function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
   const pitch = balance([{ c: i - 0.14, w: 0.26, a: d.pitchDown }], i + 0.36, 0.34);
   const turn = balance(
     [
-      { c: clubStarts + (0.3 + p.twistsOn) * (times.p4 - clubStarts), w: 0.32 * (times.p4 - clubStarts), a: -p.turnBack },
+      {
+        c: clubStarts + (0.3 + p.twistsOn) * (times.p4 - clubStarts),
+        w: 0.32 * (times.p4 - clubStarts),
+        a: -p.turnBack,
+      },
       { c: i + p.turnPeakTime, w: 0.27, a: p.turnPeak },
     ],
     i + 0.31,
@@ -128,8 +135,14 @@ function chained(plans: readonly SwingPlan[], returns: boolean, of: (p: SwingPla
 
 /** Slow wandering of somebody who stands still. */
 export function sway(rng: Random, n: number, rate: number, size: number): Float64Array {
-  const parts = [0.19, 0.37, 0.71].map((f) => ({ f: f * (0.8 + 0.4 * rng.uniform()), a: size * rng.normal() * 0.6, ph: 2 * Math.PI * rng.uniform() }));
-  return Float64Array.from({ length: n }, (_, k) => parts.reduce((s, q) => s + q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph), 0));
+  const parts = [0.19, 0.37, 0.71].map((f) => ({
+    f: f * (0.8 + 0.4 * rng.uniform()),
+    a: size * rng.normal() * 0.6,
+    ph: 2 * Math.PI * rng.uniform(),
+  }));
+  return Float64Array.from({ length: n }, (_, k) =>
+    parts.reduce((s, q) => s + q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph), 0),
+  );
 }
 
 /**
@@ -157,11 +170,15 @@ export function moveBody(
     return c.map((v, k) => v + s[k]!);
   };
   const settling = finishWander(plans, n, rate);
-  const share = curve(shareKnots, 0.3).map((s, k) => Math.min(0.985, Math.max(0.015, s / 100 + (settling[k]! / 1000) * (0.6 / stanceWidth(build, club)))));
+  const share = curve(shareKnots, 0.3).map((s, k) =>
+    Math.min(0.985, Math.max(0.015, s / 100 + (settling[k]! / 1000) * (0.6 / stanceWidth(build, club)))),
+  );
   const wander = backWander(plans, n, rate);
   const place = (foot: 'lead' | 'trail') => {
     const toPercent = 0.1 / soles[foot].length;
-    const fwd = curve((p) => forwardKnots(p)[foot], 0.5).map((v, k) => Math.min(97, Math.max(3, v + toPercent * (wander[k]! + settling[k]!))));
+    const fwd = curve((p) => forwardKnots(p)[foot], 0.5).map((v, k) =>
+      Math.min(97, Math.max(3, v + toPercent * (wander[k]! + settling[k]!))),
+    );
     const ins = curve((p) => insideKnots(p)[foot], 1);
     const x = new Float64Array(n);
     const y = new Float64Array(n);
@@ -210,7 +227,8 @@ function finishWander(plans: readonly SwingPlan[], n: number, rate: number): Flo
   for (const { p, times } of plans)
     for (let k = Math.ceil((times.p7 + 0.4) * rate); k < Math.min(n, (times.p10 + HOLD_AFTER) * rate); k++) {
       const since = k / rate - times.p7 - 0.4;
-      out[k] = Math.SQRT2 * Math.max(0, p.finishSway) * Math.min(1, since / 0.3) * Math.sin(2 * Math.PI * SETTLES * since);
+      out[k] =
+        Math.SQRT2 * Math.max(0, p.finishSway) * Math.min(1, since / 0.3) * Math.sin(2 * Math.PI * SETTLES * since);
     }
   return out;
 }
@@ -222,7 +240,10 @@ export interface Place {
 }
 
 /** What is given about a moving body; the rest follows from mechanics. */
-export interface Carried extends Pick<Motion, 'rate' | 'build' | 'soles' | 'moment' | 'momentum' | 'plans' | 'returns'> {
+export interface Carried extends Pick<
+  Motion,
+  'rate' | 'build' | 'soles' | 'moment' | 'momentum' | 'plans' | 'returns'
+> {
   /** Lead share of the load, 0–1. */
   readonly share: Float64Array;
   /** Where the pressure lies under each foot. */
@@ -298,7 +319,11 @@ function shareOut(b: Whole): FeetPair<FootAction> {
     lead.fy[k] = s * fy - squeeze;
     trail.fy[k] = (1 - s) * fy + squeeze;
     const [X, Y] = [b.mass.x[k]!, b.mass.y[k]!];
-    const own = (lead.x[k]! - X) * lead.fy[k]! - (lead.y[k]! - Y) * s * fx + (trail.x[k]! - X) * trail.fy[k]! - (trail.y[k]! - Y) * (1 - s) * fx;
+    const own =
+      (lead.x[k]! - X) * lead.fy[k]! -
+      (lead.y[k]! - Y) * s * fx +
+      (trail.x[k]! - X) * trail.fy[k]! -
+      (trail.y[k]! - Y) * (1 - s) * fx;
     const rest = b.turn[k]! - own;
     const least = Math.min(s, 1 - s);
     const part = (0.82 * least) / (least + 0.03);

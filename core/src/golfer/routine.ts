@@ -93,6 +93,12 @@ export function standing(o: StandingOptions): { recording: Recording; motion: Mo
 /** Nobody there. */
 function unloaded(m: Motion): Motion {
   const none = (v: Float64Array) => new Float64Array(v.length);
-  const foot = (f: Motion['feet']['lead']) => ({ ...f, fx: none(f.fx), fy: none(f.fy), fz: none(f.fz), tz: none(f.tz) });
+  const foot = (f: Motion['feet']['lead']) => ({
+    ...f,
+    fx: none(f.fx),
+    fy: none(f.fy),
+    fz: none(f.fz),
+    tz: none(f.tz),
+  });
   return { ...m, feet: { lead: foot(m.feet.lead), trail: foot(m.feet.trail) } };
 }

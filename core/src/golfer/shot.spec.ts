@@ -4,7 +4,9 @@ import { planSwing } from './swing-plan.js';
 
 const shots = (fault: string | undefined, n = 60) => {
   const rng = random(7);
-  return Array.from({ length: n }, () => shotOf(planSwing(rng, { club: 'iron', faults: fault ? [{ fault, strength: 'strong' }] : [] }, 2), rng));
+  return Array.from({ length: n }, () =>
+    shotOf(planSwing(rng, { club: 'iron', faults: fault ? [{ fault, strength: 'strong' }] : [] }, 2), rng),
+  );
 };
 const mean = (v: readonly number[]) => v.reduce((a, b) => a + b, 0) / v.length;
 
@@ -13,7 +15,9 @@ describe('a simulated ball', () => {
     const healthy = shots(undefined);
     const back = shots('hangs-back');
     expect(mean(back.map((s) => s.lowPoint))).toBeLessThan(mean(healthy.map((s) => s.lowPoint)) - 50);
-    expect(back.filter((s) => s.strike === 'fat').length).toBeGreaterThan(healthy.filter((s) => s.strike === 'fat').length);
+    expect(back.filter((s) => s.strike === 'fat').length).toBeGreaterThan(
+      healthy.filter((s) => s.strike === 'fat').length,
+    );
     expect(mean(back.map((s) => s.carry))).toBeLessThan(mean(healthy.map((s) => s.carry)));
   });
   it('is plausible in every number', () => {

@@ -33,8 +33,26 @@ interface ClubBall {
 }
 
 const CLUBS: Readonly<Record<ClubClass, ClubBall>> = {
-  driver: { speed: 42, smash: 1.46, attack: 0.5, launch: 12.5, spin: 2700, lowPoint: -20, carryPerSpeed: 3.45, roll: 1.1 },
-  wood: { speed: 40, smash: 1.44, attack: -1.5, launch: 11.5, spin: 3500, lowPoint: 15, carryPerSpeed: 3.35, roll: 1.07 },
+  driver: {
+    speed: 42,
+    smash: 1.46,
+    attack: 0.5,
+    launch: 12.5,
+    spin: 2700,
+    lowPoint: -20,
+    carryPerSpeed: 3.45,
+    roll: 1.1,
+  },
+  wood: {
+    speed: 40,
+    smash: 1.44,
+    attack: -1.5,
+    launch: 11.5,
+    spin: 3500,
+    lowPoint: 15,
+    carryPerSpeed: 3.35,
+    roll: 1.07,
+  },
   iron: { speed: 35, smash: 1.34, attack: -4, launch: 17, spin: 6400, lowPoint: 70, carryPerSpeed: 2.95, roll: 1.04 },
   wedge: { speed: 30, smash: 1.18, attack: -5, launch: 27, spin: 8800, lowPoint: 75, carryPerSpeed: 2.4, roll: 1.01 },
 };

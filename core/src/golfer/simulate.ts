@@ -58,10 +58,16 @@ const RATE = 1000;
 /** Simulates a golfer's swings on a device. */
 export function simulate(o: SimulateOptions): Simulated {
   if (o.fault && !SIMULATED_FAULTS[o.fault])
-    throw new VilkoError('bad-option', `"${o.fault}" cannot be simulated; these can: ${Object.keys(SIMULATED_FAULTS).join(', ')}`);
+    throw new VilkoError(
+      'bad-option',
+      `"${o.fault}" cannot be simulated; these can: ${Object.keys(SIMULATED_FAULTS).join(', ')}`,
+    );
   const rng = random(o.seed ?? 1);
   const club: ClubClass = o.club ?? SIMULATED_FAULTS[o.fault ?? '']?.club ?? 'iron';
-  const build = o.build ?? { stature: 1.75 + 0.06 * rng.normal(), mass: 76 + 8 * Math.max(-2, Math.min(2, rng.normal())) };
+  const build = o.build ?? {
+    stature: 1.75 + 0.06 * rng.normal(),
+    mass: 76 + 8 * Math.max(-2, Math.min(2, rng.normal())),
+  };
   const faults = [...(o.fault ? [{ fault: o.fault, strength: o.strength ?? 'strong' }] : []), ...(o.also ?? [])];
   const style: SwingStyle = { club, faults, school: o.school, ...o.style };
   const plans: SwingPlan[] = [];

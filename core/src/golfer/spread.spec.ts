@@ -4,7 +4,15 @@ import { numberOf } from '../measures/measure.js';
 import { PATTERNS } from '../patterns/library.js';
 import { random } from './random.js';
 import { simulate } from './simulate.js';
-import { type FaultStrength, HEALTHY, healthyMean, healthySpread, SCHOOLS, SIMULATED_FAULTS, STRENGTHS } from './spread.js';
+import {
+  type FaultStrength,
+  HEALTHY,
+  healthyMean,
+  healthySpread,
+  SCHOOLS,
+  SIMULATED_FAULTS,
+  STRENGTHS,
+} from './spread.js';
 import { drawParameters } from './swing-plan.js';
 
 const strengths: readonly FaultStrength[] = ['weak', 'medium', 'strong'];
@@ -17,7 +25,9 @@ describe('what a simulated golfer may have', () => {
       if (reverses) continue;
       const c = club ?? 'iron';
       // what follows from the shift moves too; the parameter itself moves as far as is told unless it becomes hard to go on
-      const drawn = strengths.map((strength) => drawParameters(random(1), { club: c, faults: [{ fault, strength }], spread: 0 }).p[parameter]);
+      const drawn = strengths.map(
+        (strength) => drawParameters(random(1), { club: c, faults: [{ fault, strength }], spread: 0 }).p[parameter],
+      );
       const off = drawn.map((v) => direction * (v - drawParameters(random(1), { club: c, spread: 0 }).p[parameter]));
       expect(off[0]!).withContext(fault).toBeGreaterThan(0);
       expect(off)
@@ -54,7 +64,10 @@ describe('what a simulated golfer may have', () => {
 
 describe('a simulated fault', () => {
   const value = (fault: string, strength: FaultStrength, id: string, club: 'iron' | 'driver' = 'iron') =>
-    numberOf(analyse(simulate({ device: 'mat-plates', seed: 12, fault, strength, club, style: { spread: 0 } }).recording).swings[0]!.measures[id])!;
+    numberOf(
+      analyse(simulate({ device: 'mat-plates', seed: 12, fault, strength, club, style: { spread: 0 } }).recording)
+        .swings[0]!.measures[id],
+    )!;
   const cases: readonly (readonly [fault: string, id: string, way: 1 | -1])[] = [
     ['lead-start', 'share.lead.address', 1],
     ['toes-start', 'foot.lead.fwd.address', 1],
@@ -80,7 +93,10 @@ describe('a simulated fault', () => {
     });
 
   it('may come with another', () => {
-    const { swings } = analyse(simulate({ device: 'plates', seed: 3, fault: 'lead-start', also: [{ fault: 'hangs-back', strength: 'strong' }] }).recording);
+    const { swings } = analyse(
+      simulate({ device: 'plates', seed: 3, fault: 'lead-start', also: [{ fault: 'hangs-back', strength: 'strong' }] })
+        .recording,
+    );
     expect(numberOf(swings[0]!.measures['share.lead.address'])!).toBeGreaterThan(62);
     expect(numberOf(swings[0]!.measures['share.lead.p7'])!).toBeLessThan(58);
   });

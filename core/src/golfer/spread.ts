@@ -66,12 +66,24 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
   back: { mean: 0.8, sd: { down: 0.12, up: 0.165 }, unit: 's' },
   down: { mean: 0.262, sd: 0.014, unit: 's' },
   leadAddress: { mean: 51.5, sd: { down: 2.8, up: 4 }, unit: '%', club: { driver: 51, wedge: 50.5 } },
-  trailMax: { mean: 74, sd: { down: 6, up: 5.4 }, unit: '%', club: { driver: 77, wedge: 71 }, clubSd: { driver: { down: 7, up: 5.4 } } },
+  trailMax: {
+    mean: 74,
+    sd: { down: 6, up: 5.4 },
+    unit: '%',
+    club: { driver: 77, wedge: 71 },
+    clubSd: { driver: { down: 7, up: 5.4 } },
+  },
   trailMaxPhase: { mean: 2.8, sd: 0.53, unit: 'P' },
   topGive: { mean: 9, sd: 2.5, unit: 'points' },
   cross: { mean: -0.139, sd: 0.028, unit: 's to impact' },
   leadP6: { mean: 72, sd: 8.3, unit: '%', club: { driver: 71 } },
-  leadP7: { mean: 77.5, sd: { down: 7.6, up: 6 }, unit: '%', club: { driver: 74, wedge: 75 }, clubSd: { driver: { down: 8, up: 6 } } },
+  leadP7: {
+    mean: 77.5,
+    sd: { down: 7.6, up: 6 },
+    unit: '%',
+    club: { driver: 74, wedge: 75 },
+    clubSd: { driver: { down: 8, up: 6 } },
+  },
   leadP10: { mean: 91, sd: 1.8, unit: '%' },
   onset: { mean: 0.16, sd: { down: 0.048, up: 0.03 }, unit: 's before P1' },
   press: { mean: 1.2, sd: 0.5, unit: 'points' },
@@ -86,7 +98,13 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
     club: { driver: 18 },
     clubSd: { driver: { down: 3.2, up: 1.8 } },
   },
-  massBack: { mean: 38, sd: { down: 7, up: 15.5 }, unit: 'mm', club: { driver: 50 }, clubSd: { driver: { down: 9, up: 31 }, wood: { down: 8, up: 23 } } },
+  massBack: {
+    mean: 38,
+    sd: { down: 7, up: 15.5 },
+    unit: 'mm',
+    club: { driver: 50 },
+    clubSd: { driver: { down: 9, up: 31 }, wood: { down: 8, up: 23 } },
+  },
   turnBack: { mean: 0.22, sd: 0.025, unit: 'N·m/kg' },
   turnPeak: { mean: 0.62, sd: 0.05, unit: 'N·m/kg', club: { driver: 0.7 } },
   turnPeakTime: { mean: -0.15, sd: { down: 0.008, up: 0.04 }, unit: 's to impact' },
@@ -110,8 +128,28 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
 
 /** Parameters of a healthy golfer of a school where they are not the field's; the rest keep to the field's mean. */
 export const SCHOOLS: Readonly<Record<string, Partial<Record<SwingParameter, number>>>> = {
-  'press-recentre': { leadAddress: 55.5, press: 6, onset: 0.27, topGive: 16, trailMaxPhase: 2.6, cross: -0.2, leadP6: 76, leadP7: 79, foreAft: 1.6 },
-  'quiet-centre': { leadAddress: 50.5, trailMax: 67, trailMaxPhase: 2.6, topGive: 8, massBack: 15, forcePeak: 14.5, foreAft: 1.5, leadP7: 74, leadP6: 70 },
+  'press-recentre': {
+    leadAddress: 55.5,
+    press: 6,
+    onset: 0.27,
+    topGive: 16,
+    trailMaxPhase: 2.6,
+    cross: -0.2,
+    leadP6: 76,
+    leadP7: 79,
+    foreAft: 1.6,
+  },
+  'quiet-centre': {
+    leadAddress: 50.5,
+    trailMax: 67,
+    trailMaxPhase: 2.6,
+    topGive: 8,
+    massBack: 15,
+    forcePeak: 14.5,
+    foreAft: 1.5,
+    leadP7: 74,
+    leadP6: 70,
+  },
   'deep-load': { trailMax: 86, trailMaxPhase: 3.6, topGive: 3, cross: -0.13, leadP7: 82, leadP6: 74, massBack: 44 },
   'forefoot-wind': { fwdAddress: 58, trailFwdP3: 65, trailFwdTop: 58, trailIn: -18, trailMaxPhase: 2.4, massBack: 25 },
   'heel-last': { fwdAddress: 58, trailFwdP3: 60, trailFwdTop: 33, trailMaxPhase: 3.1, cross: -0.16 },
@@ -153,7 +191,8 @@ export const SCHOOL_SPREAD = 0.5;
 export type SwingParameters = Readonly<Record<SwingParameter, number>>;
 
 /** The healthy mean for a club. */
-export const healthyMean = (name: SwingParameter, club: ClubClass): number => HEALTHY[name].club?.[club] ?? HEALTHY[name].mean;
+export const healthyMean = (name: SwingParameter, club: ClubClass): number =>
+  HEALTHY[name].club?.[club] ?? HEALTHY[name].mean;
 
 /** How far `sds` SD of the healthy spread are, to the side they point to. */
 export function healthySpread(name: SwingParameter, club: ClubClass, sds: number): number {

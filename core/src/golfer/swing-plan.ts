@@ -62,7 +62,8 @@ const GIVES_WAY = { ahead: 2.5, runs: 1.25 };
 /** Farther (mm) the lead foot could not hold it on the ground. */
 const MOST_RUN = 70;
 /** How far (mm) a mass runs on toward the target, as far as it is noticed. */
-export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number => Math.min(MOST_RUN, GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED));
+export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number =>
+  Math.min(MOST_RUN, GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED));
 /** Who falls to the lead heel by more than this (% of foot) does so early in the downswing already. */
 const SPINS_FROM = 15;
 /** Half of how long (s) the share takes to change over: fastest around the crossing. */
@@ -91,7 +92,10 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   };
   const first = SWING_PARAMETERS.map((name) => [name, draw(rng, name)] as const);
   const later = random(Math.round(1e6 * first[0]![1]));
-  const p = Object.fromEntries([...first, ...LATER_PARAMETERS.map((name) => [name, draw(later, name)] as const)]) as Record<SwingParameter, number>;
+  const p = Object.fromEntries([
+    ...first,
+    ...LATER_PARAMETERS.map((name) => [name, draw(later, name)] as const),
+  ]) as Record<SwingParameter, number>;
   // who stays back pushes less, and the body turns where it is instead of following
   const staysBack = Math.max(0, healthyMean('leadP7', club) - 8 - p.leadP7);
   p.forcePeak -= 0.13 * staysBack;
@@ -134,7 +138,9 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   const carried = 50.5 + p.massBack / (10 * STANCE[club]) - 0.055 * ahead;
   p.trailMax += Math.min(0, carried - p.trailMax) * Math.min(1, ahead / 50);
   // who goes far back in good time is back in good time; who loads late does not
-  p.trailMaxPhase -= Math.max(0, Math.min(1, 4 - p.trailMaxPhase)) * Math.min(0.5, 0.02 * Math.max(0, p.massBack - healthyMean('massBack', club) - 7));
+  p.trailMaxPhase -=
+    Math.max(0, Math.min(1, 4 - p.trailMaxPhase)) *
+    Math.min(0.5, 0.02 * Math.max(0, p.massBack - healthyMean('massBack', club) - 7));
   return { p, reversal };
 }
 
@@ -192,7 +198,8 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const p7 = inTime + early * (Math.min(98.3, p.leadP6 + 2) - inTime);
   // most of what is on the lead foot at impact is there by P6
   const gained = Math.max(-3, p7 - 50);
-  const usual = early > 0 ? Math.min(97, p.leadP6) : Math.min(Math.max(p.leadP6, 50 + 0.7 * gained), p7 - 2, 50 + 0.8 * gained);
+  const usual =
+    early > 0 ? Math.min(97, p.leadP6) : Math.min(Math.max(p.leadP6, 50 + 0.7 * gained), p7 - 2, 50 + 0.8 * gained);
   // who presses and pushes off has more on the lead foot shortly before impact than at it
   const p6 = p.pushOff > 2 ? Math.min(96, p7 + p.pushOff) : usual;
   const knots: (Knot | null)[] = [

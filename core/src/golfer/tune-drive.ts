@@ -46,7 +46,9 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
   const wanted: Outcome = [plan.p.massBack, plan.p.forcePeak, plan.p.foreAft];
   const scale: Outcome = [10, 2, 0.2];
   const run = (d: Drive): number[] =>
-    outcome(moveBody(build, [early], [d], early.times.p10 + 1.2, RATE, null), early).map((v, i) => (v - wanted[i]!) / scale[i]!);
+    outcome(moveBody(build, [early], [d], early.times.p10 + 1.2, RATE, null), early).map(
+      (v, i) => (v - wanted[i]!) / scale[i]!,
+    );
   let best: Solved = { drive: STARTS[0]!, off: Infinity };
   for (const start of STARTS) {
     const solved = newton(run, start);
@@ -79,7 +81,9 @@ function newton(run: (d: Drive) => number[], start: Drive): Solved {
     const jacobian = KEYS.map((key) => run({ ...drive, [key]: drive[key] + STEP }).map((v, i) => (v - r[i]!) / STEP));
     const step = solve3(jacobian, r);
     const moved = (part: number) =>
-      Object.fromEntries(KEYS.map((key, j) => [key, Math.max(LEAST[key], Math.min(MOST[key], drive[key] - part * step[j]!))])) as unknown as Drive;
+      Object.fromEntries(
+        KEYS.map((key, j) => [key, Math.max(LEAST[key], Math.min(MOST[key], drive[key] - part * step[j]!))]),
+      ) as unknown as Drive;
     let [part, next] = [1, run(moved(1))];
     while (size(next) > 0.98 * size(r) && part > 0.05) next = run(moved((part /= 2)));
     if (size(next) >= size(r)) break;
@@ -91,7 +95,9 @@ function newton(run: (d: Drive) => number[], start: Drive): Solved {
 
 /** Solves Σ_j columns[j][i]·x[j] = r[i] with a little damping, so that an outcome that cannot be had does no harm. */
 function solve3(columns: readonly (readonly number[])[], r: readonly number[]): number[] {
-  const a = [0, 1, 2].map((i) => [0, 1, 2].map((j) => columns[i]!.reduce((s, v, q) => s + v * columns[j]![q]!, 0) + (i === j ? 1e-3 : 0)));
+  const a = [0, 1, 2].map((i) =>
+    [0, 1, 2].map((j) => columns[i]!.reduce((s, v, q) => s + v * columns[j]![q]!, 0) + (i === j ? 1e-3 : 0)),
+  );
   const b = [0, 1, 2].map((i) => columns[i]!.reduce((s, v, q) => s + v * r[q]!, 0));
   for (let i = 0; i < 3; i++)
     for (let q = i + 1; q < 3; q++) {

@@ -6,19 +6,27 @@ import { clipped } from './clipping.js';
 
 const wave = (n: number, noise = 0) => {
   const rng = random(7);
-  return Float64Array.from({ length: n }, (_, k) => 700 + 500 * Math.exp(-(((k - n / 2) / 60) ** 2)) + noise * rng.normal());
+  return Float64Array.from(
+    { length: n },
+    (_, k) => 700 + 500 * Math.exp(-(((k - n / 2) / 60) ** 2)) + noise * rng.normal(),
+  );
 };
 
 describe('a channel at the end of its range', () => {
   it('is found whatever the limit, with noise or without, at the top and at the bottom', () => {
     fc.assert(
-      fc.property(fc.double({ min: 850, max: 1150, noNaN: true }), fc.constantFrom(0, 1.5), fc.boolean(), (limit, noise, upside) => {
-        const v = wave(1000, noise).map((x) => (upside ? 1 : -1) * Math.min(x, limit));
-        const c = clipped(v, 1000);
-        expect(c?.value).toBe((upside ? 1 : -1) * limit);
-        expect(c!.samples).toBeGreaterThan(20);
-        expect(Math.abs(c!.first + c!.samples / 2 - 500)).toBeLessThan(40);
-      }),
+      fc.property(
+        fc.double({ min: 850, max: 1150, noNaN: true }),
+        fc.constantFrom(0, 1.5),
+        fc.boolean(),
+        (limit, noise, upside) => {
+          const v = wave(1000, noise).map((x) => (upside ? 1 : -1) * Math.min(x, limit));
+          const c = clipped(v, 1000);
+          expect(c?.value).toBe((upside ? 1 : -1) * limit);
+          expect(c!.samples).toBeGreaterThan(20);
+          expect(Math.abs(c!.first + c!.samples / 2 - 500)).toBeLessThan(40);
+        },
+      ),
     );
   });
   it('is not a peak that only turns round, not even one of whole counts', () => {
@@ -54,7 +62,9 @@ describe('a channel at the end of its range', () => {
       ...recording,
       platforms: [cut(recording.platforms[0]!, 0.8 * Math.max(...recording.platforms[0]!.fz)), recording.platforms[1]!],
     });
-    expect(warnings.join('; ')).toMatch(/plate 1, Fz is saturated: it stays at \d+ N for \d+ ms, from \d\.\d{3} s: its peaks are greater than shown/);
+    expect(warnings.join('; ')).toMatch(
+      /plate 1, Fz is saturated: it stays at \d+ N for \d+ ms, from \d\.\d{3} s: its peaks are greater than shown/,
+    );
     expect(swings.length).toBe(1);
   });
   it('is not seen on any healthy device', () => {

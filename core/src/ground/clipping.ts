@@ -71,7 +71,9 @@ export function clippingWarnings(rec: Recording, rate: number): string[] {
   };
   return [
     ...rec.platforms.flatMap((p, i) =>
-      WRENCH_CHANNELS.flatMap((c) => said(`plate ${i + 1}, ${c[0]!.toUpperCase()}${c[1]}`, c.startsWith('f') ? 'N' : 'N·m', p[c])),
+      WRENCH_CHANNELS.flatMap((c) =>
+        said(`plate ${i + 1}, ${c[0]!.toUpperCase()}${c[1]}`, c.startsWith('f') ? 'N' : 'N·m', p[c]),
+      ),
     ),
     ...rec.boards.flatMap((b, i) => b.cells.flatMap((v, j) => said(`board ${i + 1}, cell ${j + 1}`, 'N', v))),
   ];

@@ -16,12 +16,24 @@ function rocked(
   far = 1,
 ): { check: FootCheck; soles: ReturnType<typeof standing>['motion']['soles'] } {
   const feet = (['lead', 'trail'] as const).map((foot) => {
-    const { recording } = standing({ device, handed, seed: 4, build, club: 'iron', does: `rock ${foot}`, seconds: 8, far });
+    const { recording } = standing({
+      device,
+      handed,
+      seed: 4,
+      build,
+      club: 'iron',
+      does: `rock ${foot}`,
+      seconds: 8,
+      far,
+    });
     const still = standing({ device, handed, seed: 4, build, club: 'iron', does: 'stand', seconds: 2 }).recording;
     const g = readGround(recording, handed);
     const s = readGround(still, handed);
     const mean = (v: Float64Array) => v.reduce((a, b) => a + b, 0) / v.length;
-    return checkFoot(foot, g.footCop[foot].x.v, g.footCop[foot].y.v, [mean(s.footCop[foot].x.v), mean(s.footCop[foot].y.v)]);
+    return checkFoot(foot, g.footCop[foot].x.v, g.footCop[foot].y.v, [
+      mean(s.footCop[foot].x.v),
+      mean(s.footCop[foot].y.v),
+    ]);
   });
   const { soles } = standing({ device, handed, seed: 4, build, club: 'iron', does: 'stand', seconds: 1 }).motion;
   return { check: { lead: feet[0]!, trail: feet[1]!, left: [] }, soles };
@@ -54,8 +66,12 @@ describe('the foot check', () => {
     const { check } = rocked('plates', 'right', 0.45);
     expect(check.trail.words).toBe('rock further on the trail foot');
     expect(check.trail.u).toBeGreaterThan(rocked('plates').check.trail.u + 5);
-    expect(() => checkFoot('lead', new Float64Array(50).fill(0.1), new Float64Array(50).fill(0.2), [0.1, 0.2])).toThrowError(/moved only 0 mm/);
-    expect(() => checkFoot('lead', new Float64Array(50).fill(NaN), new Float64Array(50).fill(NaN), [0, 0])).toThrowError(/too little load/);
+    expect(() =>
+      checkFoot('lead', new Float64Array(50).fill(0.1), new Float64Array(50).fill(0.2), [0.1, 0.2]),
+    ).toThrowError(/moved only 0 mm/);
+    expect(() =>
+      checkFoot('lead', new Float64Array(50).fill(NaN), new Float64Array(50).fill(NaN), [0, 0]),
+    ).toThrowError(/too little load/);
   });
 
   it('makes positions in the foot measured, nearer to the truth than the assumed foot', () => {
@@ -63,7 +79,8 @@ describe('the foot check', () => {
     const { recording } = simulate(o);
     const truth = simulate({ ...o, device: 'mat-plates' }).truth()[0]!.measures['foot.trail.fwd.p4'] as number;
     const { check } = rocked('plates');
-    const value = (footCheck?: FootCheck) => analyse(recording, footCheck ? { footCheck } : {}).swings[0]!.measures['foot.trail.fwd.p4']!;
+    const value = (footCheck?: FootCheck) =>
+      analyse(recording, footCheck ? { footCheck } : {}).swings[0]!.measures['foot.trail.fwd.p4']!;
     expect(value().basis).toBe('derived');
     expect(value(check).basis).toBe('measured');
     expect(Math.abs((value(check).value as number) - truth)).toBeLessThan(3 * value(check).u!);
@@ -91,18 +108,22 @@ describe('the foot check', () => {
 
   it('turns with the foot', () => {
     fc.assert(
-      fc.property(fc.double({ min: -0.6, max: 0.6, noNaN: true }), fc.double({ min: 0.16, max: 0.3, noNaN: true }), (angle, span) => {
-        const n = 200;
-        const t = Float64Array.from({ length: n }, (_, k) => (span / 2) * Math.sin((4 * Math.PI * k) / n));
-        const c = checkFoot(
-          'lead',
-          t.map((s) => s * Math.cos(angle)),
-          t.map((s) => s * Math.sin(angle)),
-          [0, 0],
-        );
-        expect(Math.atan2(c.axis[1], c.axis[0])).toBeCloseTo(angle, 6);
-        expect(c.length).toBeCloseTo(span * 1.16, 2);
-      }),
+      fc.property(
+        fc.double({ min: -0.6, max: 0.6, noNaN: true }),
+        fc.double({ min: 0.16, max: 0.3, noNaN: true }),
+        (angle, span) => {
+          const n = 200;
+          const t = Float64Array.from({ length: n }, (_, k) => (span / 2) * Math.sin((4 * Math.PI * k) / n));
+          const c = checkFoot(
+            'lead',
+            t.map((s) => s * Math.cos(angle)),
+            t.map((s) => s * Math.sin(angle)),
+            [0, 0],
+          );
+          expect(Math.atan2(c.axis[1], c.axis[0])).toBeCloseTo(angle, 6);
+          expect(c.length).toBeCloseTo(span * 1.16, 2);
+        },
+      ),
     );
   });
 });

@@ -21,9 +21,15 @@ const LEAST_SPAN = 0.03;
  * @param standing mean pressure while standing quietly
  * @throws VilkoError when the pressure hardly moved
  */
-export function checkFoot(name: FootName, x: Float64Array, y: Float64Array, standing: readonly [number, number]): CheckedFoot {
+export function checkFoot(
+  name: FootName,
+  x: Float64Array,
+  y: Float64Array,
+  standing: readonly [number, number],
+): CheckedFoot {
   const there = Array.from(x.keys()).filter((k) => Number.isFinite(x[k]!) && Number.isFinite(y[k]!));
-  if (there.length < LEAST_SAMPLES) throw new VilkoError('unreadable', `the ${name} foot carried too little load to be checked`);
+  if (there.length < LEAST_SAMPLES)
+    throw new VilkoError('unreadable', `the ${name} foot carried too little load to be checked`);
   const mx = there.reduce((s, k) => s + x[k]!, 0) / there.length;
   const my = there.reduce((s, k) => s + y[k]!, 0) / there.length;
   let [xx, xy, yy] = [0, 0, 0];
@@ -41,7 +47,10 @@ export function checkFoot(name: FootName, x: Float64Array, y: Float64Array, stan
   const [back, front] = [quantile(along, 0.01), quantile(along, 0.99)];
   const span = front - back;
   if (span < LEAST_SPAN)
-    throw new VilkoError('unreadable', `the pressure under the ${name} foot moved only ${Math.round(1000 * span)} mm: rock from heel to toe`);
+    throw new VilkoError(
+      'unreadable',
+      `the pressure under the ${name} foot moved only ${Math.round(1000 * span)} mm: rock from heel to toe`,
+    );
   const start = back - WIDEN * span;
   const length = span * (1 + 2 * WIDEN);
   const reach = Math.min(1, length / ASSUMED_LENGTH);
@@ -55,6 +64,11 @@ export function checkFoot(name: FootName, x: Float64Array, y: Float64Array, stan
     reach,
     // what is missing of the length may be missing at either end
     u: Math.hypot(BEST_U, 50 * (1 - reach)) * (crooked ? 1.5 : 1),
-    words: length < GOOD_LENGTH ? `rock further on the ${name} foot` : crooked ? `rock straighter on the ${name} foot` : 'good',
+    words:
+      length < GOOD_LENGTH
+        ? `rock further on the ${name} foot`
+        : crooked
+          ? `rock straighter on the ${name} foot`
+          : 'good',
   };
 }

@@ -57,7 +57,8 @@ export function checkedOutline(name: FootName, c: CheckedFoot, now: readonly [nu
 }
 
 /** Forward position: 0 at the heel end, 100 at the toe end, % of foot length. */
-export const forwardPosition = (f: FootOutline, x: number, y: number): number => (100 * ((x - f.heel[0]) * f.axis[0] + (y - f.heel[1]) * f.axis[1])) / f.length;
+export const forwardPosition = (f: FootOutline, x: number, y: number): number =>
+  (100 * ((x - f.heel[0]) * f.axis[0] + (y - f.heel[1]) * f.axis[1])) / f.length;
 
 /** Inside position: −100 at the outer edge, +100 at the inner edge. */
 export const insidePosition = (f: FootOutline, x: number, y: number): number =>

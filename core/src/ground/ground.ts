@@ -8,7 +8,15 @@ import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-l
 import type { FeetPair, FootName } from './foot-outline.js';
 import { type MatCells, readCells } from './mat-cells.js';
 import { matFeet, type MatFeet, matLoads } from './mat-feet.js';
-import { ASSUMED_STANCE, assumedShare, type AssumedStance, knowsLoad, pathLoads, splitLoads, standingMiddle } from './one-plate.js';
+import {
+  ASSUMED_STANCE,
+  assumedShare,
+  type AssumedStance,
+  knowsLoad,
+  pathLoads,
+  splitLoads,
+  standingMiddle,
+} from './one-plate.js';
 import { boardLoads, loadedPlatforms, mirrorSign, platformLoads } from './platforms.js';
 import { LEAST_LOAD } from './wrench.js';
 
@@ -100,30 +108,63 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
   const warnings = [...base.warnings, ...matWarnings(matGround), ...clippingWarnings(rec, base.rate)];
   if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
 
-  if (rec.path) return ofPath(rec, pathLoads(rec.path, base, sign), base, handed, cutoff ?? CUTOFFS.path, stature, warnings);
+  if (rec.path)
+    return ofPath(rec, pathLoads(rec.path, base, sign), base, handed, cutoff ?? CUTOFFS.path, stature, warnings);
 
-  const loads = [...rec.platforms.map((p) => platformLoads(p, base, sign)), ...rec.boards.map((b) => boardLoads(b, base, sign))];
+  const loads = [
+    ...rec.platforms.map((p) => platformLoads(p, base, sign)),
+    ...rec.boards.map((b) => boardLoads(b, base, sign)),
+  ];
   const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
   if (chosen.length === 0) throw new VilkoError('unsupported', 'no platform in this recording carries a load');
-  if (chosen.length === 1) return ofOnePlate(rec, chosen[0]!, base, handed, cutoff ?? CUTOFFS.plates, stature, warnings);
-  if (rec.platforms.length + rec.boards.length > 2) warnings.push('more than two platforms: the two most loaded were used');
+  if (chosen.length === 1)
+    return ofOnePlate(rec, chosen[0]!, base, handed, cutoff ?? CUTOFFS.plates, stature, warnings);
+  if (rec.platforms.length + rec.boards.length > 2)
+    warnings.push('more than two platforms: the two most loaded were used');
   const raw = named(chosen as [FootLoads, FootLoads]);
   const fc = cutoff ?? (rec.boards.length ? CUTOFFS.boards : CUTOFFS.plates);
   return assemble(rec.device, handed, base, raw, fc, LEAST_LOAD, true, true, matGround, warnings);
 }
 
 /** Both feet on one plate: the loads are measured whole, the shares are assumed. */
-function ofOnePlate(rec: Recording, total: FootLoads, base: TimeBase, handed: Handed, fc: number, stature: number, warnings: string[]): Ground {
+function ofOnePlate(
+  rec: Recording,
+  total: FootLoads,
+  base: TimeBase,
+  handed: Handed,
+  fc: number,
+  stature: number,
+  warnings: string[],
+): Ground {
   if (rec.boards.length) throw new VilkoError('unsupported', 'only one board carries a load: a swing needs both');
   if (rec.platforms.length > 1) warnings.push('only one platform carries a load: both feet are taken to stand on it');
-  return feetAssumed('plate', total, base, handed, fc, stature, { threshold: LEAST_LOAD, absolute: true, loadKnown: true, warnings });
+  return feetAssumed('plate', total, base, handed, fc, stature, {
+    threshold: LEAST_LOAD,
+    absolute: true,
+    loadKnown: true,
+    warnings,
+  });
 }
 
 /** A whole-body path: its load, if any, is in the device's own unit. */
-function ofPath(rec: Recording, total: FootLoads, base: TimeBase, handed: Handed, fc: number, stature: number, warnings: string[]): Ground {
+function ofPath(
+  rec: Recording,
+  total: FootLoads,
+  base: TimeBase,
+  handed: Handed,
+  fc: number,
+  stature: number,
+  warnings: string[],
+): Ground {
   const loadKnown = knowsLoad(rec);
-  if (!loadKnown && !rec.channels.shaft_deg) warnings.push('neither a load nor a club channel: no swing can be found in a path alone');
-  return feetAssumed('path', total, base, handed, fc, stature, { threshold: LEAST_RELATIVE * quietLevel(total.fz), absolute: false, loadKnown, warnings });
+  if (!loadKnown && !rec.channels.shaft_deg)
+    warnings.push('neither a load nor a club channel: no swing can be found in a path alone');
+  return feetAssumed('path', total, base, handed, fc, stature, {
+    threshold: LEAST_RELATIVE * quietLevel(total.fz),
+    absolute: false,
+    loadKnown,
+    warnings,
+  });
 }
 
 function feetAssumed(
@@ -156,9 +197,16 @@ function feetAssumed(
 }
 
 /** What rests on where the feet are assumed; the whole load and its place do not. */
-function sharedOut(assumed: AssumedStance, both: FootLoads, cop: Cop): Pick<Ground, 'raw' | 'feet' | 'footCop' | 'share' | 'assumed'> {
+function sharedOut(
+  assumed: AssumedStance,
+  both: FootLoads,
+  cop: Cop,
+): Pick<Ground, 'raw' | 'feet' | 'footCop' | 'share' | 'assumed'> {
   const share = assumedShare(assumed, cop.y);
-  const stands = (side: 1 | -1): Cop => ({ x: cop.x, y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) } });
+  const stands = (side: 1 | -1): Cop => ({
+    x: cop.x,
+    y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) },
+  });
   return {
     raw: splitLoads(assumed.total, share),
     feet: splitLoads(both, share),
@@ -169,7 +217,8 @@ function sharedOut(assumed: AssumedStance, both: FootLoads, cop: Cop): Pick<Grou
 }
 
 /** The same ground with the assumed feet around another middle, m; nothing is filtered again. */
-export const centredOn = (g: Ground, centreY: number): Ground => (g.assumed ? { ...g, ...sharedOut({ ...g.assumed, centreY }, g.both, g.cop) } : g);
+export const centredOn = (g: Ground, centreY: number): Ground =>
+  g.assumed ? { ...g, ...sharedOut({ ...g.assumed, centreY }, g.both, g.cop) } : g;
 
 /** The lead foot is the one with the greater mean Y. */
 function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
@@ -216,14 +265,18 @@ function assemble(
 }
 
 /** Only what a centre of pressure needs. */
-export const filterVertical = (raw: FootLoads, fc: number, rate: number): FootLoads => filterLoads({ ...raw, fx: null, fy: null, mz: null }, fc, rate);
+export const filterVertical = (raw: FootLoads, fc: number, rate: number): FootLoads =>
+  filterLoads({ ...raw, fx: null, fy: null, mz: null }, fc, rate);
 
 function readMatGround(mat: Mat, sign: 1 | -1, cutoff = CUTOFFS.mat): MatGround {
   const base = timeBase(mat.time, 'mat frames');
   const cells = readCells(mat);
   const told = matFeet(mat, cells, sign);
   const raw = matLoads(mat, cells, told, base, sign);
-  const loads = { lead: filterLoads(raw.feet.lead, cutoff, base.rate), trail: filterLoads(raw.feet.trail, cutoff, base.rate) };
+  const loads = {
+    lead: filterLoads(raw.feet.lead, cutoff, base.rate),
+    trail: filterLoads(raw.feet.trail, cutoff, base.rate),
+  };
   const both = bothFeet(loads.lead, loads.trail);
   const threshold = LEAST_RELATIVE * quietLevel(both.fz);
   const cop = (l: FootLoads) => copOf(l, threshold, base.t0, base.rate);
@@ -256,7 +309,8 @@ function matWarnings(m: MatGround | null): string[] {
   const dead = m.cells.dead.length;
   const said: string[] = [...m.base.warnings];
   if (dead) said.push(`${dead} dead mat ${dead === 1 ? 'cell was' : 'cells were'} filled from the neighbours`);
-  if (m.cells.saturated) said.push(`${m.cells.saturated} mat cells are saturated: their pressure is greater than shown`);
+  if (m.cells.saturated)
+    said.push(`${m.cells.saturated} mat cells are saturated: their pressure is greater than shown`);
   if (!m.told) said.push('only one group of loaded cells on the mat: the feet cannot be told apart');
   for (const foot of m.told?.offTheMat ?? []) said.push(offTheMat(foot));
   return said;

@@ -27,7 +27,9 @@ export function readCells(mat: Mat): MatCells {
   const top = new Float64Array(cells).fill(-Infinity);
   extremes(mat.frames, n, cells, low, top);
   const most = top.reduce((a, b) => Math.max(a, b), 0);
-  const isDead = (c: number) => low[c] === top[c] && neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
+  const isDead = (c: number) =>
+    low[c] === top[c] &&
+    neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
   const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
   const frames = dead.length ? filled(mat, dead) : mat.frames;
   const { high, saturated } = upper(frames, n, cells, top, most, dead);
@@ -50,7 +52,8 @@ export function neighbours(c: number, { rows, cols }: { rows: number; cols: numb
   const q = c % cols;
   const out: number[] = [];
   for (let i = r - 1; i <= r + 1; i++)
-    for (let j = q - 1; j <= q + 1; j++) if ((i !== r || j !== q) && i >= 0 && j >= 0 && i < rows && j < cols) out.push(i * cols + j);
+    for (let j = q - 1; j <= q + 1; j++)
+      if ((i !== r || j !== q) && i >= 0 && j >= 0 && i < rows && j < cols) out.push(i * cols + j);
   return out;
 }
 

@@ -14,10 +14,18 @@ const PITCH = 0.01;
 function mat(p: (r: number, c: number) => number, frames = 100): Mat {
   const data = new Float64Array(frames * ROWS * COLS);
   for (let k = 0; k < frames; k++)
-    for (let r = 0; r < ROWS; r++) for (let c = 0; c < COLS; c++) data[(k * ROWS + r) * COLS + c] = p(r, c) * (1 + 0.3 * Math.sin(k / 9 + r));
-  return { rows: ROWS, cols: COLS, pitch: PITCH, time: Float64Array.from({ length: frames }, (_, k) => k / 100), frames: data };
+    for (let r = 0; r < ROWS; r++)
+      for (let c = 0; c < COLS; c++) data[(k * ROWS + r) * COLS + c] = p(r, c) * (1 + 0.3 * Math.sin(k / 9 + r));
+  return {
+    rows: ROWS,
+    cols: COLS,
+    pitch: PITCH,
+    time: Float64Array.from({ length: frames }, (_, k) => k / 100),
+    frames: data,
+  };
 }
-const box = (r: number, c: number, r0: number, r1: number, c0: number, c1: number) => (r >= r0 && r <= r1 && c >= c0 && c <= c1 ? 10 : 0);
+const box = (r: number, c: number, r0: number, r1: number, c0: number, c1: number) =>
+  r >= r0 && r <= r1 && c >= c0 && c <= c1 ? 10 : 0;
 const twoFeet = (r: number, c: number) => box(r, c, 3, 26, 8, 16) + box(r, c, 3, 26, 44, 52);
 
 describe('feet on a mat', () => {
@@ -55,7 +63,9 @@ describe('feet on a mat', () => {
   });
 
   it('hold together heel and ball of one foot, and are one group when there is only one', () => {
-    const parted = mat((r, c) => box(r, c, 3, 8, 8, 14) + box(r, c, 16, 26, 8, 16) + box(r, c, 3, 8, 44, 50) + box(r, c, 16, 26, 44, 52));
+    const parted = mat(
+      (r, c) => box(r, c, 3, 8, 8, 14) + box(r, c, 16, 26, 8, 16) + box(r, c, 3, 8, 44, 50) + box(r, c, 16, 26, 44, 52),
+    );
     expect(matFeet(parted, readCells(parted), 1)!.outlines.trail.length).toBeCloseTo(24 * PITCH, 2);
     const single = mat((r, c) => box(r, c, 3, 8, 8, 14) + box(r, c, 16, 26, 8, 16));
     expect(matFeet(single, readCells(single), 1)).toBeNull();
@@ -103,10 +113,15 @@ describe('a mat recording', () => {
     const rows = m.rows - 13;
     const frames = new Uint8Array(m.time.length * rows * m.cols);
     for (let k = 0; k < m.time.length; k++)
-      frames.set((m.frames as Uint8Array).subarray(k * m.rows * m.cols, k * m.rows * m.cols + rows * m.cols), k * rows * m.cols);
+      frames.set(
+        (m.frames as Uint8Array).subarray(k * m.rows * m.cols, k * m.rows * m.cols + rows * m.cols),
+        k * rows * m.cols,
+      );
     const cut = analyse({ ...recording, mat: { ...m, rows, frames } });
     expect(cut.warnings.join(' ')).toContain('off the mat');
     const whole = analyse(recording);
-    expect(cut.swings[0]!.measures['share.lead.address']!.u!).toBeGreaterThan(whole.swings[0]!.measures['share.lead.address']!.u! + 4.9);
+    expect(cut.swings[0]!.measures['share.lead.address']!.u!).toBeGreaterThan(
+      whole.swings[0]!.measures['share.lead.address']!.u! + 4.9,
+    );
   });
 });

@@ -173,7 +173,9 @@ export function matLoads(mat: Mat, cells: MatCells, feet: MatFeet | null, base: 
   const x = Float64Array.from(active, (c) => cellX(mat, c));
   const y = Float64Array.from(active, (c) => cellY(mat, c, sign));
   const side = Uint8Array.from(active, (c) => feet?.owner[c] ?? 0);
-  const forward = Uint8Array.from(active, (_, i) => (feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0));
+  const forward = Uint8Array.from(active, (_, i) =>
+    feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0,
+  );
   const { frames } = cells;
   const one = new Float64Array(8);
   for (let k = 0; k < n; k++) {
@@ -199,7 +201,10 @@ export function matLoads(mat: Mat, cells: MatCells, feet: MatFeet | null, base: 
     fzy: base.bring(sums[o + 2]!),
     mz: null,
   });
-  return { feet: { lead: loads(0), trail: loads(4) }, toes: { lead: base.bring(sums[3]!), trail: base.bring(sums[7]!) } };
+  return {
+    feet: { lead: loads(0), trail: loads(4) },
+    toes: { lead: base.bring(sums[3]!), trail: base.bring(sums[7]!) },
+  };
 }
 
 /** Cells that are ever above zero. */

@@ -60,7 +60,9 @@ describe('both feet on one plate', () => {
       'path.offset',
       'toe.share.address',
     ])
-      expect([b[id]!.value, b[id]!.basis, b[id]!.reason]).withContext(id).toEqual([null, 'absent', 'one plate cannot tell the feet apart']);
+      expect([b[id]!.value, b[id]!.basis, b[id]!.reason])
+        .withContext(id)
+        .toEqual([null, 'absent', 'one plate cannot tell the feet apart']);
   });
   it('give every measure of the registry a value or a reason', () => {
     for (const [id, m] of Object.entries(b))
@@ -74,7 +76,8 @@ describe('both feet on one plate', () => {
     expect(reach(2)).toBeLessThan(reach(1.5));
   });
   it('read a left-hander as the mirrored right-hander', () => {
-    const left = analyse(simulate({ device: 'plate', seed: 12, handed: 'left' }).recording, { stature: STATURE }).swings[0]!.measures;
+    const left = analyse(simulate({ device: 'plate', seed: 12, handed: 'left' }).recording, { stature: STATURE })
+      .swings[0]!.measures;
     for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak'])
       expect(Math.sign(number(left, id)))
         .withContext(id)
@@ -82,7 +85,11 @@ describe('both feet on one plate', () => {
     expect(number(left, 'share.lead.p7')).toBeGreaterThan(55);
   });
   it('are found where a second platform stands empty, with a warning', () => {
-    const idle: Recording = { ...one, device: 'plates', platforms: [one.platforms[0]!, blankPlatform(one.time.length, [0, -0.8])] };
+    const idle: Recording = {
+      ...one,
+      device: 'plates',
+      platforms: [one.platforms[0]!, blankPlatform(one.time.length, [0, -0.8])],
+    };
     const r = analyse(idle, { stature: STATURE });
     expect([r.device, r.swings.length]).toEqual(['plate', 1]);
     expect(r.warnings).toContain('only one platform carries a load: both feet are taken to stand on it');
@@ -102,7 +109,8 @@ describe('both feet on one plate', () => {
   it('share out every load so that both feet sum up to the whole', () => {
     const { ground } = analyseInDepth(one, { stature: STATURE });
     for (const c of ['fx', 'fy', 'fz', 'fzx', 'fzy', 'mz'] as const)
-      for (const k of [10, 900, 2500]) expect(ground.feet.lead[c]![k]! + ground.feet.trail[c]![k]!).toBeCloseTo(ground.both[c]![k]!, 9);
+      for (const k of [10, 900, 2500])
+        expect(ground.feet.lead[c]![k]! + ground.feet.trail[c]![k]!).toBeCloseTo(ground.both[c]![k]!, 9);
     const whole = { ...ground.both, fx: null };
     const split = splitLoads(
       whole,

@@ -34,7 +34,15 @@ describe('a whole-body path', () => {
   it('says no load, no force and nothing of one foot, each with a reason', () => {
     const m = measures(path);
     expect(Object.keys(m)).toEqual([...MEASURE_IDS]);
-    for (const id of ['force.up.peak', 'force.up.lead.peak.ms', 'mass.back', 'foot.lead.fwd.p7', 'torque.turn.peak', 'path.offset', 'trail.contact.p7']) {
+    for (const id of [
+      'force.up.peak',
+      'force.up.lead.peak.ms',
+      'mass.back',
+      'foot.lead.fwd.p7',
+      'torque.turn.peak',
+      'path.offset',
+      'trail.contact.p7',
+    ]) {
       expect(m[id]!.value).withContext(id).toBeNull();
       expect(m[id]!.reason!.length).withContext(id).toBeGreaterThan(10);
     }
@@ -42,7 +50,10 @@ describe('a whole-body path', () => {
   it('without a load is read by the club, and does not say when the load was greatest', () => {
     const bare: Recording = { ...path, path: { ...path.path!, load: null } };
     const m = measures(bare);
-    expect([m['force.up.peak.ms']!.value, m['force.up.peak.ms']!.reason]).toEqual([null, 'the recording holds a path without a load']);
+    expect([m['force.up.peak.ms']!.value, m['force.up.peak.ms']!.reason]).toEqual([
+      null,
+      'the recording holds a path without a load',
+    ]);
     expect(number(m, 'path.length.down')).toBeGreaterThan(50);
     expect(number(m, 'share.lead.p7')).toBeGreaterThan(55);
     const blind: Recording = { ...bare, channels: {} };
@@ -58,8 +69,13 @@ describe('a whole-body path', () => {
   });
   it('is kept by a bundle, and refused where it would be lost', () => {
     const back = readBundle(writeBundle(path), 'x');
-    expect([back.device, Array.from(back.path!.x), Array.from(back.path!.load!)]).toEqual(['path', Array.from(path.path!.x), Array.from(path.path!.load!)]);
+    expect([back.device, Array.from(back.path!.x), Array.from(back.path!.load!)]).toEqual([
+      'path',
+      Array.from(path.path!.x),
+      Array.from(path.path!.load!),
+    ]);
     expect(readBundle(writeBundle({ ...path, path: { ...path.path!, load: null } }), 'x').path!.load).toBeNull();
-    for (const write of [writeC3d, writeNpz]) expect(() => write(path)).toThrowMatching((e: { code?: string }) => e.code === 'would-lose-data');
+    for (const write of [writeC3d, writeNpz])
+      expect(() => write(path)).toThrowMatching((e: { code?: string }) => e.code === 'would-lose-data');
   });
 });

@@ -33,7 +33,12 @@ export function platformLoads(p: Platform, base: TimeBase, sign: 1 | -1): FootLo
 
 /** A board's four cells as loads: Fz = Σc, Mx = hy(c1 + c2 − c3 − c4), My = −hx(c1 − c2 − c3 + c4). */
 export function boardLoads(b: Board, base: TimeBase, sign: 1 | -1): FootLoads {
-  const [c1, c2, c3, c4] = b.cells.map((c) => base.bring(c)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const [c1, c2, c3, c4] = b.cells.map((c) => base.bring(c)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const [cx, cy] = b.centre;
   const fz = c1.map((x, k) => x + c2[k]! + c3[k]! + c4[k]!);
   const fzx = fz.map((f, k) => b.hx * (c1[k]! - c2[k]! - c3[k]! + c4[k]!) + cx * f);

@@ -10,9 +10,12 @@ type Part = Parameters<typeof standing>[0]['does'];
 /** One recording of standing, then rocking on one foot and on the other. */
 function rocking(device: 'plates' | 'boards', handed: Handed = 'right', far = 1): Recording {
   const parts = (['stand', 'rock lead', 'rock trail'] satisfies Part[]).map(
-    (does) => standing({ device, handed, seed: 4, build, club: 'iron', does, seconds: does === 'stand' ? 2 : 8, far }).recording,
+    (does) =>
+      standing({ device, handed, seed: 4, build, club: 'iron', does, seconds: does === 'stand' ? 2 : 8, far })
+        .recording,
   );
-  const join = (of: (r: Recording) => Float64Array): Float64Array => Float64Array.from(parts.flatMap((r) => Array.from(of(r))));
+  const join = (of: (r: Recording) => Float64Array): Float64Array =>
+    Float64Array.from(parts.flatMap((r) => Array.from(of(r))));
   const first = parts[0]!;
   const step = first.time[1]! - first.time[0]!;
   return {
@@ -28,7 +31,10 @@ function rocking(device: 'plates' | 'boards', handed: Handed = 'right', far = 1)
       my: join((r) => r.platforms[i]!.my),
       mz: join((r) => r.platforms[i]!.mz),
     })),
-    boards: first.boards.map((b, i) => ({ ...b, cells: [0, 1, 2, 3].map((c) => join((r) => r.boards[i]!.cells[c]!)) as unknown as typeof b.cells })),
+    boards: first.boards.map((b, i) => ({
+      ...b,
+      cells: [0, 1, 2, 3].map((c) => join((r) => r.boards[i]!.cells[c]!)) as unknown as typeof b.cells,
+    })),
   };
 }
 
@@ -36,20 +42,37 @@ describe('a foot check from a recording', () => {
   for (const device of ['plates', 'boards'] as const)
     it(`finds both feet on ${device} from one file, and makes their positions measured`, () => {
       const check = recordedFootCheck(rocking(device), 'right');
-      const { soles } = standing({ device, handed: 'right', seed: 4, build, club: 'iron', does: 'stand', seconds: 1 }).motion;
+      const { soles } = standing({
+        device,
+        handed: 'right',
+        seed: 4,
+        build,
+        club: 'iron',
+        does: 'stand',
+        seconds: 1,
+      }).motion;
       for (const foot of ['lead', 'trail'] as const) {
         expect(check[foot].words).toBe('good');
         expect(Math.abs(check[foot].length - soles[foot].length)).toBeLessThan(0.03);
-        expect(Math.hypot(check[foot].heel[0] - soles[foot].heel[0], check[foot].heel[1] - soles[foot].heel[1])).toBeLessThan(0.025);
+        expect(
+          Math.hypot(check[foot].heel[0] - soles[foot].heel[0], check[foot].heel[1] - soles[foot].heel[1]),
+        ).toBeLessThan(0.025);
       }
       expect(check.left).toEqual([]);
       const swing = simulate({ device, seed: 4, build }).recording;
       const m = analyse(swing, { footCheck: check }).swings[0]!.measures;
-      expect([m['foot.lead.fwd.p7']!.basis, m['foot.lead.fwd.address']!.basis, m['path.offset']!.basis]).toEqual(['measured', 'measured', 'measured']);
+      expect([m['foot.lead.fwd.p7']!.basis, m['foot.lead.fwd.address']!.basis, m['path.offset']!.basis]).toEqual([
+        'measured',
+        'measured',
+        'measured',
+      ]);
       expect(m['foot.lead.fwd.p7']!.u!).toBeGreaterThanOrEqual(3);
     });
   it('that did not go from end to end says so, and is trusted less', () => {
-    const [good, short] = [recordedFootCheck(rocking('plates'), 'right'), recordedFootCheck(rocking('plates', 'right', 0.6), 'right')];
+    const [good, short] = [
+      recordedFootCheck(rocking('plates'), 'right'),
+      recordedFootCheck(rocking('plates', 'right', 0.6), 'right'),
+    ];
     expect(short.trail.words).toBe('rock further on the trail foot');
     expect(short.trail.u).toBeGreaterThan(good.trail.u);
     const swing = simulate({ device: 'plates', seed: 4, build }).recording;
@@ -73,7 +96,10 @@ describe('a foot check from a recording', () => {
         {
           ...swing.platforms[0]!,
           ...Object.fromEntries(
-            (['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [c, swing.platforms[0]![c].map((v, k) => (swing.time[k]! < 0.6 ? 0 : v))]),
+            (['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const).map((c) => [
+              c,
+              swing.platforms[0]![c].map((v, k) => (swing.time[k]! < 0.6 ? 0 : v)),
+            ]),
           ),
         },
         swing.platforms[1]!,
@@ -85,9 +111,21 @@ describe('a foot check from a recording', () => {
     expect(m['foot.lead.fwd.p7']!.u!).toBeGreaterThan(m['foot.trail.fwd.p7']!.u! + 2);
   });
   it('is refused where the device does not tell the feet apart, or nobody rocked', () => {
-    const still = standing({ device: 'plates', handed: 'right', seed: 4, build, club: 'iron', does: 'stand', seconds: 4 }).recording;
+    const still = standing({
+      device: 'plates',
+      handed: 'right',
+      seed: 4,
+      build,
+      club: 'iron',
+      does: 'stand',
+      seconds: 4,
+    }).recording;
     expect(() => recordedFootCheck(still, 'right')).toThrowError(/moved only \d+ mm: rock from heel to toe/);
-    expect(() => recordedFootCheck(simulate({ device: 'plate', seed: 2 }).recording, 'right')).toThrowError(/does not tell them apart/);
-    expect(() => recordedFootCheck(simulate({ device: 'mat', seed: 2 }).recording, 'right')).toThrowError(/seen in every swing/);
+    expect(() => recordedFootCheck(simulate({ device: 'plate', seed: 2 }).recording, 'right')).toThrowError(
+      /does not tell them apart/,
+    );
+    expect(() => recordedFootCheck(simulate({ device: 'mat', seed: 2 }).recording, 'right')).toThrowError(
+      /seen in every swing/,
+    );
   });
 });

@@ -19,9 +19,13 @@ const STEPPED_OFF = 0.3;
  */
 export function recordedFootCheck(rec: Recording, handed: Handed): FootCheck {
   const g = readGround(rec, handed);
-  if (g.assumed) throw new VilkoError('unsupported', `${rec.name} cannot check the feet: its device does not tell them apart`);
+  if (g.assumed)
+    throw new VilkoError('unsupported', `${rec.name} cannot check the feet: its device does not tell them apart`);
   if (g.device === 'mat')
-    throw new VilkoError('unsupported', `${rec.name} cannot check the feet: on a mat they are seen in every swing, and the mat lies where it lies`);
+    throw new VilkoError(
+      'unsupported',
+      `${rec.name} cannot check the feet: on a mat they are seen in every swing, and the mat lies where it lies`,
+    );
   const weight = quietLevel(g.both.fz);
   const { i0, i1 } = quietest(g, weight);
   const [lead, trail] = FEET.map((foot) => {

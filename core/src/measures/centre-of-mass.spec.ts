@@ -16,7 +16,14 @@ interface Axis {
   true_position: number[];
 }
 interface Integration {
-  cases: { golfer: string; fs: number; mass: number; address: [number, number]; hold: [number, number]; axes: Record<'x' | 'y', Axis> }[];
+  cases: {
+    golfer: string;
+    fs: number;
+    mass: number;
+    address: [number, number];
+    hold: [number, number];
+    axes: Record<'x' | 'y', Axis>;
+  }[];
 }
 
 describe('the centre of mass', () => {
@@ -33,7 +40,15 @@ describe('the centre of mass', () => {
     const { cases } = await testJson<Integration>('com-integration.json');
     for (const c of cases)
       for (const a of [c.axes.x, c.axes.y]) {
-        const r = integrateWithHold(Float64Array.from(a.force), c.mass, c.fs, c.address, a.cop_address, c.hold, a.cop_hold);
+        const r = integrateWithHold(
+          Float64Array.from(a.force),
+          c.mass,
+          c.fs,
+          c.address,
+          a.cop_address,
+          c.hold,
+          a.cop_hold,
+        );
         expect(worstDifference(r.position, a.position)).toBeLessThan(1e-7);
         expect(worstDifference(r.velocity, a.velocity)).toBeLessThan(1e-7);
         expect(r.v0).toBeCloseTo(a.v0, 9);

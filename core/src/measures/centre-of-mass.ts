@@ -56,7 +56,15 @@ export const middleOf = ([a, b]: Range): number => Math.floor((a + b - 1) / 2);
  * p(t) = mean COP(address) + v0·s + b·s²/2 + ∬F/m with v0 and b such that over the finish hold the mean velocity
  * is 0 and the mean position the mean COP (measuring.md §6). Force in N, [n]; COPs in m.
  */
-export function integrateWithHold(force: Float64Array, m: number, rate: number, address: Range, copAddress: number, hold: Range, copHold: number): Integrated {
+export function integrateWithHold(
+  force: Float64Array,
+  m: number,
+  rate: number,
+  address: Range,
+  copAddress: number,
+  hold: Range,
+  copHold: number,
+): Integrated {
   const o = middleOf(address);
   const v = cumulative(
     force.map((f) => f / m),
@@ -83,7 +91,14 @@ export function integrateWithHold(force: Float64Array, m: number, rate: number, 
 }
 
 /** Without a hold: at rest at t_a, the mean force over `quiet` subtracted. */
-export function integrateFromRest(force: Float64Array, m: number, rate: number, address: Range, start: number, quiet: Range): Integrated {
+export function integrateFromRest(
+  force: Float64Array,
+  m: number,
+  rate: number,
+  address: Range,
+  start: number,
+  quiet: Range,
+): Integrated {
   const o = middleOf(address);
   const rest = meanOf(force, quiet);
   const velocity = cumulative(
@@ -95,7 +110,14 @@ export function integrateFromRest(force: Float64Array, m: number, rate: number, 
 }
 
 /** Height over time: a = Fz/m − g′, at rest at t_a, g′ such that the mean velocity over the hold is 0. */
-function integrateHeight(fz: Float64Array, m: number, rate: number, address: Range, h0: number, hold: Range): Float64Array {
+function integrateHeight(
+  fz: Float64Array,
+  m: number,
+  rate: number,
+  address: Range,
+  h0: number,
+  hold: Range,
+): Float64Array {
   const o = middleOf(address);
   const v = cumulative(
     fz.map((f) => f / m),

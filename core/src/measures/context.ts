@@ -89,7 +89,8 @@ export function addressSd(c: SwingContext, s: Series, floor = 0): number {
 }
 
 /** Mean over the address window. */
-export const addressMean = (c: SwingContext, s: Series): number => momentsBetween(s, c.swing.address.start, c.swing.address.end - 0.5 / s.rate).mean;
+export const addressMean = (c: SwingContext, s: Series): number =>
+  momentsBetween(s, c.swing.address.start, c.swing.address.end - 0.5 / s.rate).mean;
 
 /** Value of a series at an event with its uncertainty: SD over address and slope over ±5 ms × u(event). */
 export function valueAt(c: SwingContext, s: Series, name: EventName, floor = 0): Reading {
@@ -107,14 +108,17 @@ export const timeU = (e: TimedEvent | null, own: number): number => 1000 * hypot
 export function phaseAt(c: SwingContext, t: number, own: number): Reading {
   if (!c.phase.ordered) return { value: null, u: null, reason: 'the marked events are out of order' };
   let nearest: TimedEvent | null = null;
-  for (const e of Object.values(c.events)) if (e && (!nearest || Math.abs(e.t - t) < Math.abs(nearest.t - t))) nearest = e;
+  for (const e of Object.values(c.events))
+    if (e && (!nearest || Math.abs(e.t - t) < Math.abs(nearest.t - t))) nearest = e;
   return numeric(c.phase.of(t), c.phase.slope(t) * hypot(nearest?.u ?? 0, own), 'no phase without two events');
 }
 
 /** Time t as ms relative to an event. */
 export const msFrom = (c: SwingContext, t: number, name: EventName, own: number): Reading => {
   const e = c.events[name];
-  return e ? { value: 1000 * (t - e.t), u: timeU(e, own) } : { value: null, u: null, reason: `${name.toUpperCase()} was not found` };
+  return e
+    ? { value: 1000 * (t - e.t), u: timeU(e, own) }
+    : { value: null, u: null, reason: `${name.toUpperCase()} was not found` };
 };
 
 /** Time of an event; NaN when it was not found. */
@@ -135,7 +139,12 @@ export function timingU(c: SwingContext, names: readonly EventName[], f: (t: Tim
     const u = c.events[n]?.u ?? 0;
     if (u === 0) continue;
     const [before, after] = [-u, u].map((d) => f({ ...times, [n]: times[n] + d })) as [number, number];
-    const moved = Number.isFinite(before) && Number.isFinite(after) ? (after - before) / 2 : Number.isFinite(after) ? after - here : before - here;
+    const moved =
+      Number.isFinite(before) && Number.isFinite(after)
+        ? (after - before) / 2
+        : Number.isFinite(after)
+          ? after - here
+          : before - here;
     if (Number.isFinite(moved)) sum += moved * moved;
   }
   return Math.sqrt(sum);

@@ -31,10 +31,17 @@ export function footMeasures(c: SwingContext): Readings {
     const position = (s: Series, p: EventName, what: 'fwd' | 'inside'): Reading => {
       const t = c.events[p]?.t ?? NaN;
       const own = addressSd(c, s) * Math.sqrt(Math.max(0, lighter(t) ** 2 - 1));
-      return widened(widened(valueAt(c, s, p), Math.hypot(own, drawn(t, what, at(s, t)))), what === 'fwd' ? wide.forward : wide.inside);
+      return widened(
+        widened(valueAt(c, s, p), Math.hypot(own, drawn(t, what, at(s, t)))),
+        what === 'fwd' ? wide.forward : wide.inside,
+      );
     };
     out[`foot.${foot}.fwd.address`] = widened(
-      numeric(addressMean(c, fwd), addressSd(c, fwd, mat ? MEASURED_FLOOR : FLOOR.assumedFoot), 'too little load on this foot at address'),
+      numeric(
+        addressMean(c, fwd),
+        addressSd(c, fwd, mat ? MEASURED_FLOOR : FLOOR.assumedFoot),
+        'too little load on this foot at address',
+      ),
       wide.forward,
     );
     for (const p of EVENT_NAMES) out[`foot.${foot}.fwd.${p}`] = position(fwd, p, 'fwd');
@@ -51,17 +58,23 @@ export function footMeasures(c: SwingContext): Readings {
 function lightness(c: SwingContext, foot: FootName): (t: number) => number {
   const load = loadOf(c, foot);
   const quiet = addressMean(c, load);
-  const independent = 2 * (c.ground.mat ? CUTOFFS.mat : c.ground.cutoff) * (c.swing.address.end - c.swing.address.start);
+  const independent =
+    2 * (c.ground.mat ? CUTOFFS.mat : c.ground.cutoff) * (c.swing.address.end - c.swing.address.start);
   const few = Math.sqrt(1 + FEW_SAMPLES / independent);
   return (t) => few * Math.max(1, quiet / Math.max(at(load, t), 1e-9));
 }
 /** Chosen so that 2,000 simulated swings on each device are covered as they should be (docs/uncertainty.md). */
 const FEW_SAMPLES = 20;
 
-const loadOf = (c: SwingContext, foot: FootName): Series => c.foot?.[foot].toe?.load ?? { ...c.ground.share, v: c.ground.feet[foot].fz };
+const loadOf = (c: SwingContext, foot: FootName): Series =>
+  c.foot?.[foot].toe?.load ?? { ...c.ground.share, v: c.ground.feet[foot].fz };
 
 /** How far the noise of empty cells may draw a position, % of the foot or of its half width. */
-function drawnIn(c: SwingContext, foot: FootName, bias: ReturnType<typeof matBias>): (t: number, what: 'fwd' | 'inside', here: number) => number {
+function drawnIn(
+  c: SwingContext,
+  foot: FootName,
+  bias: ReturnType<typeof matBias>,
+): (t: number, what: 'fwd' | 'inside', here: number) => number {
   if (!bias) return () => 0;
   const load = loadOf(c, foot);
   return (t, what, here) => {
@@ -106,8 +119,12 @@ function toeShares(c: SwingContext, bias: ReturnType<typeof matBias>): Readings 
       const off = added ? (added.load * Math.abs(100 * added.toes - at(share, t))) / at(toe.load, t) : 0;
       return Number.isFinite(off) ? off : 0;
     };
-    out[`foot.${foot}.toe.address`] = widened(numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_FEET), drawn(c.swing.address.start));
-    for (const p of TOE_EVENTS) out[`foot.${foot}.toe.${p}`] = widened(valueAt(c, share, p, FLOOR.share), drawn(timeOfEvent(c, p)));
+    out[`foot.${foot}.toe.address`] = widened(
+      numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_FEET),
+      drawn(c.swing.address.start),
+    );
+    for (const p of TOE_EVENTS)
+      out[`foot.${foot}.toe.${p}`] = widened(valueAt(c, share, p, FLOOR.share), drawn(timeOfEvent(c, p)));
   });
   const [lead, trail] = toes;
   if (lead && trail) {

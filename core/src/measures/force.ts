@@ -28,7 +28,16 @@ export function forceMeasures(c: SwingContext): Readings {
 }
 
 /** The greatest of sign·value, not below 0: a true 0 has no phase. */
-export function floored(c: SwingContext, id: string, s: Series, sign: 1 | -1, a: number, b: number, u: number, phase: boolean): Readings {
+export function floored(
+  c: SwingContext,
+  id: string,
+  s: Series,
+  sign: 1 | -1,
+  a: number,
+  b: number,
+  u: number,
+  phase: boolean,
+): Readings {
   const found = sign > 0 ? greatest(s, a, b) : least(s, a, b);
   const p = found && { t: found.t, v: sign * found.v };
   const when = !p ? absent(NOTHING) : p.v > 0 ? phaseAt(c, p.t, FLOOR.peakTime) : absent('it stays 0');
@@ -62,7 +71,10 @@ function foreAft(c: SwingContext): Readings {
   const r = numberOrNaN(down['foreaft.trail.peak']);
   return {
     ...down,
-    'foreaft.ratio': r < LEAST_PUSH ? absent(NEVER_SAID.noTrailPush) : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
+    'foreaft.ratio':
+      r < LEAST_PUSH
+        ? absent(NEVER_SAID.noTrailPush)
+        : numeric(l / r, (l / r) * hypot(l > 0 ? uLead / l : 0, uTrail / r), NOTHING),
     ...floored(c, 'foreaft.lead.back', lead, 1, t('p1'), t('p3'), uLead, true),
     ...floored(c, 'foreaft.trail.back', trail, -1, t('p1'), t('p3'), uTrail, true),
   };

@@ -4,7 +4,14 @@ import type { DeviceKind } from '../recording/recording.js';
 import { type MeasureRow, MEASURES, type Part } from './registry.js';
 
 /** Kinds of device in the order a glossary shows them. */
-export const GLOSSARY_DEVICES = ['mat-plates', 'plates', 'plate', 'mat', 'boards', 'path'] as const satisfies readonly DeviceKind[];
+export const GLOSSARY_DEVICES = [
+  'mat-plates',
+  'plates',
+  'plate',
+  'mat',
+  'boards',
+  'path',
+] as const satisfies readonly DeviceKind[];
 
 /** A measure with everything a reader may ask about it. */
 export interface GlossaryRow extends MeasureRow {
@@ -17,14 +24,16 @@ export interface GlossaryRow extends MeasureRow {
 export const PARTS: readonly Part[] = ['Set up', 'Going back', 'Coming down', 'Through', 'Whole swing'];
 
 /** Every measure of the registry, explained, in the order of the swing. */
-export const GLOSSARY: readonly GlossaryRow[] = PARTS.flatMap((part) => MEASURES.filter((m) => m.part === part)).map((m) => ({
-  ...m,
-  worth: worthOf(m.id),
-  devices: GLOSSARY_DEVICES.map((device) => {
-    const { basis, reason } = capability(device, m.id);
-    return { device, basis, reason: reason ?? null };
+export const GLOSSARY: readonly GlossaryRow[] = PARTS.flatMap((part) => MEASURES.filter((m) => m.part === part)).map(
+  (m) => ({
+    ...m,
+    worth: worthOf(m.id),
+    devices: GLOSSARY_DEVICES.map((device) => {
+      const { basis, reason } = capability(device, m.id);
+      return { device, basis, reason: reason ?? null };
+    }),
   }),
-}));
+);
 
 const MARK: Readonly<Record<Basis, string>> = { measured: 'yes', derived: 'derived', absent: '–' };
 
@@ -35,7 +44,8 @@ export function glossaryMarkdown(): string {
     `| \`${m.id}\` | ${m.words} | ${m.unit} | ${m.worth ?? ''} | ${m.devices.map((d) => MARK[d.basis]).join(' | ')} | ${m.definition} | ${m.needs} | ${m.source.replaceAll('|', '\\|')} |`;
   const reasons = new Map<string, Set<string>>();
   for (const { devices } of GLOSSARY)
-    for (const d of devices) if (d.reason) reasons.set(d.reason, (reasons.get(d.reason) ?? new Set()).add(`${d.device} (${d.basis})`));
+    for (const d of devices)
+      if (d.reason) reasons.set(d.reason, (reasons.get(d.reason) ?? new Set()).add(`${d.device} (${d.basis})`));
   return [
     '# Measures',
     '',

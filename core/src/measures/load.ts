@@ -1,5 +1,16 @@
 import { at, firstPassage, greatest, least, type Series, visit } from '../signal/series.js';
-import { addressMean, addressSd, FLOOR, hypot, msFrom, phaseAt, type SwingContext, timeOfEvent, timingU, valueAt } from './context.js';
+import {
+  addressMean,
+  addressSd,
+  FLOOR,
+  hypot,
+  msFrom,
+  phaseAt,
+  type SwingContext,
+  timeOfEvent,
+  timingU,
+  valueAt,
+} from './context.js';
 import { NEVER_SAID } from './never.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
 import { hasHorizontal } from '../recording/capabilities.js';
@@ -37,9 +48,15 @@ export function loadMeasures(c: SwingContext): Readings {
     ...peak(c, 'force.up.peak', up.total, p4, p8, drifted(up.total, p4, p8)),
     ...peak(c, 'force.up.lead.peak', up.lead, p4, p8, drifted(up.lead, p4, p8)),
     'force.up.min': dip ? reading(dip.v, hypot(u(up.total), drift(dip))) : absent('no load between P3 and P6'),
-    'force.up.min.phase': dip ? phaseAt(c, dip.t, FLOOR.peakTime) : absent(c.ground.loadKnown ? 'no load between P3 and P6' : NO_LOAD_KNOWN),
+    'force.up.min.phase': dip
+      ? phaseAt(c, dip.t, FLOOR.peakTime)
+      : absent(c.ground.loadKnown ? 'no load between P3 and P6' : NO_LOAD_KNOWN),
     'force.up.rate': rate(c, p4, p7),
-    'force.up.trail.gain': numeric(gain - addressMean(c, up.trail), gainU, c.ground.loadKnown ? NO_FEET : NO_LOAD_KNOWN),
+    'force.up.trail.gain': numeric(
+      gain - addressMean(c, up.trail),
+      gainU,
+      c.ground.loadKnown ? NO_FEET : NO_LOAD_KNOWN,
+    ),
   };
 }
 

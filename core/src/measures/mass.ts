@@ -17,7 +17,16 @@ export function massDisplacement(c: SwingContext): Series | null {
 /** Where the mass goes, and pressure and mass apart (`mass.*`). */
 export function massMeasures(c: SwingContext): Readings {
   const moved = massDisplacement(c);
-  const ids = ['mass.back', 'mass.back.phase', 'mass.p4', 'mass.p6', 'mass.p7', 'mass.split.p4', 'mass.split.max', 'mass.speed.p7'];
+  const ids = [
+    'mass.back',
+    'mass.back.phase',
+    'mass.p4',
+    'mass.p6',
+    'mass.p7',
+    'mass.split.p4',
+    'mass.split.max',
+    'mass.speed.p7',
+  ];
   if (!c.mass || !moved) return Object.fromEntries(ids.map((id) => [id, absent(NOTHING)]));
   const mass = c.mass;
   const p4 = timeOfEvent(c, 'p4');

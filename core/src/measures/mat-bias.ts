@@ -57,7 +57,9 @@ export function matBias(c: SwingContext): ((t: number) => FeetPair<Added>) | nul
         inside += p.inside;
         if (p.fwd > 50) toes++;
       }
-      return n ? { load: RECTIFIED * sigma * n * mat.pitch ** 2, fwd: fwd / n, inside: inside / n, toes: toes / n } : { load: 0, fwd: 0, inside: 0, toes: 0 };
+      return n
+        ? { load: RECTIFIED * sigma * n * mat.pitch ** 2, fwd: fwd / n, inside: inside / n, toes: toes / n }
+        : { load: 0, fwd: 0, inside: 0, toes: 0 };
     });
     return { lead: lead!, trail: trail! };
   };

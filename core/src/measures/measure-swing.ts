@@ -39,7 +39,12 @@ export function measureSwing(c: SwingContext): Measures {
     MEASURES.map((m) => {
       const r = readings[m.id];
       const isShare = r?.u != null && SHARES.test(m.id);
-      const wider = isShare && off ? { ...r, u: r.u + OFF_MAT } : isShare && c.ground.assumed ? { ...r, u: Math.max(ASSUMED, r.u) } : r;
+      const wider =
+        isShare && off
+          ? { ...r, u: r.u + OFF_MAT }
+          : isShare && c.ground.assumed
+            ? { ...r, u: Math.max(ASSUMED, r.u) }
+            : r;
       return [m.id, dress(c, m, wider)];
     }),
   );

@@ -25,10 +25,12 @@ export const reading = (value: MeasureValue, u: number | null): Reading => ({ va
 export const absent = (reason: string): Reading => ({ value: null, u: null, reason });
 
 /** A reading with something more in its uncertainty, summed in squares. */
-export const widened = (r: Reading, by: number): Reading => (r.u === null || !(by > 0) ? r : { ...r, u: Math.hypot(r.u, by) });
+export const widened = (r: Reading, by: number): Reading =>
+  r.u === null || !(by > 0) ? r : { ...r, u: Math.hypot(r.u, by) };
 
 /** A number, or null when it could not be formed (an undefined sample at the event). */
-export const numeric = (value: number, u: number, reason: string): Reading => (Number.isFinite(value) ? { value, u } : absent(reason));
+export const numeric = (value: number, u: number, reason: string): Reading =>
+  Number.isFinite(value) ? { value, u } : absent(reason);
 
 /** The numeric value of a measure, null where it is absent or a name. */
 export const numberOf = (m: Measure | undefined): number | null => (typeof m?.value === 'number' ? m.value : null);

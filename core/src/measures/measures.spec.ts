@@ -1,5 +1,12 @@
 import { analyse } from '../analyse.js';
-import { HALF_STANCE, lines, type MadeSwing, madeRecording, ROUND_MARKS, roundShaft } from '../testing/made-recording.js';
+import {
+  HALF_STANCE,
+  lines,
+  type MadeSwing,
+  madeRecording,
+  ROUND_MARKS,
+  roundShaft,
+} from '../testing/made-recording.js';
 import { G } from './centre-of-mass.js';
 import type { Measure, Measures } from './measure.js';
 
@@ -59,7 +66,9 @@ describe('shares', () => {
 
   it('measure a fall after 50% has been passed', () => {
     expect(value(measured(), 'share.lead.drop')).toBeLessThan(0.5);
-    const pushes = measured({ share: lines([1.95, 0.5], [2.5, 0.2], [2.8, 0.3], [2.93, 0.8], [3.03, 0.7], [3.3, 0.9]) });
+    const pushes = measured({
+      share: lines([1.95, 0.5], [2.5, 0.2], [2.8, 0.3], [2.93, 0.8], [3.03, 0.7], [3.3, 0.9]),
+    });
     expect(value(pushes, 'share.lead.drop')).toBeCloseTo(9, -0.3);
   });
 
@@ -124,17 +133,25 @@ describe('horizontal forces', () => {
     expect(value(m, 'foreaft.lead.peak')).toBeCloseTo(12, -0.3);
     expect(value(m, 'foreaft.trail.peak')).toBeCloseTo(8, -0.3);
     expect(value(m, 'foreaft.ratio')).toBeCloseTo(1.5, 1);
-    expect(of(measured({ fore: (t) => (t > 2.8 && t < 3.1 ? [-60, 0] : [0, 0]) }), 'foreaft.ratio').reason).toContain('under 1 %BW');
+    expect(of(measured({ fore: (t) => (t > 2.8 && t < 3.1 ? [-60, 0] : [0, 0]) }), 'foreaft.ratio').reason).toContain(
+      'under 1 %BW',
+    );
   });
 
   it('turn the body with a couple of fore–aft forces, per kilogram', () => {
-    const m = measured({ share: () => 0.5, fore: (t) => (t > 2.83 && t < 3.0 ? [-80, 80] : t > 2.1 && t < 2.4 ? [40, -40] : [0, 0]) });
+    const m = measured({
+      share: () => 0.5,
+      fore: (t) => (t > 2.83 && t < 3.0 ? [-80, 80] : t > 2.1 && t < 2.4 ? [40, -40] : [0, 0]),
+    });
     const kg = WEIGHT / G;
     expect(value(m, 'torque.turn.peak')).toBeCloseTo((80 * 2 * HALF_STANCE) / kg, 1);
     expect(value(m, 'torque.turn.back')).toBeCloseTo((40 * 2 * HALF_STANCE) / kg, 1);
     expect(value(m, 'torque.turn.zero.phase')).toBeCloseTo(2 + (2.4 - 2.34) / 0.19, 0);
     // 170 ms at the full couple, half of it by each foot
-    expect(value(m, 'drive.turn.lead') + value(m, 'drive.turn.trail')).toBeCloseTo((0.17 * 80 * 2 * HALF_STANCE) / kg, 2);
+    expect(value(m, 'drive.turn.lead') + value(m, 'drive.turn.trail')).toBeCloseTo(
+      (0.17 * 80 * 2 * HALF_STANCE) / kg,
+      2,
+    );
     expect(value(m, 'drive.turn.lead')).toBeCloseTo(value(m, 'drive.turn.trail'), 2);
   });
 
@@ -190,7 +207,11 @@ describe('what cannot be had', () => {
     expect(of(m, 'toe.share.address').reason).toContain('not a share');
     expect(of(m, 'foot.lead.fwd.address')).toEqual(jasmine.objectContaining({ value: 45, basis: 'derived' }));
     const { swings } = analyse(
-      madeRecording({ ...STILL, channels: {}, load: lines([2.85, WEIGHT], [2.97, 1.5 * WEIGHT], [3.1, 0.8 * WEIGHT], [3.4, WEIGHT]) }),
+      madeRecording({
+        ...STILL,
+        channels: {},
+        load: lines([2.85, WEIGHT], [2.97, 1.5 * WEIGHT], [3.1, 0.8 * WEIGHT], [3.4, WEIGHT]),
+      }),
     );
     expect(swings[0]!.events.p4!.source).toBe('estimated');
     for (const id of ['tempo.back', 'tempo.down', 'tempo.ratio', 'onset.lead.ms', 'press.gain'])

@@ -26,4 +26,5 @@ const SIDES: Readonly<Record<string, readonly [reason: string, side: Never][]>> 
 };
 
 /** On which side of a band the absence of a measure lies. */
-export const neverSide = (id: string, reason: string | undefined): Never => SIDES[id]?.find(([r]) => r === reason)?.[1] ?? 'nothing';
+export const neverSide = (id: string, reason: string | undefined): Never =>
+  SIDES[id]?.find(([r]) => r === reason)?.[1] ?? 'nothing';

@@ -1,6 +1,17 @@
 import type { Cop } from '../ground/foot-loads.js';
 import type { StanceLine } from '../ground/foot-outline.js';
-import { at, derivative, firstPassage, greatest, integral, least, mapSeries, negated, type Series, visit } from '../signal/series.js';
+import {
+  at,
+  derivative,
+  firstPassage,
+  greatest,
+  integral,
+  least,
+  mapSeries,
+  negated,
+  type Series,
+  visit,
+} from '../signal/series.js';
 import type { EventName } from '../events/event.js';
 import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent, type Times, timingU } from './context.js';
 import { absent, numeric, reading, type Reading, type Readings } from './measure.js';
@@ -22,7 +33,8 @@ const NO_PATH = 'the path has a break there';
 /** Along and across the stance line, m from its middle. */
 export function stanceCoordinates(cop: Cop, line: StanceLine): { along: Series; across: Series } {
   const { origin, along: e, across: n } = line;
-  const project = (d: readonly [number, number]) => mapSeries(cop.x, (x, k) => (x - origin[0]) * d[0] + (cop.y.v[k]! - origin[1]) * d[1]);
+  const project = (d: readonly [number, number]) =>
+    mapSeries(cop.x, (x, k) => (x - origin[0]) * d[0] + (cop.y.v[k]! - origin[1]) * d[1]);
   return { along: project(e), across: project(n) };
 }
 
@@ -45,7 +57,8 @@ export function pathMeasures(c: SwingContext): Readings {
       ),
       NO_PATH,
     );
-  const lengthOf = (from: EventName, to: EventName) => between(from, to, (a, b) => MM * pathLength(along, across, a, b), FLOOR.pathLength + u);
+  const lengthOf = (from: EventName, to: EventName) =>
+    between(from, to, (a, b) => MM * pathLength(along, across, a, b), FLOOR.pathLength + u);
   const range = (s: Series, a: number, b: number) => (greatest(s, a, b)?.v ?? NaN) - (least(s, a, b)?.v ?? NaN);
   const out: Readings = {
     'path.length.back': lengthOf('p1', 'p4'),
@@ -71,7 +84,12 @@ export function pathMeasures(c: SwingContext): Readings {
   // the line itself rests on the feet's mean pressure at address where they are assumed
   const ownOffset = MM * (c.ground.mat ? uAcross : hypot(uAcross, uAcross));
   out['path.offset'] = between('p1', 'p7', (a, b) => (MM * integral(across, a, b)) / (b - a), ownOffset);
-  out['cop.range'] = between('p1', 'p7', (a, b) => (100 * range(along, a, b)) / line.width, (100 * Math.SQRT2 * uAlong) / line.width);
+  out['cop.range'] = between(
+    'p1',
+    'p7',
+    (a, b) => (100 * range(along, a, b)) / line.width,
+    (100 * Math.SQRT2 * uAlong) / line.width,
+  );
   return { ...out, ...legs(c, along, across, [uAlong, uAcross], p1, p7) };
 }
 
@@ -96,7 +114,14 @@ interface Leg {
   readonly chord: number;
 }
 
-function legs(c: SwingContext, along: Series, across: Series, [uAlong, uAcross]: readonly [number, number], p1: number, p7: number): Readings {
+function legs(
+  c: SwingContext,
+  along: Series,
+  across: Series,
+  [uAlong, uAcross]: readonly [number, number],
+  p1: number,
+  p7: number,
+): Readings {
   const p6 = timeOfEvent(c, 'p6');
   const max = c.trailMax!.t;
   const leg = (a: number, b: number): Leg => {
@@ -179,7 +204,9 @@ function speeds(c: SwingContext): Readings {
   return {
     ...fastest(c, 'cop.speed.load', negated(vy), t('p1'), t('p4'), u),
     ...fastest(c, 'cop.speed.shift', vy, t('p3'), t('p7'), u),
-    ...(from ? fastest(c, 'cop.speed.push', away, from, t('p8'), u) : { 'cop.speed.push': never, 'cop.speed.push.phase': never }),
+    ...(from
+      ? fastest(c, 'cop.speed.push', away, from, t('p8'), u)
+      : { 'cop.speed.push': never, 'cop.speed.push.phase': never }),
   };
 }
 

@@ -1,7 +1,8 @@
 import { type Capability, capability } from '../recording/capabilities.js';
 import { MEASURE_IDS, MEASURES, measureRow } from './registry.js';
 
-const basis = (device: Parameters<typeof capability>[0], id: string): Capability['basis'] => capability(device, id).basis;
+const basis = (device: Parameters<typeof capability>[0], id: string): Capability['basis'] =>
+  capability(device, id).basis;
 
 describe('the registry of measures', () => {
   it('has every id once, with words, a unit and a definition that is a sentence', () => {
@@ -50,7 +51,8 @@ describe('what a device can honestly say', () => {
           .withContext(`${device} ${id}`)
           .toBe(horizontal || id.startsWith('mass.speed') || (device === 'boards' && /(^toe\.|\.toe\.)/.test(id)));
       if (/^(share|load|cross|tempo|balance)\b/.test(id))
-        for (const device of ['mat', 'plates', 'boards', 'mat-plates'] as const) expect(basis(device, id)).withContext(`${device} ${id}`).toBe('measured');
+        for (const device of ['mat', 'plates', 'boards', 'mat-plates'] as const)
+          expect(basis(device, id)).withContext(`${device} ${id}`).toBe('measured');
     }
     // a path says times, lengths and balance, derives what rests on shares, and nothing of loads, forces, feet or mass
     for (const [id, says] of Object.entries({

@@ -1,6 +1,17 @@
 import { EVENT_NAMES } from '../events/event.js';
 import { firstPassage, greatest, lastPassage, visit } from '../signal/series.js';
-import { addressMean, addressSd, FLOOR, hypot, msFrom, phaseAt, type SwingContext, timeOfEvent, timeU, valueAt } from './context.js';
+import {
+  addressMean,
+  addressSd,
+  FLOOR,
+  hypot,
+  msFrom,
+  phaseAt,
+  type SwingContext,
+  timeOfEvent,
+  timeU,
+  valueAt,
+} from './context.js';
 import { NEVER_SAID } from './never.js';
 import { shareBias } from './mat-bias.js';
 import { absent, numeric, type Reading, reading, type Readings, widened } from './measure.js';
@@ -16,7 +27,10 @@ export function shareMeasures(c: SwingContext): Readings {
   const off = shareBias(c);
   const withBias = (r: Reading, t: number) => (typeof r.value === 'number' ? widened(r, off(t, r.value)) : r);
   for (const p of EVENT_NAMES) out[`share.lead.${p}`] = withBias(valueAt(c, share, p, FLOOR.share), timeOfEvent(c, p));
-  out['share.lead.address'] = withBias(numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_LOAD), c.swing.address.start);
+  out['share.lead.address'] = withBias(
+    numeric(addressMean(c, share), addressSd(c, share, FLOOR.share), NO_LOAD),
+    c.swing.address.start,
+  );
   return { ...out, ...start(c), ...trailLoad(c), ...crossing(c), 'share.lead.drop': drop(c) };
 }
 
@@ -53,7 +67,10 @@ function trailLoad(c: SwingContext): Readings {
     'load.trail.max.phase': phaseAt(c, max.t, FLOOR.peakTime),
     'load.trail.max.ms': reading(1000 * (p4.t - max.t), u),
     'load.p7.ms': msFrom(c, max.t, 'p7', hypot(FLOOR.peakTime)),
-    'recentre.share': max.t >= p4.t ? reading(0, top.u) : numeric(Math.max(0, max.v - (typeof top.value === 'number' ? top.value : NaN)), top.u ?? 0, NO_LOAD),
+    'recentre.share':
+      max.t >= p4.t
+        ? reading(0, top.u)
+        : numeric(Math.max(0, max.v - (typeof top.value === 'number' ? top.value : NaN)), top.u ?? 0, NO_LOAD),
   };
 }
 
@@ -70,7 +87,9 @@ function crossing(c: SwingContext): Readings {
   return {
     'cross.ms': before === null || under ? absent(late) : msFrom(c, before, 'p4', FLOOR.passage),
     'cross.p7.ms':
-      through === null ? absent(under ? 'the lead share has not passed 50% by P9' : NEVER_SAID.neverUnder) : msFrom(c, through, 'p7', FLOOR.passage),
+      through === null
+        ? absent(under ? 'the lead share has not passed 50% by P9' : NEVER_SAID.neverUnder)
+        : msFrom(c, through, 'p7', FLOOR.passage),
   };
 }
 

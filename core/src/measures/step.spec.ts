@@ -22,7 +22,11 @@ describe('the steps of an exercise', () => {
     expect(lifted(0, -0.12).u).toBeGreaterThanOrEqual(1000 * Math.hypot(c.events.p4!.u, 0.005) - 1e-9);
   });
   it('are not seen where the foot never left the ground', () => {
-    expect(lifted(4, -0.1)).toEqual({ value: null, u: null, reason: 'the lead foot did not leave the ground before impact' });
+    expect(lifted(4, -0.1)).toEqual({
+      value: null,
+      u: null,
+      reason: 'the lead foot did not leave the ground before impact',
+    });
     expect(stepMeasures(c)['step.trail.down.ms']!.value).toBeNull();
   });
 });

@@ -21,6 +21,7 @@ function comesDown(c: SwingContext, load: Series, foot: string): Reading {
   const from = c.swing.start;
   const down = lastPassage(load, DOWN, 'up', from, p7);
   const before = down === null ? null : least(load, from, down);
-  if (down === null || !before || before.v >= OFF) return absent(`the ${foot} foot did not leave the ground before impact`);
+  if (down === null || !before || before.v >= OFF)
+    return absent(`the ${foot} foot did not leave the ground before impact`);
   return msFrom(c, down, 'p4', FLOOR.passage);
 }

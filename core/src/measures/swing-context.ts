@@ -66,7 +66,12 @@ export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | 
 
 /** A foot check, with the feet that have been off the ground in this recording before the address. */
 function leftSince({ footCheck, gone }: GolferFacts, address: number): FootCheck | null {
-  return footCheck && { ...footCheck, left: FEET.filter((f) => footCheck.left.includes(f) || (gone !== null && gone[f] < address)) };
+  return (
+    footCheck && {
+      ...footCheck,
+      left: FEET.filter((f) => footCheck.left.includes(f) || (gone !== null && gone[f] < address)),
+    }
+  );
 }
 
 function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass | null {

@@ -19,7 +19,9 @@ export function tempoMeasures(c: SwingContext): Readings {
     out['tempo.ratio'] = reading(back / down, (back / down) * hypot(uBack / back, uDown / down));
   }
   const top = c.shaft && p4 ? greatest(c.shaft, Math.max(c.shaft.t0, p4.t - 0.15), p4.t + 0.15) : null;
-  out['club.back'] = top ? numeric(top.v, FLOOR.clubBack, 'the club channel has a break at the top') : absent('there is no club channel');
+  out['club.back'] = top
+    ? numeric(top.v, FLOOR.clubBack, 'the club channel has a break at the top')
+    : absent('there is no club channel');
   out['balance.finish'] = p10 ? spread(c, p10.t, p10.t + 0.5) : absent('no finish was held');
   out['balance.settle'] = p7 ? spread(c, p7.t + 0.8, p7.t + 1.8) : absent('P7 was not found');
   return out;

@@ -17,7 +17,10 @@ export function torqueMeasures(c: SwingContext): Readings {
   const { turning, tilting, pitching, target, fore } = c.signals;
   if (!turning || !tilting || !pitching || !target || !fore) return {};
   const t = (name: Parameters<typeof timeOfEvent>[1]) => timeOfEvent(c, name);
-  const horizontal = Math.hypot(greatest(target.total, t('p1'), t('p8'))?.v ?? 0, greatest(fore.total, t('p1'), t('p8'))?.v ?? 0);
+  const horizontal = Math.hypot(
+    greatest(target.total, t('p1'), t('p8'))?.v ?? 0,
+    greatest(fore.total, t('p1'), t('p8'))?.v ?? 0,
+  );
   const u = addressSd(c, turning.total) + (LEVER * horizontal * 9.80665) / 100;
   const turn = {
     ...floored(c, 'torque.turn.back', turning.total, -1, t('p1'), t('p4'), u, true),

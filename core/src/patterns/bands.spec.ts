@@ -40,13 +40,19 @@ describe('bands in force', () => {
 
   it('tolerate in step with strictness, and never change what is ideal by it', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...PATTERNS), fc.constantFrom(...CLUB_CLASSES), fc.double({ min: 0.5, max: 2, noNaN: true }), (p, club, strictness) => {
-        const [usual, set] = [bandsFor(p, club), bandsFor(p, club, { strictness })];
-        usual.forEach((b, i) => {
-          expect(set[i]!.ideal).toEqual(b.ideal);
-          if (b.ideal[1] !== null) expect(set[i]!.tolerated[1]! - b.ideal[1]).toBeCloseTo(strictness * (b.tolerated[1]! - b.ideal[1]), 9);
-        });
-      }),
+      fc.property(
+        fc.constantFrom(...PATTERNS),
+        fc.constantFrom(...CLUB_CLASSES),
+        fc.double({ min: 0.5, max: 2, noNaN: true }),
+        (p, club, strictness) => {
+          const [usual, set] = [bandsFor(p, club), bandsFor(p, club, { strictness })];
+          usual.forEach((b, i) => {
+            expect(set[i]!.ideal).toEqual(b.ideal);
+            if (b.ideal[1] !== null)
+              expect(set[i]!.tolerated[1]! - b.ideal[1]).toBeCloseTo(strictness * (b.tolerated[1]! - b.ideal[1]), 9);
+          });
+        },
+      ),
     );
   });
 
@@ -57,7 +63,8 @@ describe('bands in force', () => {
           const usual = new Map(bandsFor(p, club).map((b) => [b.measure, b.ideal]));
           for (const { measure, ideal } of bandsFor(p, club, { size })) {
             const was = usual.get(measure)!;
-            if (/\.(ms|phase)$/.test(measure) || measure.startsWith('share.')) expect(ideal).withContext(measure).toEqual(was);
+            if (/\.(ms|phase)$/.test(measure) || measure.startsWith('share.'))
+              expect(ideal).withContext(measure).toEqual(was);
             else if (ideal[0] !== null && was[0]! > 0) expect(ideal[0]).toBeLessThanOrEqual(was[0]! + 1e-9);
           }
         }
@@ -84,19 +91,32 @@ describe('bands in force', () => {
 
   it('give membership that never rises away from the ideal', () => {
     fc.assert(
-      fc.property(anywhere, fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), ([p, club, tuning], a, b) => {
-        for (const { ideal, tolerated, measure } of bandsFor(p, club, tuning)) {
-          if (ideal[1] === null) continue;
-          const reach = 3 * (worthOf(measure) ?? 1);
-          const [near, far] = [Math.min(a, b), Math.max(a, b)].map((x) => ideal[1]! + x * reach) as [number, number];
-          expect(membershipOf(far, ideal, tolerated)).toBeLessThanOrEqual(membershipOf(near, ideal, tolerated) + 1e-12);
-        }
-      }),
+      fc.property(
+        anywhere,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        ([p, club, tuning], a, b) => {
+          for (const { ideal, tolerated, measure } of bandsFor(p, club, tuning)) {
+            if (ideal[1] === null) continue;
+            const reach = 3 * (worthOf(measure) ?? 1);
+            const [near, far] = [Math.min(a, b), Math.max(a, b)].map((x) => ideal[1]! + x * reach) as [number, number];
+            expect(membershipOf(far, ideal, tolerated)).toBeLessThanOrEqual(
+              membershipOf(near, ideal, tolerated) + 1e-12,
+            );
+          }
+        },
+      ),
     );
   });
 
   it('scale vertical force only above the weight', () => {
-    expect([sized('force.up.lead.peak', 140, 0.5), sized('force.up.lead.peak', 92, 0.5), sized('force.up.peak.phase', 6.5, 0.5)]).toEqual([120, 92, 6.5]);
-    expect([sized('mass.back', 60, 0.5), sized('mass.back.phase', 3, 0.5), sized('mass.p4', 20, 0.5)]).toEqual([30, 3, 20]);
+    expect([
+      sized('force.up.lead.peak', 140, 0.5),
+      sized('force.up.lead.peak', 92, 0.5),
+      sized('force.up.peak.phase', 6.5, 0.5),
+    ]).toEqual([120, 92, 6.5]);
+    expect([sized('mass.back', 60, 0.5), sized('mass.back.phase', 3, 0.5), sized('mass.p4', 20, 0.5)]).toEqual([
+      30, 3, 20,
+    ]);
   });
 });

@@ -29,11 +29,15 @@ export interface ClubBand {
 /** A wedge's shares are nearer even than an iron's by up to this, points. */
 const WEDGE_SHIFT = 5;
 const SHARES = /^(share\.|load\.trail\.max$)/;
-const SIZES = /^(force\.(target|away|up)\.|foreaft\..*\.peak$|torque\.turn\.(peak|back)$|drive\.|mass\.back$|cop\.speed\.)/;
+const SIZES =
+  /^(force\.(target|away|up)\.|foreaft\..*\.peak$|torque\.turn\.(peak|back)$|drive\.|mass\.back$|cop\.speed\.)/;
 const TIMING = /\.(ms|phase)$/;
 const WEIGHT = 100;
 
-const each = (r: Range, f: (edge: number) => number): Range => [r[0] === null ? null : f(r[0]), r[1] === null ? null : f(r[1])];
+const each = (r: Range, f: (edge: number) => number): Range => [
+  r[0] === null ? null : f(r[0]),
+  r[1] === null ? null : f(r[1]),
+];
 
 /** How far the tolerated range reaches beyond ideal: the larger of 2 worths and a quarter of the ideal width. */
 function margin(measure: string, [lo, hi]: Range): number {
@@ -61,20 +65,33 @@ export function sized(measure: string, value: number, size = 1): number {
  * The bands of a pattern in force for a club (judging.md §1): woods off a tee halfway between driver and iron (a band
  * for only one of the two: none), wedges as irons with shares moved toward 50, then overlays, size and strictness.
  */
-export function bandsFor(pattern: Pattern, club: ClubClass, { overlays = [], size = 1, strictness = 1 }: Tuning = {}): ClubBand[] {
+export function bandsFor(
+  pattern: Pattern,
+  club: ClubClass,
+  { overlays = [], size = 1, strictness = 1 }: Tuning = {},
+): ClubBand[] {
   if (!pattern.clubs.includes(club)) return [];
   const measures = [...new Set(pattern.bands.map((b) => b.measure))];
   const own = measures.flatMap((measure) => bandOf(pattern, measure, club) ?? []);
   const brought = broughtBy(overlays, club)
     .filter((s) => !measures.includes(s.measure))
-    .map((s): Band => ({ measure: s.measure, ideal: [null, s.mostUpper!], weight: 1, why: 'Asked by the wanted shot.', source: 'a view', sure: 'one view' }));
+    .map((s): Band => ({
+      measure: s.measure,
+      ideal: [null, s.mostUpper!],
+      weight: 1,
+      why: 'Asked by the wanted shot.',
+      source: 'a view',
+      sure: 'one view',
+    }));
   return [...own, ...brought].map((b) => {
     const set = (r: Range): Range => each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, size));
     const ideal = set(b.ideal);
     return {
       measure: b.measure,
       ideal,
-      tolerated: b.tolerated ? stretched(ideal, set(b.tolerated), strictness) : toleratedRange(b.measure, ideal, strictness),
+      tolerated: b.tolerated
+        ? stretched(ideal, set(b.tolerated), strictness)
+        : toleratedRange(b.measure, ideal, strictness),
       weight: b.weight,
       why: b.why,
       source: b.source,
@@ -85,13 +102,15 @@ export function bandsFor(pattern: Pattern, club: ClubClass, { overlays = [], siz
 }
 
 function stretched(ideal: Range, tolerated: Range, strictness: number): Range {
-  const at = (i: 0 | 1) => (ideal[i] === null || tolerated[i] === null ? null : ideal[i] + strictness * (tolerated[i] - ideal[i]));
+  const at = (i: 0 | 1) =>
+    ideal[i] === null || tolerated[i] === null ? null : ideal[i] + strictness * (tolerated[i] - ideal[i]);
   return [at(0), at(1)];
 }
 
 function bandOf(pattern: Pattern, measure: string, club: ClubClass): Band | undefined {
   const of = (c: ClubClass) =>
-    pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(c)) ?? pattern.bands.find((b) => b.measure === measure && !b.clubs);
+    pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(c)) ??
+    pattern.bands.find((b) => b.measure === measure && !b.clubs);
   const named = pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(club));
   if (named || club === 'driver' || club === 'iron') return named ?? of(club);
   const iron = of('iron');

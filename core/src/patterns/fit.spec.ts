@@ -45,7 +45,8 @@ describe('comparing with a pattern', () => {
   });
 
   it('gives the probability of being tolerated, and says when it is too uncertain', () => {
-    const at = (value: number, u: number) => one({ measure: 'share.lead.p7', ideal: [64, 92] }, { 'share.lead.p7': m(value, u) }).bands[0]!;
+    const at = (value: number, u: number) =>
+      one({ measure: 'share.lead.p7', ideal: [64, 92] }, { 'share.lead.p7': m(value, u) }).bands[0]!;
     expect(at(57, 2).pTolerated).toBeCloseTo(0.5, 6);
     expect(at(78, 1).pTolerated).toBeCloseTo(1, 6);
     expect(at(55, 1).word).toBe('outside');
@@ -70,20 +71,28 @@ describe('comparing with a pattern', () => {
   });
 
   it('puts an event that never came beyond every limit', () => {
-    const crossing = (reason: string) => one({ measure: 'cross.ms', ideal: [null, 150] }, { 'cross.ms': m(null, null, { reason }) }).bands[0]!;
+    const crossing = (reason: string) =>
+      one({ measure: 'cross.ms', ideal: [null, 150] }, { 'cross.ms': m(null, null, { reason }) }).bands[0]!;
     expect(crossing(NEVER_SAID.underAtImpact).word).toBe('outside');
     expect(crossing(NEVER_SAID.neverUnder).word).toBe('ideal');
     expect(crossing('something else').word).toBe('absent');
-    const heel = one({ measure: 'foot.lead.heel.ms', ideal: [-60, null] }, { 'foot.lead.heel.ms': m(null, null, { reason: NEVER_SAID.notInHeel }) }).bands[0]!;
+    const heel = one(
+      { measure: 'foot.lead.heel.ms', ideal: [-60, null] },
+      { 'foot.lead.heel.ms': m(null, null, { reason: NEVER_SAID.notInHeel }) },
+    ).bands[0]!;
     expect(heel.word).toBe('ideal');
   });
 
   it('does not judge assumed feet, nor the timing of a mass that hardly goes back', () => {
-    expect(one({ measure: 'foot.lead.fwd.address', ideal: [45, 66] }, { 'foot.lead.fwd.address': m(45, 2, { basis: 'derived' }) }).bands[0]!.word).toBe(
-      'absent',
-    );
+    expect(
+      one(
+        { measure: 'foot.lead.fwd.address', ideal: [45, 66] },
+        { 'foot.lead.fwd.address': m(45, 2, { basis: 'derived' }) },
+      ).bands[0]!.word,
+    ).toBe('absent');
     const timing = (back: number) =>
-      one({ measure: 'mass.back.phase', ideal: [null, 3.5] }, { 'mass.back.phase': m(5, 0.1), 'mass.back': m(back) }).bands[0]!.word;
+      one({ measure: 'mass.back.phase', ideal: [null, 3.5] }, { 'mass.back.phase': m(5, 0.1), 'mass.back': m(back) })
+        .bands[0]!.word;
     expect([timing(10), timing(30)]).toEqual(['absent', 'outside']);
   });
 

@@ -70,22 +70,51 @@ export function membershipOf(value: number, ideal: Range, tolerated: Range): num
 function fitBand(b: ClubBand, measures: Measures): BandFit {
   const m = measures[b.measure];
   const shown = { measure: b.measure, ideal: b.ideal, tolerated: b.tolerated, weight: b.weight };
-  const absent = (reason: string): BandFit => ({ ...shown, value: null, u: null, membership: null, pTolerated: null, word: 'absent', reason });
+  const absent = (reason: string): BandFit => ({
+    ...shown,
+    value: null,
+    u: null,
+    membership: null,
+    pTolerated: null,
+    word: 'absent',
+    reason,
+  });
   if (!m || typeof m.value !== 'number') {
     const side = neverSide(b.measure, m?.reason);
     if (!m || side === 'nothing') return absent(m?.reason ?? 'not measured');
     const inside = side === 'above' ? b.ideal[1] === null : b.ideal[0] === null;
-    return { ...shown, value: null, u: null, membership: inside ? 1 : 0, pTolerated: inside ? 1 : 0, word: inside ? 'ideal' : 'outside', reason: m.reason };
+    return {
+      ...shown,
+      value: null,
+      u: null,
+      membership: inside ? 1 : 0,
+      pTolerated: inside ? 1 : 0,
+      word: inside ? 'ideal' : 'outside',
+      reason: m.reason,
+    };
   }
   if (m.basis === 'derived' && b.measure.startsWith('foot.')) return absent(m.reason ?? 'the foot is assumed');
   const back = measures['mass.back']?.value;
-  if (b.measure === 'mass.back.phase' && typeof back === 'number' && back < LEAST_BACK) return absent('the mass hardly goes back');
+  if (b.measure === 'mass.back.phase' && typeof back === 'number' && back < LEAST_BACK)
+    return absent('the mass hardly goes back');
   const u = m.u ?? 0;
   const [lo, hi] = b.tolerated;
-  const p = u > 0 ? (hi === null ? 1 : phi((hi - m.value) / u)) - (lo === null ? 0 : phi((lo - m.value) / u)) : inRange(m.value, b.tolerated) ? 1 : 0;
+  const p =
+    u > 0
+      ? (hi === null ? 1 : phi((hi - m.value) / u)) - (lo === null ? 0 : phi((lo - m.value) / u))
+      : inRange(m.value, b.tolerated)
+        ? 1
+        : 0;
   const width = lo !== null && hi !== null ? (hi - lo) / 2 : 3 * (worthOf(b.measure) ?? Infinity);
   const membership = membershipOf(m.value, b.ideal, b.tolerated);
-  const word: BandWord = u > width ? 'too uncertain to tell' : inRange(m.value, b.ideal) ? 'ideal' : inRange(m.value, b.tolerated) ? 'tolerated' : 'outside';
+  const word: BandWord =
+    u > width
+      ? 'too uncertain to tell'
+      : inRange(m.value, b.ideal)
+        ? 'ideal'
+        : inRange(m.value, b.tolerated)
+          ? 'tolerated'
+          : 'outside';
   return { ...shown, value: m.value, u: m.u, membership, pTolerated: p, word };
 }
 
@@ -105,7 +134,13 @@ function fitOrder(order: readonly string[], measures: Measures): BandFit {
   const v = againstOrder(order, measures);
   const m = measures['sequence.order'];
   const shown = { measure: 'sequence.order', ideal: null, tolerated: null, weight: 1, u: null, pTolerated: null };
-  if (v === null) return { ...shown, value: null, membership: null, word: 'absent', reason: m?.reason ?? 'not measured' };
+  if (v === null)
+    return { ...shown, value: null, membership: null, word: 'absent', reason: m?.reason ?? 'not measured' };
   const membership = v <= 10 ? 1 : v <= 30 ? 0.5 : 0;
-  return { ...shown, value: m!.value as readonly string[], membership, word: membership === 1 ? 'ideal' : membership > 0 ? 'tolerated' : 'outside' };
+  return {
+    ...shown,
+    value: m!.value as readonly string[],
+    membership,
+    word: membership === 1 ? 'ideal' : membership > 0 ? 'tolerated' : 'outside',
+  };
 }

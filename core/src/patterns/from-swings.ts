@@ -23,9 +23,13 @@ const JUDGED = MEASURE_IDS.filter((id) => PATTERNS.some((p) => p.bands.some((b) 
  * the measure's own mean uncertainty. Only what more than half of a club's swings measured takes part.
  * @throws VilkoError when no club has three swings
  */
-export function patternFromSwings(swings: readonly ModelSwing[], head: Pick<Pattern, 'id' | 'name' | 'belief'>): Pattern {
+export function patternFromSwings(
+  swings: readonly ModelSwing[],
+  head: Pick<Pattern, 'id' | 'name' | 'belief'>,
+): Pattern {
   const clubs = CLUB_CLASSES.filter((c) => swings.filter((s) => s.club === c).length >= LEAST);
-  if (!clubs.length) throw new VilkoError('bad-option', `a pattern is made from at least ${LEAST} swings of one club class`);
+  if (!clubs.length)
+    throw new VilkoError('bad-option', `a pattern is made from at least ${LEAST} swings of one club class`);
   const bands = clubs.flatMap((club) => {
     const own = swings.filter((s) => s.club === club);
     return JUDGED.flatMap((measure) => bandFrom(measure, club, own) ?? []);
@@ -36,7 +40,9 @@ export function patternFromSwings(swings: readonly ModelSwing[], head: Pick<Patt
 function bandFrom(measure: string, club: ClubClass, swings: readonly ModelSwing[]): Band | null {
   const known = swings.flatMap(({ measures }) => {
     const m = measures[measure];
-    return typeof m?.value === 'number' && !(m.basis === 'derived' && measure.startsWith('foot.')) ? [{ value: m.value, u: m.u ?? 0 }] : [];
+    return typeof m?.value === 'number' && !(m.basis === 'derived' && measure.startsWith('foot.'))
+      ? [{ value: m.value, u: m.u ?? 0 }]
+      : [];
   });
   const n = known.length;
   if (n < 2 || n <= swings.length / 2) return null;

@@ -14,7 +14,8 @@ import { OVERLAYS, overlaysFor } from './overlays.js';
 import { type Pattern, readPattern } from './pattern.js';
 import { DISPUTES } from './disputes.js';
 
-const ideal = (id: string, club: ClubClass, measure: string, tuning = {}) => bandsFor(patternOf(id), club, tuning).find((b) => b.measure === measure)?.ideal;
+const ideal = (id: string, club: ClubClass, measure: string, tuning = {}) =>
+  bandsFor(patternOf(id), club, tuning).find((b) => b.measure === measure)?.ideal;
 
 describe('the pattern library', () => {
   it('holds every school with the ranges of the table, for the clubs they speak of', () => {
@@ -65,9 +66,15 @@ describe('the pattern library', () => {
     expect(ideal('press-recentre', 'driver', 'force.up.lead.peak', { size: 0.5 })).toEqual([100, 135]);
     expect(ideal('press-recentre', 'driver', 'force.target.peak', { size: 0.5 })).toEqual([6, 12]);
     expect(ideal('press-recentre', 'driver', 'force.target.peak.phase', { size: 0.5 })).toEqual([3.3, 4.4]);
-    const b = bandsFor(patternOf('press-recentre'), 'iron', { strictness: 2 }).find((x) => x.measure === 'share.lead.p7')!;
+    const b = bandsFor(patternOf('press-recentre'), 'iron', { strictness: 2 }).find(
+      (x) => x.measure === 'share.lead.p7',
+    )!;
     expect(b.tolerated).toEqual([70 - 12, 88 + 12]);
-    expect([overlaysFor('speed', 'driver'), overlaysFor('speed', 'iron'), overlaysFor('draw feet', 'iron')]).toEqual([['for-length'], [], ['in-to-out']]);
+    expect([overlaysFor('speed', 'driver'), overlaysFor('speed', 'iron'), overlaysFor('draw feet', 'iron')]).toEqual([
+      ['for-length'],
+      [],
+      ['in-to-out'],
+    ]);
   });
 
   it('names disputes by measures that exist and patterns that are there', () => {
@@ -88,19 +95,26 @@ describe('the pattern library', () => {
     };
     const band = good.bands[0]!;
     expect(problem({})).toBe('none');
-    expect(problem({ bands: [{ ...band, measure: 'share.of.nothing' }] })).toContain('there is no measure "share.of.nothing"');
-    expect(problem({ bands: [{ ...band, ideal: [60, 50] }] })).toContain('the lower edge 60 lies above the upper edge 50');
+    expect(problem({ bands: [{ ...band, measure: 'share.of.nothing' }] })).toContain(
+      'there is no measure "share.of.nothing"',
+    );
+    expect(problem({ bands: [{ ...band, ideal: [60, 50] }] })).toContain(
+      'the lower edge 60 lies above the upper edge 50',
+    );
     expect(problem({ bands: [{ ...band, ideal: [null, null] }] })).toContain('at least one edge');
     expect(problem({ bands: [band, band] })).toContain('two bands for the same club');
     expect(problem({ bands: [{ ...band, tolerated: [50, 51] }] })).toContain('holds the ideal range');
     expect(problem({ id: 'Not An Id' })).toContain('small letters');
-    expect(readPattern(null)).toEqual({ problem: jasmine.stringContaining('this is not a pattern') as unknown as string });
+    expect(readPattern(null)).toEqual({
+      problem: jasmine.stringContaining('this is not a pattern') as unknown as string,
+    });
   });
 });
 
 describe('a swing that is ideal in every band', () => {
   /** What a healthy swing shows where a pattern is silent. */
-  const plain: Measures = analyse(simulate({ device: 'mat-plates', seed: 77, style: { spread: 0 } }).recording).swings[0]!.measures;
+  const plain: Measures = analyse(simulate({ device: 'mat-plates', seed: 77, style: { spread: 0 } }).recording)
+    .swings[0]!.measures;
   const set = (value: number): Measure => ({ value, u: 0.01, unit: '', basis: 'measured' });
   /** An ideal value: anywhere in a closed band, at or beyond the edge of an open one as far as the plain swing. */
   const inside = (b: ClubBand, at: number): number => {
@@ -120,13 +134,23 @@ describe('a swing that is ideal in every band', () => {
             for (let i = 0; i < 60; i++) {
               const tuning = { overlays, size };
               const at = i === 0 ? 0 : i === 1 ? 1 : null;
-              const own = Object.fromEntries(bandsFor(pattern, club, tuning).map((b) => [b.measure, set(inside(b, at ?? rng.uniform()))]));
+              const own = Object.fromEntries(
+                bandsFor(pattern, club, tuning).map((b) => [b.measure, set(inside(b, at ?? rng.uniform()))]),
+              );
               // a lead foot in its heel early is no ideal of any school; the trail foot's place alone is
               const measures = { ...plain, ...own };
               const events = { p4: { t: 1, source: 'club', u: 0 } } as never;
-              const { findings } = judgeSwing({ events, measures }, { device: 'mat-plates', club, pattern, statureGiven: true, tuning });
+              const { findings } = judgeSwing(
+                { events, measures },
+                { device: 'mat-plates', club, pattern, statureGiven: true, tuning },
+              );
               const spoken = findings.filter((f) => f.because.some((id) => own[id]));
-              expect(spoken.map((f) => `${f.fault}: ${f.evidence.map((p) => `${p.measures.join('–')} ${p.value} against ${p.limit}`).join('; ')}`))
+              expect(
+                spoken.map(
+                  (f) =>
+                    `${f.fault}: ${f.evidence.map((p) => `${p.measures.join('–')} ${p.value} against ${p.limit}`).join('; ')}`,
+                ),
+              )
                 .withContext(`${club} ${overlays.join()} size ${size}`)
                 .toEqual([]);
             }
@@ -143,7 +167,9 @@ describe('every band', () => {
     };
     for (const club of ['iron', 'driver'] as const) {
       Object.keys(SIMULATED_FAULTS).forEach((fault, i) =>
-        SIMULATED_FAULTS[fault]!.club !== undefined && SIMULATED_FAULTS[fault]!.club !== club ? undefined : add({ fault }, 900 + i, club),
+        SIMULATED_FAULTS[fault]!.club !== undefined && SIMULATED_FAULTS[fault]!.club !== club
+          ? undefined
+          : add({ fault }, 900 + i, club),
       );
       Object.keys(SCHOOLS).forEach((school, i) => {
         add({ school }, 950 + i, club);
@@ -160,7 +186,8 @@ describe('every band', () => {
         for (const b of bandsFor(p, club)) {
           const words = fits.flatMap((f) => f.find((x) => x.measure === b.measure)?.word ?? []);
           if (!words.includes('ideal')) unseen.push(`${p.id} ${club} ${b.measure}: never ideal`);
-          if (!words.some((w) => w === 'outside' || w === 'tolerated')) unseen.push(`${p.id} ${club} ${b.measure}: never beyond ideal`);
+          if (!words.some((w) => w === 'outside' || w === 'tolerated'))
+            unseen.push(`${p.id} ${club} ${b.measure}: never beyond ideal`);
         }
       }
     expect(unseen).toEqual([]);

@@ -12,16 +12,35 @@ import { VilkoError } from '../error.js';
 import { Pattern } from './pattern.js';
 
 /** A pattern as its file tells it: whole, or what it says differently from another. */
-const Told = z.looseObject({ id: z.string(), like: z.string().optional(), bands: z.array(z.looseObject({ measure: z.string() })) });
+const Told = z.looseObject({
+  id: z.string(),
+  like: z.string().optional(),
+  bands: z.array(z.looseObject({ measure: z.string() })),
+});
 
 /** Every file of the library; adding a pattern touches its own file and this list. */
-const FILES = [commonGround, pressRecentre, quietCentre, deepLoad, forefootWind, heelLast, leadPush, twoFootLaunch, straightLine].map((f) => Told.parse(f));
+const FILES = [
+  commonGround,
+  pressRecentre,
+  quietCentre,
+  deepLoad,
+  forefootWind,
+  heelLast,
+  leadPush,
+  twoFootLaunch,
+  straightLine,
+].map((f) => Told.parse(f));
 
 function whole({ like, ...told }: z.infer<typeof Told>): Pattern {
   const model = FILES.find((f) => f.id === like);
   if (!model) return Pattern.parse(told);
   const own = new Set(told.bands.map((b) => b.measure));
-  return Pattern.parse({ ...model, like: undefined, ...told, bands: [...model.bands.filter((b) => !own.has(b.measure)), ...told.bands] });
+  return Pattern.parse({
+    ...model,
+    like: undefined,
+    ...told,
+    bands: [...model.bands.filter((b) => !own.has(b.measure)), ...told.bands],
+  });
 }
 
 /** Every pattern shipped. */
@@ -32,6 +51,10 @@ export const DEFAULT_PATTERN = 'common-ground';
 /** The pattern of an id. */
 export function patternOf(id: string): Pattern {
   const p = PATTERNS.find((x) => x.id === id);
-  if (!p) throw new VilkoError('bad-option', `there is no pattern "${id}"; there are: ${PATTERNS.map((x) => x.id).join(', ')}`);
+  if (!p)
+    throw new VilkoError(
+      'bad-option',
+      `there is no pattern "${id}"; there are: ${PATTERNS.map((x) => x.id).join(', ')}`,
+    );
   return p;
 }

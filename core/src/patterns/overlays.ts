@@ -40,12 +40,16 @@ export function overlaid(measure: string, range: Range, overlays: readonly Overl
     .filter((s) => s.measure === measure)
     .reduce<Range>(([lo, hi], s) => {
       const upper = hi === null ? null : hi + (s.upper ?? 0);
-      return [lo === null ? null : lo + (s.lower ?? 0), s.mostUpper === undefined ? upper : Math.min(upper ?? Infinity, s.mostUpper)];
+      return [
+        lo === null ? null : lo + (s.lower ?? 0),
+        s.mostUpper === undefined ? upper : Math.min(upper ?? Infinity, s.mostUpper),
+      ];
     }, range);
 }
 
 /** Bands that an overlay brings where the pattern has none. */
-export const broughtBy = (overlays: readonly OverlayId[], club: ClubClass): Shift[] => shiftsOf(overlays, club).filter((s) => s.mostUpper !== undefined);
+export const broughtBy = (overlays: readonly OverlayId[], club: ClubClass): Shift[] =>
+  shiftsOf(overlays, club).filter((s) => s.mostUpper !== undefined);
 
 function shiftsOf(overlays: readonly OverlayId[], club: ClubClass): Shift[] {
   return OVERLAYS.filter((o) => overlays.includes(o.id) && o.clubs.includes(club)).flatMap((o) => o.shifts);

@@ -11,7 +11,9 @@ export const BAND_SURE = ['agreed', 'several views', 'one view'] as const;
 
 /** One band: what a pattern wants of a measure, for some clubs, and why. */
 export const Band = z.object({
-  measure: z.string().refine((id) => MEASURE_IDS.includes(id), { error: (i) => `there is no measure "${String(i.input)}"` }),
+  measure: z
+    .string()
+    .refine((id) => MEASURE_IDS.includes(id), { error: (i) => `there is no measure "${String(i.input)}"` }),
   /** Without it the band is for every club class the pattern is for. */
   clubs: z.array(z.enum(CLUB_CLASSES)).min(1).optional(),
   /** Closed at both ends; null is an open side. */
@@ -53,7 +55,8 @@ export const Pattern = z
       if (problem) ctx.addIssue({ code: 'custom', path: ['bands', i], message: `${b.measure}: ${problem}` });
       for (const club of b.clubs ?? ['*']) {
         const key = `${b.measure} ${club}`;
-        if (taken.has(key)) ctx.addIssue({ code: 'custom', path: ['bands', i], message: `${b.measure}: two bands for the same club` });
+        if (taken.has(key))
+          ctx.addIssue({ code: 'custom', path: ['bands', i], message: `${b.measure}: two bands for the same club` });
         taken.add(key);
       }
     });
@@ -66,7 +69,8 @@ export function bandProblem({ ideal: [lo, hi], tolerated }: Pick<Band, 'ideal' |
   if (lo !== null && hi !== null && lo > hi) return `the lower edge ${lo} lies above the upper edge ${hi}`;
   if (!tolerated) return null;
   const [a, b] = tolerated;
-  if ((a === null) !== (lo === null) || (b === null) !== (hi === null)) return 'tolerated and ideal are open on the same sides';
+  if ((a === null) !== (lo === null) || (b === null) !== (hi === null))
+    return 'tolerated and ideal are open on the same sides';
   if ((a !== null && a > lo!) || (b !== null && b < hi!)) return 'the tolerated range holds the ideal range';
   return null;
 }

@@ -22,7 +22,13 @@ const ENOUGH = 5;
  * Reads a swing under every school. No school is favoured: they stand by fit, with how much each could judge.
  * @param order ids of measures in the order of the swing
  */
-export function readUnderSchools(measures: Measures, patterns: readonly Pattern[], club: ClubClass, order: readonly string[], tuning?: Tuning): Schools {
+export function readUnderSchools(
+  measures: Measures,
+  patterns: readonly Pattern[],
+  club: ClubClass,
+  order: readonly string[],
+  tuning?: Tuning,
+): Schools {
   const rank = (c: Comparison): number => (c.fit === null ? -2 : c.judged < ENOUGH ? c.fit - 1 : c.fit);
   const comparisons = patterns.map((p) => compare(measures, p, club, tuning)).sort((a, b) => rank(b) - rank(a));
   const named = new Set(comparisons.flatMap((c) => c.bands.map((b) => b.measure)));
@@ -37,4 +43,5 @@ export function readUnderSchools(measures: Measures, patterns: readonly Pattern[
   return { comparisons, rows, disputes };
 }
 
-const isDivided = (bands: readonly (BandFit | null)[]): boolean => bands.some((b) => b?.word === 'ideal') && bands.some((b) => b?.word === 'outside');
+const isDivided = (bands: readonly (BandFit | null)[]): boolean =>
+  bands.some((b) => b?.word === 'ideal') && bands.some((b) => b?.word === 'outside');

@@ -36,7 +36,10 @@ export function testState(answers: readonly (Answer | null)[], { k, n }: Practic
 const MORE_IS_EARLIER = /^(onset\.lead\.ms|load\.trail\.max\.ms)$/;
 
 /** What an answer means in words: too early and too late for times, too little and too much for sizes. */
-export function answerWords(measure: string, answer: Answer): 'in the band' | 'too early' | 'too late' | 'too little' | 'too much' {
+export function answerWords(
+  measure: string,
+  answer: Answer,
+): 'in the band' | 'too early' | 'too late' | 'too little' | 'too much' {
   if (answer === 'in') return 'in the band';
   if (!/\.(ms|phase)$/.test(measure)) return answer === 'under' ? 'too little' : 'too much';
   return (answer === 'under') !== MORE_IS_EARLIER.test(measure) ? 'too early' : 'too late';

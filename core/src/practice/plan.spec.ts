@@ -17,7 +17,14 @@ const WISH: PlanWish = {
   minor: false,
 };
 const plan = (w: Partial<PlanWish> = {}): Plan => makePlan({ ...WISH, ...w }, (i) => `b${i}`);
-const done = (r: Partial<BlockResult> = {}): BlockResult => ({ did: 'done', test: 'failed', painBefore: null, painAfter: null, note: '', ...r });
+const done = (r: Partial<BlockResult> = {}): BlockResult => ({
+  did: 'done',
+  test: 'failed',
+  painBefore: null,
+  painAfter: null,
+  note: '',
+  ...r,
+});
 const hops = { drills: ['skater-hops'], fault: 'weak-push', days: [0, 1, 2, 3, 4, 5, 6] };
 
 describe('a practice plan', () => {
@@ -26,7 +33,14 @@ describe('a practice plan', () => {
     expect(p.blocks.map((b) => b.date)).toEqual([
       '2026-11-23', '2026-11-25', '2026-11-27', '2026-11-30', '2026-12-02', '2026-12-04', '2026-12-07', '2026-12-09', '2026-12-11',
     ]); // prettier-ignore
-    expect(layOut(p)[0]).toEqual(jasmine.objectContaining({ rung: 0, balls: 0, effort: 'low', minutes: { warmUp: 6, drill: 19, shots: 0, test: 5 } }));
+    expect(layOut(p)[0]).toEqual(
+      jasmine.objectContaining({
+        rung: 0,
+        balls: 0,
+        effort: 'low',
+        minutes: { warmUp: 6, drill: 19, shots: 0, test: 5 },
+      }),
+    );
   });
   it('repeats a rung until its test is passed, then goes on', () => {
     let p = logBlock(plan(), 'b0', done());
@@ -53,7 +67,14 @@ describe('a practice plan', () => {
         fc.integer({ min: 0, max: 4 }),
         fc.array(fc.boolean(), { maxLength: 12 }),
         (days, minutes, driver, rung, passes) => {
-          let p = plan({ ...hops, days, minutes, club: driver ? 'driver' : 'iron', rungs: [rung], until: '2026-12-20' });
+          let p = plan({
+            ...hops,
+            days,
+            minutes,
+            club: driver ? 'driver' : 'iron',
+            rungs: [rung],
+            until: '2026-12-20',
+          });
           passes.forEach((ok, i) => (p = logBlock(p, `b${i}`, done({ test: ok ? 'passed' : 'failed' }))));
           const laid = layOut(p);
           const hard = laid.filter((b) => b.effort === 'high' && !b.result).map((b) => b.date);
@@ -70,8 +91,12 @@ describe('a practice plan', () => {
     ]); // prettier-ignore
   });
   it('asks no full effort of children', () => {
-    expect(layOut(plan({ club: 'driver', rungs: [4], minor: true })).every((b) => b.drivers === 0 && b.effort === 'low')).toBeTrue();
-    expect(wishProblem({ ...WISH, ...hops, minor: true })).toBe('Skater hops cannot be planned: no maximal efforts for children.');
+    expect(
+      layOut(plan({ club: 'driver', rungs: [4], minor: true })).every((b) => b.drivers === 0 && b.effort === 'low'),
+    ).toBeTrue();
+    expect(wishProblem({ ...WISH, ...hops, minor: true })).toBe(
+      'Skater hops cannot be planned: no maximal efforts for children.',
+    );
   });
 });
 
@@ -79,8 +104,14 @@ describe('a wish that cannot be planned', () => {
   for (const [words, wish] of [
     ['Trail toe prop cannot be planned: not with: ankle.', { drills: ['trail-toe-prop'], injuries: ['ankle'] }],
     ['Mirror line cannot be planned: needs a mirror.', { drills: ['mirror-line'], lacks: ['a mirror'] }],
-    ['Stop and hold and Lead foot float teach opposite things: choose one.', { drills: ['stop-and-hold', 'lead-foot-float'], rungs: [0, 0] }],
-    ['Little press and Bump and back belong to two schools: choose one.', { drills: ['little-press', 'bump-and-back'], rungs: [0, 0] }],
+    [
+      'Stop and hold and Lead foot float teach opposite things: choose one.',
+      { drills: ['stop-and-hold', 'lead-foot-float'], rungs: [0, 0] },
+    ],
+    [
+      'Little press and Bump and back belong to two schools: choose one.',
+      { drills: ['little-press', 'bump-and-back'], rungs: [0, 0] },
+    ],
     ['There is no drill handstand.', { drills: ['handstand'] }],
     ['The plan would end before it begins.', { until: '2026-11-20' }],
     ['A plan of more than twelve weeks is a wish: end it earlier.', { until: '2027-06-01' }],

@@ -63,7 +63,9 @@ export function wishProblem(w: PlanWish): string | null {
   const span = daysBetween(w.from, w.until);
   if (span < 0) return 'The plan would end before it begins.';
   if (span > LONGEST_PLAN) return 'A plan of more than twelve weeks is a wish: end it earlier.';
-  return Array.from({ length: span + 1 }, (_, i) => addDays(w.from, i)).some((d) => w.days.includes(weekday(d))) ? null : 'No free day lies in this time.';
+  return Array.from({ length: span + 1 }, (_, i) => addDays(w.from, i)).some((d) => w.days.includes(weekday(d)))
+    ? null
+    : 'No free day lies in this time.';
 }
 
 /**
@@ -71,8 +73,13 @@ export function wishProblem(w: PlanWish): string | null {
  * @param id names the i-th block
  */
 export function makePlan(w: PlanWish, id: (i: number) => string): Plan {
-  const dates = Array.from({ length: daysBetween(w.from, w.until) + 1 }, (_, i) => addDays(w.from, i)).filter((d) => w.days.includes(weekday(d)));
-  return { wish: w, blocks: dates.map((date, i) => ({ id: id(i), date, drill: w.drills[i % w.drills.length]!, result: null })) };
+  const dates = Array.from({ length: daysBetween(w.from, w.until) + 1 }, (_, i) => addDays(w.from, i)).filter((d) =>
+    w.days.includes(weekday(d)),
+  );
+  return {
+    wish: w,
+    blocks: dates.map((date, i) => ({ id: id(i), date, drill: w.drills[i % w.drills.length]!, result: null })),
+  };
 }
 
 /** Pain rose so much that the drill stops. */
@@ -103,13 +110,22 @@ export function layOut({ wish, blocks }: Plan): LaidBlock[] {
         else if (b.result.test === 'passed') rungs.set(b.drill, Math.min(LAST_RUNG, rung + 1));
       }
       const withdrawn = pain !== undefined && !b.result;
-      const changed = withdrawn ? `stopped by pain on ${pain}: not before the instructor has seen it` : light ? 'light: the day before was hard' : null;
+      const changed = withdrawn
+        ? `stopped by pain on ${pain}: not before the instructor has seen it`
+        : light
+          ? 'light: the day before was hard'
+          : null;
       return { ...b, rung, ...held, changed, withdrawn };
     });
 }
 
 /** How a session of so many minutes is filled; a light one has no hops and no full effort. */
-function session(d: Drill | undefined, rung: number, w: PlanWish, light: boolean): Pick<LaidBlock, 'minutes' | 'balls' | 'drivers' | 'hops' | 'effort'> {
+function session(
+  d: Drill | undefined,
+  rung: number,
+  w: PlanWish,
+  light: boolean,
+): Pick<LaidBlock, 'minutes' | 'balls' | 'drivers' | 'hops' | 'effort'> {
   const warmUp = Math.max(LEAST_WARM_UP, Math.round(SPLIT.warmUp * w.minutes));
   const test = d?.test ? Math.round(SPLIT.test * w.minutes) : 0;
   const shots = RUNGS[rung]!.ball ? Math.round(SPLIT.shots * w.minutes) : 0;
@@ -118,7 +134,13 @@ function session(d: Drill | undefined, rung: number, w: PlanWish, light: boolean
   const balls = Math.round(shots * BALLS_A_MINUTE);
   const drivers = full ? Math.min(LIMITS.drivers, balls) : 0;
   const hops = d?.hops && !light ? Math.min(LIMITS.hops, HOPS_A_MINUTE * drill) : 0;
-  return { minutes: { warmUp, drill, shots, test }, balls: full ? drivers : balls, drivers, hops, effort: hops || drivers ? 'high' : 'low' };
+  return {
+    minutes: { warmUp, drill, shots, test },
+    balls: full ? drivers : balls,
+    drivers,
+    hops,
+    effort: hops || drivers ? 'high' : 'low',
+  };
 }
 
 /**
@@ -132,11 +154,13 @@ export function moveBlock(plan: Plan, id: string, to: Day, today: Day): Plan | s
   if (block.result) return 'What was done stays on its day.';
   if (to < today) return 'A block cannot be moved into the past.';
   if (to > plan.wish.until) return `The plan ends on ${plan.wish.until}: make it longer first.`;
-  if (plan.blocks.some((b) => b.id !== id && b.date === to)) return 'There is practice on that day already; two sessions a day are too much.';
+  if (plan.blocks.some((b) => b.id !== id && b.date === to))
+    return 'There is practice on that day already; two sessions a day are too much.';
   const moved = { ...plan, blocks: plan.blocks.map((b) => (b.id === id ? { ...b, date: to } : b)) };
   const before = layOut(plan).filter((b) => b.effort === 'high').length;
   const hard = layOut(moved);
-  if (hard.filter((b) => b.effort === 'high').length < before) return 'That would be two hard days in a row; leave a day between.';
+  if (hard.filter((b) => b.effort === 'high').length < before)
+    return 'That would be two hard days in a row; leave a day between.';
   return moved;
 }
 

@@ -31,16 +31,28 @@ describe('a test of k of n', () => {
   const test = { k: 3, n: 4 };
   it('is passed by k hits in any n in a row and stays passed; a swing without a number does not count', () => {
     expect(testState(['in', null, 'in', 'under', 'in'], test)).toEqual({ hits: 3, tried: 4, passed: true, wanted: 0 });
-    expect(testState(['in', 'in', 'over', 'over', 'in'], test)).toEqual({ hits: 2, tried: 4, passed: false, wanted: 1 });
+    expect(testState(['in', 'in', 'over', 'over', 'in'], test)).toEqual({
+      hits: 2,
+      tried: 4,
+      passed: false,
+      wanted: 1,
+    });
     expect(testState(['in', 'in', 'in', 'over', 'over', 'over'], test).passed).toBeTrue();
     expect(testState([], test)).toEqual({ hits: 0, tried: 0, passed: false, wanted: 3 });
   });
   it('never counts more hits than swings, and is not passed without k hits', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('in', 'under', 'over', null)), fc.integer({ min: 1, max: 6 }), fc.nat(6), (answers, k, more) => {
-        const s = testState(answers, { k, n: k + more });
-        return s.hits <= s.tried && s.tried <= k + more && (!s.passed || answers.filter((a) => a === 'in').length >= k);
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('in', 'under', 'over', null)),
+        fc.integer({ min: 1, max: 6 }),
+        fc.nat(6),
+        (answers, k, more) => {
+          const s = testState(answers, { k, n: k + more });
+          return (
+            s.hits <= s.tried && s.tried <= k + more && (!s.passed || answers.filter((a) => a === 'in').length >= k)
+          );
+        },
+      ),
     );
   });
   it('says in words which side a number lies on: times early or late, sizes little or much', () => {
@@ -56,7 +68,9 @@ describe('a test of k of n', () => {
 describe('success', () => {
   const before = [52, 54, 50, 53, 51, 52];
   it('is met where the mean and two thirds of the swings lie in the agreed band', () => {
-    expect(successOf(before, [66, 70, 68, 63, 67], [64, 92], 3)).toEqual(jasmine.objectContaining({ word: 'met', inside: 4, of: 5, way: 1 }));
+    expect(successOf(before, [66, 70, 68, 63, 67], [64, 92], 3)).toEqual(
+      jasmine.objectContaining({ word: 'met', inside: 4, of: 5, way: 1 }),
+    );
   });
   it('is partly there after a real change toward the band, and says how far', () => {
     const s = successOf(before, [58, 59, 57, 60, 58, 58], [64, 92], 3);
@@ -92,21 +106,33 @@ describe('trials', () => {
   });
   it('answer with less without, and say nothing from one of either', () => {
     const trial = (arm: 'with' | 'without', value: number | null) => ({ arm, value });
-    const said = trialsSay([trial('with', 66), trial('without', 58), trial('with', 68), trial('without', 60), trial('with', null)], 3)!;
+    const said = trialsSay(
+      [trial('with', 66), trial('without', 58), trial('with', 68), trial('without', 60), trial('with', null)],
+      3,
+    )!;
     expect(said.difference).toBe(8);
     expect(said.n).toEqual([2, 2]);
     expect(trialsSay([trial('with', 66), trial('without', 58)], 3)).toBeNull();
   });
   it('come to as many of either that count, whichever are left out on the way', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 8 }), fc.nat(6), fc.array(fc.boolean(), { maxLength: 12 }), (perArm, warmUp, misses) => {
-        const order = drawTrials(perArm, () => 0.3);
-        const done: { arm: 'warm-up' | 'with' | 'without'; void: boolean }[] = [];
-        for (let arm = nextTrial(order, done, warmUp); arm !== null; arm = nextTrial(order, done, warmUp))
-          done.push({ arm, void: arm !== 'warm-up' && (misses[done.length] ?? false) });
-        const counted = (arm: string) => done.filter((t) => t.arm === arm && !t.void).length;
-        expect([counted('warm-up'), counted('with'), counted('without')]).toEqual([warmUp, order.length / 2, order.length / 2]);
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 8 }),
+        fc.nat(6),
+        fc.array(fc.boolean(), { maxLength: 12 }),
+        (perArm, warmUp, misses) => {
+          const order = drawTrials(perArm, () => 0.3);
+          const done: { arm: 'warm-up' | 'with' | 'without'; void: boolean }[] = [];
+          for (let arm = nextTrial(order, done, warmUp); arm !== null; arm = nextTrial(order, done, warmUp))
+            done.push({ arm, void: arm !== 'warm-up' && (misses[done.length] ?? false) });
+          const counted = (arm: string) => done.filter((t) => t.arm === arm && !t.void).length;
+          expect([counted('warm-up'), counted('with'), counted('without')]).toEqual([
+            warmUp,
+            order.length / 2,
+            order.length / 2,
+          ]);
+        },
+      ),
     );
   });
 });

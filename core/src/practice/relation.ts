@@ -26,5 +26,11 @@ export function relationOf(points: readonly (readonly [x: number, y: number])[])
   if (!(xx > 0)) return null;
   const slope = xy / xx;
   const half = Math.sqrt(Math.max(0, yy - slope * xy) / (n - 2) / xx) * tQuantile(SURE, n - 2);
-  return { n, slope, at0: my - slope * mx, interval: [slope - half, slope + half], r: yy > 0 ? xy / Math.sqrt(xx * yy) : 0 };
+  return {
+    n,
+    slope,
+    at0: my - slope * mx,
+    interval: [slope - half, slope + half],
+    r: yy > 0 ? xy / Math.sqrt(xx * yy) : 0,
+  };
 }

@@ -27,4 +27,5 @@ export const LAST_RUNG = RUNGS.length - 1;
 export const tagOn = (rung: Rung): 'exercise' | 'ball' => (rung.aided ? 'exercise' : 'ball');
 
 /** Whether a measure stays valid in a drill's swings on a rung: an aid or a moving foot falsifies the rest. */
-export const staysValid = (drill: Drill, rung: Rung, measure: string): boolean => !rung.aided || !drill.onPlate || drill.onPlate.valid.includes(measure);
+export const staysValid = (drill: Drill, rung: Rung, measure: string): boolean =>
+  !rung.aided || !drill.onPlate || drill.onPlate.valid.includes(measure);

@@ -30,7 +30,9 @@ const fromMedian = (v: readonly number[]): number[] => {
 export function steadinessOf(before: readonly number[], after: readonly number[], worth: number): Steadiness {
   const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
   const few = before.length < FEWEST_FOR_SPREAD || after.length < FEWEST_FOR_SPREAD;
-  const change = few ? null : compareSets([{ before: fromMedian(before), after: fromMedian(after), worth: PART * worth }])[0]!;
+  const change = few
+    ? null
+    : compareSets([{ before: fromMedian(before), after: fromMedian(after), worth: PART * worth }])[0]!;
   const word = ((): SteadinessWord => {
     if (!change || change.word === 'too few swings to tell') return 'too few swings to tell';
     if (change.word === 'no change that matters') return change.word;

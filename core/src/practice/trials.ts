@@ -13,7 +13,9 @@ const BLOCK = 4;
  */
 export function drawTrials(perArm: number, draw: () => number): Arm[] {
   const half = BLOCK / 2;
-  return Array.from({ length: Math.ceil(perArm / half) }, () => shuffled([...Array<Arm>(half).fill('with'), ...Array<Arm>(half).fill('without')], draw)).flat();
+  return Array.from({ length: Math.ceil(perArm / half) }, () =>
+    shuffled([...Array<Arm>(half).fill('with'), ...Array<Arm>(half).fill('without')], draw),
+  ).flat();
 }
 
 function shuffled<T>(a: T[], draw: () => number): T[] {
@@ -25,7 +27,10 @@ function shuffled<T>(a: T[], draw: () => number): T[] {
 }
 
 /** What trials say: with less without, its 95% interval and the word for it; null under two of either. */
-export function trialsSay(trials: readonly { readonly arm: Arm; readonly value: number | null }[], worth: number): SetChange | null {
+export function trialsSay(
+  trials: readonly { readonly arm: Arm; readonly value: number | null }[],
+  worth: number,
+): SetChange | null {
   const of = (arm: Arm) => trials.flatMap((t) => (t.arm === arm && t.value !== null ? [t.value] : []));
   return compareSets([{ before: of('without'), after: of('with'), worth }])[0]!;
 }

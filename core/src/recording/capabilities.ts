@@ -26,8 +26,10 @@ const HORIZONTAL = /^(force\.(target|away|trail)|torque\.|foreaft\.|sequence\.|d
 
 export const ONE_PLATE = 'one plate cannot tell the feet apart';
 /** What one plate cannot say, and what it measures without any assumption about the feet. */
-const OF_ONE_FOOT = /^(trail\.|step\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
-const OF_THE_WHOLE = /^(path\.(length|width)|cop\.speed\.shift|force\.(target|away)|force\.up\.(peak|min)|torque\.|mass\.|tempo\.|club\.|balance\.|sequence\.)/;
+const OF_ONE_FOOT =
+  /^(trail\.|step\.|foot\.|toe\.|path\.offset$|force\.up\.(lead|rate)|force\.trail|foreaft\.|drive\.turn)/;
+const OF_THE_WHOLE =
+  /^(path\.(length|width)|cop\.speed\.shift|force\.(target|away)|force\.up\.(peak|min)|torque\.|mass\.|tempo\.|club\.|balance\.|sequence\.)/;
 
 export const NO_FORCE = 'this device does not measure vertical force';
 export const PATH_ONLY = 'a whole-body path cannot tell the feet apart';
@@ -45,7 +47,11 @@ const RULES: readonly Rule[] = [
   { ids: PATH_MEASURES, devices: ['path'], says: { basis: 'measured' } },
   { ids: /./, devices: ['path'], says: { basis: 'derived', reason: ASSUMED_PATH_REASON } },
   { ids: OF_ONE_FOOT, devices: ['plate'], says: { basis: 'absent', reason: ONE_PLATE } },
-  { ids: /^drive\.(tilt|pitch)/, devices: ['plates', 'mat-plates', 'plate'], says: { basis: 'derived', reason: MASS_HEIGHT } },
+  {
+    ids: /^drive\.(tilt|pitch)/,
+    devices: ['plates', 'mat-plates', 'plate'],
+    says: { basis: 'derived', reason: MASS_HEIGHT },
+  },
   { ids: /^(foot\..*\.toe\.|toe\.)/, devices: ['plates', 'boards'], says: { basis: 'absent', reason: NOT_A_SHARE } },
   { ids: /^foot\.lead\.load\.min$/, devices: ['plates', 'boards'], says: { basis: 'measured' } },
   { ids: /^(foot\.|path\.offset$)/, devices: ['plates', 'boards'], says: { basis: 'derived', reason: ASSUMED_REASON } },
@@ -59,4 +65,5 @@ export function capability(device: DeviceKind, id: string): Capability {
 }
 
 /** Device kinds with horizontal forces. */
-export const hasHorizontal = (device: DeviceKind): boolean => device === 'plates' || device === 'mat-plates' || device === 'plate';
+export const hasHorizontal = (device: DeviceKind): boolean =>
+  device === 'plates' || device === 'mat-plates' || device === 'plate';

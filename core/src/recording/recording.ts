@@ -29,7 +29,10 @@ export interface Platform extends Record<WrenchChannel, Float64Array> {
 }
 
 /** A platform of n samples of nothing, to be filled. */
-export function blankPlatform(n: number, centre: readonly [number, number]): { -readonly [K in keyof Platform]: Platform[K] } {
+export function blankPlatform(
+  n: number,
+  centre: readonly [number, number],
+): { -readonly [K in keyof Platform]: Platform[K] } {
   const zeros = (): Float64Array => new Float64Array(n);
   return { centre, fx: zeros(), fy: zeros(), fz: zeros(), mx: zeros(), my: zeros(), mz: zeros() };
 }

@@ -11,9 +11,13 @@ describe('units', () => {
   });
   it('come back as they went', () => {
     fc.assert(
-      fc.property(fc.constantFrom('yd', 'mph', 'km/h', 'in', 'lb', 'ft' as const), fc.double({ min: -1e4, max: 1e4, noNaN: true }), (u, x) => {
-        expect(fromStored(toStored(x, u), u)).toBeCloseTo(x, 8);
-      }),
+      fc.property(
+        fc.constantFrom('yd', 'mph', 'km/h', 'in', 'lb', 'ft' as const),
+        fc.double({ min: -1e4, max: 1e4, noNaN: true }),
+        (u, x) => {
+          expect(fromStored(toStored(x, u), u)).toBeCloseTo(x, 8);
+        },
+      ),
     );
   });
   it('of different things are not mixed', () => {

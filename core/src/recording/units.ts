@@ -25,4 +25,11 @@ export const fromStored = (value: number, unit: UnitName): number => value / SIZ
 
 /** Whether two units measure the same thing. */
 export const sameKind = (a: UnitName, b: UnitName): boolean => KINDS.some((k) => k.includes(a) && k.includes(b));
-const KINDS: readonly (readonly UnitName[])[] = [['m', 'yd', 'ft'], ['m/s', 'km/h', 'mph'], ['mm', 'cm', 'in'], ['kg', 'lb'], ['°'], ['rpm']];
+const KINDS: readonly (readonly UnitName[])[] = [
+  ['m', 'yd', 'ft'],
+  ['m/s', 'km/h', 'mph'],
+  ['mm', 'cm', 'in'],
+  ['kg', 'lb'],
+  ['°'],
+  ['rpm'],
+];

@@ -2,7 +2,10 @@
  * Local maxima of a signal (plateaus by their middle) of at least `height`, with `prominence` over the higher of
  * the two valleys beside them, the higher of any two nearer than `distance` samples kept.
  */
-export function findPeaks(v: Float64Array, { height, prominence = 0, distance = 1 }: { height: number; prominence?: number; distance?: number }): number[] {
+export function findPeaks(
+  v: Float64Array,
+  { height, prominence = 0, distance = 1 }: { height: number; prominence?: number; distance?: number },
+): number[] {
   const candidates: number[] = [];
   for (let i = 1; i < v.length - 1; i++) {
     if (!(v[i - 1]! < v[i]!)) continue;

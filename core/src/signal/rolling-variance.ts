@@ -16,7 +16,8 @@ export function rollingVariance(v: Float64Array, from: number, to: number, lengt
   for (let k = from; k <= to; k++) {
     add(v[k]!, 1);
     if (k - from >= length) add(v[k - length]!, -1);
-    if (k - from >= length - 1) out[k - from - length + 1] = undefinedOnes ? NaN : Math.max(0, squares / length - (sum / length) ** 2);
+    if (k - from >= length - 1)
+      out[k - from - length + 1] = undefinedOnes ? NaN : Math.max(0, squares / length - (sum / length) ** 2);
   }
   return out;
 }

@@ -19,7 +19,8 @@ const HAIR = 1e-6;
 
 /** Index of the first sample at or after t, and of the last at or before t. */
 export const indexFrom = (s: Series, t: number): number => Math.max(0, Math.ceil((t - s.t0) * s.rate - HAIR));
-export const indexTo = (s: Series, t: number): number => Math.min(s.v.length - 1, Math.floor((t - s.t0) * s.rate + HAIR));
+export const indexTo = (s: Series, t: number): number =>
+  Math.min(s.v.length - 1, Math.floor((t - s.t0) * s.rate + HAIR));
 
 /** Value at t by linear interpolation; NaN outside the series or next to an undefined sample. */
 export function at(s: Series, t: number): number {
@@ -101,7 +102,8 @@ export function lastPassage(s: Series, level: number, direction: Direction, a: n
   }
   return null;
 }
-export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null => passages(s, level, d, a, b)[0] ?? null;
+export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
+  passages(s, level, d, a, b)[0] ?? null;
 
 /** Mean and population SD of the defined samples i0 … i1 − 1. */
 export function moments(v: ArrayLike<number>, i0 = 0, i1 = v.length): { mean: number; sd: number; n: number } {
@@ -152,7 +154,8 @@ export function bridged(v: Float64Array): Float64Array {
   let last = -1;
   for (let k = 0; k < v.length; k++) {
     if (v[k] !== v[k]) continue;
-    for (let j = last + 1; j < k; j++) out[j] = last < 0 ? v[k]! : v[last]! + ((v[k]! - v[last]!) * (j - last)) / (k - last);
+    for (let j = last + 1; j < k; j++)
+      out[j] = last < 0 ? v[k]! : v[last]! + ((v[k]! - v[last]!) * (j - last)) / (k - last);
     last = k;
   }
   if (last >= 0) out.fill(v[last]!, last + 1);

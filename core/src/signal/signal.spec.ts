@@ -1,6 +1,19 @@
 import fc from 'fast-check';
 import { findPeaks } from './peaks.js';
-import { at, derivative, firstPassage, greatest, integral, lastPassage, least, median, passages, quantile, type Series, visit } from './series.js';
+import {
+  at,
+  derivative,
+  firstPassage,
+  greatest,
+  integral,
+  lastPassage,
+  least,
+  median,
+  passages,
+  quantile,
+  type Series,
+  visit,
+} from './series.js';
 
 const series = (...v: number[]): Series => ({ t0: 1, rate: 10, v: Float64Array.from(v) });
 
@@ -34,7 +47,10 @@ describe('series', () => {
   });
 
   it('find the last passage from the end as all passages have it', () => {
-    const sample = fc.oneof({ weight: 8, arbitrary: fc.double({ min: -2, max: 2, noNaN: true }) }, { weight: 1, arbitrary: fc.constant(NaN) });
+    const sample = fc.oneof(
+      { weight: 8, arbitrary: fc.double({ min: -2, max: 2, noNaN: true }) },
+      { weight: 1, arbitrary: fc.constant(NaN) },
+    );
     fc.assert(
       fc.property(
         fc.array(sample, { minLength: 2, maxLength: 30 }),
@@ -62,11 +78,15 @@ describe('series', () => {
 
   it('integrate a straight line exactly, whatever the window', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 0.9, noNaN: true }), fc.double({ min: 0, max: 0.9, noNaN: true }), (a, b) => {
-        const s: Series = { t0: 0, rate: 10, v: Float64Array.from({ length: 11 }, (_, k) => 3 + 2 * (k / 10)) };
-        const [from, to] = [Math.min(a, b), Math.max(a, b)];
-        expect(integral(s, from, to)).toBeCloseTo(3 * (to - from) + to * to - from * from, 5);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: 0.9, noNaN: true }),
+        (a, b) => {
+          const s: Series = { t0: 0, rate: 10, v: Float64Array.from({ length: 11 }, (_, k) => 3 + 2 * (k / 10)) };
+          const [from, to] = [Math.min(a, b), Math.max(a, b)];
+          expect(integral(s, from, to)).toBeCloseTo(3 * (to - from) + to * to - from * from, 5);
+        },
+      ),
     );
     expect([...derivative(series(0, 1, 4, 9)).v]).toEqual([10, 20, 40, 50]);
   });

@@ -61,9 +61,12 @@ export function madeC3d(c: MadeC3d): Uint8Array {
     bytes.push(text.length, id & 255, ...text, ...w.int16(data.length + 2), ...data);
   };
   const group = (name: string, id: number) => entry(name, -id, [0]);
-  const parameter = (name: string, id: number, type: number, dims: number[], data: number[]) => entry(name, id, [type & 255, dims.length, ...dims, ...data, 0]);
-  const floats = (name: string, id: number, dims: number[], v: readonly number[]) => parameter(name, id, 4, dims, v.flatMap(w.float));
-  const ints = (name: string, id: number, dims: number[], v: readonly number[]) => parameter(name, id, 2, dims, v.flatMap(w.int16));
+  const parameter = (name: string, id: number, type: number, dims: number[], data: number[]) =>
+    entry(name, id, [type & 255, dims.length, ...dims, ...data, 0]);
+  const floats = (name: string, id: number, dims: number[], v: readonly number[]) =>
+    parameter(name, id, 4, dims, v.flatMap(w.float));
+  const ints = (name: string, id: number, dims: number[], v: readonly number[]) =>
+    parameter(name, id, 2, dims, v.flatMap(w.int16));
   const texts = (name: string, id: number, v: readonly string[]) => {
     const width = Math.max(...v.map((t) => t.length), 1);
     parameter(
@@ -106,7 +109,9 @@ export function madeC3d(c: MadeC3d): Uint8Array {
   if (c.calMatrix) floats('CAL_MATRIX', 3, [6, 6, used], c.calMatrix);
   if (c.trial) {
     group('TRIAL', 4);
-    c.trial.forEach((field, i) => ints(i ? 'ACTUAL_END_FIELD' : 'ACTUAL_START_FIELD', 4, [2], [field & 0xffff, field >> 16]));
+    c.trial.forEach((field, i) =>
+      ints(i ? 'ACTUAL_END_FIELD' : 'ACTUAL_START_FIELD', 4, [2], [field & 0xffff, field >> 16]),
+    );
   }
   bytes.push(0, 0);
   const head = new Uint8Array(512 * 5);
@@ -125,7 +130,8 @@ export function madeC3d(c: MadeC3d): Uint8Array {
   ]);
   head.set([1, 0x50, 4, CODE[c.processor], ...bytes], 512);
   const data: number[] = [];
-  for (let k = 0; k < c.channels[0]!.length; k++) for (const ch of c.channels) data.push(...(c.storage === 'float' ? w.float(ch[k]!) : w.int16(ch[k]!)));
+  for (let k = 0; k < c.channels[0]!.length; k++)
+    for (const ch of c.channels) data.push(...(c.storage === 'float' ? w.float(ch[k]!) : w.int16(ch[k]!)));
   const out = new Uint8Array(head.length + data.length);
   out.set(head);
   out.set(data, head.length);

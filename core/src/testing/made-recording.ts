@@ -39,7 +39,17 @@ export function madeRecording(s: MadeSwing): Recording {
     };
   };
   const channels = Object.fromEntries(Object.entries(s.channels ?? {}).map(([name, f]) => [name, time.map(f)]));
-  return { name: 'made', device: 'plates', time, platforms: [plate(0), plate(1)], boards: [], mat: null, channels, stated: {}, warnings: [] };
+  return {
+    name: 'made',
+    device: 'plates',
+    time,
+    platforms: [plate(0), plate(1)],
+    boards: [],
+    mat: null,
+    channels,
+    stated: {},
+    warnings: [],
+  };
 }
 
 /** Straight lines through knots, held beyond both ends. */
@@ -56,7 +66,18 @@ export const lines =
   };
 
 /** Marks of a swing of round numbers: P1 at 2.0 s, the top at 2.8 s, impact at 3.05 s. */
-export const ROUND_MARKS: Marks = { p1: 2, p2: 2.34, p3: 2.53, p4: 2.8, p5: 2.93, p6: 3, p7: 3.05, p8: 3.1, p9: 3.2, p10: 3.8 };
+export const ROUND_MARKS: Marks = {
+  p1: 2,
+  p2: 2.34,
+  p3: 2.53,
+  p4: 2.8,
+  p5: 2.93,
+  p6: 3,
+  p7: 3.05,
+  p8: 3.1,
+  p9: 3.2,
+  p10: 3.8,
+};
 
 /** A shaft that makes the finder see one swing with its top and impact at ROUND_MARKS. */
 export const roundShaft = lines([2, 0], [2.34, 90], [2.8, 240], [3, 90], [3.05, 0], [3.1, -90], [3.3, -200]);

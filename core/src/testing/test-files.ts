@@ -11,7 +11,9 @@ export async function testBytes(name: string): Promise<Uint8Array> {
     const { readFileSync } = process.getBuiltinModule('node:fs');
     return new Uint8Array(readFileSync(new URL(`../../test-data/${name}`, import.meta.url)));
   }
-  const { fetch } = globalThis as unknown as { fetch: (url: string) => Promise<{ ok: boolean; arrayBuffer: () => Promise<ArrayBuffer> }> };
+  const { fetch } = globalThis as unknown as {
+    fetch: (url: string) => Promise<{ ok: boolean; arrayBuffer: () => Promise<ArrayBuffer> }>;
+  };
   const answer = await fetch(`/base/test-data/${name}`);
   if (!answer.ok) throw new Error(`${name} is not served`);
   return new Uint8Array(await answer.arrayBuffer());

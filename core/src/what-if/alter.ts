@@ -3,7 +3,14 @@ import type { FootLoads } from '../ground/foot-loads.js';
 import { FEET, type FeetPair } from '../ground/foot-outline.js';
 import type { Ground } from '../ground/ground.js';
 import { mirrorSign } from '../ground/platforms.js';
-import { blankPlatform, type Board, type ExtraChannel, type Mat, type Platform, type Recording } from '../recording/recording.js';
+import {
+  blankPlatform,
+  type Board,
+  type ExtraChannel,
+  type Mat,
+  type Platform,
+  type Recording,
+} from '../recording/recording.js';
 import { Course } from './course.js';
 import type { WhatIf } from './what-if.js';
 
@@ -52,13 +59,21 @@ export function alterSwing(rec: Recording, ground: Ground, swing: AlteredSwing, 
   const loads = { lead: up.map((f, k) => f * share[k]!), trail: up.map((f, k) => f * (1 - share[k]!)) };
   const horizontal = hasForces(ground) ? course.horizontal(change, share, MOST_PUSH_REPAIR * weight) : null;
   if (horizontal && 'stopped' in horizontal) return horizontal;
-  const feet = Object.fromEntries(FEET.map((f) => [f, course.footLoads(f, loads[f], horizontal?.[f] ?? null)])) as unknown as FeetPair<FootLoads>;
+  const feet = Object.fromEntries(
+    FEET.map((f) => [f, course.footLoads(f, loads[f], horizontal?.[f] ?? null)]),
+  ) as unknown as FeetPair<FootLoads>;
   if (horizontal)
     for (const f of FEET) {
       const { fx, fy, fz } = feet[f];
       for (let k = 0; k < n; k++)
-        if (course.inside(k) && fz[k]! > STANDS * weight && Math.hypot(fx![k]!, fy![k]!) > Math.max(GRIP * fz[k]!, course.gripWas(f, k)))
-          return { stopped: `the ${f} foot would slip: it would push sideways with over ${GRIP} of its load${course.when(k)}` };
+        if (
+          course.inside(k) &&
+          fz[k]! > STANDS * weight &&
+          Math.hypot(fx![k]!, fy![k]!) > Math.max(GRIP * fz[k]!, course.gripWas(f, k))
+        )
+          return {
+            stopped: `the ${f} foot would slip: it would push sideways with over ${GRIP} of its load${course.when(k)}`,
+          };
     }
   return { recording: written(rec, ground, feet, course) };
 }
@@ -71,7 +86,10 @@ function written(rec: Recording, ground: Ground, feet: FeetPair<FootLoads>, cour
   const sign = mirrorSign(handed);
   const time = Float64Array.from({ length: base.n }, (_, k) => base.t0 + k / base.rate);
   const channels = Object.fromEntries(
-    Object.entries(rec.channels).map(([name, v]) => [name as ExtraChannel, rec.device === 'mat' && v.length !== rec.time.length ? v : base.bring(v)]),
+    Object.entries(rec.channels).map(([name, v]) => [
+      name as ExtraChannel,
+      rec.device === 'mat' && v.length !== rec.time.length ? v : base.bring(v),
+    ]),
   );
   const mat = rec.mat && ground.mat?.told ? alteredMat(rec.mat, ground.mat.told.owner, course, feet) : rec.mat;
   if (rec.device === 'mat') return { ...rec, mat };
@@ -107,7 +125,9 @@ function nearestBoard(boards: readonly Board[], { fz, fzy }: FootLoads, sign: 1 
 
 function boardOf({ fz, fzx, fzy }: FootLoads, b: Board, sign: 1 | -1): Board {
   const cell = (sx: 1 | -1, sy: 1 | -1) =>
-    fz.map((f, k) => (f + (sx * (fzx[k]! - b.centre[0] * f)) / b.hx + (sy * (sign * fzy[k]! - b.centre[1] * f)) / b.hy) / 4);
+    fz.map(
+      (f, k) => (f + (sx * (fzx[k]! - b.centre[0] * f)) / b.hx + (sy * (sign * fzy[k]! - b.centre[1] * f)) / b.hy) / 4,
+    );
   return { ...b, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
 }
 

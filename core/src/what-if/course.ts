@@ -60,7 +60,9 @@ export class Course {
   /** How much of a change holds at a moment, 0–1. */
   private hold(k: number): number {
     const t = this.time(k);
-    return smooth((t - this.from) / (this.p2 - this.from)) * smooth((this.to - t) / (this.to - this.impact - STEADY_AFTER));
+    return (
+      smooth((t - this.from) / (this.p2 - this.from)) * smooth((this.to - t) / (this.to - this.impact - STEADY_AFTER))
+    );
   }
   /** A moment in words, relative to impact. */
   when(k: number): string {
@@ -90,7 +92,10 @@ export class Course {
    */
   repair(changed: Float64Array, was: Float64Array, most: number): string | null {
     const missing = changed.reduce((s, v, k) => s + (was[k]! - v), 0);
-    const places = this.slice(this.impact + STEADY_AFTER, this.to).map((k) => ({ k, w: smooth(4 * this.hold(k)) * (1 - this.hold(k)) + 1e-9 }));
+    const places = this.slice(this.impact + STEADY_AFTER, this.to).map((k) => ({
+      k,
+      w: smooth(4 * this.hold(k)) * (1 - this.hold(k)) + 1e-9,
+    }));
     const sum = places.reduce((s, p) => s + p.w, 0);
     const peak = places.reduce((m, p) => Math.max(m, Math.abs((missing * p.w) / sum)), 0);
     if (!(peak <= most)) return `after impact it would take ${Math.round((100 * peak) / this.weight)} %BW more or less`;

@@ -57,7 +57,8 @@ describe('what if', () => {
     for (const change of [{ lift: { size: 1.2, ms: 20 } }, { push: { size: 0.8, ms: -30 } }]) {
       const a = s.alter(change);
       if ('stopped' in a) throw new Error(a.stopped);
-      const impulse = (rec: Recording, c: 'fy' | 'fz') => rec.platforms.reduce((sum, p) => sum + p[c].reduce((x, y) => x + y, 0), 0) / 1000;
+      const impulse = (rec: Recording, c: 'fy' | 'fz') =>
+        rec.platforms.reduce((sum, p) => sum + p[c].reduce((x, y) => x + y, 0), 0) / 1000;
       expect(impulse(a.recording, 'fz')).toBeCloseTo(impulse(s.recording, 'fz'), 1);
       expect(impulse(a.recording, 'fy')).toBeCloseTo(impulse(s.recording, 'fy'), 1);
     }
@@ -74,7 +75,9 @@ describe('what if', () => {
       const a = s.alter(change);
       return 'stopped' in a ? a.stopped : 'went';
     };
-    expect(words({ shift: { size: 1.8, ms: 0 } })).toMatch(/the trail foot would carry less than nothing|the lead foot would carry less than nothing/);
+    expect(words({ shift: { size: 1.8, ms: 0 } })).toMatch(
+      /the trail foot would carry less than nothing|the lead foot would carry less than nothing/,
+    );
     expect(words({ push: { size: 1.8, ms: 100 }, turn: { size: 1.8, ms: 0 } })).toMatch(/slip|at rest at the finish/);
     expect(words({ lift: { size: 1.8, ms: 100 } })).toMatch(/weight|pull the ground/);
   });

@@ -35,5 +35,7 @@ export const isAltered = (w: WhatIf): boolean => WHAT_IF_PARTS.some((p) => w[p].
 /** Between what holds and what was asked, `part` of the way. */
 export function between(from: WhatIf, to: WhatIf, part: number): WhatIf {
   const mix = (a: number, b: number) => a + part * (b - a);
-  return Object.fromEntries(WHAT_IF_PARTS.map((p) => [p, { size: mix(from[p].size, to[p].size), ms: mix(from[p].ms, to[p].ms) }])) as unknown as WhatIf;
+  return Object.fromEntries(
+    WHAT_IF_PARTS.map((p) => [p, { size: mix(from[p].size, to[p].size), ms: mix(from[p].ms, to[p].ms) }]),
+  ) as unknown as WhatIf;
 }

@@ -14,9 +14,12 @@ export interface FileQuestion {
   readonly about: AboutSwing;
 }
 
-export type FileAnswer = { readonly prepared: PreparedSwing } | { readonly refused: { readonly code: VilkoErrorCode; readonly message: string } };
+export type FileAnswer =
+  | { readonly prepared: PreparedSwing }
+  | { readonly refused: { readonly code: VilkoErrorCode; readonly message: string } };
 
-export const readAndPrepare = ({ bytes, name, reading, about }: FileQuestion): PreparedSwing => prepareSwing(readRecording(bytes, name, reading), about);
+export const readAndPrepare = ({ bytes, name, reading, about }: FileQuestion): PreparedSwing =>
+  prepareSwing(readRecording(bytes, name, reading), about);
 
 /**
  * Reads and analyses a file in a thread of its own, so that a long recording does not hold the bay up; from source,
@@ -37,4 +40,8 @@ export async function prepareFile(q: FileQuestion, gone?: AbortSignal): Promise<
 }
 
 const abandoned = (gone?: AbortSignal): Promise<never> =>
-  new Promise((_, reject) => gone?.addEventListener('abort', () => reject(new VilkoError('unreadable', 'the reading was cancelled')), { once: true }));
+  new Promise((_, reject) =>
+    gone?.addEventListener('abort', () => reject(new VilkoError('unreadable', 'the reading was cancelled')), {
+      once: true,
+    }),
+  );

@@ -58,11 +58,20 @@ export interface AboutSwing {
 export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
   const swing = deep.swings[part];
   const context = deep.contexts[part];
-  if (!swing || !context) return { device: deep.device, thumbnail: null, warnings: ['no swing was found in this recording'], read: null };
+  if (!swing || !context)
+    return { device: deep.device, thumbnail: null, warnings: ['no swing was found in this recording'], read: null };
   const measures = Object.fromEntries(
-    Object.entries(swing.measures).map(([id, m]) => [id, { ...m, value: typeof m.value === 'number' ? Number(m.value.toPrecision(7)) : m.value }]),
+    Object.entries(swing.measures).map(([id, m]) => [
+      id,
+      { ...m, value: typeof m.value === 'number' ? Number(m.value.toPrecision(7)) : m.value },
+    ]),
   );
-  return { device: deep.device, thumbnail: swingShape(context), warnings: deep.warnings, read: { events: swing.events, measures } };
+  return {
+    device: deep.device,
+    thumbnail: swingShape(context),
+    warnings: deep.warnings,
+    read: { events: swing.events, measures },
+  };
 }
 
 /** The value of a measure of a summarised swing; null where there is none. */
@@ -86,9 +95,17 @@ export const judgeContext = (
 });
 
 /** Judges a summarised swing; a rehearsal is measured, never judged, nor is an exercise. */
-export function verdictOf(s: SwingSummary, about: AboutSwing, standard: Standard, overruled: readonly Overruled[]): Verdict {
+export function verdictOf(
+  s: SwingSummary,
+  about: AboutSwing,
+  standard: Standard,
+  overruled: readonly Overruled[],
+): Verdict {
   if (about.kind !== 'full' || !s.read) return UNJUDGED;
-  const { comparison, findings } = judgeSwing(s.read, judgeContext(s.device, about.club, standard, about.pupil.stature !== null, overruled));
+  const { comparison, findings } = judgeSwing(
+    s.read,
+    judgeContext(s.device, about.club, standard, about.pupil.stature !== null, overruled),
+  );
   const main = findings.find((f) => f.main);
   return {
     fit: comparison.fit,

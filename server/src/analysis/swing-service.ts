@@ -1,5 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import type { Film, Imported, Lesson, LessonFindings, Pupil, Shot, SwingChange, SwingHead, SwingKind, SwingValue } from '@vilko/contract';
+import type {
+  Film,
+  Imported,
+  Lesson,
+  LessonFindings,
+  Pupil,
+  Shot,
+  SwingChange,
+  SwingHead,
+  SwingKind,
+  SwingValue,
+} from '@vilko/contract';
 import { type Standard, standardFor, type StandardSources } from '@vilko/contract';
 import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
@@ -12,7 +23,17 @@ import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import type { TrainedSwing } from '../practice/progress.js';
 import { taskOf } from '../practice/task.js';
-import { type AboutSwing, analyseFor, summarise, summaryKey, summaryNumber, type SwingSummary, UNJUDGED, type Verdict, verdictOf } from './read-swing.js';
+import {
+  type AboutSwing,
+  analyseFor,
+  summarise,
+  summaryKey,
+  summaryNumber,
+  type SwingSummary,
+  UNJUDGED,
+  type Verdict,
+  verdictOf,
+} from './read-swing.js';
 
 /** How a swing comes into a lesson. */
 export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task'>> {
@@ -70,7 +91,10 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
       task: row.task && taskOf(row.task, summary),
       leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
       thumbnail: summary.thumbnail,
-      warnings: [...summary.warnings, ...(grown ? [`this half swing has grown: ${back.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : [])],
+      warnings: [
+        ...summary.warnings,
+        ...(grown ? [`this half swing has grown: ${back.toFixed(0)}° back, usually ${usualHalf.toFixed(0)}°`] : []),
+      ],
     };
   };
 
@@ -92,11 +116,14 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
   /** Verdicts on one pupil's swings, by what holds now. */
   const judging = async (pupil: Pupil) => {
     const house = await standards();
-    const standardOf = (club: ClubClass, intent: string) => standardFor({ ...house, profile: pupil.profile }, club, intent);
+    const standardOf = (club: ClubClass, intent: string) =>
+      standardFor({ ...house, profile: pupil.profile }, club, intent);
     return {
       standardOf,
       verdict: (row: SwingRow, s: SwingSummary): Verdict =>
-        row.tag === 'exercise' ? UNJUDGED : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
+        row.tag === 'exercise'
+          ? UNJUDGED
+          : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
     };
   };
 
@@ -144,9 +171,20 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
   const put = async (prepared: PreparedSwing, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
     if (!prepared.summaries.length) return [];
     const recordingId = randomUUID();
-    const news = prepared.summaries.map((_, part) => ({ ...a, id: randomUUID(), recordingId, part, device: prepared.device }));
+    const news = prepared.summaries.map((_, part) => ({
+      ...a,
+      id: randomUUID(),
+      recordingId,
+      part,
+      device: prepared.device,
+    }));
     const rows = await swings.store({ id: recordingId, bundle: prepared.bundle }, news);
-    for (const row of rows) await swings.keep(row.id, summaryKey({ pupil, club: row.club, kind: row.kind }, {}), prepared.summaries[row.part]!);
+    for (const row of rows)
+      await swings.keep(
+        row.id,
+        summaryKey({ pupil, club: row.club, kind: row.kind }, {}),
+        prepared.summaries[row.part]!,
+      );
     return headsOf(rows, pupil);
   };
 
@@ -156,7 +194,8 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     return found;
   };
 
-  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> => row && (await headsOf([row], (await lessonOrRefuse(row.lessonId)).pupil))[0]!;
+  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> =>
+    row && (await headsOf([row], (await lessonOrRefuse(row.lessonId)).pupil))[0]!;
 
   return {
     /** Stores a recording from the bay; null when it holds no swing of the kind waited for. */
@@ -170,19 +209,41 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
      * @param packed the bytes are a recording bundle that was made from the file elsewhere
      * @param gone aborted when nobody waits for the answer any more: then nothing is stored either
      */
-    async importFile(bytes: Uint8Array, file: string, lessonId: string, how: ImportHow, gone?: AbortSignal): Promise<Imported> {
+    async importFile(
+      bytes: Uint8Array,
+      file: string,
+      lessonId: string,
+      how: ImportHow,
+      gone?: AbortSignal,
+    ): Promise<Imported> {
       const { club, clubName, kind = 'full', packed = false } = how;
       const { pupil } = await lessonOrRefuse(lessonId);
       const { handed, stature, mass } = pupil;
       const reading = { axes: how.axes, mapping: how.mapping };
       const prepared = await prepareFile(
-        { bytes, name: packed ? `${file}.vilko` : file, reading, about: { pupil: { handed, stature, mass }, club, kind } },
+        {
+          bytes,
+          name: packed ? `${file}.vilko` : file,
+          reading,
+          about: { pupil: { handed, stature, mass }, club, kind },
+        },
         gone,
       );
       const what = kind === 'full' ? 'swing' : `${kind} swing`;
       if (!prepared.summaries.length)
-        throw new VilkoError('unreadable', `${file} was read (${prepared.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`);
-      const heads = await put(prepared, pupil, { lessonId, club, clubName, kind, source: 'file', file, recordedAt: new Date() });
+        throw new VilkoError(
+          'unreadable',
+          `${file} was read (${prepared.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`,
+        );
+      const heads = await put(prepared, pupil, {
+        lessonId,
+        club,
+        clubName,
+        kind,
+        source: 'file',
+        file,
+        recordedAt: new Date(),
+      });
       return { file, device: prepared.device, swings: heads, warnings: [...prepared.warnings] };
     },
     async lesson(id: string): Promise<Lesson | null> {
@@ -205,7 +266,11 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
       const out: TrainedSwing[] = [];
       for (const row of (await rowsOf(pupil)).filter((r) => r.task !== null))
-        out.push({ lessonId: row.lessonId, recordedAt: row.recordedAt, task: taskOf(row.task!, await summaryOf(row, pupil)) });
+        out.push({
+          lessonId: row.lessonId,
+          recordedAt: row.recordedAt,
+          task: taskOf(row.task!, await summaryOf(row, pupil)),
+        });
       return out;
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */
@@ -219,11 +284,13 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
       const out: SwingValue[] = [];
-      for (const row of await rowsOf(pupil)) out.push({ swingId: row.id, value: summaryNumber(await summaryOf(row, pupil), measure) });
+      for (const row of await rowsOf(pupil))
+        out.push({ swingId: row.id, value: summaryNumber(await summaryOf(row, pupil), measure) });
       return out;
     },
     /** What a pupil's swings are judged by, club by club and intent by intent. */
-    standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> => (await judging(pupil)).standardOf,
+    standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> =>
+      (await judging(pupil)).standardOf,
     /** What is found in a lesson's sets of swings. */
     async findings(lessonId: string): Promise<LessonFindings | null> {
       const found = await pupils.lesson(lessonId);

@@ -18,7 +18,8 @@ const DEVICE_SOCKETS = new Set(['/api/feed', '/api/shots']);
 const LEAST_PASSWORD = 10;
 
 /** Equal in constant time; texts of different length are not. */
-const same = (a: string, b: string): boolean => a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
+const same = (a: string, b: string): boolean =>
+  a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
 
 /**
  * Lets nobody near the data who has not signed in, as soon as the server listens beyond this machine; and the routes
@@ -44,23 +45,39 @@ export async function guard(app: FastifyInstance, auth: SignIn, needed: boolean,
     signedIn: !needed || signedIn(request),
     password: await auth.hasPassword(),
   });
-  routes.get('/api/session', { schema: { summary: 'Whether signing in is needed and done', response: { 200: Session } } }, session);
+  routes.get(
+    '/api/session',
+    { schema: { summary: 'Whether signing in is needed and done', response: { 200: Session } } },
+    session,
+  );
   routes.post(
     '/api/session',
     {
       config: { rateLimit: { max: 8, timeWindow: '1 minute' } },
-      schema: { summary: 'Signs in', body: z.object({ password: z.string().max(200) }), response: { 200: Session, 401: Problem } },
+      schema: {
+        summary: 'Signs in',
+        body: z.object({ password: z.string().max(200) }),
+        response: { 200: Session, 401: Problem },
+      },
     },
     async (request, reply) => {
       const token = await auth.enter(request.body.password);
       if (!token) return reply.code(401).send({ code: 'sign-in', message: 'This is not the password.' });
-      return reply.setCookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/' }).send({ needed, signedIn: true, password: true });
+      return reply
+        .setCookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/' })
+        .send({ needed, signedIn: true, password: true });
     },
   );
-  routes.delete('/api/session', { schema: { summary: 'Signs out', response: { 200: Session } } }, async (request, reply) => {
-    auth.leave(request.cookies[COOKIE]);
-    return reply.clearCookie(COOKIE, { path: '/' }).send({ needed, signedIn: !needed, password: await auth.hasPassword() });
-  });
+  routes.delete(
+    '/api/session',
+    { schema: { summary: 'Signs out', response: { 200: Session } } },
+    async (request, reply) => {
+      auth.leave(request.cookies[COOKIE]);
+      return reply
+        .clearCookie(COOKIE, { path: '/' })
+        .send({ needed, signedIn: !needed, password: await auth.hasPassword() });
+    },
+  );
   routes.put(
     '/api/password',
     {

@@ -20,7 +20,10 @@ export function signIn(house: HouseRepository) {
     hasPassword: async (): Promise<boolean> => (await house.get<Kept>(KEY)) !== null,
     async setPassword(password: string): Promise<void> {
       const salt = randomBytes(16);
-      await house.put(KEY, { salt: salt.toString('hex'), hash: (await derive(password, salt, LENGTH)).toString('hex') });
+      await house.put(KEY, {
+        salt: salt.toString('hex'),
+        hash: (await derive(password, salt, LENGTH)).toString('hex'),
+      });
       until.clear();
     },
     /** A token for the right password, else null. */

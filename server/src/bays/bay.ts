@@ -25,7 +25,10 @@ import { meanOf, spreadOf, standingIn } from './standing.js';
 import { AFTER_IMPACT, BEFORE_IMPACT, lookForSwing } from './swing-watch.js';
 
 /** What a swing of the bay is filed under. */
-export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & { readonly lessonId: string; readonly recordedAt: Date };
+export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & {
+  readonly lessonId: string;
+  readonly recordedAt: Date;
+};
 
 /** What the bay needs from the rest of the server. */
 export interface BayServices {
@@ -139,7 +142,13 @@ export function openBay(name: string, services: BayServices) {
 
   const look = (): void => {
     // while the set-up runs, rocking and leaning are no swings
-    if (!stream || (sequenceOfSteps && sequenceOfSteps.state().step !== 'ready') || !state.lessonId || state.state === 'idle') return;
+    if (
+      !stream ||
+      (sequenceOfSteps && sequenceOfSteps.state().step !== 'ready') ||
+      !state.lessonId ||
+      state.state === 'idle'
+    )
+      return;
     if (pending !== null) {
       if (stream.newest() >= pending + AFTER_IMPACT) void keep(pending);
       return;
@@ -158,7 +167,8 @@ export function openBay(name: string, services: BayServices) {
     const load = s ? meanOf(s.total) : NaN;
     const unloaded = s !== null && Math.abs(load) < NOBODY && spreadOf(s.total) < QUIET_SD;
     const drift = unloaded ? Math.round(10 * load) / 10 : null;
-    if (drift === null ? state.drift !== null : state.drift === null || Math.abs(drift - state.drift) > 0.5) set({ drift });
+    if (drift === null ? state.drift !== null : state.drift === null || Math.abs(drift - state.drift) > 0.5)
+      set({ drift });
   };
 
   /** What is known about who stands there, to travel with the recording. */
@@ -186,7 +196,10 @@ export function openBay(name: string, services: BayServices) {
     try {
       const swing = await services.store(rec, { lessonId, club, clubName, kind, tag, intent, task, recordedAt });
       if (!swing) {
-        set({ state: 'armed', notice: `A movement was seen, but it holds no whole ${kind === 'full' ? 'swing' : `${kind} swing`}: nothing was stored.` });
+        set({
+          state: 'armed',
+          notice: `A movement was seen, but it holds no whole ${kind === 'full' ? 'swing' : `${kind} swing`}: nothing was stored.`,
+        });
         return;
       }
       set({ state: 'found', notice: null });
@@ -250,7 +263,8 @@ export function openBay(name: string, services: BayServices) {
         Object.assign(next, { kind: 'full', tag: 'ball', intent: 'stock', task: null });
       }
       if (c.lessonId && state.state === 'idle' && c.armed === undefined) next.state = 'armed';
-      for (const key of ['club', 'clubName', 'kind', 'tag', 'intent'] as const) if (c[key]) Object.assign(next, { [key]: c[key] });
+      for (const key of ['club', 'clubName', 'kind', 'tag', 'intent'] as const)
+        if (c[key]) Object.assign(next, { [key]: c[key] });
       if (c.task !== undefined) next.task = c.task;
       if (c.armed !== undefined) next.state = c.armed ? 'armed' : 'idle';
       set(next);
@@ -270,7 +284,11 @@ export function openBay(name: string, services: BayServices) {
         sequenceOfSteps = null;
         ask('swing');
         publish(null);
-        if (act !== 'stop') throw new VilkoError('bad-option', state.lessonId ? 'no device is sending: start it, then set up' : 'open a lesson first');
+        if (act !== 'stop')
+          throw new VilkoError(
+            'bad-option',
+            state.lessonId ? 'no device is sending: start it, then set up' : 'open a lesson first',
+          );
         return null;
       }
       if (act === 'start') {
@@ -287,7 +305,10 @@ export function openBay(name: string, services: BayServices) {
       const s = rec && standingIn(rec, state.handed);
       if (!s) throw new VilkoError('bad-option', 'this device has no zero of its own to take');
       if (Math.abs(meanOf(s.total)) > NOBODY || spreadOf(s.total) > QUIET_SD)
-        throw new VilkoError('bad-option', `somebody stands on the device (${(meanOf(s.total) / G).toFixed(0)} kg): step off, then zero`);
+        throw new VilkoError(
+          'bad-option',
+          `somebody stands on the device (${(meanOf(s.total) / G).toFixed(0)} kg): step off, then zero`,
+        );
       takeZero(stream!.meanOfRaw(QUIET));
       return state;
     },
@@ -305,7 +326,17 @@ export function openBay(name: string, services: BayServices) {
       lastImpact = -Infinity;
       pending = null;
       sequenceOfSteps = null;
-      set({ drift: null, device: { kind: hello.device.kind, name: hello.device.name, rate: hello.device.rate, connected: true, lost: 0, seen: 0 } });
+      set({
+        drift: null,
+        device: {
+          kind: hello.device.kind,
+          name: hello.device.name,
+          rate: hello.device.rate,
+          connected: true,
+          lost: 0,
+          seen: 0,
+        },
+      });
       tell(who());
       void services.sawDevice(hello.device).catch((e: unknown) => console.error(e));
       return {

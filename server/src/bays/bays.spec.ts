@@ -1,4 +1,13 @@
-import { feedHeader, FEED_HEADER, type Hello, MAT_FRAME, packFeed, packLive, SAMPLES, unpackLive } from '@vilko/contract';
+import {
+  feedHeader,
+  FEED_HEADER,
+  type Hello,
+  MAT_FRAME,
+  packFeed,
+  packLive,
+  SAMPLES,
+  unpackLive,
+} from '@vilko/contract';
 import { WRENCH_CHANNELS } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import fc from 'fast-check';
@@ -46,7 +55,15 @@ describe('the feed’s messages', () => {
   });
 
   it('carry a picture to the browser, breaks included', () => {
-    const f = { sequence: 7, time: 1.5, arrived: 1e12, lead: 350, trail: 250, places: [0.5, NaN, -0.25, 0, NaN, 1], mat: Uint8Array.of(1, 2, 3) };
+    const f = {
+      sequence: 7,
+      time: 1.5,
+      arrived: 1e12,
+      lead: 350,
+      trail: 250,
+      places: [0.5, NaN, -0.25, 0, NaN, 1],
+      mat: Uint8Array.of(1, 2, 3),
+    };
     const back = unpackLive(packLive(f).buffer as ArrayBuffer);
     expect(back).toEqual(f);
   });
@@ -115,7 +132,10 @@ describe('looking for a swing', () => {
         plates: recording.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
       };
       const r = ring(device);
-      const columns = [...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])), recording.channels.shaft_deg!];
+      const columns = [
+        ...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])),
+        recording.channels.shaft_deg!,
+      ];
       const feed = (from: number, to: number): void => {
         for (let k = from; k < to; k += 10) {
           const v = new Float32Array(10 * columns.length);

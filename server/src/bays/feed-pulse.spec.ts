@@ -52,7 +52,15 @@ describe('the pulse of a feed', () => {
 });
 
 describe('the watch over the feet', () => {
-  const seen = (time: number, lead: number, trail: number) => ({ sequence: 0, time, arrived: 0, lead, trail, places: [], mat: new Uint8Array(0) });
+  const seen = (time: number, lead: number, trail: number) => ({
+    sequence: 0,
+    time,
+    arrived: 0,
+    lead,
+    trail,
+    places: [],
+    mat: new Uint8Array(0),
+  });
   const WEIGHT = 700;
 
   it('knows which foot has left since the foot check, and since when', () => {

@@ -13,7 +13,8 @@ export function footWatch() {
     /** @param weight N; without it nothing can be said */
     see(f: LiveFrame, weight: number | null): void {
       if (weight === null) return;
-      for (const foot of ['lead', 'trail'] as const) if (f[foot] < GONE * weight) left[foot] = Math.min(left[foot], f.time);
+      for (const foot of ['lead', 'trail'] as const)
+        if (f[foot] < GONE * weight) left[foot] = Math.min(left[foot], f.time);
     },
     /** Whether the foot had left before the swing with this impact began (device time, s). */
     leftBefore: (foot: FootName, impact: number): boolean => left[foot] < impact - BEFORE,

@@ -1,5 +1,13 @@
 import { type Hello, MAT_FRAME, SAMPLES } from '@vilko/contract';
-import { type Board, type ExtraChannel, type Mat, type Platform, type Recording, type Stated, WRENCH_CHANNELS } from '@vilko/core';
+import {
+  type Board,
+  type ExtraChannel,
+  type Mat,
+  type Platform,
+  type Recording,
+  type Stated,
+  WRENCH_CHANNELS,
+} from '@vilko/core';
 
 /** The last seconds of a device's stream, by device time. */
 export interface Ring {
@@ -60,7 +68,8 @@ export function ring(device: Hello['device']): Ring {
     return out;
   };
   /** Vertical load of the plate or board whose columns start at `at`. */
-  const loadOf = (at: number): number => (device.kind === 'boards' ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!);
+  const loadOf = (at: number): number =>
+    device.kind === 'boards' ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
   return {
     push(kind, time, count, payload) {
       if (kind === SAMPLES && columns > 0) {
@@ -81,7 +90,9 @@ export function ring(device: Hello['device']): Ring {
     },
     newest: () => newest,
     last: () =>
-      Number.isNaN(newest) || columns === 0 ? null : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns),
+      Number.isNaN(newest) || columns === 0
+        ? null
+        : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns),
     lastMat: () => {
       if (!cells || Number.isNaN(matTimes[(matHead - 1 + matSize) % matSize]!)) return null;
       const k = (matHead - 1 + matSize) % matSize;
@@ -104,7 +115,10 @@ export function ring(device: Hello['device']): Ring {
     count: (from, to) => (columns ? pick(times, from, to, head) : pick(matTimes, from, to, matHead)).length,
     meanOfRaw(seconds) {
       const rows = pick(times, newest - seconds, newest, head);
-      return Array.from({ length: forces }, (_, c) => rows.reduce((s, k) => s + data[k * columns + c]!, 0) / Math.max(1, rows.length) + zero[c]!);
+      return Array.from(
+        { length: forces },
+        (_, c) => rows.reduce((s, k) => s + data[k * columns + c]!, 0) / Math.max(1, rows.length) + zero[c]!,
+      );
     },
     setZero(next) {
       const fresh = Float32Array.from({ length: forces }, (_, c) => next[c] ?? 0);
@@ -136,7 +150,9 @@ export function ring(device: Hello['device']): Ring {
         return { centre: p.centre, ...wrench } as unknown as Platform;
       });
       const first = columns - device.channels.length;
-      const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<Record<ExtraChannel, Float64Array>>;
+      const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<
+        Record<ExtraChannel, Float64Array>
+      >;
       const time = device.plates.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
       if (!time || time.length < 10) return null;
       const kind = onBoards ? 'boards' : platforms.length ? (mat ? 'mat-plates' : 'plates') : 'mat';

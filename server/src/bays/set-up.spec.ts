@@ -22,9 +22,12 @@ const PLATES: Hello['device'] = {
 
 /** Samples of a recording as a device would send them, with an offset on every vertical channel. */
 function payloadOf(rec: Recording, from: number, count: number): Uint8Array {
-  const columns = rec.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => ({ v: p[c], plus: c === 'fz' ? OFFSET : 0 })));
+  const columns = rec.platforms.flatMap((p) =>
+    WRENCH_CHANNELS.map((c) => ({ v: p[c], plus: c === 'fz' ? OFFSET : 0 })),
+  );
   const out = new Float32Array(count * columns.length);
-  for (let i = 0; i < count; i++) columns.forEach(({ v, plus }, j) => (out[i * columns.length + j] = v[from + i]! + plus));
+  for (let i = 0; i < count; i++)
+    columns.forEach(({ v, plus }, j) => (out[i * columns.length + j] = v[from + i]! + plus));
   return new Uint8Array(out.buffer);
 }
 
@@ -88,7 +91,15 @@ function rehearse(o: {
       });
       const shift = o.shift ?? 0;
       // somebody who stands to one side: the same forces, their places moved
-      made.set(key, shift ? { ...recording, platforms: recording.platforms.map((p) => ({ ...p, mx: p.mx.map((m, k) => m + shift * p.fz[k]!) })) } : recording);
+      made.set(
+        key,
+        shift
+          ? {
+              ...recording,
+              platforms: recording.platforms.map((p) => ({ ...p, mx: p.mx.map((m, k) => m + shift * p.fz[k]!) })),
+            }
+          : recording,
+      );
     }
     return made.get(key)!;
   };
@@ -100,7 +111,8 @@ function rehearse(o: {
     const rec = play();
     const block = rec.mat ? 20 : 200;
     if (position + block > rec.time.length) position = 10 * block;
-    if (rec.mat) for (let k = 0; k < block; k++) r.push(MAT_FRAME, time + k / 100, 1, frameOf(rec, position + k, o.deadCell));
+    if (rec.mat)
+      for (let k = 0; k < block; k++) r.push(MAT_FRAME, time + k / 100, 1, frameOf(rec, position + k, o.deadCell));
     else r.push(SAMPLES, time, block, payloadOf(rec, position, block));
     position += block;
     time += 0.2;
@@ -177,13 +189,21 @@ describe('the guided set-up', () => {
   });
 
   it('does not ask for rocking where a mat shows the feet', () => {
-    const { state } = rehearse({ device: { ...PLATES, kind: 'mat-plates', mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } } });
+    const { state } = rehearse({
+      device: { ...PLATES, kind: 'mat-plates', mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } },
+    });
     expect(state.step).toBe('ready');
     expect(state.done.find((d) => d.step === 'trail foot')!.words).toBe('the mat shows where the foot lies');
   });
 
   it('on a mat alone leaves out what a mat cannot say, sees the sides, and counts dead cells', () => {
-    const mat: Hello['device'] = { ...PLATES, kind: 'mat', rate: 100, plates: [], mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 } };
+    const mat: Hello['device'] = {
+      ...PLATES,
+      kind: 'mat',
+      rate: 100,
+      plates: [],
+      mat: { rows: 40, cols: 80, pitch: 0.01, rate: 100 },
+    };
     const sound = rehearse({ device: mat });
     expect(sound.state.done.map((d) => [d.step, d.skipped])).toEqual([
       ['device', false],
@@ -232,7 +252,9 @@ describe('the bay', () => {
       bytes.set(body, 24);
       feed.binary(bytes);
     };
-    const of = (does: Routine) => standing({ device: 'plates', seed: 3, handed: 'right', club: 'iron', build: BUILD, does, seconds: 2.1 }).recording;
+    const of = (does: Routine) =>
+      standing({ device: 'plates', seed: 3, handed: 'right', club: 'iron', build: BUILD, does, seconds: 2.1 })
+        .recording;
     send(of('stand'), 0);
     expect(() => bay.zero()).toThrowError(/somebody stands on the device \(7\d kg\)/);
     send(of('away'), 2);

@@ -96,7 +96,8 @@ export function setUpSequence(host: SetUpHost) {
     done = [...done, { step, words, skipped }];
     const next = SET_UP_STEPS[SET_UP_STEPS.indexOf(step) + 1]!;
     enter(next);
-    if ((next === 'lead foot' || next === 'trail foot') && host.device().mat) advance('the mat shows where the foot lies');
+    if ((next === 'lead foot' || next === 'trail foot') && host.device().mat)
+      advance('the mat shows where the foot lies');
     else if (next === 'ready') void complete();
   };
   /** Looks through what the mat has shown since somebody stepped on it. */
@@ -109,7 +110,15 @@ export function setUpSequence(host: SetUpHost) {
     lookAtCells();
     const { lead, trail } = feet;
     const footCheck: FootCheck | null = lead && trail ? { lead, trail, left: [] } : null;
-    record = { at: new Date().toISOString(), device: host.device().name, zero: [...zero], mass, massWords, footCheck, sides };
+    record = {
+      at: new Date().toISOString(),
+      device: host.device().name,
+      zero: [...zero],
+      mass,
+      massWords,
+      footCheck,
+      sides,
+    };
     await host.finish(record);
     say('Everything is kept with the lesson.', false, 1);
     host.publish(state());
@@ -136,7 +145,8 @@ export function setUpSequence(host: SetUpHost) {
       return say(`${measured.toFixed(0)} samples a second instead of ${rate}`, true);
     }
     say(`${measured.toFixed(0)} samples a second`, false, ++good / HOLD);
-    if (good >= HOLD) advance(`${measured.toFixed(0)} Hz${host.lost() ? `, ${host.lost()} messages lost` : ', nothing lost'}`);
+    if (good >= HOLD)
+      advance(`${measured.toFixed(0)} Hz${host.lost() ? `, ${host.lost()} messages lost` : ', nothing lost'}`);
   };
 
   const takeZero = (): void => {
@@ -195,7 +205,8 @@ export function setUpSequence(host: SetUpHost) {
     }
     offer = null;
     say(`${kg.toFixed(1)} kg`, false, ++good / HOLD);
-    if (good >= HOLD) take(known === null ? `${kg.toFixed(1)} kg` : `${kg.toFixed(1)} kg, the record says ${known.toFixed(0)} kg`);
+    if (good >= HOLD)
+      take(known === null ? `${kg.toFixed(1)} kg` : `${kg.toFixed(1)} kg, the record says ${known.toFixed(0)} kg`);
   };
 
   const straddling = (s: Standing): FootName | null => {
@@ -219,7 +230,10 @@ export function setUpSequence(host: SetUpHost) {
       return say(`the ${foot} foot is not on it`, true);
     }
     const every = Math.max(1, Math.round(host.device().rate / 40));
-    rocked = Array.from({ length: Math.floor(x.length / every) }, (_, i): [number, number] => [x[i * every]!, y[i * every]!]).filter(([a]) => a === a);
+    rocked = Array.from({ length: Math.floor(x.length / every) }, (_, i): [number, number] => [
+      x[i * every]!,
+      y[i * every]!,
+    ]).filter(([a]) => a === a);
     const turns = turnsOf(rocked.map(([a]) => a));
     if (turns < ROCKS) {
       return say(turns === 0 ? 'waiting for the rocking' : `${turns} of ${ROCKS} turns`, false, turns / ROCKS);
@@ -246,7 +260,8 @@ export function setUpSequence(host: SetUpHost) {
     if (total < SOMEBODY) return say('nobody on it');
     const share = (100 * lead) / total;
     const { does } = SIDE_ASKS[side]!;
-    const there = does === 'all lead' ? share > ALL : does === 'all trail' ? share < 100 - ALL : share > 38 && share < 62;
+    const there =
+      does === 'all lead' ? share > ALL : does === 'all trail' ? share < 100 - ALL : share > 38 && share < 62;
     const wrong = (does === 'all lead' && share < 100 - ALL) || (does === 'all trail' && share > ALL);
     wrongFor = wrong ? wrongFor + 1 : 0;
     if (wrongFor > PATIENCE) {

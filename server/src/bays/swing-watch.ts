@@ -1,4 +1,12 @@
-import { findRehearsals, findSwings, readChannels, readGround, type Recording, type SwingKind, VilkoError } from '@vilko/core';
+import {
+  findRehearsals,
+  findSwings,
+  readChannels,
+  readGround,
+  type Recording,
+  type SwingKind,
+  VilkoError,
+} from '@vilko/core';
 import type { Ring } from './ring.js';
 
 /** Seconds kept before and after impact. */
@@ -21,7 +29,12 @@ export interface Sighting {
  * plates say it sooner).
  * @param after device time of the last swing known
  */
-export function lookForSwing(r: Ring, handed: 'right' | 'left', after: number, kind: SwingKind = 'full'): Sighting | null {
+export function lookForSwing(
+  r: Ring,
+  handed: 'right' | 'left',
+  after: number,
+  kind: SwingKind = 'full',
+): Sighting | null {
   // a rehearsal need not move the load
   if (kind === 'full' && isStill(r)) return null;
   const now = r.newest();

@@ -18,7 +18,8 @@ export function experimentRepository(db: Db) {
         .values({ ...e, madeAt: new Date(e.madeAt), endedAt: e.endedAt === null ? null : new Date(e.endedAt) })
         .onConflictDoNothing();
     },
-    one: async (id: string): Promise<KeptExperiment | null> => (await db.select().from(experiments).where(eq(experiments.id, id))).map(experimentOf)[0] ?? null,
+    one: async (id: string): Promise<KeptExperiment | null> =>
+      (await db.select().from(experiments).where(eq(experiments.id, id))).map(experimentOf)[0] ?? null,
     /** Of some lessons, the oldest first. */
     ofLessons: async (lessonIds: readonly string[]): Promise<KeptExperiment[]> =>
       lessonIds.length
@@ -30,7 +31,10 @@ export function experimentRepository(db: Db) {
               .orderBy(asc(experiments.madeAt))
           ).map(experimentOf)
         : [],
-    change: async (id: string, change: { trials?: KeptExperiment['trials']; endedAt?: Date | null }): Promise<KeptExperiment | null> =>
+    change: async (
+      id: string,
+      change: { trials?: KeptExperiment['trials']; endedAt?: Date | null },
+    ): Promise<KeptExperiment | null> =>
       (await db.update(experiments).set(change).where(eq(experiments.id, id)).returning()).map(experimentOf)[0] ?? null,
   };
 }

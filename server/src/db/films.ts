@@ -31,7 +31,8 @@ export function filmRepository(db: Db) {
       return rows.map(filmOf);
     },
     change: (id: string, change: FilmChange): Promise<Film | null> => changed(id, change),
-    setDeleted: (id: string, deleted: boolean): Promise<Film | null> => changed(id, { deletedAt: deleted ? new Date() : null }),
+    setDeleted: (id: string, deleted: boolean): Promise<Film | null> =>
+      changed(id, { deletedAt: deleted ? new Date() : null }),
   };
 }
 

@@ -36,7 +36,9 @@ export function lockFolder(folder: string): () => void {
       if ((e as NodeJS.ErrnoException).code !== 'EEXIST' || attempt > 3) throw e;
       const owner = readOwner(file);
       if (owner && startOf(owner.pid) !== null && startOf(owner.pid) === owner.start)
-        throw new Error(`the data folder ${folder} is in use by process ${owner.pid}: stop that server first`, { cause: e });
+        throw new Error(`the data folder ${folder} is in use by process ${owner.pid}: stop that server first`, {
+          cause: e,
+        });
       rmSync(file, { force: true });
     }
   }

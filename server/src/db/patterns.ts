@@ -7,17 +7,24 @@ export type PatternRow = typeof patterns.$inferSelect;
 
 /** The house's own patterns, every version kept. */
 export function patternRepository(db: Db) {
-  const versions = (id: string): Promise<PatternRow[]> => db.select().from(patterns).where(eq(patterns.id, id)).orderBy(desc(patterns.version));
+  const versions = (id: string): Promise<PatternRow[]> =>
+    db.select().from(patterns).where(eq(patterns.id, id)).orderBy(desc(patterns.version));
   return {
     versions,
     /** The newest version of each that was not deleted. */
     newest: async (): Promise<PatternRow[]> => {
-      const rows = await db.select().from(patterns).where(isNull(patterns.deletedAt)).orderBy(asc(patterns.id), desc(patterns.version));
+      const rows = await db
+        .select()
+        .from(patterns)
+        .where(isNull(patterns.deletedAt))
+        .orderBy(asc(patterns.id), desc(patterns.version));
       return rows.filter((r, i) => rows[i - 1]?.id !== r.id);
     },
     every: (): Promise<PatternRow[]> => db.select().from(patterns).orderBy(asc(patterns.id), asc(patterns.version)),
     add: async (pattern: Pattern, savedAt = new Date()): Promise<PatternRow> =>
-      (await db.insert(patterns).values({ id: pattern.id, version: pattern.version, pattern, savedAt }).returning())[0]!,
+      (
+        await db.insert(patterns).values({ id: pattern.id, version: pattern.version, pattern, savedAt }).returning()
+      )[0]!,
     putBack: async (row: PatternRow): Promise<void> => {
       await db.insert(patterns).values(row).onConflictDoNothing();
     },

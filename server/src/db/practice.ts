@@ -4,8 +4,16 @@ import { asc, desc, eq, inArray, isNull, and } from 'drizzle-orm';
 import type { Db } from './open.js';
 import { logbook, plans } from './schema.js';
 
-const planOf = (r: typeof plans.$inferSelect): PracticePlan => ({ ...r, madeAt: r.madeAt.toISOString(), endedAt: r.endedAt?.toISOString() ?? null });
-const planRow = (p: PracticePlan) => ({ ...p, madeAt: new Date(p.madeAt), endedAt: p.endedAt === null ? null : new Date(p.endedAt) });
+const planOf = (r: typeof plans.$inferSelect): PracticePlan => ({
+  ...r,
+  madeAt: r.madeAt.toISOString(),
+  endedAt: r.endedAt?.toISOString() ?? null,
+});
+const planRow = (p: PracticePlan) => ({
+  ...p,
+  madeAt: new Date(p.madeAt),
+  endedAt: p.endedAt === null ? null : new Date(p.endedAt),
+});
 const entryOf = ({ id, pupilId, at, entry }: typeof logbook.$inferSelect): LogEntry => ({
   // entries written before a field was there
   ...BLANK_ENTRY,
@@ -29,7 +37,8 @@ export function practiceRepository(db: Db) {
               .orderBy(desc(plans.madeAt))
           ).map(planOf)
         : [],
-    plan: async (id: string): Promise<PracticePlan | null> => (await db.select().from(plans).where(eq(plans.id, id))).map(planOf)[0] ?? null,
+    plan: async (id: string): Promise<PracticePlan | null> =>
+      (await db.select().from(plans).where(eq(plans.id, id))).map(planOf)[0] ?? null,
     addPlan: async (p: PracticePlan): Promise<void> => {
       await db.insert(plans).values(planRow(p)).onConflictDoNothing();
     },
@@ -52,7 +61,8 @@ export function practiceRepository(db: Db) {
         .values({ id, pupilId, at: new Date(at), entry })
         .onConflictDoNothing();
     },
-    entry: async (id: string): Promise<LogEntry | null> => (await db.select().from(logbook).where(eq(logbook.id, id))).map(entryOf)[0] ?? null,
+    entry: async (id: string): Promise<LogEntry | null> =>
+      (await db.select().from(logbook).where(eq(logbook.id, id))).map(entryOf)[0] ?? null,
     changeEntry: async (id: string, entry: Omit<NewLogEntry, 'at'>): Promise<LogEntry | null> =>
       (await db.update(logbook).set({ entry }).where(eq(logbook.id, id)).returning()).map(entryOf)[0] ?? null,
     /** Deleted entries stay, so that it can be undone. */

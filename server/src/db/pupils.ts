@@ -13,13 +13,22 @@ import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
 import type { Db } from './open.js';
 import { lessons, pupils, swings } from './schema.js';
 
-export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 'startedAt' | 'bay' | 'aim'> & Partial<typeof lessons.$inferInsert>;
+export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 'startedAt' | 'bay' | 'aim'> &
+  Partial<typeof lessons.$inferInsert>;
 export type LessonRow = typeof lessons.$inferSelect;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, report: _, review: __, ...l }: LessonRow, n: number): LessonHead => ({ ...l, startedAt: startedAt.toISOString(), swings: n });
+const headOf = ({ startedAt, report: _, review: __, ...l }: LessonRow, n: number): LessonHead => ({
+  ...l,
+  startedAt: startedAt.toISOString(),
+  swings: n,
+});
 
-const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({ ...p, profile: PupilProfile.parse(profile), archived: archivedAt !== null });
+const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
+  ...p,
+  profile: PupilProfile.parse(profile),
+  archived: archivedAt !== null,
+});
 
 /** Pupils and their lessons. */
 export function pupilRepository(db: Db) {
@@ -41,8 +50,12 @@ export function pupilRepository(db: Db) {
         : await db.select().from(pupils).where(eq(pupils.id, id));
       return row ? pupilOf(row) : null;
     },
-    addLesson: async (l: NewLessonRow): Promise<LessonHead> => headOf((await db.insert(lessons).values(l).returning())[0]!, 0),
-    changeLesson: async (id: string, change: LessonChange & { setUp?: SetUpRecord | null }): Promise<LessonHead | null> => {
+    addLesson: async (l: NewLessonRow): Promise<LessonHead> =>
+      headOf((await db.insert(lessons).values(l).returning())[0]!, 0),
+    changeLesson: async (
+      id: string,
+      change: LessonChange & { setUp?: SetUpRecord | null },
+    ): Promise<LessonHead | null> => {
       const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning();
       return row ? headOf(row, await swingCount(id)) : null;
     },
@@ -54,29 +67,40 @@ export function pupilRepository(db: Db) {
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
         .groupBy(lessons.id)
         .orderBy(desc(lessons.startedAt));
-      return rows.map((p) => ({ ...pupilOf(p), lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)) }));
+      return rows.map((p) => ({
+        ...pupilOf(p),
+        lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)),
+      }));
     },
     one: async (id: string): Promise<Pupil | null> => {
       const [row] = await db.select().from(pupils).where(eq(pupils.id, id));
       return row ? pupilOf(row) : null;
     },
     lesson: async (id: string): Promise<{ head: LessonHead; pupil: Pupil } | null> => {
-      const [row] = await db.select().from(lessons).innerJoin(pupils, eq(pupils.id, lessons.pupilId)).where(eq(lessons.id, id));
+      const [row] = await db
+        .select()
+        .from(lessons)
+        .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
+        .where(eq(lessons.id, id));
       return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: pupilOf(row.pupils) } : null;
     },
-    lessonsOf: (pupilId: string): Promise<LessonRow[]> => db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+    lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
+      db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
     /** The instructor's words of a lesson's report; null where the draft stands. */
     report: async (lessonId: string): Promise<ReportText | null> =>
       (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
     keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
-      (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+      (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
+      0,
     review: async (lessonId: string): Promise<SpokenReview | null> =>
       (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
     keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
-      (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+      (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
+      0,
     /** Gives every lesson of one pupil to another. */
     moveLessons: async (from: string, to: string): Promise<number> =>
-      (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id })).length,
+      (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id }))
+        .length,
     remove: async (id: string): Promise<void> => {
       await db.delete(pupils).where(eq(pupils.id, id));
     },

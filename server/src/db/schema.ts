@@ -16,7 +16,19 @@ import type {
 import type { Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
-import { boolean, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core';
 
 /**
  * Raw bytes, written as base64 text that the database decodes: the embedded database takes bytea parameters ten

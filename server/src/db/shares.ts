@@ -17,7 +17,8 @@ export function shareRepository(db: Db) {
   return {
     add: async (s: { token: string; lessonId: string; madeAt: Date; expiresAt: Date }): Promise<Share> =>
       shareOf((await db.insert(shares).values(s).returning())[0]!),
-    one: async (token: string): Promise<Share | null> => (await db.select().from(shares).where(eq(shares.token, token))).map(shareOf)[0] ?? null,
+    one: async (token: string): Promise<Share | null> =>
+      (await db.select().from(shares).where(eq(shares.token, token))).map(shareOf)[0] ?? null,
     /** A lesson's links, the newest first. */
     ofLesson: async (lessonId: string): Promise<Share[]> =>
       (await db.select().from(shares).where(eq(shares.lessonId, lessonId)).orderBy(desc(shares.madeAt))).map(shareOf),

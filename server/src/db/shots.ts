@@ -8,7 +8,8 @@ const shotOf = ({ at, ...s }: typeof shots.$inferSelect): Shot => ({ ...s, at: a
 /** What the ball did, beside the swings. */
 export function shotRepository(db: Db) {
   return {
-    add: async (s: Omit<Shot, 'at'> & { at: Date }): Promise<Shot> => shotOf((await db.insert(shots).values(s).returning())[0]!),
+    add: async (s: Omit<Shot, 'at'> & { at: Date }): Promise<Shot> =>
+      shotOf((await db.insert(shots).values(s).returning())[0]!),
     one: async (id: string): Promise<Shot | null> => {
       const [row] = await db.select().from(shots).where(eq(shots.id, id));
       return row ? shotOf(row) : null;

@@ -61,7 +61,8 @@ export function swingRepository(db: Db) {
         ),
       );
     },
-    one: async (id: string): Promise<SwingRow | null> => (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
+    one: async (id: string): Promise<SwingRow | null> =>
+      (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
     change: async (id: string, change: SwingChange): Promise<SwingRow | null> =>
       (await db.update(swings).set(change).where(eq(swings.id, id)).returning())[0] ?? null,
     /** Deleted swings stay, so that it can be undone. */

@@ -42,13 +42,19 @@ export function demoSwing({ pupil, lesson, series, seed, name }: DemoSwingReques
   return {
     prepared,
     shot: lesson.monitor ? { ...NO_SHOT, ...rounded(shotOf(motion.plans[0]!, rng)) } : null,
-    felt: lesson.feltOff === null || lead === null ? null : Math.max(0, Math.min(100, Math.round(lead + lesson.feltOff + FELT_SPREAD * rng.normal()))),
+    felt:
+      lesson.feltOff === null || lead === null
+        ? null
+        : Math.max(0, Math.min(100, Math.round(lead + lesson.feltOff + FELT_SPREAD * rng.normal()))),
   };
 }
 
 /** As a monitor would say it. */
 export function rounded(shot: ReturnType<typeof shotOf>): Partial<ShotValues> {
   return Object.fromEntries(
-    Object.entries(shot).map(([k, v]) => [k, typeof v === 'number' ? (k === 'spin' ? Math.round(v / 10) * 10 : Math.round(10 * v) / 10) : v]),
+    Object.entries(shot).map(([k, v]) => [
+      k,
+      typeof v === 'number' ? (k === 'spin' ? Math.round(v / 10) * 10 : Math.round(10 * v) / 10) : v,
+    ]),
   );
 }

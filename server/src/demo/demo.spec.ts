@@ -25,7 +25,8 @@ describe('the sample world', () => {
   });
   it('names only measures and faults that exist, and asks minors for consent', () => {
     for (const { pupil, lessons } of DEMO_PUPILS) {
-      if (['under 12', '12–15', '16–17'].includes(pupil.profile.ageBand ?? '')) expect(pupil.profile.consent).withContext(pupil.id).not.toBeNull();
+      if (['under 12', '12–15', '16–17'].includes(pupil.profile.ageBand ?? ''))
+        expect(pupil.profile.consent).withContext(pupil.id).not.toBeNull();
       for (const l of lessons) {
         if (l.measure) expect(measureRow(l.measure)).withContext(l.id).toBeDefined();
         for (const s of l.series) if (s.fault) expect(faultOf(s.fault)).withContext(`${l.id} ${s.fault}`).toBeDefined();

@@ -12,7 +12,12 @@ interface PracticeStory {
   readonly days: readonly BlockResult[];
 }
 
-const day = (did: BlockResult['did'], test: BlockResult['test'] = null, pain: readonly [number, number] | null = null, note = ''): BlockResult => ({
+const day = (
+  did: BlockResult['did'],
+  test: BlockResult['test'] = null,
+  pain: readonly [number, number] | null = null,
+  note = '',
+): BlockResult => ({
   did,
   test,
   painBefore: pain?.[0] ?? null,
@@ -98,7 +103,11 @@ const STORIES: readonly PracticeStory[] = [
       minutes: 20,
       injuries: ['knee'],
     },
-    days: [day('done', 'passed', [1, 1]), day('done', 'failed', [1, 1]), day('stopped', null, [1, 4], 'The lead knee, after ten balls on the wet mat.')],
+    days: [
+      day('done', 'passed', [1, 1]),
+      day('done', 'failed', [1, 1]),
+      day('stopped', null, [1, 4], 'The lead knee, after ten balls on the wet mat.'),
+    ],
   },
 ];
 
@@ -150,7 +159,13 @@ const TRIED: KeptExperiment = {
   lessonId: 'lesson-edvin-4',
   madeAt: '2026-10-27T11:04:00.000Z',
   endedAt: null,
-  about: { with: 'counting one–two aloud', without: 'without a word', measure: { of: 'swing', id: 'share.lead.p7' }, perArm: 4, warmUp: 2 },
+  about: {
+    with: 'counting one–two aloud',
+    without: 'without a word',
+    measure: { of: 'swing', id: 'share.lead.p7' },
+    perArm: 4,
+    warmUp: 2,
+  },
   order: ['with', 'without', 'without', 'with', 'without', 'with', 'with', 'without'],
   trials: [],
 };

@@ -63,10 +63,15 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     for (const e of log) await to.practice.addEntry(e);
   }
   await make(to, newest, 2, tell, () => false);
-  return older.length ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) } : null;
+  return older.length
+    ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) }
+    : null;
 }
 
-const lessonRow = (pupilId: string, { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain }: DemoLesson) => ({
+const lessonRow = (
+  pupilId: string,
+  { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain }: DemoLesson,
+) => ({
   id,
   pupilId,
   startedAt: new Date(startedAt),
@@ -81,7 +86,13 @@ const lessonRow = (pupilId: string, { id, startedAt, bay, aim, measure, footwear
 });
 
 /** Makes swings in worker threads and stores them in their order. */
-async function make(to: DemoShelves, jobs: readonly DemoJob[], threads: number, tell: (part: number) => void, until: () => boolean): Promise<void> {
+async function make(
+  to: DemoShelves,
+  jobs: readonly DemoJob[],
+  threads: number,
+  tell: (part: number) => void,
+  until: () => boolean,
+): Promise<void> {
   const makers = Array.from({ length: Math.min(threads, jobs.length) }, demoMaker);
   const coming = new Map<number, Promise<DemoSwing>>();
   let next = 0;
@@ -104,7 +115,11 @@ async function make(to: DemoShelves, jobs: readonly DemoJob[], threads: number, 
   }
 }
 
-async function put({ service, shots, films }: DemoShelves, { request, recordedAt }: DemoJob, { prepared, shot, felt }: DemoSwing): Promise<void> {
+async function put(
+  { service, shots, films }: DemoShelves,
+  { request, recordedAt }: DemoJob,
+  { prepared, shot, felt }: DemoSwing,
+): Promise<void> {
   const { lesson, series, pupil } = request;
   const [swing] = await service.put(prepared, pupil, {
     lessonId: lesson.id,
@@ -117,7 +132,15 @@ async function put({ service, shots, films }: DemoShelves, { request, recordedAt
   });
   if (!swing) return;
   if (shot)
-    await shots.add({ id: randomUUID(), lessonId: lesson.id, swingId: swing.id, at: recordedAt, source: 'feed', from: 'Simulated monitor', values: shot });
+    await shots.add({
+      id: randomUUID(),
+      lessonId: lesson.id,
+      swingId: swing.id,
+      at: recordedAt,
+      source: 'feed',
+      from: 'Simulated monitor',
+      values: shot,
+    });
   for (const side of DEMO_SIDES) {
     const film = demoFilm(`${request.name}-${side}`);
     if (film) await films.add(swing.id, film.bytes, film.about);
@@ -128,7 +151,10 @@ async function put({ service, shots, films }: DemoShelves, { request, recordedAt
 function demoFilm(name: string) {
   const file = (end: string) => fileURLToPath(new URL(`./films/${name}.${end}`, import.meta.url));
   if (!existsSync(file('webm'))) return null;
-  return { bytes: new Uint8Array(readFileSync(file('webm'))), about: JSON.parse(readFileSync(file('json'), 'utf8')) as NewFilm };
+  return {
+    bytes: new Uint8Array(readFileSync(file('webm'))),
+    about: JSON.parse(readFileSync(file('json'), 'utf8')) as NewFilm,
+  };
 }
 
 interface DemoMaker {

@@ -25,14 +25,23 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       'Strike the ground after the ball',
       { measure: 'share.lead.p7', monitor: true, tendencies: { leadAddress: 0.25, trailMax: 0.5 } },
       [
-        { startedAt: '2026-09-07T17:30:00Z', aim: 'A first look', device: 'plates', series: [iron('7-iron', 7, 'hangs-back', 'strong')] },
+        {
+          startedAt: '2026-09-07T17:30:00Z',
+          aim: 'A first look',
+          device: 'plates',
+          series: [iron('7-iron', 7, 'hangs-back', 'strong')],
+        },
         {
           startedAt: '2026-10-05T17:30:00Z',
           device: 'plates',
           homework: 'Arms-crossed thirds, five minutes a day: say the share aloud.',
           series: [iron('7-iron', 8, 'hangs-back', 'strong')],
         },
-        { startedAt: '2026-10-30T17:30:00Z', homework: 'The same, now with half shots.', series: [iron('7-iron', 7, 'hangs-back', 'strong')] },
+        {
+          startedAt: '2026-10-30T17:30:00Z',
+          homework: 'The same, now with half shots.',
+          series: [iron('7-iron', 7, 'hangs-back', 'strong')],
+        },
         {
           startedAt: '2026-11-20T17:30:00Z',
           homework: 'Ten half shots every other day; stop at the finish and tap the trail toe.',
@@ -44,25 +53,44 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     ),
   },
   {
-    pupil: pupil('corin', 'Corin Vasshaug', 'Ex-fencer, plays left-handed', 'left', 1.83, 79, 'Lunges as he used to: everything comes, but late.', {
-      ageBand: '35–54',
-      otherSports: 'fencing, foil, twenty years',
-      badShot: 'a pull that starts left of the target, for him',
-      cueWords: 'parry, then riposte',
-      clubs: bag(['driver', 'driver', 9.5], ['6-iron', 'iron', 29]),
-    }),
-    lessons: lessons('corin', 'Start the move to the lead foot before the top', { measure: 'cross.p7.ms', tendencies: { trailMax: 0.3 } }, [
-      { startedAt: '2026-09-10T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
-      { startedAt: '2026-10-08T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
-      { startedAt: '2026-10-29T15:00:00Z', device: 'mat', homework: 'Three beats, with the metronome.', series: [iron('6-iron', 8, 'late-shift', 'medium')] },
+    pupil: pupil(
+      'corin',
+      'Corin Vasshaug',
+      'Ex-fencer, plays left-handed',
+      'left',
+      1.83,
+      79,
+      'Lunges as he used to: everything comes, but late.',
       {
-        startedAt: '2026-11-19T15:00:00Z',
-        homework: 'Three beats again; count it aloud.',
-        nextVisit: '2026-12-03',
-        monitor: true,
-        series: [iron('6-iron', 6, 'late-shift', 'strong'), driver(2)],
+        ageBand: '35–54',
+        otherSports: 'fencing, foil, twenty years',
+        badShot: 'a pull that starts left of the target, for him',
+        cueWords: 'parry, then riposte',
+        clubs: bag(['driver', 'driver', 9.5], ['6-iron', 'iron', 29]),
       },
-    ]),
+    ),
+    lessons: lessons(
+      'corin',
+      'Start the move to the lead foot before the top',
+      { measure: 'cross.p7.ms', tendencies: { trailMax: 0.3 } },
+      [
+        { startedAt: '2026-09-10T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
+        { startedAt: '2026-10-08T15:00:00Z', device: 'mat', series: [iron('6-iron', 8, 'late-shift', 'strong')] },
+        {
+          startedAt: '2026-10-29T15:00:00Z',
+          device: 'mat',
+          homework: 'Three beats, with the metronome.',
+          series: [iron('6-iron', 8, 'late-shift', 'medium')],
+        },
+        {
+          startedAt: '2026-11-19T15:00:00Z',
+          homework: 'Three beats again; count it aloud.',
+          nextVisit: '2026-12-03',
+          monitor: true,
+          series: [iron('6-iron', 6, 'late-shift', 'strong'), driver(2)],
+        },
+      ],
+    ),
   },
   {
     // one real improvement
@@ -86,12 +114,30 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     lessons: lessons(
       'ilse',
       'Let some load go to the trail foot',
-      { bay: 'Mat room', measure: 'load.trail.max', device: 'mat', feltOff: -6, tendencies: { upPeak: -0.6, forcePeak: -0.15 } },
+      {
+        bay: 'Mat room',
+        measure: 'load.trail.max',
+        device: 'mat',
+        feltOff: -6,
+        tendencies: { upPeak: -0.6, forcePeak: -0.15 },
+      },
       [
         { startedAt: '2026-09-08T10:15:00Z', series: [iron('7-iron', 8, 'no-load', 'strong')] },
-        { startedAt: '2026-09-29T10:15:00Z', homework: 'Trail step, ten a day.', series: [iron('7-iron', 8, 'no-load', 'strong')] },
-        { startedAt: '2026-10-20T10:15:00Z', homework: 'Trail step, then without the step.', series: [iron('7-iron', 9, 'no-load', 'medium')] },
-        { startedAt: '2026-11-03T10:15:00Z', homework: 'Half shots, say the trail share aloud.', series: [iron('7-iron', 9, 'no-load', 'weak')] },
+        {
+          startedAt: '2026-09-29T10:15:00Z',
+          homework: 'Trail step, ten a day.',
+          series: [iron('7-iron', 8, 'no-load', 'strong')],
+        },
+        {
+          startedAt: '2026-10-20T10:15:00Z',
+          homework: 'Trail step, then without the step.',
+          series: [iron('7-iron', 9, 'no-load', 'medium')],
+        },
+        {
+          startedAt: '2026-11-03T10:15:00Z',
+          homework: 'Half shots, say the trail share aloud.',
+          series: [iron('7-iron', 9, 'no-load', 'weak')],
+        },
         {
           startedAt: '2026-11-18T10:15:00Z',
           homework: 'Keep it: five swings before every practice, nothing more.',
@@ -124,7 +170,11 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       { bay: 'Bay 1', measure: 'share.lead.p4', device: 'plates', tendencies: { upPeak: 0.6 } },
       [
         { startedAt: '2026-09-14T12:45:00Z', series: [iron('5-iron', 8, 'reversed-load', 'strong')] },
-        { startedAt: '2026-10-12T12:45:00Z', footwear: 'trainers', series: [iron('5-iron', 8, 'reversed-load', 'strong')] },
+        {
+          startedAt: '2026-10-12T12:45:00Z',
+          footwear: 'trainers',
+          series: [iron('5-iron', 8, 'reversed-load', 'strong')],
+        },
         {
           startedAt: '2026-11-17T12:45:00Z',
           homework: 'Rock without moving: two minutes before the news.',
@@ -158,7 +208,11 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       [
         { startedAt: '2026-09-02T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
         { startedAt: '2026-09-30T16:30:00Z', series: [iron('8-iron', 9, 'late-load', 'strong')] },
-        { startedAt: '2026-10-28T16:30:00Z', homework: 'Rocker board, one end, then the other.', series: [iron('8-iron', 9, 'late-load', 'medium')] },
+        {
+          startedAt: '2026-10-28T16:30:00Z',
+          homework: 'Rocker board, one end, then the other.',
+          series: [iron('8-iron', 9, 'late-load', 'medium')],
+        },
         {
           startedAt: '2026-11-16T16:30:00Z',
           device: 'mat-plates',
@@ -238,7 +292,13 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     lessons: lessons(
       'sunniva',
       'Even feet before anything moves',
-      { bay: 'At home', measure: 'share.lead.address', device: 'boards', clubChannels: false, tendencies: { upPeak: -1, leadP7: -0.3 } },
+      {
+        bay: 'At home',
+        measure: 'share.lead.address',
+        device: 'boards',
+        clubChannels: false,
+        tendencies: { upPeak: -1, leadP7: -0.3 },
+      },
       [
         { startedAt: '2026-09-16T18:20:00Z', pain: [4, 4], series: [iron('9-iron', 8, 'trail-start', 'strong')] },
         {
@@ -247,7 +307,12 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
           homework: 'Even start, eyes shut, three in a row.',
           series: [iron('9-iron', 9, 'trail-start', 'strong')],
         },
-        { startedAt: '2026-10-28T18:20:00Z', pain: [2, 2], homework: 'Even start, then one ball.', series: [iron('9-iron', 9, 'trail-start', 'medium')] },
+        {
+          startedAt: '2026-10-28T18:20:00Z',
+          pain: [2, 2],
+          homework: 'Even start, then one ball.',
+          series: [iron('9-iron', 9, 'trail-start', 'medium')],
+        },
         {
           startedAt: '2026-11-11T18:20:00Z',
           pain: [1, 1],
@@ -279,7 +344,13 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       { startedAt: '2026-09-23T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
       { startedAt: '2026-10-14T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
       { startedAt: '2026-10-27T11:00:00Z', device: 'boards', bay: 'Mat room', series: [iron('7-iron', 10)] },
-      { startedAt: '2026-11-09T11:00:00Z', spread: 0.35, monitor: true, nextVisit: '2027-04-12', series: [iron('7-iron', 4), driver(3)] },
+      {
+        startedAt: '2026-11-09T11:00:00Z',
+        spread: 0.35,
+        monitor: true,
+        nextVisit: '2027-04-12',
+        series: [iron('7-iron', 4), driver(3)],
+      },
     ]),
   },
 ];

@@ -51,9 +51,20 @@ export const pupil = (
   mass: number,
   story: string,
   profile: Partial<PupilProfile>,
-): Pupil => ({ id, name, about, handed, stature, mass, story, archived: false, profile: { ...NO_PROFILE, ...profile } });
+): Pupil => ({
+  id,
+  name,
+  about,
+  handed,
+  stature,
+  mass,
+  story,
+  archived: false,
+  profile: { ...NO_PROFILE, ...profile },
+});
 
-export const bag = (...clubs: (readonly [string, ClubClass, number])[]) => clubs.map(([name, club, loft]) => ({ name, club, loft, changes: '' }));
+export const bag = (...clubs: (readonly [string, ClubClass, number])[]) =>
+  clubs.map(([name, club, loft]) => ({ name, club, loft, changes: '' }));
 export const iron = (clubName: string, count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({
   club: 'iron',
   clubName,
@@ -61,7 +72,13 @@ export const iron = (clubName: string, count: number, fault?: string, strength?:
   fault,
   strength,
 });
-export const driver = (count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({ club: 'driver', clubName: 'driver', count, fault, strength });
+export const driver = (count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({
+  club: 'driver',
+  clubName: 'driver',
+  count,
+  fault,
+  strength,
+});
 
 type Common = Omit<DemoLesson, 'id' | 'startedAt' | 'aim' | 'series' | 'homework' | 'nextVisit' | 'pain'>;
 type Told = Pick<DemoLesson, 'startedAt' | 'series'> & Partial<DemoLesson>;

@@ -47,7 +47,9 @@ const rateOf = (rec: Recording): number => Math.round(1 / (rec.time[1]! - rec.ti
 /** One sample of all columns; a mat alone has none but its channels. */
 function columnsOf(rec: Recording): Float64Array[] {
   return [
-    ...rec.platforms.flatMap((p, i) => WRENCH_CHANNELS.map((c) => (c === 'fz' ? p.fz.map((v) => v + OFFSETS[i]!) : p[c]))),
+    ...rec.platforms.flatMap((p, i) =>
+      WRENCH_CHANNELS.map((c) => (c === 'fz' ? p.fz.map((v) => v + OFFSETS[i]!) : p[c])),
+    ),
     ...rec.boards.flatMap((b, i) => b.cells.map((c) => c.map((v) => v + OFFSETS[i]! / 4))),
     ...CHANNELS.map((c) => rec.channels[c]!),
   ];
@@ -64,7 +66,12 @@ function helloOf(rec: Recording): Hello {
       name: NAMES[settings.kind],
       rate: rateOf(rec),
       plates: [...rec.platforms, ...rec.boards].map((p) => ({ centre: [...p.centre] as [number, number] })),
-      mat: mat && { rows: mat.rows, cols: mat.cols, pitch: mat.pitch, rate: Math.round(1 / (mat.time[1]! - mat.time[0]!)) },
+      mat: mat && {
+        rows: mat.rows,
+        cols: mat.cols,
+        pitch: mat.pitch,
+        rate: Math.round(1 / (mat.time[1]! - mat.time[0]!)),
+      },
       channels: [...CHANNELS],
       standIn: true,
     },
@@ -84,7 +91,8 @@ async function stream(): Promise<void> {
   let hurry = false;
   /** Somebody else is about to step on: a swing that is asked for now is theirs. */
   let changing = false;
-  const make = (): Promise<MadeMotion> => maker.next({ seed: seed++, ...who, before: settings.before, device: settings.kind });
+  const make = (): Promise<MadeMotion> =>
+    maker.next({ seed: seed++, ...who, before: settings.before, device: settings.kind });
   let current = playing(await make());
   let upcoming = make();
   let position = 0;
@@ -171,7 +179,12 @@ async function stream(): Promise<void> {
       if (frame * perFrame < position + block && frame < mat.time.length)
         socket.send(
           packFeed(
-            { kind: MAT_FRAME, sequence: sequence++, time: deviceTime + (frame * perFrame - position) / rate, count: 1 },
+            {
+              kind: MAT_FRAME,
+              sequence: sequence++,
+              time: deviceTime + (frame * perFrame - position) / rate,
+              count: 1,
+            },
             (mat.frames as Uint8Array).subarray(frame * cells, (frame + 1) * cells),
           ),
         );
@@ -207,7 +220,15 @@ function monitor(address: string): (ago: number, ball: Ball) => void {
   const connect = (): void => {
     const s = new WebSocket(address);
     s.on('open', () => {
-      s.send(JSON.stringify({ type: 'hello', protocol: 'vilko-shots', version: 1, name: 'Simulated monitor', sides: 'by hand' }));
+      s.send(
+        JSON.stringify({
+          type: 'hello',
+          protocol: 'vilko-shots',
+          version: 1,
+          name: 'Simulated monitor',
+          sides: 'by hand',
+        }),
+      );
       socket = s;
     });
     s.on('message', (data: Buffer) => console.error(`monitor: ${data.toString('utf8')}`));

@@ -2,7 +2,16 @@ import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
 import type { Asked } from '@vilko/contract';
 import { type ClubClass, type Handed, type Recording } from '@vilko/core';
-import { type Build, random, shotOf, SIMULATED_FAULTS, simulate, type SimulatedDevice, type SimulatedShot, standing } from '@vilko/core/golfer';
+import {
+  type Build,
+  random,
+  shotOf,
+  SIMULATED_FAULTS,
+  simulate,
+  type SimulatedDevice,
+  type SimulatedShot,
+  standing,
+} from '@vilko/core/golfer';
 import { ask } from '../threads/ask.js';
 
 /** What the simulated golfer is asked for. */
@@ -30,11 +39,19 @@ const ROUTINE_SECONDS = 10;
 /** Standing, a swing, back to address; or what the set-up asks for. */
 export function makeMotion(r: MotionRequest): MadeMotion {
   const who = { device: r.device, seed: r.seed, handed: r.handed, club: r.club, build: r.build ?? SOMEBODY };
-  if (r.does !== 'swing') return { recording: standing({ ...who, does: r.does, seconds: ROUTINE_SECONDS }).recording, shot: null };
+  if (r.does !== 'swing')
+    return { recording: standing({ ...who, does: r.does, seconds: ROUTINE_SECONDS }).recording, shot: null };
   const faults = Object.keys(SIMULATED_FAULTS).filter((f) => (SIMULATED_FAULTS[f]!.club ?? r.club) === r.club);
   // every third swing is a good one, so that a lesson has both
   const fault = r.seed % 3 === 0 ? undefined : faults[r.seed % 2 ? 0 : 1];
-  const { recording, motion } = simulate({ ...who, fault, strength: 'strong', before: r.before, returns: true, style: { spread: 0.4 } });
+  const { recording, motion } = simulate({
+    ...who,
+    fault,
+    strength: 'strong',
+    before: r.before,
+    returns: true,
+    style: { spread: 0.4 },
+  });
   const plan = motion.plans[0]!;
   return { recording, shot: { at: plan.times.p7, ball: shotOf(plan, random(r.seed)) } };
 }

@@ -24,10 +24,21 @@ export function filmService(swings: SwingRepository, films: FilmRepository, stor
       const mime = filmMime(bytes);
       if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: no film was stored');
       const there = await films.ofSwings([swingId]);
-      if (there.length >= MOST) throw new VilkoError('bad-option', 'this swing has two films already: delete one first');
+      if (there.length >= MOST)
+        throw new VilkoError('bad-option', 'this swing has two films already: delete one first');
       // two films of one swing show two sides
-      const angle = there[0]?.angle === about.angle ? (about.angle === 'face on' ? 'down the line' : 'face on') : about.angle;
-      const film: Film = { ...about, angle, id: randomUUID(), swingId, mime, size: bytes.byteLength, lines: [], note: '' };
+      const angle =
+        there[0]?.angle === about.angle ? (about.angle === 'face on' ? 'down the line' : 'face on') : about.angle;
+      const film: Film = {
+        ...about,
+        angle,
+        id: randomUUID(),
+        swingId,
+        mime,
+        size: bytes.byteLength,
+        lines: [],
+        note: '',
+      };
       await store.put(film, bytes);
       await films.add(film);
       return film;

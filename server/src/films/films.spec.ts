@@ -4,7 +4,8 @@ import { type TestApp, testApp } from '../testing/test-app.js';
 import { filmMime } from './film-service.js';
 
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 2000 }, (_, i) => i % 256));
-const about = (angle: string) => `angle=${encodeURIComponent(angle)}&duration=2.5&aspect=1.5&frameRate=30&impact=1.2&impactBy=sound`;
+const about = (angle: string) =>
+  `angle=${encodeURIComponent(angle)}&duration=2.5&aspect=1.5&frameRate=30&impact=1.2&impactBy=sound`;
 
 describe('films', () => {
   let app: TestApp;
@@ -38,8 +39,16 @@ describe('films', () => {
   it('keep lines and marks, can be deleted and put back', async () => {
     const film = Film.parse((await app.sendBytes(`/api/swings/${swing}/films?${about('face on')}`, WEBM)).json());
     const filmsNow = async () => (await app.lesson()).rack.find((s) => s.id === swing)!.films.map((f) => f.id);
-    const line = { id: 'a', kind: 'stick' as const, points: [[0.1, 0.2] as [number, number], [0.3, 0.9] as [number, number]], drawnAt: 0.5, cm: null };
-    const changed = Film.parse((await app.send('PATCH', `/api/films/${film.id}`, { lines: [line], impact: 1.25, impactBy: 'mark' })).json());
+    const line = {
+      id: 'a',
+      kind: 'stick' as const,
+      points: [[0.1, 0.2] as [number, number], [0.3, 0.9] as [number, number]],
+      drawnAt: 0.5,
+      cm: null,
+    };
+    const changed = Film.parse(
+      (await app.send('PATCH', `/api/films/${film.id}`, { lines: [line], impact: 1.25, impactBy: 'mark' })).json(),
+    );
     expect([changed.lines, changed.impact, changed.impactBy]).toEqual([[line], 1.25, 'mark']);
     await app.send('DELETE', `/api/films/${film.id}`);
     expect(await filmsNow()).toEqual([]);
@@ -48,7 +57,10 @@ describe('films', () => {
   });
 
   it('are refused when they are none, and need a swing', async () => {
-    const text = await app.sendBytes(`/api/swings/${swing}/films?${about('face on')}`, new TextEncoder().encode('not a film'));
+    const text = await app.sendBytes(
+      `/api/swings/${swing}/films?${about('face on')}`,
+      new TextEncoder().encode('not a film'),
+    );
     expect(text.statusCode).toBe(422);
     expect((await app.sendBytes(`/api/swings/nobody/films?${about('face on')}`, WEBM)).statusCode).toBe(404);
     expect((await app.get('/api/films/nobody/file')).statusCode).toBe(404);

@@ -39,12 +39,17 @@ describe('backups', () => {
   it('that are damaged or something else are refused in a sentence, and nothing is put back', async () => {
     const bytes = await bytesOf((await make()).name);
     const cut = await put(bytes.slice(0, bytes.length >> 1));
-    expect([cut.statusCode, cut.json<{ message: string }>().message]).toEqual([422, jasmine.stringContaining('is not a whole zip file')]);
+    expect([cut.statusCode, cut.json<{ message: string }>().message]).toEqual([
+      422,
+      jasmine.stringContaining('is not a whole zip file'),
+    ]);
     const other = await put(zipSync({ 'a.txt': strToU8('x') }));
     expect(other.json<{ message: string }>().message).toContain('holds no pupils.json');
     const files = unzipSync(bytes);
     const without = Object.fromEntries(Object.entries(files).filter(([f]) => !f.startsWith('recordings/')));
-    expect((await put(zipSync(without))).json<{ message: string }>().message).toContain('lacks the recording of swing 1');
+    expect((await put(zipSync(without))).json<{ message: string }>().message).toContain(
+      'lacks the recording of swing 1',
+    );
     const odd = { ...files, 'pupils.json': strToU8(JSON.stringify({ vilko: 'pupils', version: 9 })) };
     expect((await put(zipSync(odd))).statusCode).toBe(422);
     expect((await app.lesson()).rack.length).toBe(1);

@@ -17,7 +17,8 @@ const NAME = /^vilko-\d{8}-\d{6}\.zip$/;
 export function backups(data: string, pupils: PupilRepository, archive: PupilArchive) {
   const folder = join(data, 'backups');
   mkdirSync(folder, { recursive: true });
-  const contents = async (name: string) => Contents.safeParse(JSON.parse(await readFile(join(folder, `${name}.json`), 'utf8').catch(() => 'null')));
+  const contents = async (name: string) =>
+    Contents.safeParse(JSON.parse(await readFile(join(folder, `${name}.json`), 'utf8').catch(() => 'null')));
   const names = async (): Promise<string[]> =>
     (await readdir(folder))
       .filter((n) => NAME.test(n))
@@ -28,7 +29,13 @@ export function backups(data: string, pupils: PupilRepository, archive: PupilArc
       (await names()).map(async (name) => {
         const held = await contents(name);
         const { size, mtime } = await stat(join(folder, name));
-        return { name, size, at: held.data?.at ?? mtime.toISOString(), pupils: held.data?.pupils.length ?? 0, swings: held.data?.swings ?? 0 };
+        return {
+          name,
+          size,
+          at: held.data?.at ?? mtime.toISOString(),
+          pupils: held.data?.pupils.length ?? 0,
+          swings: held.data?.swings ?? 0,
+        };
       }),
     );
   return {
@@ -41,13 +48,17 @@ export function backups(data: string, pupils: PupilRepository, archive: PupilArc
       const name = `vilko-${at.slice(0, 19).replaceAll(/[-:]/g, '').replace('T', '-')}.zip`;
       // whole or not at all: a power cut leaves the unfinished file under another name
       await writeFile(join(folder, `${name}.part`), packPupils(bundle));
-      await writeFile(join(folder, `${name}.json`), JSON.stringify({ at, pupils: all.map((p) => p.id), swings: bundle.head.swings.length }));
+      await writeFile(
+        join(folder, `${name}.json`),
+        JSON.stringify({ at, pupils: all.map((p) => p.id), swings: bundle.head.swings.length }),
+      );
       await rename(join(folder, `${name}.part`), join(folder, name));
       return (await list()).find((b) => b.name === name)!;
     },
     /** The bytes of a backup, to be kept elsewhere. */
     async read(name: string): Promise<Uint8Array> {
-      if (!NAME.test(basename(name)) || !(await names()).includes(name)) throw new VilkoError('bad-option', `there is no backup ${name}`);
+      if (!NAME.test(basename(name)) || !(await names()).includes(name))
+        throw new VilkoError('bad-option', `there is no backup ${name}`);
       return readFile(join(folder, name));
     },
     /** Puts pupils of a bundle or backup back; what is there already stays as it is. */

@@ -5,7 +5,12 @@ import { testApp } from '../testing/test-app.js';
 
 type App = Awaited<ReturnType<typeof testApp>>;
 
-const own = (change: Partial<Pattern> = {}): Pattern => ({ ...patternOf('quiet-centre'), id: 'house-centre', name: 'House centre', ...change });
+const own = (change: Partial<Pattern> = {}): Pattern => ({
+  ...patternOf('quiet-centre'),
+  id: 'house-centre',
+  name: 'House centre',
+  ...change,
+});
 
 describe('patterns of the house', () => {
   let app: App;
@@ -18,7 +23,9 @@ describe('patterns of the house', () => {
 
   it('are added, saved as versions, kept in history, and given back as they were', async () => {
     expect((await add(own())).version).toBe(1);
-    const saved = PatternVersion.parse((await app.send('PUT', '/api/patterns/house-centre', own({ belief: 'Stay.' }))).json());
+    const saved = PatternVersion.parse(
+      (await app.send('PUT', '/api/patterns/house-centre', own({ belief: 'Stay.' }))).json(),
+    );
     expect([saved.version, saved.pattern.version, saved.pattern.belief]).toEqual([2, 2, 'Stay.']);
     const versions = (await app.get('/api/patterns/house-centre/versions')).json<{ version: number }[]>();
     expect(versions.map((v) => v.version)).toEqual([2, 1]);
@@ -41,7 +48,8 @@ describe('patterns of the house', () => {
   });
 
   it('refuse what is not a pattern, and changes of what is shipped, in one sentence', async () => {
-    const sentence = async (method: 'POST' | 'PUT', url: string, body: object) => Problem.parse((await app.send(method, url, body)).json()).message;
+    const sentence = async (method: 'POST' | 'PUT', url: string, body: object) =>
+      Problem.parse((await app.send(method, url, body)).json()).message;
     expect(await sentence('POST', '/api/patterns', { id: 'x' })).toContain('this is not a pattern');
     expect(await sentence('PUT', '/api/patterns/quiet-centre', own())).toContain('comes with the application');
     expect(await sentence('PUT', '/api/patterns/nowhere', own())).toContain('there is no own pattern');
@@ -55,7 +63,9 @@ describe('patterns of the house', () => {
     const fresh = await testApp();
     try {
       await fresh.sendBytes(`/api/restore?name=${name}`, new Uint8Array(bytes));
-      expect(OwnPatterns.parse((await fresh.get('/api/patterns')).json()).map((v) => [v.pattern.id, v.version])).toEqual([['house-centre', 2]]);
+      expect(
+        OwnPatterns.parse((await fresh.get('/api/patterns')).json()).map((v) => [v.pattern.id, v.version]),
+      ).toEqual([['house-centre', 2]]);
     } finally {
       await fresh.close();
     }
@@ -66,7 +76,9 @@ describe('what swings are judged by', () => {
   let app: App;
   beforeAll(async () => {
     app = await testApp();
-    await app.bring(simulate({ device: 'plates', fault: 'hangs-back', strength: 'strong', seed: 5, swings: 3 }).recording);
+    await app.bring(
+      simulate({ device: 'plates', fault: 'hangs-back', strength: 'strong', seed: 5, swings: 3 }).recording,
+    );
   });
   afterAll(() => app.close());
 

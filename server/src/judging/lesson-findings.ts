@@ -10,13 +10,18 @@ export interface LessonSwing {
 }
 
 /** Whole swings with a ball or without, no exercises: those a finding is made of. */
-const counts = ({ row, summary }: LessonSwing): boolean => row.kind === 'full' && row.tag !== 'exercise' && summary.read !== null;
+const counts = ({ row, summary }: LessonSwing): boolean =>
+  row.kind === 'full' && row.tag !== 'exercise' && summary.read !== null;
 
 /**
  * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them.
  * @param standardOf the standard for a club and an intent
  */
-export function lessonFindings(pupil: Pupil, swings: readonly LessonSwing[], standardOf: (club: ClubClass, intent: string) => Standard): LessonFindings {
+export function lessonFindings(
+  pupil: Pupil,
+  swings: readonly LessonSwing[],
+  standardOf: (club: ClubClass, intent: string) => Standard,
+): LessonFindings {
   const own = swings.filter(counts);
   const sets = new Map<string, LessonSwing[]>();
   // a wanted shot changes what is asked, so that it makes a set of its own
@@ -31,7 +36,9 @@ export function lessonFindings(pupil: Pupil, swings: readonly LessonSwing[], sta
       const standard = standardOf(club, intent);
       const device = set[0]!.summary.device;
       // overruled in every swing of the set: overruled for the set
-      const overruled = set[0]!.row.overruled.filter((o) => set.every((s) => s.row.overruled.some((x) => x.fault === o.fault)));
+      const overruled = set[0]!.row.overruled.filter((o) =>
+        set.every((s) => s.row.overruled.some((x) => x.fault === o.fault)),
+      );
       const context = judgeContext(device, club, standard, pupil.stature !== null, overruled);
       const { findings } = judgeSet(
         set.map((s) => s.summary.read!),
@@ -53,7 +60,11 @@ export function lessonFindings(pupil: Pupil, swings: readonly LessonSwing[], sta
     });
   const fitted = own.map(({ row, summary }) => {
     const { pattern, tuning } = standardOf(row.club, row.intent);
-    return { club: row.club, measures: summary.read!.measures, fit: compare(summary.read!.measures, pattern, row.club, tuning).fit };
+    return {
+      club: row.club,
+      measures: summary.read!.measures,
+      fit: compare(summary.read!.measures, pattern, row.club, tuning).fit,
+    };
   });
   return { clubs, oneSwingForAll: oneSwingForAll(fitted) };
 }

@@ -2,7 +2,11 @@ import type { PatternVersion } from '@vilko/contract';
 import { type Pattern, PATTERNS, VilkoError } from '@vilko/core';
 import type { PatternRepository, PatternRow } from '../db/patterns.js';
 
-const told = ({ version, savedAt, pattern }: PatternRow): PatternVersion => ({ version, savedAt: savedAt.toISOString(), pattern });
+const told = ({ version, savedAt, pattern }: PatternRow): PatternVersion => ({
+  version,
+  savedAt: savedAt.toISOString(),
+  pattern,
+});
 
 const isShipped = (id: string): boolean => PATTERNS.some((p) => p.id === id);
 
@@ -20,11 +24,13 @@ export function patternService(repository: PatternRepository) {
     /** A pattern that was copied, made or brought; an id that is taken gets a number. */
     async add(pattern: Pattern): Promise<PatternVersion> {
       let id = pattern.id;
-      for (let n = 2; isShipped(id) || (await repository.versions(id)).length; n++) id = `${pattern.id.slice(0, 56)}-${n}`;
+      for (let n = 2; isShipped(id) || (await repository.versions(id)).length; n++)
+        id = `${pattern.id.slice(0, 56)}-${n}`;
       return told(await repository.add({ ...pattern, id, version: 1 }));
     },
     async save(pattern: Pattern): Promise<PatternVersion> {
-      if (isShipped(pattern.id)) throw new VilkoError('bad-option', `${pattern.name} comes with the application: copy it, then change the copy`);
+      if (isShipped(pattern.id))
+        throw new VilkoError('bad-option', `${pattern.name} comes with the application: copy it, then change the copy`);
       return save(pattern);
     },
     setDeleted: async (id: string, deleted: boolean): Promise<PatternVersion | null> => {

@@ -6,13 +6,20 @@ describe('progress', () => {
   let app: TestApp;
   beforeEach(async () => {
     app = await testApp();
-    await app.pupils.addLesson({ id: 'l2', pupilId: 'p', startedAt: new Date('2026-11-20T10:00:00Z'), bay: 'Bay 3', aim: '' });
+    await app.pupils.addLesson({
+      id: 'l2',
+      pupilId: 'p',
+      startedAt: new Date('2026-11-20T10:00:00Z'),
+      bay: 'Bay 3',
+      aim: '',
+    });
   }, 60_000);
   afterEach(() => app.close(), 30_000);
 
   let seed = 500;
   const swings = async (lesson: string, n: number, o: Partial<SimulateOptions>): Promise<void> => {
-    for (let i = 0; i < n; i++) await app.bring(simulate({ device: 'mat', seed: seed++, ...o }).recording, `a${seed}.vilko`, lesson);
+    for (let i = 0; i < n; i++)
+      await app.bring(simulate({ device: 'mat', seed: seed++, ...o }).recording, `a${seed}.vilko`, lesson);
   };
   const progress = async () => Progress.parse((await app.get('/api/pupils/p/progress')).json());
   const log = (drill: string) =>
@@ -51,7 +58,12 @@ describe('progress', () => {
     expect((await progress()).drills.at(-1)!.measure).toBe('share.lead.p4');
     // the next drill ends the one before: what comes now is its doing
     const [first, second] = (await progress()).drills;
-    expect([first!.until !== null, first!.after!.n, second!.before!.lessonId, second!.after]).toEqual([true, 6, 'l2', null]);
+    expect([first!.until !== null, first!.after!.n, second!.before!.lessonId, second!.after]).toEqual([
+      true,
+      6,
+      'l2',
+      null,
+    ]);
   }, 60_000);
 
   it('compares how far swings scatter in the first and the last lesson; exercises stay out', async () => {

@@ -26,7 +26,11 @@ interface Begun {
 }
 
 /** When each drill was first planned, trained or written down, the oldest first. */
-export function begunDrills(plans: readonly PracticePlan[], log: readonly LogEntry[], trained: readonly TrainedSwing[]): Begun[] {
+export function begunDrills(
+  plans: readonly PracticePlan[],
+  log: readonly LogEntry[],
+  trained: readonly TrainedSwing[],
+): Begun[] {
   const seen = [
     ...plans.flatMap((p) => p.plan.wish.drills.map((drill) => ({ drill, at: p.madeAt }))),
     ...log.flatMap((e) => (e.drill === null ? [] : [{ drill: e.drill, at: e.at }])),
@@ -35,14 +39,25 @@ export function begunDrills(plans: readonly PracticePlan[], log: readonly LogEnt
   return seen.filter((s, i) => seen.findIndex((x) => x.drill === s.drill) === i);
 }
 
-const values = (swings: readonly SummarisedSwing[], measure: string): number[] => swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
-const unitOf = (measure: string) => ({ measure, words: measureRow(measure)?.words ?? measure, unit: measureRow(measure)?.unit ?? '' });
+const values = (swings: readonly SummarisedSwing[], measure: string): number[] =>
+  swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
+const unitOf = (measure: string) => ({
+  measure,
+  words: measureRow(measure)?.words ?? measure,
+  unit: measureRow(measure)?.unit ?? '',
+});
 
 function setOf(swings: readonly SummarisedSwing[], measure: string, lessons: readonly LessonHead[]): LessonSet | null {
   const v = values(swings, measure);
   const lesson = lessons.find((l) => l.id === swings[0]?.row.lessonId);
   return lesson && v.length
-    ? { lessonId: lesson.id, startedAt: lesson.startedAt, n: v.length, mean: mean(v), sd: v.length < 2 ? null : standardDeviation(v) }
+    ? {
+        lessonId: lesson.id,
+        startedAt: lesson.startedAt,
+        n: v.length,
+        mean: mean(v),
+        sd: v.length < 2 ? null : standardDeviation(v),
+      }
     : null;
 }
 
@@ -59,7 +74,9 @@ function leadingSwings(swings: readonly SummarisedSwing[]): SummarisedSwing[] {
 
 /** The swings of a group's last lesson in a stretch of time. */
 function lastLesson(group: readonly SummarisedSwing[], from: string, until: string): SummarisedSwing[] {
-  const within = group.filter(({ row }) => row.recordedAt.toISOString() >= from && row.recordedAt.toISOString() < until);
+  const within = group.filter(
+    ({ row }) => row.recordedAt.toISOString() >= from && row.recordedAt.toISOString() < until,
+  );
   const lesson = within.at(-1)?.row.lessonId;
   return within.filter((s) => s.row.lessonId === lesson);
 }
@@ -86,7 +103,9 @@ export function drillEffects(
     const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
     const measure = seen(own) ? own : (agreed ?? 'share.lead.p7');
     const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => worthOf(m) !== null);
-    const changes = compareSets(ids.map((m) => ({ before: values(before, m), after: values(after, m), worth: worthOf(m)! })));
+    const changes = compareSets(
+      ids.map((m) => ({ before: values(before, m), after: values(after, m), worth: worthOf(m)! })),
+    );
     const [meant, ...others] = changes;
     return {
       ...unitOf(measure),
@@ -97,7 +116,9 @@ export function drillEffects(
       after: setOf(after, measure, lessons),
       clubName: group[0]?.row.clubName ?? null,
       word: meant?.word ?? null,
-      beside: others.flatMap((c, k) => (c?.word === 'real change' ? [{ ...unitOf(ids[k + 1]!), difference: c.difference }] : [])),
+      beside: others.flatMap((c, k) =>
+        c?.word === 'real change' ? [{ ...unitOf(ids[k + 1]!), difference: c.difference }] : [],
+      ),
     };
   });
 }

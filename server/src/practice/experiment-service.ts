@@ -1,5 +1,12 @@
 import { randomInt, randomUUID } from 'node:crypto';
-import { type Experiment, type ExperimentAct, type KeptExperiment, type NewExperiment, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
+import {
+  type Experiment,
+  type ExperimentAct,
+  type KeptExperiment,
+  type NewExperiment,
+  SHOT_NUMBERS,
+  type SwingHead,
+} from '@vilko/contract';
 import { type Arm, drawTrials, measureRow, nextTrial, trialsSay, VilkoError, worthOf } from '@vilko/core';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { ExperimentRepository } from '../db/experiments.js';
@@ -36,7 +43,11 @@ export function experimentService(experiments: ExperimentRepository, swings: Swi
     }
     return trials.length === e.trials.length ? e : ((await experiments.change(e.id, { trials })) ?? e);
   };
-  const shown = (e: KeptExperiment, rack: readonly SwingHead[], values: ReadonlyMap<string, number | null>): Experiment => {
+  const shown = (
+    e: KeptExperiment,
+    rack: readonly SwingHead[],
+    values: ReadonlyMap<string, number | null>,
+  ): Experiment => {
     const what = measured(e.about.measure);
     const trials = e.trials.map((t) => {
       const head = rack.find((s) => s.id === t.swingId);
@@ -44,7 +55,9 @@ export function experimentService(experiments: ExperimentRepository, swings: Swi
       return { ...t, number: head?.number ?? null, value: head ? (ball ?? values.get(t.swingId) ?? null) : null };
     });
     const after = next(e);
-    const counted = trials.flatMap((t) => (t.arm !== 'warm-up' && !t.void ? [{ arm: t.arm satisfies Arm, value: t.value }] : []));
+    const counted = trials.flatMap((t) =>
+      t.arm !== 'warm-up' && !t.void ? [{ arm: t.arm satisfies Arm, value: t.value }] : [],
+    );
     // while it runs nobody sees which way it leans
     const says = after === null ? trialsSay(counted, what?.worth ?? 0) : null;
     return {
@@ -79,17 +92,33 @@ export function experimentService(experiments: ExperimentRepository, swings: Swi
     ofLesson,
     /** Draws the order and begins; one that was running in the lesson ends. */
     async begin(lessonId: string, about: NewExperiment): Promise<Experiment[] | null> {
-      if (!measured(about.measure)) throw new VilkoError('bad-option', `no difference that matters is known of ${about.measure.id}: choose another measure`);
+      if (!measured(about.measure))
+        throw new VilkoError(
+          'bad-option',
+          `no difference that matters is known of ${about.measure.id}: choose another measure`,
+        );
       if (!(await swings.lesson(lessonId))) return null;
-      for (const e of await experiments.ofLessons([lessonId])) if (next(e) !== null) await experiments.change(e.id, { endedAt: new Date() });
-      const made = { id: randomUUID(), lessonId, madeAt: new Date().toISOString(), endedAt: null, about, order: drawTrials(about.perArm, draw), trials: [] };
+      for (const e of await experiments.ofLessons([lessonId]))
+        if (next(e) !== null) await experiments.change(e.id, { endedAt: new Date() });
+      const made = {
+        id: randomUUID(),
+        lessonId,
+        madeAt: new Date().toISOString(),
+        endedAt: null,
+        about,
+        order: drawTrials(about.perArm, draw),
+        trials: [],
+      };
       await experiments.add(made);
       return ofLesson(lessonId);
     },
     async act(id: string, act: ExperimentAct): Promise<Experiment[] | null> {
       const e = await experiments.one(id);
       if (!e) return null;
-      if (act.act === 'void') await experiments.change(id, { trials: e.trials.map((t) => (t.swingId === act.swingId ? { ...t, void: act.void } : t)) });
+      if (act.act === 'void')
+        await experiments.change(id, {
+          trials: e.trials.map((t) => (t.swingId === act.swingId ? { ...t, void: act.void } : t)),
+        });
       else await experiments.change(id, { endedAt: act.act === 'end' ? new Date() : null });
       return ofLesson(e.lessonId);
     },

@@ -3,7 +3,13 @@ import { simulate } from '@vilko/core/golfer';
 import { z } from 'zod';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
-const ABOUT = { with: 'Lead heel down first', without: 'As you like', measure: { of: 'swing', id: 'share.lead.p7' }, perArm: 4, warmUp: 1 };
+const ABOUT = {
+  with: 'Lead heel down first',
+  without: 'As you like',
+  measure: { of: 'swing', id: 'share.lead.p7' },
+  perArm: 4,
+  warmUp: 1,
+};
 
 describe('an experiment', () => {
   let app: TestApp;
@@ -22,7 +28,10 @@ describe('an experiment', () => {
   let seed = 100;
   /** One more swing; `leads` SDs more load on the lead foot at impact. */
   const swing = (leads = 0) =>
-    app.bring(simulate({ device: 'mat', seed: seed++, style: { spread: 0.15, tendencies: { leadP7: leads } } }).recording, `s${seed}.vilko`);
+    app.bring(
+      simulate({ device: 'mat', seed: seed++, style: { spread: 0.15, tendencies: { leadP7: leads } } }).recording,
+      `s${seed}.vilko`,
+    );
 
   it('draws with and without at random in blocks, counts the warm-up out, and says nothing before the end', async () => {
     await swing();
@@ -82,7 +91,10 @@ describe('an experiment', () => {
     const head = (await swing())[0]!;
     await app.send('PATCH', `/api/swings/${head.id}/shot`, { carry: 151 });
     expect((await now()).trials[0]!.value).toBe(151);
-    const refused = await app.send('POST', '/api/lessons/l/experiments', { ...ABOUT, measure: { of: 'swing', id: 'no.such.measure' } });
+    const refused = await app.send('POST', '/api/lessons/l/experiments', {
+      ...ABOUT,
+      measure: { of: 'swing', id: 'no.such.measure' },
+    });
     expect(Problem.parse(refused.json()).message).toContain('no difference that matters is known');
     expect((await app.send('POST', '/api/lessons/nowhere/experiments', ABOUT)).statusCode).toBe(404);
     expect((await app.send('POST', '/api/experiments/nothing', { act: 'end' })).statusCode).toBe(404);

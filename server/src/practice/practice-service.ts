@@ -25,7 +25,12 @@ import { progressOf } from './progress.js';
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
 
 /** Plans, logbook and ladders of pupils. */
-export function practiceService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, store: FilmStore) {
+export function practiceService(
+  pupils: PupilRepository,
+  practice: PracticeRepository,
+  swings: SwingService,
+  store: FilmStore,
+) {
   const refuseIfMinor = ({ name, profile }: Pupil): void => {
     if (profile.ageBand && MINOR.includes(profile.ageBand) && !profile.consent)
       throw bare(`${name} is a minor: a plan needs the consent of a parent on record`);
@@ -55,7 +60,13 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
     /** A film of a swing that no device measured, in the logbook. */
     async addFilm(pupilId: string, bytes: Uint8Array, note: string): Promise<LogEntry | null> {
       if (!(await pupils.one(pupilId))) return null;
-      return addEntry(pupilId, { ...BLANK_ENTRY, at: new Date().toISOString(), kind: 'film', note, film: await keepFilm(bytes) });
+      return addEntry(pupilId, {
+        ...BLANK_ENTRY,
+        at: new Date().toISOString(),
+        kind: 'film',
+        note,
+        film: await keepFilm(bytes),
+      });
     },
     /** Where an entry's film lies, and what it is. */
     async filmOf(id: string): Promise<{ film: LogFilm; file: string } | null> {
@@ -73,7 +84,11 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
     async of(pupilId: string): Promise<Practice | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const [plans, log, trained] = await Promise.all([practice.plansOf([pupilId]), practice.logOf([pupilId]), swings.trained(pupil)]);
+      const [plans, log, trained] = await Promise.all([
+        practice.plansOf([pupilId]),
+        practice.logOf([pupilId]),
+        swings.trained(pupil),
+      ]);
       return { plans, log, progress: progressOf(trained, log, plans) };
     },
     /** What practice did, and whether the swings have come closer together. */
@@ -89,7 +104,10 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
       ]);
       const lessons = [...(rows.find((p) => p.id === pupilId)?.lessons ?? [])].reverse();
       const agreed = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
-      return { steadiness: steadinessRows(lessons, all), drills: drillEffects(begunDrills(plans, log, trained), agreed, lessons, all) };
+      return {
+        steadiness: steadinessRows(lessons, all),
+        drills: drillEffects(begunDrills(plans, log, trained), agreed, lessons, all),
+      };
     },
     /** Makes a plan within what is on record about the pupil; one that was running ends. */
     async addPlan(pupilId: string, { lessonId, wish }: NewPlan): Promise<PracticePlan | null> {
@@ -99,7 +117,8 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
       const within = { ...wish, injuries: pupil.profile.injuries, minor: MINOR.includes(pupil.profile.ageBand ?? '') };
       const problem = wishProblem(within);
       if (problem) throw bare(problem);
-      for (const p of await practice.plansOf([pupilId])) if (p.endedAt === null) await practice.changePlan(p.id, { endedAt: new Date() });
+      for (const p of await practice.plansOf([pupilId]))
+        if (p.endedAt === null) await practice.changePlan(p.id, { endedAt: new Date() });
       const made: PracticePlan = {
         id: randomUUID(),
         pupilId,
@@ -113,8 +132,10 @@ export function practiceService(pupils: PupilRepository, practice: PracticeRepos
     },
     async act(id: string, act: PlanAct): Promise<PracticePlan> {
       const { plan } = await planOrRefuse(id);
-      if (act.act === 'end' || act.act === 'resume') return (await practice.changePlan(id, { endedAt: act.act === 'end' ? new Date() : null }))!;
-      const next = act.act === 'move' ? moveBlock(plan, act.block, act.to, act.today) : logBlock(plan, act.block, act.result);
+      if (act.act === 'end' || act.act === 'resume')
+        return (await practice.changePlan(id, { endedAt: act.act === 'end' ? new Date() : null }))!;
+      const next =
+        act.act === 'move' ? moveBlock(plan, act.block, act.to, act.today) : logBlock(plan, act.block, act.result);
       if (typeof next === 'string') throw bare(next);
       return (await practice.changePlan(id, { plan: next }))!;
     },

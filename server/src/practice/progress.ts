@@ -33,10 +33,18 @@ function passedInTrainer(swings: readonly TrainedSwing[]): Passed[] {
 }
 
 /** How far up each drill's ladder: by the trainer, by the eye in the logbook, by the tests of plans. */
-export function progressOf(swings: readonly TrainedSwing[], log: readonly LogEntry[], plans: readonly PracticePlan[]): DrillProgress[] {
-  const byEye = log.flatMap((e): Passed[] => (e.drill !== null && e.rung !== null && e.passed ? [{ drill: e.drill, rung: e.rung, at: e.at }] : []));
+export function progressOf(
+  swings: readonly TrainedSwing[],
+  log: readonly LogEntry[],
+  plans: readonly PracticePlan[],
+): DrillProgress[] {
+  const byEye = log.flatMap((e): Passed[] =>
+    e.drill !== null && e.rung !== null && e.passed ? [{ drill: e.drill, rung: e.rung, at: e.at }] : [],
+  );
   const planned = plans.flatMap((p) =>
-    layOut(p.plan).flatMap((b): Passed[] => (b.result?.test === 'passed' ? [{ drill: b.drill, rung: b.rung, at: `${b.date}T00:00:00.000Z` }] : [])),
+    layOut(p.plan).flatMap((b): Passed[] =>
+      b.result?.test === 'passed' ? [{ drill: b.drill, rung: b.rung, at: `${b.date}T00:00:00.000Z` }] : [],
+    ),
   );
   const passes = [...passedInTrainer(swings), ...byEye, ...planned];
   const seen = [

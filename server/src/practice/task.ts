@@ -7,7 +7,8 @@ export function taskOf(task: PracticeTask, summary: SwingSummary): SwingTask {
   const none = (reason: string): SwingTask => ({ ...task, value: null, u: null, reason, answer: null });
   const drill = DRILLS.find((d) => d.id === task.drill);
   const rung = task.rung === null ? undefined : RUNGS[task.rung];
-  if (drill && rung && !staysValid(drill, rung, task.measure)) return none(`not with the aid on the plate: ${drill.onPlate!.why}`);
+  if (drill && rung && !staysValid(drill, rung, task.measure))
+    return none(`not with the aid on the plate: ${drill.onPlate!.why}`);
   const m = summary.read?.measures[task.measure];
   const value = numberOf(m);
   if (value === null) return none(m?.reason ?? 'no swing was found in this recording');

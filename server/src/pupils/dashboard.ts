@@ -24,7 +24,11 @@ function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {
 }
 
 /** What a pupil works on, whether it changed, and what comes next, from lessons oldest first. */
-export function dashboardOf(lessons: readonly LessonHead[], swings: readonly SummarisedSwing[], log: readonly LogEntry[] = []): PupilDashboard {
+export function dashboardOf(
+  lessons: readonly LessonHead[],
+  swings: readonly SummarisedSwing[],
+  log: readonly LogEntry[] = [],
+): PupilDashboard {
   const last = lessons.at(-1);
   const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
   const counted = swings.filter(countsInTrends);
@@ -43,7 +47,15 @@ export function dashboardOf(lessons: readonly LessonHead[], swings: readonly Sum
     felt: swings.flatMap(({ row, summary }) =>
       row.felt === null || lead(summary) === null
         ? []
-        : [{ swingId: row.id, lessonId: row.lessonId, recordedAt: row.recordedAt.toISOString(), felt: row.felt, measured: lead(summary)! }],
+        : [
+            {
+              swingId: row.id,
+              lessonId: row.lessonId,
+              recordedAt: row.recordedAt.toISOString(),
+              felt: row.felt,
+              measured: lead(summary)!,
+            },
+          ],
     ),
     findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
     nextVisit: last?.nextVisit ?? null,
@@ -59,7 +71,8 @@ function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilD
   const own = swings.filter((s) => s.row.lessonId === lessonId && s.verdict.judgedBy !== null);
   if (!own.length) return null;
   const counts = new Map<string, number>();
-  for (const { verdict } of own) if (verdict.mainFault) counts.set(verdict.mainFault, (counts.get(verdict.mainFault) ?? 0) + 1);
+  for (const { verdict } of own)
+    if (verdict.mainFault) counts.set(verdict.mainFault, (counts.get(verdict.mainFault) ?? 0) + 1);
   const [most] = [...counts].sort((a, b) => b[1] - a[1]);
   return { lessonId, fault: most?.[0] ?? null, shows: most?.[1] ?? 0, of: own.length };
 }
@@ -85,7 +98,9 @@ function trendOf(measure: string, lessons: readonly LessonHead[], swings: readon
         n: values.length,
         mean: mean(values),
         sd: sd(values),
-        change: earlier ? (compareSets([{ before: earlier, after: values, worth }])[0]?.word ?? 'too few swings to tell') : null,
+        change: earlier
+          ? (compareSets([{ before: earlier, after: values, worth }])[0]?.word ?? 'too few swings to tell')
+          : null,
       });
       before.set(device, values);
     }

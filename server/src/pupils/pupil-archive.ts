@@ -26,7 +26,18 @@ export interface Shelves {
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive({ pupils, swings, shots, films, patterns, practice, experiments, store, outbox, scrub }: Shelves) {
+export function pupilArchive({
+  pupils,
+  swings,
+  shots,
+  films,
+  patterns,
+  practice,
+  experiments,
+  store,
+  outbox,
+  scrub,
+}: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -74,14 +85,22 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
     /** Every pupil and what belongs to the house itself. */
     whole: async (): Promise<PupilBundle> => {
       const all = await bundle((await pupils.all()).map((p) => p.id));
-      const own = (await patterns.every()).map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), pattern: r.pattern }));
+      const own = (await patterns.every()).map((r) => ({
+        version: r.version,
+        savedAt: r.savedAt.toISOString(),
+        pattern: r.pattern,
+      }));
       return { ...all, head: { ...all.head, patterns: own } };
     },
     pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),
     /** Puts back what is not there; what is there stays as it is. */
     async putBack({ head, recordings, films: files }: PupilBundle): Promise<Restored> {
       const came = { pupils: 0, lessons: 0, swings: 0, films: 0, there: 0 };
-      const fresh = async (there: Promise<unknown>, put: () => Promise<unknown>, key: 'pupils' | 'lessons' | 'swings' | 'films'): Promise<void> => {
+      const fresh = async (
+        there: Promise<unknown>,
+        put: () => Promise<unknown>,
+        key: 'pupils' | 'lessons' | 'swings' | 'films',
+      ): Promise<void> => {
         if (await there) came.there++;
         else {
           await put();
@@ -89,9 +108,14 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
         }
       };
       for (const p of head.pupils) await fresh(pupils.one(p.id), () => pupils.add(p), 'pupils');
-      for (const l of head.lessons) await fresh(pupils.lesson(l.id), () => pupils.addLesson({ ...l, startedAt: new Date(l.startedAt) }), 'lessons');
+      for (const l of head.lessons)
+        await fresh(pupils.lesson(l.id), () => pupils.addLesson({ ...l, startedAt: new Date(l.startedAt) }), 'lessons');
       for (const s of head.swings)
-        await fresh(swings.one(s.id), () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]), 'swings');
+        await fresh(
+          swings.one(s.id),
+          () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]),
+          'swings',
+        );
       for (const p of head.plans) await practice.addPlan(p);
       for (const e of head.log) await practice.addEntry(e);
       for (const e of head.experiments) await experiments.add(e);
@@ -101,7 +125,13 @@ export function pupilArchive({ pupils, swings, shots, films, patterns, practice,
       }
       for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
       for (const p of head.patterns)
-        await patterns.putBack({ id: p.pattern.id, version: p.version, pattern: p.pattern, savedAt: new Date(p.savedAt), deletedAt: null });
+        await patterns.putBack({
+          id: p.pattern.id,
+          version: p.version,
+          pattern: p.pattern,
+          savedAt: new Date(p.savedAt),
+          deletedAt: null,
+        });
       for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
       return came;
     },

@@ -81,7 +81,10 @@ export interface PupilBundle {
   readonly films: ReadonlyMap<string, Uint8Array>;
 }
 
-export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({ ...l, startedAt: l.startedAt.toISOString() });
+export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({
+  ...l,
+  startedAt: l.startedAt.toISOString(),
+});
 export const swingJson = (s: WholeSwing): PupilsHead['swings'][number] =>
   SwingRowJson.parse({ ...s, recordedAt: s.recordedAt.toISOString(), deletedAt: s.deletedAt?.toISOString() ?? null });
 export const swingRow = (s: PupilsHead['swings'][number]): WholeSwing => ({
@@ -111,13 +114,26 @@ export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
   } catch {
     throw new VilkoError('unreadable', `${name} is not a whole zip file`);
   }
-  if (!files['pupils.json']) throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
+  if (!files['pupils.json'])
+    throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
   const head = PupilsHead.safeParse(JSON.parse(strFromU8(files['pupils.json'])));
-  if (!head.success) throw new VilkoError('unreadable', `pupils.json: ${head.error.issues[0]?.message}`, head.error.issues[0]?.path.join('.'));
+  if (!head.success)
+    throw new VilkoError(
+      'unreadable',
+      `pupils.json: ${head.error.issues[0]?.message}`,
+      head.error.issues[0]?.path.join('.'),
+    );
   const under = (folder: string) =>
-    Object.entries(files).flatMap(([path, data]) => (path.startsWith(`${folder}/`) ? [[path.slice(folder.length + 1), data] as const] : []));
+    Object.entries(files).flatMap(([path, data]) =>
+      path.startsWith(`${folder}/`) ? [[path.slice(folder.length + 1), data] as const] : [],
+    );
   const recordings = new Map(under('recordings').map(([file, data]) => [file.replace(/\.vilko$/, ''), data]));
   const missing = head.data.swings.find((s) => !recordings.has(s.recordingId));
-  if (missing) throw new VilkoError('unreadable', `${name} lacks the recording of swing ${missing.number}`, `recordings/${missing.recordingId}.vilko`);
+  if (missing)
+    throw new VilkoError(
+      'unreadable',
+      `${name} lacks the recording of swing ${missing.number}`,
+      `recordings/${missing.recordingId}.vilko`,
+    );
   return { head: head.data, recordings, films: new Map(under('films')) };
 }

@@ -39,7 +39,8 @@ export function pupilService({ pupils, practice, swings, archive, backups, bayNa
     /** Gives the lessons of a pupil who was entered twice to the other; what only the double knows is kept. */
     async merge(keep: string, double: string): Promise<Pupil> {
       const [kept, gone] = await Promise.all([pupils.one(keep), pupils.one(double)]);
-      if (!kept || !gone || keep === double) throw new VilkoError('bad-option', 'two different pupils are needed to merge them');
+      if (!kept || !gone || keep === double)
+        throw new VilkoError('bad-option', 'two different pupils are needed to merge them');
       if (kept.handed !== gone.handed)
         throw new VilkoError(
           'bad-option',
@@ -56,7 +57,8 @@ export function pupilService({ pupils, practice, swings, archive, backups, bayNa
     async erase(id: string, typed: string): Promise<Erased | null> {
       const pupil = await pupils.one(id);
       if (!pupil) return null;
-      if (typed !== pupil.name) throw new VilkoError('bad-option', `to erase, type the name exactly as it stands: ${pupil.name}`);
+      if (typed !== pupil.name)
+        throw new VilkoError('bad-option', `to erase, type the name exactly as it stands: ${pupil.name}`);
       const erased = await archive.erase(id);
       return erased && { ...erased, backups: await backups.holding(id) };
     },

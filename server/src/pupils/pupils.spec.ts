@@ -1,6 +1,15 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Backup, Erased, NO_PROFILE, Problem, Pupil, PupilDashboard, PupilWithLessons, Restored } from '@vilko/contract';
+import {
+  Backup,
+  Erased,
+  NO_PROFILE,
+  Problem,
+  Pupil,
+  PupilDashboard,
+  PupilWithLessons,
+  Restored,
+} from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { z } from 'zod';
 import { SOMEBODY, type TestApp, testApp } from '../testing/test-app.js';
@@ -10,7 +19,15 @@ import { mergedPupil } from './pupil-service.js';
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 500 }, (_, i) => i % 251));
 const ABOUT_FILM = 'angle=face on&duration=2&aspect=1.5&frameRate=30';
 const { about, handed, story } = SOMEBODY;
-const NEWCOMER = { name: 'Ottoline Quarrendon', about, handed, story, stature: null, mass: null, profile: { ...NO_PROFILE, cueWords: 'quick, quick, slow' } };
+const NEWCOMER = {
+  name: 'Ottoline Quarrendon',
+  about,
+  handed,
+  story,
+  stature: null,
+  mass: null,
+  profile: { ...NO_PROFILE, cueWords: 'quick, quick, slow' },
+};
 
 describe('pupils', () => {
   let app: TestApp;
@@ -31,7 +48,11 @@ describe('pupils', () => {
     expect(started.statusCode).toBe(201);
     const lessons = (await all()).find((p) => p.id === pupil.id)!.lessons;
     expect(lessons.map((l) => [l.aim, l.footwear, l.swings])).toEqual([['Begin', 'trainers', 0]]);
-    const noted = await app.send('PATCH', `/api/lessons/${lessons[0]!.id}`, { homework: 'ten a day', painBefore: 2, nextVisit: '2026-12-24' });
+    const noted = await app.send('PATCH', `/api/lessons/${lessons[0]!.id}`, {
+      homework: 'ten a day',
+      painBefore: 2,
+      nextVisit: '2026-12-24',
+    });
     expect(noted.json<{ homework: string }>().homework).toBe('ten a day');
   });
 
@@ -44,10 +65,19 @@ describe('pupils', () => {
 
   it('who were entered twice become one with the lessons of both', async () => {
     const keep = await take({ ...NEWCOMER, name: 'Once' });
-    const double = await take({ ...NEWCOMER, name: 'Twice', mass: 66, profile: { ...NO_PROFILE, injuries: ['knee'], cueWords: 'let it fall' } });
+    const double = await take({
+      ...NEWCOMER,
+      name: 'Twice',
+      mass: 66,
+      profile: { ...NO_PROFILE, injuries: ['knee'], cueWords: 'let it fall' },
+    });
     await app.send('POST', `/api/pupils/${double.id}/lessons`, { aim: 'theirs', footwear: 'socks' });
     const merged = Pupil.parse((await app.send('POST', `/api/pupils/${keep.id}/merge`, { double: double.id })).json());
-    expect([merged.mass, merged.profile.injuries, merged.profile.cueWords]).toEqual([66, ['knee'], 'quick, quick, slow\nlet it fall']);
+    expect([merged.mass, merged.profile.injuries, merged.profile.cueWords]).toEqual([
+      66,
+      ['knee'],
+      'quick, quick, slow\nlet it fall',
+    ]);
     const now = await all();
     expect(now.find((p) => p.id === keep.id)!.lessons.length).toBe(1);
     expect(now.some((p) => p.id === double.id)).toBeFalse();
@@ -59,9 +89,13 @@ describe('pupils', () => {
   it('give one measure of every swing, and refuse one that does not exist', async () => {
     const own = await testApp();
     const [brought] = await own.bring(simulate({ device: 'mat', seed: 5 }).recording, 'values.vilko');
-    const values = (await own.get('/api/pupils/p/values?measure=share.lead.p7')).json<{ swingId: string; value: number | null }[]>();
+    const values = (await own.get('/api/pupils/p/values?measure=share.lead.p7')).json<
+      { swingId: string; value: number | null }[]
+    >();
     expect(values.find((v) => v.swingId === brought!.id)!.value).toBeCloseTo(brought!.leadAtImpact!, 6);
-    const sideways = (await own.get('/api/pupils/p/values?measure=force.target.peak')).json<{ value: number | null }[]>();
+    const sideways = (await own.get('/api/pupils/p/values?measure=force.target.peak')).json<
+      { value: number | null }[]
+    >();
     expect(sideways.every((v) => v.value === null)).toBeTrue();
     expect((await own.get('/api/pupils/p/values?measure=luck')).statusCode).toBe(400);
     expect((await own.get('/api/pupils/nobody/values?measure=share.lead.p7')).statusCode).toBe(404);
@@ -74,7 +108,10 @@ describe('pupils', () => {
       stature: 1.8,
       profile: { ...NO_PROFILE, notes: 'b', clubs: [{ name: '7-iron', club: 'iron' as const, loft: 30, changes: '' }] },
     };
-    const merged = mergedPupil({ ...SOMEBODY, profile: { ...NO_PROFILE, notes: 'a', clubs: other.profile.clubs } }, other);
+    const merged = mergedPupil(
+      { ...SOMEBODY, profile: { ...NO_PROFILE, notes: 'a', clubs: other.profile.clubs } },
+      other,
+    );
     expect([merged.stature, merged.profile!.notes, merged.profile!.clubs.length]).toEqual([1.75, 'a\nb', 1]);
   });
 
@@ -92,10 +129,22 @@ describe('pupils', () => {
     try {
       await other.send('POST', '/api/pupils/q/erase', { name: 'Another' });
       const back = await other.sendBytes('/api/restore?name=x.zip', new Uint8Array(answer.rawPayload));
-      expect(Restored.parse(back.json())).toEqual({ pupils: 1, lessons: 1, swings: before.rack.length, films: 1, there: 0 });
+      expect(Restored.parse(back.json())).toEqual({
+        pupils: 1,
+        lessons: 1,
+        swings: before.rack.length,
+        films: 1,
+        there: 0,
+      });
       expect(await other.lesson()).toEqual(before);
       const again = await other.sendBytes('/api/restore?name=x.zip', new Uint8Array(answer.rawPayload));
-      expect(Restored.parse(again.json())).toEqual({ pupils: 0, lessons: 0, swings: 0, films: 0, there: 3 + before.rack.length });
+      expect(Restored.parse(again.json())).toEqual({
+        pupils: 0,
+        lessons: 0,
+        swings: 0,
+        films: 0,
+        there: 3 + before.rack.length,
+      });
     } finally {
       await other.close();
     }
@@ -105,11 +154,21 @@ describe('pupils', () => {
   it('show whether the agreed measure has changed, per kind of device', async () => {
     const pupil = await take({ ...NEWCOMER, name: 'Trend', stature: 1.75 });
     const lesson = async (seed: number, fault?: string) => {
-      const { id } = (await app.send('POST', `/api/pupils/${pupil.id}/lessons`, { aim: '', footwear: 'socks', measure: 'share.lead.p7' })).json<{
+      const { id } = (
+        await app.send('POST', `/api/pupils/${pupil.id}/lessons`, {
+          aim: '',
+          footwear: 'socks',
+          measure: 'share.lead.p7',
+        })
+      ).json<{
         id: string;
       }>();
       for (let k = 0; k < 4; k++)
-        await app.bring(simulate({ device: 'boards', seed: seed + k, fault, strength: 'strong', style: { spread: 0.2 } }).recording, 'a.vilko', id);
+        await app.bring(
+          simulate({ device: 'boards', seed: seed + k, fault, strength: 'strong', style: { spread: 0.2 } }).recording,
+          'a.vilko',
+          id,
+        );
     };
     await lesson(100, 'hangs-back');
     await lesson(200, 'hangs-back');

@@ -28,10 +28,14 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
       !measure || !success || success.word === 'met'
         ? ''
         : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
-            success.way === null || success.way <= 0 || success.inside === success.of ? '' : `, ${Math.round(100 * success.way)}% of the way`
+            success.way === null || success.way <= 0 || success.inside === success.of
+              ? ''
+              : `, ${Math.round(100 * success.way)}% of the way`
           }${success.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : ''}.`,
     task: lesson.homework || (drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : ''),
-    agreed: measure ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.` : '',
+    agreed: measure
+      ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.`
+      : '',
   };
 }
 

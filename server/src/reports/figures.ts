@@ -1,5 +1,14 @@
 import type { ClubFindings, LessonFindings, Report, ReportSwing } from '@vilko/contract';
-import { bandsFor, measureRow, mean, type PracticeBand, representative, type Success, successOf, worthOf } from '@vilko/core';
+import {
+  bandsFor,
+  measureRow,
+  mean,
+  type PracticeBand,
+  representative,
+  type Success,
+  successOf,
+  worthOf,
+} from '@vilko/core';
 import type { Standard } from '@vilko/contract';
 import { summaryNumber } from '../analysis/read-swing.js';
 import { countsInTrends, type SummarisedSwing } from '../pupils/dashboard.js';
@@ -46,13 +55,17 @@ export function figuresOf(
   const set = leadingSet(found);
   if (!set) return { set: null, fault: null, measure: null, success: null, before: [], after: [] };
   const main =
-    set.findings.find((f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed))) ??
-    set.findings.find((f) => f.main);
+    set.findings.find(
+      (f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed)),
+    ) ?? set.findings.find((f) => f.main);
   const own = swings.filter(alike(set.clubName, set.device));
   const here = own.filter((s) => s.row.lessonId === lessonId);
-  const last = own.findLast((s) => s.row.recordedAt < here[0]!.row.recordedAt && s.row.lessonId !== lessonId)?.row.lessonId;
+  const last = own.findLast((s) => s.row.recordedAt < here[0]!.row.recordedAt && s.row.lessonId !== lessonId)?.row
+    .lessonId;
   const half = Math.ceil(here.length / 2);
-  const [before, after] = last ? [own.filter((s) => s.row.lessonId === last), here] : [here.slice(0, half), here.slice(half)];
+  const [before, after] = last
+    ? [own.filter((s) => s.row.lessonId === last), here]
+    : [here.slice(0, half), here.slice(half)];
   const id = agreed ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
   const row = measureRow(id);
   const { pattern, tuning } = standardOf(set.club);

@@ -36,10 +36,12 @@ export function openOutbox(data: string) {
     },
     get: (file: string): Promise<Uint8Array> => readFile(join(folder, file)),
     /** Letters of a lesson, oldest first. */
-    ofLesson: async (lessonId: string): Promise<string[]> => (await readdir(folder)).filter((f) => f.startsWith(`${lessonId}--`)).sort(),
+    ofLesson: async (lessonId: string): Promise<string[]> =>
+      (await readdir(folder)).filter((f) => f.startsWith(`${lessonId}--`)).sort(),
     /** What is erased leaves no letter behind. */
     async removeOf(lessonIds: readonly string[]): Promise<void> {
-      for (const f of await readdir(folder)) if (lessonIds.some((id) => f.startsWith(`${id}--`))) await rm(join(folder, f), { force: true });
+      for (const f of await readdir(folder))
+        if (lessonIds.some((id) => f.startsWith(`${id}--`))) await rm(join(folder, f), { force: true });
     },
   };
 }

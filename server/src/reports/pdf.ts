@@ -17,7 +17,8 @@ export interface Page {
   readonly report: Report;
 }
 
-export const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+export const day = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 const head = (text: string): Content => ({ text, fontSize: 8.5, color: PAPER.ink2, margin: [0, 5, 0, 0] });
 
 function words({ report, lesson }: Page): Content[] {
@@ -96,7 +97,12 @@ function drillOf({ report, pupil }: Page): Content[] {
     { columns: d.pictures.map((p) => pictureOf(p, pupil.handed)), columnGap: 10, margin: [0, 4, 0, 2] },
     { ol: [...d.steps], margin: [0, 3, 0, 3] },
     { text: `${d.feel} ${d.dose}.` },
-    { text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(), fontSize: 9, color: PAPER.alarm, margin: [0, 4, 0, 0] },
+    {
+      text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(),
+      fontSize: 9,
+      color: PAPER.alarm,
+      margin: [0, 4, 0, 0],
+    },
   ];
 }
 
@@ -113,7 +119,10 @@ function pictureOf(p: DrillPicture, handed: 'right' | 'left'): Content & { width
   };
 }
 
-const rule = (): Content => ({ canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: PAPER.rules }], margin: [0, 8, 0, 0] });
+const rule = (): Content => ({
+  canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 0.7, lineColor: PAPER.rules }],
+  margin: [0, 8, 0, 0],
+});
 
 export const documentOf = (page: Page): TDocumentDefinitions => ({
   pageSize: 'A4',
@@ -124,7 +133,12 @@ export const documentOf = (page: Page): TDocumentDefinitions => ({
     {
       columns: [
         { text: page.pupil.name, bold: true, fontSize: 18 },
-        { text: `${day(page.lesson.startedAt)}, ${page.lesson.bay}`, alignment: 'right', color: PAPER.ink2, margin: [0, 7, 0, 0] },
+        {
+          text: `${day(page.lesson.startedAt)}, ${page.lesson.bay}`,
+          alignment: 'right',
+          color: PAPER.ink2,
+          margin: [0, 7, 0, 0],
+        },
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 1.4 }], margin: [0, 2, 0, 2] },
@@ -147,7 +161,8 @@ interface WithFiles {
 /** The printer with the house's fonts: loaded when first asked for, as most lessons end without a PDF, and then kept. */
 async function printer() {
   const { default: pdfmake } = await import('pdfmake');
-  for (const which of ['normal', 'bold'] as const) (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(FACES[which], Buffer.from(face(which)));
+  for (const which of ['normal', 'bold'] as const)
+    (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(FACES[which], Buffer.from(face(which)));
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy(() => false);
   pdfmake.setFonts({ Hanken: { normal: FACES.normal, bold: FACES.bold } });

@@ -14,12 +14,21 @@ import { day, type Page, reportPdf } from './pdf.js';
 const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
 
 /** What the pupil takes home from a lesson. */
-export function reportService(pupils: PupilRepository, practice: PracticeRepository, swings: SwingService, outbox: Outbox, store: FilmStore) {
+export function reportService(
+  pupils: PupilRepository,
+  practice: PracticeRepository,
+  swings: SwingService,
+  outbox: Outbox,
+  store: FilmStore,
+) {
   const pageOf = async (lessonId: string): Promise<Page | null> => {
     const found = await pupils.lesson(lessonId);
     return found && { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
   };
-  const reportOf = async ({ head, pupil }: NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>): Promise<Report> => {
+  const reportOf = async ({
+    head,
+    pupil,
+  }: NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>): Promise<Report> => {
     const lessonId = head.id;
     const [findings, all, standardOf, plans] = await Promise.all([
       swings.findings(lessonId),
@@ -29,7 +38,9 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
     ]);
     const end = all.findLast((s) => s.row.lessonId === lessonId)?.row.recordedAt;
     const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
-    const figures = figuresOf(lessonId, head.measure, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
+    const figures = figuresOf(lessonId, head.measure, findings ?? NOTHING, upToHere, (club) =>
+      standardOf(club, 'stock'),
+    );
     const { set, fault, measure, success } = figures;
     const planned = plans.find((p) => p.lessonId === lessonId)?.plan.wish.drills[0];
     const offered =
@@ -81,7 +92,15 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
       ]
         .filter(Boolean)
         .join('\n\n');
-      return { file: await outbox.put({ lessonId, to, subject: `Your lesson of ${day(page.lesson.startedAt)}`, text, pdf: await reportPdf(page) }) };
+      return {
+        file: await outbox.put({
+          lessonId,
+          to,
+          subject: `Your lesson of ${day(page.lesson.startedAt)}`,
+          text,
+          pdf: await reportPdf(page),
+        }),
+      };
     },
     /** Keeps the spoken review, instead of the one before; null when there is no such lesson. */
     async keepReview(lessonId: string, bytes: Uint8Array, duration: number): Promise<SpokenReview | null> {
@@ -89,7 +108,13 @@ export function reportService(pupils: PupilRepository, practice: PracticeReposit
       const mime = filmMime(bytes);
       if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: the review before stands');
       const before = await pupils.review(lessonId);
-      const review: SpokenReview = { id: randomUUID(), mime, size: bytes.byteLength, duration, madeAt: new Date().toISOString() };
+      const review: SpokenReview = {
+        id: randomUUID(),
+        mime,
+        size: bytes.byteLength,
+        duration,
+        madeAt: new Date().toISOString(),
+      };
       await store.put(review, bytes);
       await pupils.keepReview(lessonId, review);
       if (before) await store.remove(before);

@@ -4,7 +4,15 @@ import { NO_PROFILE, Report, type ReportText } from '@vilko/contract';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
-const OWN: ReportText = { aim: 'Mine', saw: '', numbers: '', changed: 'It went well.', notYet: '', task: 'Breathe.', agreed: '' };
+const OWN: ReportText = {
+  aim: 'Mine',
+  saw: '',
+  numbers: '',
+  changed: 'It went well.',
+  notYet: '',
+  task: 'Breathe.',
+  agreed: '',
+};
 
 describe('a report', () => {
   let app: TestApp;
@@ -17,10 +25,21 @@ describe('a report', () => {
   /** Swings of one lesson, with a fault or without. */
   const swings = async (lesson: string, from: number, n: number, o: Partial<SimulateOptions> = {}) => {
     for (let i = 0; i < n; i++)
-      await app.bring(simulate({ device: 'mat', seed: from + i, style: { spread: 0.2 }, ...o }).recording, `${lesson}-${from + i}.vilko`, lesson);
+      await app.bring(
+        simulate({ device: 'mat', seed: from + i, style: { spread: 0.2 }, ...o }).recording,
+        `${lesson}-${from + i}.vilko`,
+        lesson,
+      );
   };
   const later = (id: string, measure: string | null) =>
-    app.pupils.addLesson({ id, pupilId: 'p', startedAt: new Date('2026-11-20T10:00:00Z'), bay: 'Bay 3', aim: 'Over there', measure });
+    app.pupils.addLesson({
+      id,
+      pupilId: 'p',
+      startedAt: new Date('2026-11-20T10:00:00Z'),
+      bay: 'Bay 3',
+      aim: 'Over there',
+      measure,
+    });
 
   it('of an empty lesson says nothing that was not seen', async () => {
     const r = await report();
@@ -33,9 +52,15 @@ describe('a report', () => {
     await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
     await swings('l', 30, 4, { fault: 'hangs-back' });
     const first = await report();
-    expect(first.draft.saw).toMatch(/^Too much load stays on the trail foot at impact, in 4 of 4 swings with the 7-iron\.$/);
-    expect(first.draft.numbers).toMatch(/^On the lead foot, of the load on both: \d+% at address, \d+% at the top, \d+% at impact\.$/);
-    expect(first.draft.notYet).toMatch(/^Lead share, impact: 0 of 2 swings where we want them \(64% to 92%\).*; it takes 3 swings to tell\.$/);
+    expect(first.draft.saw).toMatch(
+      /^Too much load stays on the trail foot at impact, in 4 of 4 swings with the 7-iron\.$/,
+    );
+    expect(first.draft.numbers).toMatch(
+      /^On the lead foot, of the load on both: \d+% at address, \d+% at the top, \d+% at impact\.$/,
+    );
+    expect(first.draft.notYet).toMatch(
+      /^Lead share, impact: 0 of 2 swings where we want them \(64% to 92%\).*; it takes 3 swings to tell\.$/,
+    );
     expect([first.measure!.agreed, first.measure!.n, first.success!.word]).toEqual([true, [2, 2], 'not yet']);
     // the first drill of the ladder that a sore balance allows
     expect(first.drill).toBe('arms-crossed-thirds');
@@ -78,11 +103,16 @@ describe('a report', () => {
   it('is a PDF with its own fonts, and an e-mail file in the outbox that goes when the pupil is erased', async () => {
     await swings('l', 70, 3, { fault: 'hangs-back' });
     const answer = await app.get('/api/lessons/l/report.pdf');
-    expect([answer.headers['content-type'], answer.rawPayload.subarray(0, 5).toString()]).toEqual(['application/pdf', '%PDF-']);
+    expect([answer.headers['content-type'], answer.rawPayload.subarray(0, 5).toString()]).toEqual([
+      'application/pdf',
+      '%PDF-',
+    ]);
     const pdf = answer.rawPayload.toString('latin1');
     expect(pdf).toContain('HankenGrotesk');
     expect(pdf.match(/\/Type \/Page\b/g)?.length).toBe(1);
-    const { file } = (await app.send('POST', '/api/lessons/l/report/send', { to: 'somebody@example.org' })).json<{ file: string }>();
+    const { file } = (await app.send('POST', '/api/lessons/l/report/send', { to: 'somebody@example.org' })).json<{
+      file: string;
+    }>();
     const outbox = join(app.folder, 'outbox');
     const letter = readFileSync(join(outbox, file), 'utf8');
     for (const line of [
@@ -93,7 +123,9 @@ describe('a report', () => {
     ])
       expect(letter).withContext(line).toContain(line);
     // the attachment is the PDF itself
-    const [, encoded] = /Content-Disposition: attachment; filename=lesson\.pdf\r?\n\r?\n([A-Za-z0-9+/=\r\n]+)/.exec(letter)!;
+    const [, encoded] = /Content-Disposition: attachment; filename=lesson\.pdf\r?\n\r?\n([A-Za-z0-9+/=\r\n]+)/.exec(
+      letter,
+    )!;
     expect(Buffer.from(encoded!, 'base64').subarray(0, 5).toString()).toBe('%PDF-');
     expect((await app.send('POST', '/api/lessons/l/report/send', { to: 'nobody' })).statusCode).toBe(400);
     await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });

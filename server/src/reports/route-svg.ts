@@ -7,7 +7,9 @@ export function routeSvg(shape: Thumbnail, handed: 'right' | 'left'): string {
   const line = (points: readonly (readonly [number, number])[]): string =>
     points.map(([along, across], i) => `${i ? 'L' : 'M'}${(side * along).toFixed(1)} ${(-across).toFixed(1)}`).join('');
   const path = (d: string, stroke: string, width: number, dashed = false): string =>
-    d ? `<path d="${d}" fill="none" stroke="${stroke}" stroke-width="${width}"${dashed ? ' stroke-dasharray="10 7"' : ''}/>` : '';
+    d
+      ? `<path d="${d}" fill="none" stroke="${stroke}" stroke-width="${width}"${dashed ? ' stroke-dasharray="10 7"' : ''}/>`
+      : '';
   const sole = (k: 0 | 1): string => (shape.soles[k]?.length ? `${line(shape.soles[k])}Z` : '');
   return [
     '<svg viewBox="-345 -165 690 330">',

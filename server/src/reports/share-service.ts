@@ -48,23 +48,44 @@ export function shareService(
     (await entries.logOf([pupilId])).filter((e) => e.from === 'pupil' && e.lessonId === lessonId);
   const running = async (pupilId: string) => (await entries.plansOf([pupilId])).find((p) => p.endedAt === null) ?? null;
   /** Writes what the pupil sent into the logbook, within the bounds of one lesson. */
-  const write = async (lessonId: string, pupilId: string, entry: Omit<Partial<NewLogEntry>, 'kind'> & Pick<NewLogEntry, 'kind'>): Promise<void> => {
+  const write = async (
+    lessonId: string,
+    pupilId: string,
+    entry: Omit<Partial<NewLogEntry>, 'kind'> & Pick<NewLogEntry, 'kind'>,
+  ): Promise<void> => {
     if ((await cameTo(pupilId, lessonId)).length >= MOST.entries)
       throw new VilkoError('bad-option', 'this page has taken all it can: speak with your instructor');
-    await practice.addEntry(pupilId, { ...BLANK_ENTRY, ...entry, at: new Date().toISOString(), from: 'pupil', lessonId });
+    await practice.addEntry(pupilId, {
+      ...BLANK_ENTRY,
+      ...entry,
+      at: new Date().toISOString(),
+      from: 'pupil',
+      lessonId,
+    });
   };
-  const tick = async (lessonId: string, pupilId: string, { block, did, painBefore, painAfter }: Extract<SharedAct, { act: 'tick' }>): Promise<void> => {
+  const tick = async (
+    lessonId: string,
+    pupilId: string,
+    { block, did, painBefore, painAfter }: Extract<SharedAct, { act: 'tick' }>,
+  ): Promise<void> => {
     if (block === null) {
       // nothing was planned, so nothing can be taken back
       if (did === null) return;
       const note = did === 'stopped' ? 'Stopped by pain' : 'Practised';
-      return write(lessonId, pupilId, { kind: 'home', painBefore, painAfter, note, drill: (await reports.of(lessonId))?.drill ?? null });
+      return write(lessonId, pupilId, {
+        kind: 'home',
+        painBefore,
+        painAfter,
+        note,
+        drill: (await reports.of(lessonId))?.drill ?? null,
+      });
     }
     const plan = await running(pupilId);
     const day = plan?.plan.blocks.find((b) => b.id === block);
     if (!plan || !day) throw new VilkoError('bad-option', 'this day is not in the plan any more: load the page anew');
     // a day that has not come cannot have been practised; one day's grace for the clocks of the world
-    if (did !== null && day.date > addDays(new Date().toISOString().slice(0, 10), 1)) throw new VilkoError('bad-option', `${day.date} has not come yet`);
+    if (did !== null && day.date > addDays(new Date().toISOString().slice(0, 10), 1))
+      throw new VilkoError('bad-option', `${day.date} has not come yet`);
     const result = did === null ? null : { did, test: null, painBefore, painAfter, note: 'by the pupil' };
     await practice.act(plan.id, { act: 'log', block, result });
   };
@@ -72,13 +93,22 @@ export function shareService(
     async of(lessonId: string): Promise<Shares> {
       const found = await pupils.lesson(lessonId);
       if (!found) return NO_LINK;
-      return { shares: await shares.ofLesson(lessonId), origin: origin(), came: await cameTo(found.pupil.id, lessonId) };
+      return {
+        shares: await shares.ofLesson(lessonId),
+        origin: origin(),
+        came: await cameTo(found.pupil.id, lessonId),
+      };
     },
     /** Makes a link; null when there is no such lesson. */
     async make(lessonId: string, days: number): Promise<Share | null> {
       if (!(await pupils.lesson(lessonId))) return null;
       const madeAt = new Date();
-      return shares.add({ token: randomBytes(SECRET).toString('base64url'), lessonId, madeAt, expiresAt: new Date(madeAt.getTime() + days * DAY) });
+      return shares.add({
+        token: randomBytes(SECRET).toString('base64url'),
+        lessonId,
+        madeAt,
+        expiresAt: new Date(madeAt.getTime() + days * DAY),
+      });
     },
     revoke: (token: string): Promise<Share | null> => shares.change(token, { revokedAt: new Date() }),
     async page(token: string): Promise<SharedPage | null> {
@@ -120,7 +150,8 @@ export function shareService(
       if (!found) return false;
       const { lesson, pupil } = found;
       const films = (await cameTo(pupil.id, lesson.id)).filter((e) => e.film !== null).length;
-      if (films >= MOST.films) throw new VilkoError('bad-option', `this page has taken ${MOST.films} films: speak with your instructor`);
+      if (films >= MOST.films)
+        throw new VilkoError('bad-option', `this page has taken ${MOST.films} films: speak with your instructor`);
       await write(lesson.id, pupil.id, { kind: 'film', note, film: await practice.keepFilm(bytes) });
       return true;
     },

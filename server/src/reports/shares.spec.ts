@@ -27,7 +27,8 @@ describe('a link to a report', () => {
   });
   const asInstructor = (method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', url: string, payload?: object) =>
     app.fastify.inject({ method, url, headers: { cookie }, ...(payload ? { payload } : {}) });
-  const link = async (days: number = 30) => Share.parse((await asInstructor('POST', '/api/lessons/l/shares', { days })).json());
+  const link = async (days: number = 30) =>
+    Share.parse((await asInstructor('POST', '/api/lessons/l/shares', { days })).json());
   const came = async () => Shares.parse((await asInstructor('GET', '/api/lessons/l/shares')).json());
   const page = async (token: string) => SharedPage.parse((await app.get(`/api/shared/${token}`)).json());
 
@@ -49,7 +50,8 @@ describe('a link to a report', () => {
     expect(answer.headers['x-robots-tag']).toContain('noindex');
     expect(answer.headers['referrer-policy']).toBe('no-referrer');
     expect(SharedPage.parse(answer.json()).text.aim).toBe('Over there');
-    for (const secret of ['not for the pupil', 'between us', 'injuries', 'mass']) expect(answer.body).withContext(secret).not.toContain(secret);
+    for (const secret of ['not for the pupil', 'between us', 'injuries', 'mass'])
+      expect(answer.body).withContext(secret).not.toContain(secret);
     for (const path of [
       '/api/lessons/l',
       '/api/pupils',
@@ -110,7 +112,13 @@ describe('a link to a report', () => {
     const { days } = await page(token);
     expect(days.length).toBeGreaterThan(3);
     const tick = (block: string | null, did: string | null, pain: [number, number] | null = null) =>
-      app.send('POST', `/api/shared/${token}`, { act: 'tick', block, did, painBefore: pain?.[0] ?? null, painAfter: pain?.[1] ?? null });
+      app.send('POST', `/api/shared/${token}`, {
+        act: 'tick',
+        block,
+        did,
+        painBefore: pain?.[0] ?? null,
+        painAfter: pain?.[1] ?? null,
+      });
     const done = SharedPage.parse((await tick(days[0]!.block, 'done')).json());
     expect(done.days[0]!.did).toBe('done');
     expect(Problem.parse((await tick(days.at(-1)!.block, 'done')).json()).message).toContain('has not come yet');
@@ -118,11 +126,14 @@ describe('a link to a report', () => {
     // pain that rose stops the drill for the days that follow, whoever wrote it down
     const sore = SharedPage.parse((await tick(days[1]!.block, 'done', [1, 5])).json());
     expect(sore.days.slice(2).every((d) => d.withdrawn)).toBeTrue();
-    expect((await app.send('POST', `/api/shared/${token}`, { act: 'answer', text: 'My knee is better.' })).statusCode).toBe(200);
+    expect(
+      (await app.send('POST', `/api/shared/${token}`, { act: 'answer', text: 'My knee is better.' })).statusCode,
+    ).toBe(200);
     expect((await app.sendBytes(`/api/shared/${token}/films?note=From%20the%20range`, WEBM)).statusCode).toBe(200);
-    expect(Problem.parse((await app.sendBytes(`/api/shared/${token}/films`, new TextEncoder().encode('no film'))).json()).message).toContain(
-      'neither WebM nor MP4',
-    );
+    expect(
+      Problem.parse((await app.sendBytes(`/api/shared/${token}/films`, new TextEncoder().encode('no film'))).json())
+        .message,
+    ).toContain('neither WebM nor MP4');
     const { log, plans } = Practice.parse((await asInstructor('GET', '/api/pupils/p/practice')).json());
     expect(log.map((e) => [e.kind, e.from, e.lessonId, e.note])).toEqual([
       ['answer', 'pupil', 'l', 'My knee is better.'],
@@ -144,7 +155,10 @@ describe('a link to a report', () => {
     const { token } = await link();
     let last = await app.sendBytes(`/api/shared/${token}/films`, WEBM);
     for (let i = 0; i < 6; i++) last = await app.sendBytes(`/api/shared/${token}/films`, WEBM);
-    expect([last.statusCode, Problem.parse(last.json()).message]).toEqual([422, 'this page has taken 6 films: speak with your instructor.']);
+    expect([last.statusCode, Problem.parse(last.json()).message]).toEqual([
+      422,
+      'this page has taken 6 films: speak with your instructor.',
+    ]);
     expect(readdirSync(join(app.folder, 'films')).length).toBe(6);
   });
 
@@ -159,7 +173,9 @@ describe('a link to a report', () => {
         payload: Buffer.from(bytes),
       });
     await keep(WEBM);
-    expect(Problem.parse((await keep(new TextEncoder().encode('a text'))).json()).message).toContain('the review before stands');
+    expect(Problem.parse((await keep(new TextEncoder().encode('a text'))).json()).message).toContain(
+      'the review before stands',
+    );
     const other = WEBM.map((b, i) => (i === 100 ? 7 : b));
     await keep(other);
     expect((await page(token)).review!.duration).toBe(12.5);

@@ -8,12 +8,15 @@ const escape = (s: string): string => s.replace(/[&<>"]/g, (c) => `&#${c.charCod
 
 /** The API described: machine-readable at /api/openapi.json, for people at /api/docs. */
 export function apiPage(app: FastifyInstance): void {
-  app.get('/api/openapi.json', { schema: { summary: 'This description, as OpenAPI 3', hide: false } }, () => app.swagger());
+  app.get('/api/openapi.json', { schema: { summary: 'This description, as OpenAPI 3', hide: false } }, () =>
+    app.swagger(),
+  );
   app.get('/api/docs', { schema: { hide: true } }, (_, reply) => {
     const paths = Object.entries((app.swagger() as { paths?: Record<string, Record<string, Operation>> }).paths ?? {});
     const rows = paths.flatMap(([path, methods]) =>
       Object.entries(methods).map(
-        ([method, o]) => `<tr><td>${method.toUpperCase()}</td><td><code>${escape(path)}</code></td><td>${escape(o.summary ?? '')}</td></tr>`,
+        ([method, o]) =>
+          `<tr><td>${method.toUpperCase()}</td><td><code>${escape(path)}</code></td><td>${escape(o.summary ?? '')}</td></tr>`,
       ),
     );
     return reply.type('text/html').send(`<!doctype html><html lang="en"><meta charset="utf-8"><title>Vilko API</title>

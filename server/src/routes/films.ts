@@ -34,17 +34,30 @@ export function filmRoutes(app: FastifyInstance, films: FilmService): void {
     async (request, reply) => {
       const { impact = null, impactBy = null, ...q } = request.query;
       const film = await films.add(request.params.id, bytesOf(request.body), { ...q, impact, impactBy });
-      return film ? reply.code(201).send(film) : reply.code(404).send({ code: 'not-found', message: 'There is no such swing.' });
+      return film
+        ? reply.code(201).send(film)
+        : reply.code(404).send({ code: 'not-found', message: 'There is no such swing.' });
     },
   );
-  routes.get('/api/films/:id/file', { schema: { summary: 'The film itself, in ranges', params: Id } }, async (request, reply) => {
-    const film = await films.one(request.params.id);
-    if (!film) return reply.code(404).send(GONE);
-    return reply.type(film.mime).sendFile(films.fileOf(film), films.folder, { maxAge: '1d' });
-  });
+  routes.get(
+    '/api/films/:id/file',
+    { schema: { summary: 'The film itself, in ranges', params: Id } },
+    async (request, reply) => {
+      const film = await films.one(request.params.id);
+      if (!film) return reply.code(404).send(GONE);
+      return reply.type(film.mime).sendFile(films.fileOf(film), films.folder, { maxAge: '1d' });
+    },
+  );
   routes.patch(
     '/api/films/:id',
-    { schema: { summary: 'Changes a film’s angle, impact, lines or note', params: Id, body: FilmChange, response: { 200: Film, 404: Problem } } },
+    {
+      schema: {
+        summary: 'Changes a film’s angle, impact, lines or note',
+        params: Id,
+        body: FilmChange,
+        response: { 200: Film, 404: Problem },
+      },
+    },
     async (request, reply) => (await films.change(request.params.id, request.body)) ?? reply.code(404).send(GONE),
   );
   routes.delete(

@@ -1,4 +1,13 @@
-import { ClubClass, Imported, Lesson, LessonChange, LessonFindings, LessonHead, Problem, SwingKind } from '@vilko/contract';
+import {
+  ClubClass,
+  Imported,
+  Lesson,
+  LessonChange,
+  LessonFindings,
+  LessonHead,
+  Problem,
+  SwingKind,
+} from '@vilko/contract';
 import { CsvMapping } from '@vilko/core';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -34,8 +43,16 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
 
   routes.get(
     '/api/lessons/:id/findings',
-    { schema: { summary: 'What is found in a lesson’s swings, club by club', params: Id, response: { 200: LessonFindings, 404: Problem } } },
-    async (request, reply) => (await service.findings(request.params.id)) ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
+    {
+      schema: {
+        summary: 'What is found in a lesson’s swings, club by club',
+        params: Id,
+        response: { 200: LessonFindings, 404: Problem },
+      },
+    },
+    async (request, reply) =>
+      (await service.findings(request.params.id)) ??
+      reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
   );
 
   routes.patch(
@@ -49,7 +66,8 @@ export function lessonRoutes(app: FastifyInstance, pupils: PupilRepository, serv
       },
     },
     async (request, reply) =>
-      (await pupils.changeLesson(request.params.id, request.body)) ?? reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
+      (await pupils.changeLesson(request.params.id, request.body)) ??
+      reply.code(404).send({ code: 'not-found', message: 'There is no such lesson.' }),
   );
 
   routes.post(

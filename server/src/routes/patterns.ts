@@ -18,23 +18,41 @@ function patternIn(body: unknown): Pattern {
 /** Patterns of the house's own, with their history. */
 export function patternRoutes(app: FastifyInstance, service: PatternService): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
-  routes.get('/api/patterns', { schema: { summary: 'The house’s own patterns, newest versions', response: { 200: OwnPatterns } } }, () => service.list());
+  routes.get(
+    '/api/patterns',
+    { schema: { summary: 'The house’s own patterns, newest versions', response: { 200: OwnPatterns } } },
+    () => service.list(),
+  );
   routes.post(
     '/api/patterns',
     { schema: { summary: 'Adds a pattern that was copied, made or brought', response: { 201: PatternVersion } } },
     async (request, reply) => reply.code(201).send(await service.add(patternIn(request.body))),
   );
-  routes.put('/api/patterns/:id', { schema: { summary: 'Saves a new version', params: Id, response: { 200: PatternVersion } } }, async (request) =>
-    service.save({ ...patternIn(request.body), id: request.params.id }),
+  routes.put(
+    '/api/patterns/:id',
+    { schema: { summary: 'Saves a new version', params: Id, response: { 200: PatternVersion } } },
+    async (request) => service.save({ ...patternIn(request.body), id: request.params.id }),
   );
   routes.get(
     '/api/patterns/:id/versions',
-    { schema: { summary: 'Every version of an own pattern, newest first', params: Id, response: { 200: z.array(PatternVersion) } } },
+    {
+      schema: {
+        summary: 'Every version of an own pattern, newest first',
+        params: Id,
+        response: { 200: z.array(PatternVersion) },
+      },
+    },
     (request) => service.versions(request.params.id),
   );
   routes.delete(
     '/api/patterns/:id',
-    { schema: { summary: 'Takes an own pattern off the shelf; it can be put back', params: Id, response: { 200: PatternVersion, 404: Problem } } },
+    {
+      schema: {
+        summary: 'Takes an own pattern off the shelf; it can be put back',
+        params: Id,
+        response: { 200: PatternVersion, 404: Problem },
+      },
+    },
     async (request, reply) => (await service.setDeleted(request.params.id, true)) ?? reply.code(404).send(GONE),
   );
   routes.post(

@@ -15,18 +15,28 @@ export function reportRoutes(app: FastifyInstance, reports: ReportService, share
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get(
     '/api/lessons/:id/report',
-    { schema: { summary: 'What the pupil takes home from a lesson', params: Id, response: { 200: Report, 404: Problem } } },
+    {
+      schema: {
+        summary: 'What the pupil takes home from a lesson',
+        params: Id,
+        response: { 200: Report, 404: Problem },
+      },
+    },
     async (request, reply) => (await reports.of(request.params.id)) ?? reply.code(404).send(GONE),
   );
-  routes.get('/api/lessons/:id/report.pdf', { schema: { summary: 'A lesson’s report as PDF', params: Id } }, async (request, reply) => {
-    const pdf = await reports.pdf(request.params.id);
-    if (!pdf) return reply.code(404).send(GONE);
-    return reply
-      .header('content-type', 'application/pdf')
-      .header('content-disposition', 'inline; filename="lesson.pdf"')
-      .header('cache-control', 'no-store')
-      .send(Buffer.from(pdf));
-  });
+  routes.get(
+    '/api/lessons/:id/report.pdf',
+    { schema: { summary: 'A lesson’s report as PDF', params: Id } },
+    async (request, reply) => {
+      const pdf = await reports.pdf(request.params.id);
+      if (!pdf) return reply.code(404).send(GONE);
+      return reply
+        .header('content-type', 'application/pdf')
+        .header('content-disposition', 'inline; filename="lesson.pdf"')
+        .header('cache-control', 'no-store')
+        .send(Buffer.from(pdf));
+    },
+  );
   routes.post(
     '/api/lessons/:id/report/send',
     {
@@ -37,7 +47,9 @@ export function reportRoutes(app: FastifyInstance, reports: ReportService, share
         response: { 200: z.object({ file: z.string() }), 404: Problem },
       },
     },
-    async (request, reply) => (await reports.send(request.params.id, request.body.to, await shares.linkOf(request.params.id))) ?? reply.code(404).send(GONE),
+    async (request, reply) =>
+      (await reports.send(request.params.id, request.body.to, await shares.linkOf(request.params.id))) ??
+      reply.code(404).send(GONE),
   );
   routes.put(
     '/api/lessons/:id/review',
@@ -50,12 +62,20 @@ export function reportRoutes(app: FastifyInstance, reports: ReportService, share
         response: { 200: SpokenReview, 404: Problem, 422: Problem },
       },
     },
-    async (request, reply) => (await reports.keepReview(request.params.id, bytesOf(request.body), request.query.duration)) ?? reply.code(404).send(GONE),
+    async (request, reply) =>
+      (await reports.keepReview(request.params.id, bytesOf(request.body), request.query.duration)) ??
+      reply.code(404).send(GONE),
   );
-  routes.get('/api/lessons/:id/review', { schema: { summary: 'The spoken review itself, in ranges', params: Id } }, async (request, reply) => {
-    const found = await reports.reviewFile(request.params.id);
-    return found ? reply.type(found.mime).sendFile(found.file, reports.folder, { maxAge: 0 }) : reply.code(404).send(GONE);
-  });
+  routes.get(
+    '/api/lessons/:id/review',
+    { schema: { summary: 'The spoken review itself, in ranges', params: Id } },
+    async (request, reply) => {
+      const found = await reports.reviewFile(request.params.id);
+      return found
+        ? reply.type(found.mime).sendFile(found.file, reports.folder, { maxAge: 0 })
+        : reply.code(404).send(GONE);
+    },
+  );
   routes.delete(
     '/api/lessons/:id/review',
     { schema: { summary: 'Deletes the spoken review', params: Id, response: { 200: Report, 404: Problem } } },

@@ -10,7 +10,10 @@ const Id = z.object({ id: z.string() });
 const Token = z.object({ token: z.string().max(64) });
 const GONE = { code: 'not-found', message: 'There is no such lesson.' };
 /** One sentence for what never was, what expired and what was revoked: a guess learns nothing. */
-const CLOSED = { code: 'not-found', message: 'This page is not open, or not any more: ask your instructor for a new link.' };
+const CLOSED = {
+  code: 'not-found',
+  message: 'This page is not open, or not any more: ask your instructor for a new link.',
+};
 /** Largest film a pupil may send, bytes. */
 const LARGEST = 100 * 1024 * 1024;
 /** Asks of one address in a minute: more than anybody reads, far less than a search needs. */
@@ -22,7 +25,13 @@ export function shareRoutes(app: FastifyInstance, shares: ShareService): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.get(
     '/api/lessons/:id/shares',
-    { schema: { summary: 'Links to a lesson’s report, and what came back through them', params: Id, response: { 200: Shares } } },
+    {
+      schema: {
+        summary: 'Links to a lesson’s report, and what came back through them',
+        params: Id,
+        response: { 200: Shares },
+      },
+    },
     (request) => shares.of(request.params.id),
   );
   routes.post(
@@ -50,19 +59,28 @@ export function shareRoutes(app: FastifyInstance, shares: ShareService): void {
 /** What a link opens, without signing in: one page and its answers, limited in rate. */
 export function sharedRoutes(app: FastifyInstance, shares: ShareService, reports: ReportService): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
-  const apart = (reply: FastifyReply): FastifyReply => reply.header('cache-control', 'no-store').header('x-robots-tag', 'noindex, nofollow');
+  const apart = (reply: FastifyReply): FastifyReply =>
+    reply.header('cache-control', 'no-store').header('x-robots-tag', 'noindex, nofollow');
   const now = async (token: string, reply: FastifyReply): Promise<SharedPage | FastifyReply> =>
     (await shares.page(token)) ?? apart(reply).code(404).send(CLOSED);
   routes.get(
     '/api/shared/:token',
-    { config: READS, schema: { summary: 'The page behind a link', params: Token, response: { 200: SharedPage, 404: Problem } } },
+    {
+      config: READS,
+      schema: { summary: 'The page behind a link', params: Token, response: { 200: SharedPage, 404: Problem } },
+    },
     async (request, reply) => now(request.params.token, apart(reply)),
   );
   routes.post(
     '/api/shared/:token',
     {
       config: WRITES,
-      schema: { summary: 'The pupil answers or ticks a day', params: Token, body: SharedAct, response: { 200: SharedPage, 404: Problem, 422: Problem } },
+      schema: {
+        summary: 'The pupil answers or ticks a day',
+        params: Token,
+        body: SharedAct,
+        response: { 200: SharedPage, 404: Problem, 422: Problem },
+      },
     },
     async (request, reply) => {
       await shares.act(request.params.token, request.body);
@@ -90,10 +108,14 @@ export function sharedRoutes(app: FastifyInstance, shares: ShareService, reports
       return now(request.params.token, apart(reply));
     },
   );
-  routes.get('/api/shared/:token/review', { config: READS, schema: { summary: 'The spoken review behind a link', params: Token } }, async (request, reply) => {
-    const lessonId = await shares.lessonOf(request.params.token);
-    const found = lessonId === null ? null : await reports.reviewFile(lessonId);
-    if (!found) return apart(reply).code(404).send(CLOSED);
-    return apart(reply).type(found.mime).sendFile(found.file, reports.folder, { cacheControl: false });
-  });
+  routes.get(
+    '/api/shared/:token/review',
+    { config: READS, schema: { summary: 'The spoken review behind a link', params: Token } },
+    async (request, reply) => {
+      const lessonId = await shares.lessonOf(request.params.token);
+      const found = lessonId === null ? null : await reports.reviewFile(lessonId);
+      if (!found) return apart(reply).code(404).send(CLOSED);
+      return apart(reply).type(found.mime).sendFile(found.file, reports.folder, { cacheControl: false });
+    },
+  );
 }

@@ -15,7 +15,14 @@ export function shotRoutes(app: FastifyInstance, shots: ShotService, swings: Swi
   const routes = app.withTypeProvider<ZodTypeProvider>();
   routes.patch(
     '/api/swings/:id/shot',
-    { schema: { summary: 'Enters what the ball did; null takes a reading back', params: Id, body: ShotChange, response: { 200: SwingHead, 404: Problem } } },
+    {
+      schema: {
+        summary: 'Enters what the ball did; null takes a reading back',
+        params: Id,
+        body: ShotChange,
+        response: { 200: SwingHead, 404: Problem },
+      },
+    },
     async (request, reply) => {
       await shots.enter(request.params.id, request.body);
       return (await swings.head(request.params.id)) ?? reply.code(404).send(GONE);
@@ -55,13 +62,17 @@ export function shotRoutes(app: FastifyInstance, shots: ShotService, swings: Swi
       const words = parsed(data);
       if (!monitor) {
         const hello = MonitorHello.safeParse(words);
-        if (!hello.success) return refuse(`hello not understood: ${hello.error.issues[0]?.path.join('.')} ${hello.error.issues[0]?.message}`);
+        if (!hello.success)
+          return refuse(
+            `hello not understood: ${hello.error.issues[0]?.path.join('.')} ${hello.error.issues[0]?.message}`,
+          );
         monitor = hello.data;
         bay.monitor(monitor.name);
         return;
       }
       const shot = MonitorShot.safeParse(words);
-      if (!shot.success) return refuse(`shot not understood: ${shot.error.issues[0]?.path.join('.')} ${shot.error.issues[0]?.message}`);
+      if (!shot.success)
+        return refuse(`shot not understood: ${shot.error.issues[0]?.path.join('.')} ${shot.error.issues[0]?.message}`);
       const { lessonId } = bay.state();
       if (!lessonId) return;
       const at = new Date(Date.now() - 1000 * shot.data.ago);

@@ -26,13 +26,26 @@ export function swingRoutes(app: FastifyInstance, service: SwingService): void {
 
   routes.patch(
     '/api/swings/:id',
-    { schema: { summary: 'Changes club, star, note or marks', params: Id, body: SwingChange, response: { 200: SwingHead, 404: Problem } } },
+    {
+      schema: {
+        summary: 'Changes club, star, note or marks',
+        params: Id,
+        body: SwingChange,
+        response: { 200: SwingHead, 404: Problem },
+      },
+    },
     async (request, reply) => (await service.change(request.params.id, request.body)) ?? reply.code(404).send(GONE),
   );
 
   routes.delete(
     '/api/swings/:id',
-    { schema: { summary: 'Takes a swing out of the lesson; it can be put back', params: Id, response: { 200: SwingHead, 404: Problem } } },
+    {
+      schema: {
+        summary: 'Takes a swing out of the lesson; it can be put back',
+        params: Id,
+        response: { 200: SwingHead, 404: Problem },
+      },
+    },
     async (request, reply) => (await service.setDeleted(request.params.id, true)) ?? reply.code(404).send(GONE),
   );
 

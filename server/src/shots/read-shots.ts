@@ -42,7 +42,12 @@ interface NumberColumn {
   readonly least: number;
   readonly most: number;
 }
-type Column = NumberColumn | { readonly kind: 'time' } | { readonly kind: 'swing' } | { readonly kind: 'strike' } | { readonly kind: 'divot' };
+type Column =
+  | NumberColumn
+  | { readonly kind: 'time' }
+  | { readonly kind: 'swing' }
+  | { readonly kind: 'strike' }
+  | { readonly kind: 'divot' };
 
 /** What a header says: the number and its unit in brackets, or time, swing, strike, divot. */
 function columnOf(header: string): Column | null {
@@ -54,7 +59,11 @@ function columnOf(header: string): Column | null {
   if (!n) return null;
   const said = bracketed === undefined ? n.unit : (UNIT_WORDS[bracketed.toLowerCase()] ?? bracketed);
   if (!isUnit(said) || !sameKind(said, n.unit as UnitName))
-    throw new VilkoError('unreadable', `"${header}" gives ${n.words} in "${bracketed}", which is not a unit for it`, 'line 1');
+    throw new VilkoError(
+      'unreadable',
+      `"${header}" gives ${n.words} in "${bracketed}", which is not a unit for it`,
+      'line 1',
+    );
   return { kind: 'number', key: n.key, unit: said, least: n.least, most: n.most };
 }
 
@@ -70,7 +79,11 @@ export function readShots(text: string, file: string): ShotList {
     throw new VilkoError('unreadable', `${file}: ${errors[0].message}`, `line ${(errors[0].row ?? 0) + 1}`);
   const columns = header.map(columnOf);
   if (!columns.some((c) => c?.kind === 'time' || c?.kind === 'swing'))
-    throw new VilkoError('missing-channel', `${file} has neither a "time" nor a "swing" column: its shots cannot be matched to swings`, 'line 1');
+    throw new VilkoError(
+      'missing-channel',
+      `${file} has neither a "time" nor a "swing" column: its shots cannot be matched to swings`,
+      'line 1',
+    );
   if (!columns.some((c) => c?.kind === 'number' || c?.kind === 'strike' || c?.kind === 'divot'))
     throw new VilkoError('missing-channel', `${file} has no column that says what the ball did`, 'line 1');
   return {
@@ -95,11 +108,13 @@ function shotIn(row: readonly string[], columns: readonly (Column | null)[], whe
       if (!Number.isInteger(swing)) throw new VilkoError('unreadable', `"${cell}" is not the number of a swing`, where);
     } else if (c.kind === 'strike' || c.kind === 'divot') {
       const known: readonly string[] = c.kind === 'strike' ? STRIKES : DIVOTS;
-      if (!known.includes(cell.toLowerCase())) throw new VilkoError('unreadable', `"${cell}" is not a ${c.kind}: ${known.join(', ')}`, where);
+      if (!known.includes(cell.toLowerCase()))
+        throw new VilkoError('unreadable', `"${cell}" is not a ${c.kind}: ${known.join(', ')}`, where);
       Object.assign(values, { [c.kind]: cell.toLowerCase() });
     } else {
       const value = toStored(Number(cell), c.unit);
-      if (!(value >= c.least && value <= c.most)) throw new VilkoError('unreadable', `${c.key} cannot be "${cell}"`, where);
+      if (!(value >= c.least && value <= c.most))
+        throw new VilkoError('unreadable', `${c.key} cannot be "${cell}"`, where);
       values[c.key] = value;
     }
   });

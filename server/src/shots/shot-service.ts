@@ -24,7 +24,8 @@ export function nearestSwing(at: Date, swings: readonly SwingRow[], taken: Reado
 
 /** Shots from the keyboard, a monitor or a list, matched to swings by time. */
 export function shotService(pupils: PupilRepository, swings: SwingRepository, shots: ShotRepository) {
-  const takenIn = async (lessonId: string): Promise<Set<string>> => new Set((await shots.ofLessons([lessonId])).flatMap((s) => s.swingId ?? []));
+  const takenIn = async (lessonId: string): Promise<Set<string>> =>
+    new Set((await shots.ofLessons([lessonId])).flatMap((s) => s.swingId ?? []));
 
   return {
     /** What a person enters about a swing's ball; entered values win over a monitor's. */
@@ -49,7 +50,15 @@ export function shotService(pupils: PupilRepository, swings: SwingRepository, sh
       if (!lesson) throw new VilkoError('bad-option', 'this lesson does not exist any more');
       const swing = nearestSwing(at, await swings.ofLesson(lessonId), await takenIn(lessonId));
       const kept = absolute ? byHand(values, lesson.pupil.handed) : values;
-      return shots.add({ id: randomUUID(), lessonId, swingId: swing?.id ?? null, at, source: 'feed', from, values: kept });
+      return shots.add({
+        id: randomUUID(),
+        lessonId,
+        swingId: swing?.id ?? null,
+        at,
+        source: 'feed',
+        from,
+        values: kept,
+      });
     },
     /** Gives a new swing the shot that waits for it. */
     async matchSwing(swingId: string): Promise<boolean> {
@@ -70,7 +79,10 @@ export function shotService(pupils: PupilRepository, swings: SwingRepository, sh
       const taken = await takenIn(lessonId);
       let matched = 0;
       for (const s of list.shots) {
-        const swing = s.swing !== null ? rack.find((r) => r.number === s.swing && !taken.has(r.id)) : s.at && nearestSwing(s.at, rack, taken);
+        const swing =
+          s.swing !== null
+            ? rack.find((r) => r.number === s.swing && !taken.has(r.id))
+            : s.at && nearestSwing(s.at, rack, taken);
         if (swing) taken.add(swing.id);
         matched += swing ? 1 : 0;
         await shots.add({

@@ -21,13 +21,21 @@ export const SOMEBODY: Pupil = {
 };
 
 /** A server for tests: in memory unless `onDisk`, with one pupil and one lesson `l`. */
-export async function testApp(o: { onDisk?: boolean; signIn?: boolean; listen?: boolean; pupil?: Partial<Pupil> } = {}) {
+export async function testApp(
+  o: { onDisk?: boolean; signIn?: boolean; listen?: boolean; pupil?: Partial<Pupil> } = {},
+) {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-test-'));
   const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://');
   const pupils = pupilRepository(database.db);
   const pupil = { ...SOMEBODY, ...o.pupil };
   await pupils.add(pupil);
-  await pupils.addLesson({ id: 'l', pupilId: pupil.id, startedAt: new Date('2026-11-01T10:00:00Z'), bay: 'Bay 3', aim: 'Test' });
+  await pupils.addLesson({
+    id: 'l',
+    pupilId: pupil.id,
+    startedAt: new Date('2026-11-01T10:00:00Z'),
+    bay: 'Bay 3',
+    aim: 'Test',
+  });
   const app: App = await buildApp(database, { web: '/nowhere', signIn: o.signIn });
   if (o.listen) await app.fastify.listen({ port: 0, host: '127.0.0.1' });
   const inject = app.fastify.inject.bind(app.fastify);
@@ -39,8 +47,10 @@ export async function testApp(o: { onDisk?: boolean; signIn?: boolean; listen?: 
     pupils,
     port: o.listen ? (app.fastify.server.address() as AddressInfo).port : 0,
     get: async (url: string) => inject({ method: 'GET', url }),
-    send: async (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: object) => inject({ method, url, ...(payload ? { payload } : {}) }),
-    sendBytes: async (url: string, bytes: Uint8Array) => inject({ method: 'POST', url, headers: octets, payload: Buffer.from(bytes) }),
+    send: async (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: object) =>
+      inject({ method, url, ...(payload ? { payload } : {}) }),
+    sendBytes: async (url: string, bytes: Uint8Array) =>
+      inject({ method: 'POST', url, headers: octets, payload: Buffer.from(bytes) }),
     lesson: async (id = 'l') => Lesson.parse((await inject({ method: 'GET', url: `/api/lessons/${id}` })).json()),
     /** Puts a recording into a lesson and returns its swings. */
     bring: async (rec: Recording, name = 'a.vilko', lesson = 'l', query = ''): Promise<SwingHead[]> => {

@@ -30,10 +30,17 @@ export function aimWords(d: Drill): string {
 }
 
 /** Measures that stay valid with the aid on the plate. */
-export const validWords = (ids: readonly string[]): string => (ids.length ? ids.map((id) => nameOf(id).toLowerCase()).join(', ') : 'none of the numbers');
+export const validWords = (ids: readonly string[]): string =>
+  ids.length ? ids.map((id) => nameOf(id).toLowerCase()).join(', ') : 'none of the numbers';
 
 /** What a drill does not go with. */
 export const againstWords = (d: Drill): string =>
-  d.notWith.map((id) => faultOf(id)?.name ?? OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? id).join('; ');
+  d.notWith
+    .map(
+      (id) =>
+        faultOf(id)?.name ?? OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? id,
+    )
+    .join('; ');
 
-export const drillName = (id: string | null): string => DRILLS.find((d) => d.id === id)?.name ?? id ?? 'without a drill';
+export const drillName = (id: string | null): string =>
+  DRILLS.find((d) => d.id === id)?.name ?? id ?? 'without a drill';

@@ -46,7 +46,8 @@ export const BundleHead = z.object({
  */
 export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
   const arrays: Record<string, NdArray> = { time: flat(rec.time) };
-  const slim = (v: Float64Array): NdArray => flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
+  const slim = (v: Float64Array): NdArray =>
+    flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
   rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => (arrays[`p${i + 1}_${c}`] = slim(p[c]))));
   rec.boards.forEach((b, i) => b.cells.forEach((v, j) => (arrays[`b${i + 1}_c${j + 1}`] = slim(v))));
   for (const [c, v] of Object.entries(rec.channels)) arrays[c] = slim(v);
@@ -79,7 +80,11 @@ function matOf(m: Pick<Mat, 'rows' | 'cols' | 'pitch'>, time: NdArray, frames: N
       'unreadable',
       `channels.npz: ${time.data.length} mat frames of ${m.rows} × ${m.cols} cells promise other than ${frames.data.length} values`,
     );
-  return { ...m, time: time.data instanceof Float64Array ? time.data : Float64Array.from(time.data), frames: frames.data as Mat['frames'] };
+  return {
+    ...m,
+    time: time.data instanceof Float64Array ? time.data : Float64Array.from(time.data),
+    frames: frames.data as Mat['frames'],
+  };
 }
 
 function parsed(text: string): unknown {
@@ -95,10 +100,15 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   const files = unzip(bytes, name);
   const json = files['recording.json'];
   const npz = files['channels.npz'];
-  if (!json || !npz) throw new VilkoError('unreadable', 'a recording bundle holds recording.json and channels.npz: this zip does not');
+  if (!json || !npz)
+    throw new VilkoError('unreadable', 'a recording bundle holds recording.json and channels.npz: this zip does not');
   const head = BundleHead.safeParse(parsed(strFromU8(json)));
   if (!head.success)
-    throw new VilkoError('unreadable', `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`, head.error.issues[0]?.path.join('.'));
+    throw new VilkoError(
+      'unreadable',
+      `recording.json: ${head.error.issues[0]?.message ?? 'not understood'}`,
+      head.error.issues[0]?.path.join('.'),
+    );
   const arrays = readNpzArrays(npz, 'channels.npz');
   const need = (key: string): NdArray => {
     const a = arrays[key];
@@ -109,7 +119,8 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   /** Samples on the bundle's clock, as many as there are times. */
   const wide = (key: string, length = n): Float64Array => {
     const { data } = need(key);
-    if (data.length !== length) throw new VilkoError('unreadable', `channels.npz: ${data.length} samples of ${key}, but ${length} times`);
+    if (data.length !== length)
+      throw new VilkoError('unreadable', `channels.npz: ${data.length} samples of ${key}, but ${length} times`);
     return data instanceof Float64Array ? data : Float64Array.from(data);
   };
   const h = head.data;
@@ -117,11 +128,27 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
     const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, wide(`p${i + 1}_${c}`)]));
     return { centre: p.centre, ...wrench } as unknown as Platform;
   });
-  const boards = h.boards.map((b, i): Board => ({ ...b, cells: [1, 2, 3, 4].map((j) => wide(`b${i + 1}_c${j}`)) as unknown as Board['cells'] }));
+  const boards = h.boards.map((b, i): Board => ({
+    ...b,
+    cells: [1, 2, 3, 4].map((j) => wide(`b${i + 1}_c${j}`)) as unknown as Board['cells'],
+  }));
   const channels: Partial<Record<ExtraChannel, Float64Array>> = {};
   for (const c of EXTRA_CHANNELS) if (arrays[c]) channels[c] = wide(c);
   const mat = h.mat && matOf(h.mat, need('mat_time'), need('mat_frames'));
   const stated = Object.fromEntries(Object.entries(h.stated).filter(([, v]) => v !== undefined));
-  const path = h.path && { path: { x: wide('path_x'), y: wide('path_y'), load: h.path.load ? wide('path_load') : null } };
-  return { name: h.name, device: h.device, time: wide('time'), platforms, boards, mat, ...path, channels, stated, warnings: h.warnings };
+  const path = h.path && {
+    path: { x: wide('path_x'), y: wide('path_y'), load: h.path.load ? wide('path_load') : null },
+  };
+  return {
+    name: h.name,
+    device: h.device,
+    time: wide('time'),
+    platforms,
+    boards,
+    mat,
+    ...path,
+    channels,
+    stated,
+    warnings: h.warnings,
+  };
 }

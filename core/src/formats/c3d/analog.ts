@@ -19,7 +19,11 @@ export const number = (p: C3dParameters, g: string, n: string): number | undefin
 const unsigned = (x: number): number => (x < 0 ? x + 65536 : x);
 
 /** A list that goes on in NAME2, NAME3 … beyond 255 entries. */
-function joined<T>(p: C3dParameters, name: string, part: (x: { numbers: readonly number[]; texts: readonly string[] }) => readonly T[]): T[] {
+function joined<T>(
+  p: C3dParameters,
+  name: string,
+  part: (x: { numbers: readonly number[]; texts: readonly string[] }) => readonly T[],
+): T[] {
   const out: T[] = [];
   for (let i = 1; ; i++) {
     const next = p.get('ANALOG', i === 1 ? name : `${name}${i}`);
@@ -68,10 +72,18 @@ export function readAnalog(bytes: Uint8Array, p: C3dParameters): AnalogData {
       `${frames} frames are promised, but the file ends after ${Math.max(0, Math.floor((bytes.length - start) / frameBytes))}`,
       `byte ${bytes.length} of ${wanted}`,
     );
-  const samples = sampleReader(p, bytes, floats, { start, frames, ratio, used, frameBytes, pointBytes: points * 4 * size });
+  const samples = sampleReader(p, bytes, floats, {
+    start,
+    frames,
+    ratio,
+    used,
+    frameBytes,
+    pointBytes: points * 4 * size,
+  });
   const pointRate = number(p, 'POINT', 'RATE') ?? processor.float(20);
   const rate = number(p, 'ANALOG', 'RATE') || pointRate * ratio;
-  if (!(rate > 0 && Number.isFinite(rate))) throw new VilkoError('unreadable', `the analog rate is ${rate} Hz`, 'ANALOG:RATE');
+  if (!(rate > 0 && Number.isFinite(rate)))
+    throw new VilkoError('unreadable', `the analog rate is ${rate} Hz`, 'ANALOG:RATE');
   return {
     channels: used,
     length: frames * ratio,
@@ -116,9 +128,13 @@ function sampleReader(
   const { start, frames, ratio, used, frameBytes, pointBytes } = d;
   const size = floats ? 4 : 2;
   const { processor } = p;
-  const inBlocks = (which: readonly number[], take: (out: Float64Array, channel: number, from: number, to: number, j: number) => void): Float64Array[] => {
+  const inBlocks = (
+    which: readonly number[],
+    take: (out: Float64Array, channel: number, from: number, to: number, j: number) => void,
+  ): Float64Array[] => {
     const out = which.map(() => new Float64Array(frames * ratio));
-    for (let from = 0; from < frames; from += BLOCK) which.forEach((i, j) => take(out[j]!, i, from, Math.min(frames, from + BLOCK), j));
+    for (let from = 0; from < frames; from += BLOCK)
+      which.forEach((i, j) => take(out[j]!, i, from, Math.min(frames, from + BLOCK), j));
     return out;
   };
   const native = LITTLE && (floats ? processor.name === 'Intel' : processor.name !== 'MIPS');
@@ -128,19 +144,24 @@ function sampleReader(
       inBlocks(which, (out, i, from, to, j) => {
         const { offset, scale } = a[j]!;
         for (let f = from, k = from * ratio; f < to; f++)
-          for (let s = 0, at = start + f * frameBytes + pointBytes + i * size; s < ratio; s++, at += used * size) out[k++] = (get(at) - offset) * scale;
+          for (let s = 0, at = start + f * frameBytes + pointBytes + i * size; s < ratio; s++, at += used * size)
+            out[k++] = (get(at) - offset) * scale;
       });
   }
   const kind = floats ? Float32Array : isUnsigned(p) ? Uint16Array : Int16Array;
   const at0 = bytes.byteOffset + start;
   const count = (frames * frameBytes) / size;
-  const all = at0 % size === 0 ? new kind(bytes.buffer as ArrayBuffer, at0, count) : new kind(bytes.slice(start, start + frames * frameBytes).buffer, 0, count);
+  const all =
+    at0 % size === 0
+      ? new kind(bytes.buffer as ArrayBuffer, at0, count)
+      : new kind(bytes.slice(start, start + frames * frameBytes).buffer, 0, count);
   const [stride, points] = [frameBytes / size, pointBytes / size];
   return (which, a) =>
     inBlocks(which, (out, i, from, to, j) => {
       const { offset, scale } = a[j]!;
       for (let f = from, k = from * ratio; f < to; f++)
-        for (let s = 0, at = f * stride + points + i; s < ratio; s++, at += used) out[k++] = (all[at]! - offset) * scale;
+        for (let s = 0, at = f * stride + points + i; s < ratio; s++, at += used)
+          out[k++] = (all[at]! - offset) * scale;
     });
 }
 

@@ -22,7 +22,8 @@ export function labAxes(text: string = DEFAULT_AXES): LabAxes {
   const ball = axis('ball');
   const left = axis('left');
   const up = cross(ball, left);
-  if (up.every((x) => x === 0)) throw new VilkoError('bad-option', `ball and left must be different lab axes, not "${text}"`);
+  if (up.every((x) => x === 0))
+    throw new VilkoError('bad-option', `ball and left must be different lab axes, not "${text}"`);
   return { ball, left, up };
 }
 

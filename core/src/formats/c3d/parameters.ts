@@ -19,10 +19,12 @@ const signed = (byte: number | undefined): number => ((byte ?? 0) << 24) >> 24;
 
 /** Reads the parameter section. Groups and parameters may come in any order; names are compared without case. */
 export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters {
-  if (bytes.length < BLOCK) throw new VilkoError('truncated', 'shorter than the header of a C3D file', `byte ${bytes.length}`);
+  if (bytes.length < BLOCK)
+    throw new VilkoError('truncated', 'shorter than the header of a C3D file', `byte ${bytes.length}`);
   if (bytes[1] !== 0x50) throw new VilkoError('unreadable', 'not a C3D file: the second byte is not 80', 'byte 1');
   const start = (bytes[0]! - 1) * BLOCK;
-  if (start < 0 || start + 4 > bytes.length) throw new VilkoError('truncated', 'the parameter section lies outside the file', `byte ${start}`);
+  if (start < 0 || start + 4 > bytes.length)
+    throw new VilkoError('truncated', 'the parameter section lies outside the file', `byte ${start}`);
   const p = processor(bytes[start + 3]!, view);
   if (!p) throw new VilkoError('unreadable', `unknown processor code ${bytes[start + 3]}`, `byte ${start + 3}`);
   const end = Math.min(bytes.length, start + (bytes[start + 2]! || 255) * BLOCK);
@@ -36,7 +38,8 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
       .trim()
       .toUpperCase();
     const link = at + 2 + length;
-    if (link + 2 > bytes.length) throw new VilkoError('truncated', 'the parameter section ends inside a parameter', `byte ${at}`);
+    if (link + 2 > bytes.length)
+      throw new VilkoError('truncated', 'the parameter section ends inside a parameter', `byte ${at}`);
     const next = p.int16(link);
     if (id < 0) groups.set(-id, name);
     else found.push({ group: id, name, parameter: readParameter(bytes, p, link + 2) });
@@ -54,12 +57,20 @@ function readParameter(bytes: Uint8Array, p: Processor, at: number): Parameter {
   const dims = Array.from(bytes.subarray(at + 2, at + 2 + count));
   const data = at + 2 + count;
   const n = dims.reduce((a, b) => a * b, 1);
-  if (data + n * Math.abs(type) > bytes.length) throw new VilkoError('truncated', 'a parameter ends outside the file', `byte ${data}`);
+  if (data + n * Math.abs(type) > bytes.length)
+    throw new VilkoError('truncated', 'a parameter ends outside the file', `byte ${data}`);
   if (type === -1) {
     const width = dims[0] ?? 1;
-    const texts = Array.from({ length: width ? n / width : 0 }, (_, i) => strFromU8(bytes.subarray(data + i * width, data + (i + 1) * width), true).trim());
+    const texts = Array.from({ length: width ? n / width : 0 }, (_, i) =>
+      strFromU8(bytes.subarray(data + i * width, data + (i + 1) * width), true).trim(),
+    );
     return { dims, numbers: [], texts };
   }
-  const read = type === 1 ? (i: number) => bytes[data + i]! : type === 2 ? (i: number) => p.int16(data + 2 * i) : (i: number) => p.float(data + 4 * i);
+  const read =
+    type === 1
+      ? (i: number) => bytes[data + i]!
+      : type === 2
+        ? (i: number) => p.int16(data + 2 * i)
+        : (i: number) => p.float(data + 4 * i);
   return { dims, numbers: Array.from({ length: n }, (_, i) => read(i)), texts: [] };
 }

@@ -16,11 +16,18 @@ const B = 0.2;
 const DEPTH = -0.045;
 
 /** Channels of a platform that stands empty for 40 samples and then bears a wrench, in the units its type has in a file. */
-function channelsOf(type: 1 | 2 | 3 | 4, { f, m }: Wrench): { values: number[]; units: string[]; origin: number[]; calMatrix?: number[] } {
+function channelsOf(
+  type: 1 | 2 | 3 | 4,
+  { f, m }: Wrench,
+): { values: number[]; units: string[]; origin: number[]; calMatrix?: number[] } {
   const [fx, fy, fz] = f;
   if (type === 1) {
     const [px, py] = [-m[1] / fz, m[0] / fz];
-    return { values: [fx, fy, fz, 1000 * px, 1000 * py, 1000 * (m[2] - px * fy + py * fx)], units: ['N', 'N', 'N', 'mm', 'mm', 'Nmm'], origin: [0, 0, 0] };
+    return {
+      values: [fx, fy, fz, 1000 * px, 1000 * py, 1000 * (m[2] - px * fy + py * fx)],
+      units: ['N', 'N', 'N', 'mm', 'mm', 'Nmm'],
+      origin: [0, 0, 0],
+    };
   }
   // moments about the transducers, M = M_s − F × ORIGIN
   const at: Wrench['m'] = [m[0] - fy * DEPTH, m[1] + fx * DEPTH, m[2]];
@@ -37,9 +44,12 @@ function channelsOf(type: 1 | 2 | 3 | 4, { f, m }: Wrench): { values: number[]; 
     };
   }
   const origin = [0, 0, 1000 * DEPTH];
-  if (type === 2) return { values: [...f, ...at.map((x) => 1000 * x)], units: ['N', 'N', 'N', 'Nmm', 'Nmm', 'Nmm'], origin };
+  if (type === 2)
+    return { values: [...f, ...at.map((x) => 1000 * x)], units: ['N', 'N', 'N', 'Nmm', 'Nmm', 'Nmm'], origin };
   // volts with a crosstalk of 2% of the next channel; the matrix undoes it
-  const mix = Array.from({ length: 6 }, (_, r) => Array.from({ length: 6 }, (__, c) => (r === c ? 1 : c === (r + 1) % 6 ? 0.02 : 0)));
+  const mix = Array.from({ length: 6 }, (_, r) =>
+    Array.from({ length: 6 }, (__, c) => (r === c ? 1 : c === (r + 1) % 6 ? 0.02 : 0)),
+  );
   const out = [...f, ...at.map((x) => 1000 * x)];
   const volts = solve(mix, out).map((v, j) => v / (j < 3 ? 200 : 50_000));
   const scaled = mix.map((row) => row.map((x, j) => x * (j < 3 ? 200 : 50_000)));
@@ -65,14 +75,21 @@ function solve(a: readonly (readonly number[])[], b: readonly number[]): number[
 
 const bias = (j: number): number => 0.01 * (j + 1);
 
-function file(type: 1 | 2 | 3 | 4, w: Wrench, more: Partial<MadeC3d> = {}, offset: (j: number) => number = () => 0): MadeC3d {
+function file(
+  type: 1 | 2 | 3 | 4,
+  w: Wrench,
+  more: Partial<MadeC3d> = {},
+  offset: (j: number) => number = () => 0,
+): MadeC3d {
   const { values, units, origin, calMatrix } = channelsOf(type, w);
   return {
     processor: 'Intel',
     storage: 'float',
     rate: 1000,
     ratio: 4,
-    channels: values.map((v, j) => Array.from({ length: N }, (_, k) => (k < EMPTY ? (type === 1 && (j === 3 || j === 4) ? v : 0) : v) + offset(j))),
+    channels: values.map((v, j) =>
+      Array.from({ length: N }, (_, k) => (k < EMPTY ? (type === 1 && (j === 3 || j === 4) ? v : 0) : v) + offset(j)),
+    ),
     labels: values.map((_, j) => `c${j}`),
     scale: values.map(() => 1),
     offset: values.map(() => 0),
@@ -104,12 +121,22 @@ describe('platforms of every type', () => {
   it('whatever the load', () => {
     const part = (most: number) => fc.double({ min: -most, max: most, noNaN: true });
     fc.assert(
-      fc.property(part(80), part(80), fc.double({ min: 200, max: 1500, noNaN: true }), part(60), part(60), part(20), (fx, fy, fz, mx, my, mz) => {
-        const w: Wrench = { f: [fx, fy, fz], m: [mx, my, mz] };
-        const [one, two, three, four] = ([1, 2, 3, 4] as const).map((t) => read(file(t, w)).platforms[0]!);
-        for (const c of WRENCH_CHANNELS)
-          for (const p of [one!, three!, four!]) if (!(Math.abs(p[c][100]! - two![c][100]!) < 0.02)) throw new Error(`${c}: ${p[c][100]} and ${two![c][100]}`);
-      }),
+      fc.property(
+        part(80),
+        part(80),
+        fc.double({ min: 200, max: 1500, noNaN: true }),
+        part(60),
+        part(60),
+        part(20),
+        (fx, fy, fz, mx, my, mz) => {
+          const w: Wrench = { f: [fx, fy, fz], m: [mx, my, mz] };
+          const [one, two, three, four] = ([1, 2, 3, 4] as const).map((t) => read(file(t, w)).platforms[0]!);
+          for (const c of WRENCH_CHANNELS)
+            for (const p of [one!, three!, four!])
+              if (!(Math.abs(p[c][100]! - two![c][100]!) < 0.02))
+                throw new Error(`${c}: ${p[c][100]} and ${two![c][100]}`);
+        },
+      ),
       { numRuns: 25 },
     );
   });
@@ -117,14 +144,19 @@ describe('platforms of every type', () => {
   it('lose a bias over the ZERO frames, but never a place of pressure', () => {
     for (const type of [1, 2, 3, 4] as const) {
       const clean = read(file(type, WRENCH)).platforms[0]!;
-      const drifted = read(file(type, WRENCH, { zero: [1, 9] }, (j) => (type === 1 && (j === 3 || j === 4) ? 0 : bias(j))));
+      const drifted = read(
+        file(type, WRENCH, { zero: [1, 9] }, (j) => (type === 1 && (j === 3 || j === 4) ? 0 : bias(j))),
+      );
       expect(drifted.warnings).withContext(`type ${type}`).toEqual([]);
-      for (const c of WRENCH_CHANNELS) expect(drifted.platforms[0]![c][100]).withContext(`type ${type} ${c}`).toBeCloseTo(clean[c][100]!, 2);
+      for (const c of WRENCH_CHANNELS)
+        expect(drifted.platforms[0]![c][100]).withContext(`type ${type} ${c}`).toBeCloseTo(clean[c][100]!, 2);
     }
   });
 
   it('are read from POINT units of metres, unsigned counts, a general scale and DEC words alike', () => {
-    const metres = read(file(2, WRENCH, { pointUnits: 'm', corners: CORNERS.map((x) => x / 1000), origin: [0, 0, DEPTH] })).platforms[0]!;
+    const metres = read(
+      file(2, WRENCH, { pointUnits: 'm', corners: CORNERS.map((x) => x / 1000), origin: [0, 0, DEPTH] }),
+    ).platforms[0]!;
     expect(metres.my[100]).toBeCloseTo(read(file(2, WRENCH)).platforms[0]!.my[100]!, 3);
     const counts = file(2, { f: [0, 0, 640], m: [0, 0, 0] });
     const unsigned: MadeC3d = {

@@ -4,7 +4,11 @@ export type Vec = readonly [number, number, number];
 /** Rows i of a calibration matrix multiply channels j. */
 export type Matrix = readonly (readonly number[])[];
 
-export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+export const cross = (a: Vec, b: Vec): Vec => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 const plus = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 
 /** Channels a platform type needs. */
@@ -27,7 +31,16 @@ export function plateWrench(type: number, ch: readonly number[], origin: Vec, ca
     return { f: [fx, fy, fz], m: [py * fz, -px * fz, mz + px * fy - py * fx] };
   }
   if (type === 3) {
-    const [fx12, fx34, fy14, fy23, fz1, fz2, fz3, fz4] = c as [number, number, number, number, number, number, number, number];
+    const [fx12, fx34, fy14, fy23, fz1, fz2, fz3, fz4] = c as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
     const [a, b, az0] = origin;
     const f: Vec = [fx12 + fx34, fy14 + fy23, fz1 + fz2 + fz3 + fz4];
     const m: Vec = [b * (fz1 + fz2 - fz3 - fz4), a * (-fz1 + fz2 + fz3 - fz4), b * (-fx12 + fx34) + a * (fy14 - fy23)];
@@ -53,7 +66,11 @@ export function plateAxes(corners: readonly Vec[]): PlateAxes {
     const l = Math.hypot(...v);
     return [v[0] / l, v[1] / l, v[2] / l];
   };
-  const diff = (a: Vec, b: Vec, c: Vec, d: Vec): Vec => [a[0] + b[0] - c[0] - d[0], a[1] + b[1] - c[1] - d[1], a[2] + b[2] - c[2] - d[2]];
+  const diff = (a: Vec, b: Vec, c: Vec, d: Vec): Vec => [
+    a[0] + b[0] - c[0] - d[0],
+    a[1] + b[1] - c[1] - d[1],
+    a[2] + b[2] - c[2] - d[2],
+  ];
   const x = unit(diff(c1, c4, c2, c3));
   const z = unit(cross(x, diff(c1, c2, c3, c4)));
   const sum = plus(plus(c1, c2), plus(c3, c4));

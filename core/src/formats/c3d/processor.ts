@@ -17,7 +17,8 @@ export function processor(code: number, view: DataView): Processor | null {
   const little = name !== 'MIPS';
   /** A damaged file may point anywhere. */
   const inside = (at: number, size: number): number => {
-    if (!(at >= 0 && at + size <= view.byteLength)) throw new VilkoError('truncated', 'a number lies outside the file', `byte ${at}`);
+    if (!(at >= 0 && at + size <= view.byteLength))
+      throw new VilkoError('truncated', 'a number lies outside the file', `byte ${at}`);
     return at;
   };
   return {

@@ -101,14 +101,24 @@ describe('reading C3D', () => {
   });
 
   it('refuses what it cannot read, naming the place', () => {
-    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 7] }), 'x.c3d')).message).toContain('platform 2 is of type 7');
-    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 4] }), 'x.c3d')).message).toContain('platform 2 is of type 4 and has no calibration matrix');
-    expect(refusal(() => readC3d(madeC3d({ ...FILE, corners: Array<number>(24).fill(0) }), 'x.c3d')).message).toContain('do not span a plane');
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 7] }), 'x.c3d')).message).toContain(
+      'platform 2 is of type 7',
+    );
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 4] }), 'x.c3d')).message).toContain(
+      'platform 2 is of type 4 and has no calibration matrix',
+    );
+    expect(refusal(() => readC3d(madeC3d({ ...FILE, corners: Array<number>(24).fill(0) }), 'x.c3d')).message).toContain(
+      'do not span a plane',
+    );
     const file = madeC3d(FILE);
-    expect(refusal(() => readC3d(file.slice(0, file.length - 600), 'x.c3d')).message).toMatch(/100 frames are promised.*byte/);
+    expect(refusal(() => readC3d(file.slice(0, file.length - 600), 'x.c3d')).message).toMatch(
+      /100 frames are promised.*byte/,
+    );
     const code = file.slice();
     code[515] = 90;
     expect(refusal(() => readC3d(code, 'x.c3d')).message).toContain('processor code 90');
-    expect(refusal(() => readC3d(madeC3d({ ...FILE, channels: FILE.channels.slice(0, 8) }), 'x.c3d')).message).toContain('names channel 9');
+    expect(
+      refusal(() => readC3d(madeC3d({ ...FILE, channels: FILE.channels.slice(0, 8) }), 'x.c3d')).message,
+    ).toContain('names channel 9');
   });
 });

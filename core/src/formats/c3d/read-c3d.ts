@@ -24,7 +24,9 @@ export function readC3d(bytes: Uint8Array, name: string, axes?: string): Recordi
     return i >= 0 && i < analog.channels ? [{ name, i }] : [];
   });
   const samples = analog.read(there.map(({ i }) => i));
-  const channels: Partial<Record<ExtraChannel, Float64Array>> = Object.fromEntries(there.map(({ name: c }, j) => [c, samples[j]!]));
+  const channels: Partial<Record<ExtraChannel, Float64Array>> = Object.fromEntries(
+    there.map(({ name: c }, j) => [c, samples[j]!]),
+  );
   const device = platforms.length === 1 ? 'plate' : 'plates';
   return { name, device, time, platforms, boards: [], mat: null, channels, stated: readStated(p), warnings };
 }

@@ -5,7 +5,15 @@ import { times } from '../../signal/vector.js';
 import { type AnalogData, analogTexts, number } from './analog.js';
 import { type LabAxes, toStance } from './lab-axes.js';
 import type { C3dParameters } from './parameters.js';
-import { CHANNELS_OF_TYPE, type Matrix, plateAxes, type PlateAxes, plateWrench, toLab, type Vec } from './platform-wrench.js';
+import {
+  CHANNELS_OF_TYPE,
+  type Matrix,
+  plateAxes,
+  type PlateAxes,
+  plateWrench,
+  toLab,
+  type Vec,
+} from './platform-wrench.js';
 
 /** Channels of a type that are places of the pressure, not loads: never zeroed, scaled as lengths. */
 const COP_CHANNELS: Readonly<Record<number, readonly number[]>> = { 1: [3, 4] };
@@ -34,14 +42,29 @@ export function readPlatforms(p: C3dParameters, analog: AnalogData, lab: LabAxes
   return Array.from({ length: used }, (_, i) => {
     const type = p.get('FORCE_PLATFORM', 'TYPE')?.numbers[i] ?? 0;
     if (!CHANNELS_OF_TYPE[type])
-      throw new VilkoError('unsupported', `platform ${i + 1} is of type ${type}; types 1, 2, 3 and 4 can be read`, 'FORCE_PLATFORM:TYPE');
+      throw new VilkoError(
+        'unsupported',
+        `platform ${i + 1} is of type ${type}; types 1, 2, 3 and 4 can be read`,
+        'FORCE_PLATFORM:TYPE',
+      );
     const corners = vectors(p.get('FORCE_PLATFORM', 'CORNERS')?.numbers ?? [], 4 * i, 4, metre);
     const origin = vectors(p.get('FORCE_PLATFORM', 'ORIGIN')?.numbers ?? [], i, 1, metre)[0];
-    if (corners.length < 4 || !origin) throw new VilkoError('missing-channel', `platform ${i + 1} has no corners or origin`, 'FORCE_PLATFORM');
+    if (corners.length < 4 || !origin)
+      throw new VilkoError('missing-channel', `platform ${i + 1} has no corners or origin`, 'FORCE_PLATFORM');
     const axes = plateAxes(corners);
     if (![...axes.x, ...axes.y, ...axes.z].every(Number.isFinite))
-      throw new VilkoError('unreadable', `the corners of platform ${i + 1} do not span a plane`, 'FORCE_PLATFORM:CORNERS');
-    return readPlatform(p, analog, lab, { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null }, warnings);
+      throw new VilkoError(
+        'unreadable',
+        `the corners of platform ${i + 1} do not span a plane`,
+        'FORCE_PLATFORM:CORNERS',
+      );
+    return readPlatform(
+      p,
+      analog,
+      lab,
+      { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null },
+      warnings,
+    );
   });
 }
 
@@ -58,7 +81,11 @@ function calibration(p: C3dParameters, i: number): Matrix {
   const [rows = 6, columns = 6] = m?.dims ?? [];
   const flat = m?.numbers.slice(i * rows * columns, (i + 1) * rows * columns) ?? [];
   if (rows !== 6 || columns !== 6 || flat.length < 36)
-    throw new VilkoError('missing-channel', `platform ${i + 1} is of type 4 and has no calibration matrix of 6 × 6`, 'FORCE_PLATFORM:CAL_MATRIX');
+    throw new VilkoError(
+      'missing-channel',
+      `platform ${i + 1} is of type 4 and has no calibration matrix of 6 × 6`,
+      'FORCE_PLATFORM:CAL_MATRIX',
+    );
   return Array.from({ length: 6 }, (_, r) => Array.from({ length: 6 }, (__, c) => flat[r + 6 * c]!));
 }
 
@@ -69,7 +96,13 @@ function verticalOf(type: number, ch: readonly Float64Array[], cal: Matrix | nul
   return ch[2]!;
 }
 
-function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts: PlatformFacts, warnings: string[]): Platform {
+function readPlatform(
+  p: C3dParameters,
+  analog: AnalogData,
+  lab: LabAxes,
+  facts: PlatformFacts,
+  warnings: string[],
+): Platform {
   const { i, type, axes, origin, metre, cal } = facts;
   const count = CHANNELS_OF_TYPE[type]!;
   const channel = p.get('FORCE_PLATFORM', 'CHANNEL');
@@ -78,14 +111,26 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   const units = analogTexts(p, 'UNITS').map((u) => u.toLowerCase().replace(/[·.*\s]/g, ''));
   const lost = names.find((c) => !(c >= 1 && c <= analog.channels));
   if (lost !== undefined)
-    throw new VilkoError('missing-channel', `platform ${i + 1} names channel ${lost}, which the file does not have`, 'FORCE_PLATFORM:CHANNEL');
+    throw new VilkoError(
+      'missing-channel',
+      `platform ${i + 1} names channel ${lost}, which the file does not have`,
+      'FORCE_PLATFORM:CHANNEL',
+    );
   const samples = analog.read(names.map((c) => c - 1));
   const data = names.map((c, j) => {
     const unit = units[c - 1];
     const isMoment = MOMENT_CHANNELS[type]?.includes(j);
-    return { ch: samples[j]!, unit: isMoment ? momentScale(unit, metre) : COP_CHANNELS[type]?.includes(j) ? lengthScale(unit, metre) : 1 };
+    return {
+      ch: samples[j]!,
+      unit: isMoment ? momentScale(unit, metre) : COP_CHANNELS[type]?.includes(j) ? lengthScale(unit, metre) : 1,
+    };
   });
-  if (data.length < count) throw new VilkoError('missing-channel', `platform ${i + 1} names ${data.length} of ${count} channels`, 'FORCE_PLATFORM:CHANNEL');
+  if (data.length < count)
+    throw new VilkoError(
+      'missing-channel',
+      `platform ${i + 1} names ${data.length} of ${count} channels`,
+      'FORCE_PLATFORM:CHANNEL',
+    );
   const zeros = zeroOf(
     p,
     data.map((d) => d.ch),
@@ -93,9 +138,11 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
     analog.perFrame,
     warnings,
   );
-  if (origin[2] > 0 && axes.z[2] < 0 && type !== 1) warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
+  if (origin[2] > 0 && axes.z[2] < 0 && type !== 1)
+    warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
   // a calibrated output has the unit of POINT for its moments, unless its channel says newton metres itself
-  const calibrated = cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
+  const calibrated =
+    cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
   // in place: these samples are nobody else's
   data.forEach(({ ch, unit }, j) => {
     const zero = zeros[j]!;
@@ -103,7 +150,10 @@ function readPlatform(p: C3dParameters, analog: AnalogData, lab: LabAxes, facts:
   });
   const channels = data.map((d) => d.ch);
   const turn = (v: Vec): Vec => toStance(lab, toLab(axes, v));
-  const out = type === 1 ? fromPressure(channels, turn) : fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn);
+  const out =
+    type === 1
+      ? fromPressure(channels, turn)
+      : fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn);
   // forces and moments turn together: a place of pressure stays where it is
   if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = times(out[c], -1);
   const centre = toStance(lab, axes.centre);
@@ -150,8 +200,19 @@ function fromLoads(
 
 /** Type 1 gives a pressure's place instead of moments: M = (py·Fz, −px·Fz, Mz + px·Fy − py·Fx). */
 function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec): Record<WrenchChannel, Float64Array> {
-  const [fx, fy, fz, px, py, mz] = ch as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
-  const moments = [py.map((y, k) => y * fz[k]!), px.map((x, k) => -x * fz[k]!), mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!)];
+  const [fx, fy, fz, px, py, mz] = ch as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  const moments = [
+    py.map((y, k) => y * fz[k]!),
+    px.map((x, k) => -x * fz[k]!),
+    mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!),
+  ];
   const to = AXES.map(turn);
   return wrenchOf((i) =>
     combined(
@@ -175,12 +236,20 @@ function upSign(fz: Float64Array): 1 | -1 {
 }
 
 /** N·m per unit of a moment: ANALOG:UNITS where it is Nm or Nmm, else by POINT:UNITS. */
-const momentScale = (unit: string | undefined, metre: number): number => (unit === 'nm' ? 1 : unit === 'nmm' ? 1e-3 : metre);
+const momentScale = (unit: string | undefined, metre: number): number =>
+  unit === 'nm' ? 1 : unit === 'nmm' ? 1e-3 : metre;
 /** Metres per unit of a place: ANALOG:UNITS where it is a length, else by POINT:UNITS. */
-const lengthScale = (unit: string | undefined, metre: number): number => (unit === 'm' ? 1 : unit === 'mm' ? 1e-3 : metre);
+const lengthScale = (unit: string | undefined, metre: number): number =>
+  unit === 'm' ? 1 : unit === 'mm' ? 1e-3 : metre;
 
 /** Baseline per channel from FORCE_PLATFORM:ZERO, if the platform is unloaded there; frames from 1. */
-function zeroOf(p: C3dParameters, ch: readonly Float64Array[], { i, type, cal }: PlatformFacts, perFrame: number, warnings: string[]): number[] {
+function zeroOf(
+  p: C3dParameters,
+  ch: readonly Float64Array[],
+  { i, type, cal }: PlatformFacts,
+  perFrame: number,
+  warnings: string[],
+): number[] {
   const none = ch.map(() => 0);
   const [first = 0, last = 0] = p.get('FORCE_PLATFORM', 'ZERO')?.numbers ?? [];
   if (first <= 0 || last < first) return none;

@@ -44,7 +44,8 @@ describe('writing C3D', () => {
             const most = p[c].reduce((m, v) => Math.max(m, Math.abs(v)), 0);
             p[c].forEach((v, k) => {
               // turning into lab axes and back may leave a trace far below a float's last digit
-              if (Math.abs(float.platforms[i]![c][k]! - v) > 1e-9 * most + 1e-9) throw new Error(`float ${c} ${k}: ${float.platforms[i]![c][k]} is not ${v}`);
+              if (Math.abs(float.platforms[i]![c][k]! - v) > 1e-9 * most + 1e-9)
+                throw new Error(`float ${c} ${k}: ${float.platforms[i]![c][k]} is not ${v}`);
               if (Math.abs(int.platforms[i]![c][k]! - v) > most / 64_000 + 1e-6 * most + 1e-9)
                 throw new Error(`int ${c} ${k}: ${int.platforms[i]![c][k]} is not ${v}`);
             });
@@ -100,6 +101,8 @@ describe('writing C3D', () => {
     const { recording: boards } = simulate({ device: 'boards', seed: 1 });
     expect(() => writeC3d(boards)).toThrowError(/has boards/);
     const rec = recording(40, () => 1);
-    expect(() => writeC3d({ ...rec, time: rec.time.map((t, k) => (k === 20 ? t + 0.0004 : t)) })).toThrowError(/not evenly spaced/);
+    expect(() => writeC3d({ ...rec, time: rec.time.map((t, k) => (k === 20 ? t + 0.0004 : t)) })).toThrowError(
+      /not evenly spaced/,
+    );
   });
 });

@@ -30,15 +30,24 @@ export function writeC3d(rec: Recording, storage: C3dStorage = 'float'): Uint8Ar
   const n = rec.time.length;
   const rate = (n - 1) / (rec.time[n - 1]! - rec.time[0]!);
   if (rec.time.some((t, k) => Math.abs(t - rec.time[0]! - k / rate) > EVEN / rate))
-    throw new VilkoError('would-lose-data', 'C3D keeps no time stamps, and these samples are not evenly spaced: write a .vilko bundle instead');
+    throw new VilkoError(
+      'would-lose-data',
+      'C3D keeps no time stamps, and these samples are not evenly spaced: write a .vilko bundle instead',
+    );
   const extra = Object.entries(rec.channels);
   const columns: { label: string; unit: string; v: Float64Array }[] = [
     ...rec.platforms.flatMap((p, i) =>
-      WRENCH_CHANNELS.map((c) => ({ label: `${c[0]!.toUpperCase()}${i + 1}${c[1]!.toUpperCase()}`, unit: c.startsWith('m') ? 'Nm' : 'N', v: p[c] })),
+      WRENCH_CHANNELS.map((c) => ({
+        label: `${c[0]!.toUpperCase()}${i + 1}${c[1]!.toUpperCase()}`,
+        unit: c.startsWith('m') ? 'Nm' : 'N',
+        v: p[c],
+      })),
     ),
     ...extra.map(([label, v]) => ({ label, unit: label.endsWith('_deg') ? 'deg' : '', v })),
   ];
-  const scales = columns.map(({ v }) => (storage === 'float' ? 1 : v.reduce((most, x) => Math.max(most, Math.abs(x)), 0) / COUNTS || 1));
+  const scales = columns.map(({ v }) =>
+    storage === 'float' ? 1 : v.reduce((most, x) => Math.max(most, Math.abs(x)), 0) / COUNTS || 1,
+  );
   const parameters = parameterSection(rec, { rate, n, storage, columns, scales });
   const start = 2 + parameters.length / BLOCK;
   const size = storage === 'float' ? 4 : 2;
@@ -64,7 +73,10 @@ interface Facts {
   readonly scales: readonly number[];
 }
 
-function header(view: DataView, h: { n: number; columns: number; rate: number; storage: C3dStorage; start: number }): void {
+function header(
+  view: DataView,
+  h: { n: number; columns: number; rate: number; storage: C3dStorage; start: number },
+): void {
   const words = [0x5002, 0, h.columns, 1, Math.min(h.n, 65_535), 0];
   words.forEach((w, i) => view.setUint16(2 * i, w, true));
   view.setFloat32(12, h.storage === 'float' ? -1 : 1, true);
@@ -90,8 +102,10 @@ function parameterSection(rec: Recording, { rate, n, storage, columns, scales }:
   const parameter = (name: string, type: number, dims: readonly number[], data: readonly number[]): void =>
     entry(name, id, [type & 255, dims.length, ...dims, ...data, 0]);
   const group = (name: string): void => entry(name, -++id, [0]);
-  const floats = (name: string, v: readonly number[], dims: readonly number[] = [v.length]) => parameter(name, 4, dims, v.flatMap(float32));
-  const ints = (name: string, v: readonly number[], dims: readonly number[] = [v.length]) => parameter(name, 2, dims, v.flatMap(int16));
+  const floats = (name: string, v: readonly number[], dims: readonly number[] = [v.length]) =>
+    parameter(name, 4, dims, v.flatMap(float32));
+  const ints = (name: string, v: readonly number[], dims: readonly number[] = [v.length]) =>
+    parameter(name, 2, dims, v.flatMap(int16));
   const texts = (name: string, v: readonly string[]) => {
     const width = Math.max(1, ...v.map((t) => t.length));
     parameter(
@@ -137,7 +151,20 @@ function parameterSection(rec: Recording, { rate, n, storage, columns, scales }:
     'CORNERS',
     rec.platforms.flatMap(({ centre: [cx, cy] }) => {
       const [x, y] = [MILLIMETRES * cx, MILLIMETRES * cy];
-      return [x + HALF.x, y + HALF.y, 0, x - HALF.x, y + HALF.y, 0, x - HALF.x, y - HALF.y, 0, x + HALF.x, y - HALF.y, 0];
+      return [
+        x + HALF.x,
+        y + HALF.y,
+        0,
+        x - HALF.x,
+        y + HALF.y,
+        0,
+        x - HALF.x,
+        y - HALF.y,
+        0,
+        x + HALF.x,
+        y - HALF.y,
+        0,
+      ];
     }),
     [3, 4, used],
   );

@@ -21,7 +21,17 @@ const COMMA = 44;
 const POINT = 46;
 const LINE_FEED = 10;
 /** Factors to SI by the unit's name; a unit that is not here is taken as SI. */
-export const CSV_UNITS: Readonly<Record<string, number>> = { ms: 1e-3, us: 1e-6, mm: 1e-3, cm: 1e-2, nmm: 1e-3, 'n·mm': 1e-3, 'n.mm': 1e-3, kn: 1e3, knm: 1e3 };
+export const CSV_UNITS: Readonly<Record<string, number>> = {
+  ms: 1e-3,
+  us: 1e-6,
+  mm: 1e-3,
+  cm: 1e-2,
+  nmm: 1e-3,
+  'n·mm': 1e-3,
+  'n.mm': 1e-3,
+  kn: 1e3,
+  knm: 1e3,
+};
 
 /**
  * Reads comments, header and unit row. Delimiter = the most frequent of `;`, tab and `,` in the header; decimal comma
@@ -58,7 +68,10 @@ export function readCsvHead(bytes: Uint8Array): CsvHead {
   const point = separator === COMMA ? POINT : decimalSign(bytes, at);
   const body = { at, line };
   const first = next();
-  const units = first === null || !isUnitRow(first, delimiter, point) ? null : first.split(delimiter).map((u) => unquoted(u).replace(/[()[\]]/g, ''));
+  const units =
+    first === null || !isUnitRow(first, delimiter, point)
+      ? null
+      : first.split(delimiter).map((u) => unquoted(u).replace(/[()[\]]/g, ''));
   const scale = names.map((_, i) => CSV_UNITS[units?.[i]?.toLowerCase() ?? ''] ?? 1);
   return { keys, names, scale, separator, point, ...(units ? { at, line } : body) };
 }
@@ -73,6 +86,8 @@ function decimalSign(bytes: Uint8Array, from: number): number {
 
 function isUnitRow(t: string, delimiter: string, point: number): boolean {
   const fields = t.split(delimiter).map((f) => f.trim());
-  const numeric = fields.filter((f) => f !== '' && (/^nan$/i.test(f) || Number.isFinite(Number(point === COMMA ? f.replace(',', '.') : f))));
+  const numeric = fields.filter(
+    (f) => f !== '' && (/^nan$/i.test(f) || Number.isFinite(Number(point === COMMA ? f.replace(',', '.') : f))),
+  );
   return numeric.length === 0 && fields.some((f) => f !== '');
 }

@@ -8,10 +8,17 @@ import { type CsvMapping, headerKey, knowsHeader } from './csv-mapping.js';
 import { guessMapping } from './guess-mapping.js';
 import { readCsv } from './read-csv.js';
 
-const FOREIGN = ['Frame time (ms)', ...[1, 2].flatMap((i) => ['FX', 'FY', 'FZ', 'MX', 'MY', 'MZ'].map((c) => `FP${i} ${c}${c.startsWith('M') ? ' Nmm' : ''}`))];
+const FOREIGN = [
+  'Frame time (ms)',
+  ...[1, 2].flatMap((i) =>
+    ['FX', 'FY', 'FZ', 'MX', 'MY', 'MZ'].map((c) => `FP${i} ${c}${c.startsWith('M') ? ' Nmm' : ''}`),
+  ),
+];
 const bytes = (lines: readonly string[]) => strToU8(lines.join('\n'));
 const rows = (n: number, width: number) =>
-  Array.from({ length: n }, (_, k) => [5 * k, ...Array.from({ length: width - 1 }, (__, c) => 1000 * (c + 1) + k)].join(';'));
+  Array.from({ length: n }, (_, k) =>
+    [5 * k, ...Array.from({ length: width - 1 }, (__, c) => 1000 * (c + 1) + k)].join(';'),
+  );
 const head = (line: string) => readCsvHead(strToU8(line));
 const refusal = (f: () => unknown): string => {
   try {
@@ -33,7 +40,9 @@ describe('headers nobody has named before', () => {
   });
   it('get a proposal by what their names usually mean, with the unit in the name', () => {
     const { columns } = guessMapping(head(FOREIGN.join(';')));
-    expect(Object.keys(columns).sort()).toEqual(['time', ...[1, 2].flatMap((i) => WRENCH_CHANNELS.map((c) => `p${i}_${c}`))].sort());
+    expect(Object.keys(columns).sort()).toEqual(
+      ['time', ...[1, 2].flatMap((i) => WRENCH_CHANNELS.map((c) => `p${i}_${c}`))].sort(),
+    );
     expect(columns['time']).toEqual({ column: 'Frame time (ms)', factor: 1e-3 });
     expect(columns['p2_mz']).toEqual({ column: 'FP2 MZ Nmm', factor: 1e-3 });
     const path = guessMapping(head('t,COP X (mm),COP Y (mm),Total')).columns;
@@ -54,29 +63,55 @@ describe('headers nobody has named before', () => {
     expect([rec.stated.handed, rec.warnings.length]).toEqual(['left', 0]);
   });
   it('may lack a time: then a rate is told', () => {
-    const mapping: CsvMapping = { columns: { cop_x: { column: 'b', factor: 1e-3 }, cop_y: { column: 'a', factor: 1e-3 } }, rate: 50, keys: {} };
-    const rec = readCsv(bytes(['a,b,c', ...Array.from({ length: 10 }, (_, k) => `${k},${2 * k},words here`)]), 'x.csv', { mapping });
+    const mapping: CsvMapping = {
+      columns: { cop_x: { column: 'b', factor: 1e-3 }, cop_y: { column: 'a', factor: 1e-3 } },
+      rate: 50,
+      keys: {},
+    };
+    const rec = readCsv(
+      bytes(['a,b,c', ...Array.from({ length: 10 }, (_, k) => `${k},${2 * k},words here`)]),
+      'x.csv',
+      { mapping },
+    );
     expect([rec.device, rec.time[5], rec.path!.x[4], rec.path!.y[4]]).toEqual(['path', 0.1, 0.008, 0.004]);
   });
   it('may hold the cells of a mat in a row, from a first column on', () => {
-    const mapping: CsvMapping = { columns: { time: { column: 't', factor: 1 } }, keys: { pitch_m: '0.012' }, cells: { first: 's1', rows: 2, cols: 3 } };
+    const mapping: CsvMapping = {
+      columns: { time: { column: 't', factor: 1 } },
+      keys: { pitch_m: '0.012' },
+      cells: { first: 's1', rows: 2, cols: 3 },
+    };
     const line = (k: number) => [k / 50, ...Array.from({ length: 6 }, (_, c) => 10 * c + k)].join(',');
     const rec = readCsv(bytes(['t,s1,s2,s3,s4,s5,s6', line(0), line(1), line(2)]), 'x.csv', { mapping });
     expect([rec.mat!.rows, rec.mat!.cols, rec.mat!.pitch]).toEqual([2, 3, 0.012]);
     expect(Array.from(rec.mat!.frames.subarray(6, 12))).toEqual([1, 11, 21, 31, 41, 51]);
     const more = { ...mapping, cells: { first: 's3', rows: 2, cols: 3 } };
-    expect(refusal(() => readCsv(bytes(['t,s1,s2,s3,s4,s5,s6', line(0)]), 'x.csv', { mapping: more }))).toContain('need 6 columns; there are 4');
+    expect(refusal(() => readCsv(bytes(['t,s1,s2,s3,s4,s5,s6', line(0)]), 'x.csv', { mapping: more }))).toContain(
+      'need 6 columns; there are 4',
+    );
   });
   it('are refused when a column is named that is not there, or named twice', () => {
-    const mapping = (time: string): CsvMapping => ({ columns: { time: { column: time, factor: 1 }, cop_x: { column: 'a', factor: 1 } }, keys: {} });
-    expect(refusal(() => readCsv(bytes(['a,b', '1,2']), 'x.csv', { mapping: mapping('c') }))).toContain('no column "c"');
-    expect(refusal(() => readCsv(bytes(['a,b', '1,2']), 'x.csv', { mapping: mapping('a') }))).toContain('given to both time and cop_x');
+    const mapping = (time: string): CsvMapping => ({
+      columns: { time: { column: time, factor: 1 }, cop_x: { column: 'a', factor: 1 } },
+      keys: {},
+    });
+    expect(refusal(() => readCsv(bytes(['a,b', '1,2']), 'x.csv', { mapping: mapping('c') }))).toContain(
+      'no column "c"',
+    );
+    expect(refusal(() => readCsv(bytes(['a,b', '1,2']), 'x.csv', { mapping: mapping('a') }))).toContain(
+      'given to both time and cop_x',
+    );
   });
 });
 
 describe('cells of a mat while they are read', () => {
   it('come out as they went in, in the narrowest numbers that hold them', () => {
-    const kinds = [fc.nat(255), fc.nat(65535), fc.float({ noNaN: true, min: -1e6, max: 1e6 }), fc.double({ noNaN: true, min: -1e9, max: 1e9 })];
+    const kinds = [
+      fc.nat(255),
+      fc.nat(65535),
+      fc.float({ noNaN: true, min: -1e6, max: 1e6 }),
+      fc.double({ noNaN: true, min: -1e9, max: 1e9 }),
+    ];
     fc.assert(
       fc.property(fc.constantFrom(0, 1, 2, 3), fc.nat(20), (kind, seed) => {
         const v = fc.sample(fc.array(kinds[kind]!, { minLength: 12, maxLength: 12 }), { numRuns: 1, seed })[0]!;

@@ -36,5 +36,10 @@ export function knowsHeader({ names }: Pick<CsvHead, 'names'>): boolean {
   const there = new Set(names.map((n) => n.toLowerCase()));
   if (!there.has('time')) return false;
   const whole = (of: readonly string[]) => of.every((c) => there.has(c));
-  return whole(WRENCH_CHANNELS.map((c) => `p1_${c}`)) || whole(['p1_c1', 'p1_c2', 'p1_c3', 'p1_c4']) || whole(['cop_x', 'cop_y']) || there.has('r0c0');
+  return (
+    whole(WRENCH_CHANNELS.map((c) => `p1_${c}`)) ||
+    whole(['p1_c1', 'p1_c2', 'p1_c3', 'p1_c4']) ||
+    whole(['cop_x', 'cop_y']) ||
+    there.has('r0c0')
+  );
 }

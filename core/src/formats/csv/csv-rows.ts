@@ -84,18 +84,32 @@ export function readCsvRows(
         c = bytes[++i]!;
       }
       let v: number;
-      if (digits > 0 && digits <= SAFE_DIGITS && decimals <= SAFE_DECIMALS && (c === separator || c === LINE_FEED || c === RETURN || i >= end)) {
+      if (
+        digits > 0 &&
+        digits <= SAFE_DIGITS &&
+        decimals <= SAFE_DECIMALS &&
+        (c === separator || c === LINE_FEED || c === RETURN || i >= end)
+      ) {
         v = decimals > 0 ? mantissa / POWERS[decimals]! : mantissa;
         if (negative) v = -v;
       } else {
         // more digits than a double keeps: plain ones still need no look at their form
-        const plain = digits > SAFE_DIGITS && point !== COMMA && (c === separator || c === LINE_FEED || c === RETURN || i >= end);
+        const plain =
+          digits > SAFE_DIGITS && point !== COMMA && (c === separator || c === LINE_FEED || c === RETURN || i >= end);
         const last = i;
         if (!plain) for (i = at; i < end && bytes[i] !== separator && bytes[i] !== LINE_FEED;) i++;
-        const scanned = plain ? Number(text(at, last)) : field < width && !fields[field]!.name ? NaN : scanNumber(bytes, at, i, point);
+        const scanned = plain
+          ? Number(text(at, last))
+          : field < width && !fields[field]!.name
+            ? NaN
+            : scanNumber(bytes, at, i, point);
         if (scanned === null) {
           const said = strFromU8(bytes.subarray(at, i)).trim().slice(0, 24);
-          throw new VilkoError('unreadable', `"${said}" in column ${fields[field]?.name ?? field + 1} is not a number`, `line ${line}`);
+          throw new VilkoError(
+            'unreadable',
+            `"${said}" in column ${fields[field]?.name ?? field + 1} is not a number`,
+            `line ${line}`,
+          );
         }
         v = scanned;
       }
@@ -113,7 +127,8 @@ export function readCsvRows(
       if (i >= end || bytes[i] === LINE_FEED) break;
     }
     if (field >= width) rows++;
-    else if (at < end && linesIn(bytes, at) > 1) throw new VilkoError('unreadable', `only ${field} of ${width} fields`, `line ${line}`);
+    else if (at < end && linesIn(bytes, at) > 1)
+      throw new VilkoError('unreadable', `only ${field} of ${width} fields`, `line ${line}`);
     else cut++;
   }
   progress?.(1);

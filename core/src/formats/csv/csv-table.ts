@@ -23,15 +23,31 @@ const CELL = /^r(\d+)c(\d+)$/;
 export function readCsvTable(bytes: Uint8Array, mapping?: CsvMapping, progress?: (part: number) => void): CsvTable {
   const head = readCsvHead(bytes);
   const { fields, mat } = mapping ? mapped(head, mapping) : named(head);
-  const { columns, cells, rows, cut } = readCsvRows(bytes, head.at, head.line, fields, head.separator, head.point, progress);
-  const warnings = cut ? [`${cut} incomplete ${cut === 1 ? 'row' : 'rows'} at the end of the file ${cut === 1 ? 'was' : 'were'} left out`] : [];
+  const { columns, cells, rows, cut } = readCsvRows(
+    bytes,
+    head.at,
+    head.line,
+    fields,
+    head.separator,
+    head.point,
+    progress,
+  );
+  const warnings = cut
+    ? [`${cut} incomplete ${cut === 1 ? 'row' : 'rows'} at the end of the file ${cut === 1 ? 'was' : 'were'} left out`]
+    : [];
   const all = new Map(columns);
   if (mapping?.rate && !all.has('time'))
     all.set(
       'time',
       Float64Array.from({ length: rows }, (_, k) => k / mapping.rate!),
     );
-  return { keys: { ...head.keys, ...mapping?.keys }, columns: all, cells: cells && mat && { ...mat, store: cells }, rows, warnings };
+  return {
+    keys: { ...head.keys, ...mapping?.keys },
+    columns: all,
+    cells: cells && mat && { ...mat, store: cells },
+    rows,
+    warnings,
+  };
 }
 
 interface Layout {
@@ -48,7 +64,8 @@ function named({ names, scale }: CsvHead): Layout {
   const rows = 1 + places.reduce((m, p) => Math.max(m, p ? Number(p[1]) : -1), -1);
   const cols = 1 + places.reduce((m, p) => Math.max(m, p ? Number(p[2]) : -1), -1);
   const count = places.reduce((n, p) => (p ? n + 1 : n), 0);
-  if (count !== rows * cols) throw new VilkoError('missing-channel', `the mat has ${rows} × ${cols} cells but ${count} columns`);
+  if (count !== rows * cols)
+    throw new VilkoError('missing-channel', `the mat has ${rows} × ${cols} cells but ${count} columns`);
   const fields = lower.map((name, i) => {
     const place = places[i];
     return { name, scale: scale[i]!, cell: place ? Number(place[1]) * cols + Number(place[2]) : null };
@@ -67,7 +84,11 @@ function mapped({ names, scale }: CsvHead, m: CsvMapping): Layout {
   for (const [channel, from] of Object.entries(m.columns)) {
     if (!from) continue;
     const i = find(from.column);
-    if (fields[i]!.name) throw new VilkoError('bad-option', `the column "${from.column}" is given to both ${fields[i]!.name} and ${channel}`);
+    if (fields[i]!.name)
+      throw new VilkoError(
+        'bad-option',
+        `the column "${from.column}" is given to both ${fields[i]!.name} and ${channel}`,
+      );
     fields[i] = { name: channel, scale: scale[i]! * from.factor, cell: null };
   }
   if (m.cells) {
@@ -79,7 +100,8 @@ function mapped({ names, scale }: CsvHead, m: CsvMapping): Layout {
         `${m.cells.rows} × ${m.cells.cols} cells from "${m.cells.first}" on need ${n} columns; there are ${names.length - first}`,
         'header',
       );
-    for (let c = 0; c < n; c++) fields[first + c] = { name: names[first + c] || 'cell', scale: scale[first + c]!, cell: c };
+    for (let c = 0; c < n; c++)
+      fields[first + c] = { name: names[first + c] || 'cell', scale: scale[first + c]!, cell: c };
   }
   return { fields, mat: m.cells ? { rows: m.cells.rows, cols: m.cells.cols } : null };
 }

@@ -23,7 +23,9 @@ describe('reading CSV', () => {
   it('finds the device by its columns', () => {
     expect(read(PLATES.join(','), ...rows(20, 13)).device).toBe('plates');
     expect(read(PLATES.slice(0, 7).join(','), ...rows(20, 7)).device).toBe('plate');
-    expect(read('time,' + [1, 2].flatMap((i) => [1, 2, 3, 4].map((c) => `p${i}_c${c}`)).join(','), ...rows(20, 9)).device).toBe('boards');
+    expect(
+      read('time,' + [1, 2].flatMap((i) => [1, 2, 3, 4].map((c) => `p${i}_c${c}`)).join(','), ...rows(20, 9)).device,
+    ).toBe('boards');
     expect(read('time,r0c0,r0c1,r1c0,r1c1', ...rows(20, 5)).device).toBe('mat');
     expect(read([...PLATES, 'r0c0', 'r0c1'].join(','), ...rows(20, 15)).device).toBe('mat-plates');
   });
@@ -37,7 +39,12 @@ describe('reading CSV', () => {
     expect(rec.channels.sound![0]).toBe(140);
   });
   it('reads what the comments state, and says what it had to assume', () => {
-    const stated = read('# p1_x_m=0.01 p1_y_m=0.3', '# p2_y_m=-0.3 mass=64.5 handed=left stature=1.68 club=wedge', PLATES.join(','), ...rows(20, 13));
+    const stated = read(
+      '# p1_x_m=0.01 p1_y_m=0.3',
+      '# p2_y_m=-0.3 mass=64.5 handed=left stature=1.68 club=wedge',
+      PLATES.join(','),
+      ...rows(20, 13),
+    );
     expect(stated.platforms.map((p) => p.centre)).toEqual([
       [0.01, 0.3],
       [0, -0.3],
@@ -61,7 +68,9 @@ describe('reading CSV', () => {
     expect(refusal('time,p1_c1,p1_c2,p1_c3', ...rows(20, 4)).message).toContain('board 1 lacks p1_c4');
     expect(refusal('time,r0c0,r0c1,r1c0', ...rows(20, 4)).message).toContain('2 × 2 cells but 3 columns');
     expect(refusal('time,heart_rate', ...rows(20, 2)).message).toContain('no plate (p1_fx … p1_mz), board');
-    expect(refusal('# mass=heavy', PLATES.join(','), ...rows(20, 13)).message).toContain('mass is not a number: "heavy"');
+    expect(refusal('# mass=heavy', PLATES.join(','), ...rows(20, 13)).message).toContain(
+      'mass is not a number: "heavy"',
+    );
   });
   it('leaves out rows with a gap in the ground, and says how many', () => {
     const lines = rows(40, 13);
@@ -70,14 +79,17 @@ describe('reading CSV', () => {
     const rec = read(PLATES.join(','), ...lines);
     expect([rec.time.length, rec.time[7]]).toEqual([38, 0.09]);
     expect(rec.warnings).toContain('2 rows without a number in every column of the ground were left out');
-    expect(refusal(PLATES.join(','), ...rows(20, 13, (k, c) => (c === 3 ? NaN : k)).map((l) => l.replace('NaN', ''))).message).toBe(
-      'the column p1_fz holds no number at all',
-    );
+    expect(
+      refusal(PLATES.join(','), ...rows(20, 13, (k, c) => (c === 3 ? NaN : k)).map((l) => l.replace('NaN', '')))
+        .message,
+    ).toBe('the column p1_fz holds no number at all');
   });
   it('bridges gaps of the other channels, and leaves out one that never spoke', () => {
     const rec = read(
       [...PLATES, 'shaft_deg', 'sound'].join(','),
-      ...rows(20, 15, (k, c) => (c === 13 && k % 2 ? NaN : c === 14 ? NaN : c === 0 ? k / 50 : k)).map((l) => l.replaceAll('NaN', '')),
+      ...rows(20, 15, (k, c) => (c === 13 && k % 2 ? NaN : c === 14 ? NaN : c === 0 ? k / 50 : k)).map((l) =>
+        l.replaceAll('NaN', ''),
+      ),
     );
     expect(Array.from(rec.channels.shaft_deg!.subarray(0, 5))).toEqual([0, 1, 2, 3, 4]);
     expect(rec.channels.sound).toBeUndefined();
@@ -118,10 +130,13 @@ describe('reading CSV', () => {
     for (const device of SIMULATED_DEVICES) {
       const { recording } = simulate({ device, seed: 3, handed: 'left', club: 'wedge' });
       const back = readCsv(writeCsv(recording), 'x.csv');
-      expect([back.device, back.stated.handed, back.stated.club]).withContext(device).toEqual([device, 'left', 'wedge']);
+      expect([back.device, back.stated.handed, back.stated.club])
+        .withContext(device)
+        .toEqual([device, 'left', 'wedge']);
       recording.platforms.forEach((p, i) => {
         for (const c of WRENCH_CHANNELS)
-          for (const k of [0, 777, p.fz.length - 1]) expect(back.platforms[i]![c][k]).withContext(`${device} ${c}`).toBeCloseTo(p[c][k]!, 5);
+          for (const k of [0, 777, p.fz.length - 1])
+            expect(back.platforms[i]![c][k]).withContext(`${device} ${c}`).toBeCloseTo(p[c][k]!, 5);
       });
       if (recording.path) expect(Array.from(back.path!.y)).withContext(device).toEqual(Array.from(recording.path.y));
       if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);

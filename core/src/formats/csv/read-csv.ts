@@ -36,15 +36,19 @@ export interface CsvReading {
  */
 export function readCsv(bytes: Uint8Array, name: string, { mapping, progress }: CsvReading = {}): Recording {
   const raw = readCsvTable(bytes, mapping, progress);
-  if (!raw.columns.has('time')) throw new VilkoError('missing-channel', `there is no column "time" among ${listed([...raw.columns.keys()])}`);
+  if (!raw.columns.has('time'))
+    throw new VilkoError('missing-channel', `there is no column "time" among ${listed([...raw.columns.keys()])}`);
   const warnings = [...raw.warnings];
   const table = wholeRows(raw, warnings);
   const time = table.columns.get('time')!;
   const platforms = [1, 2].flatMap((i) => platformOf(table, i));
   const boards = [1, 2].flatMap((i) => boardOf(table, i));
-  const lost = [...platforms, ...boards].filter((_, i) => table.keys[`p${i + 1}_x_m`] === undefined && table.keys[`p${i + 1}_y_m`] === undefined);
+  const lost = [...platforms, ...boards].filter(
+    (_, i) => table.keys[`p${i + 1}_x_m`] === undefined && table.keys[`p${i + 1}_y_m`] === undefined,
+  );
   if (lost.length === 2) warnings.push('no origins for the two plates: taken at 0.25 m to either side');
-  else if (lost.length && platforms.length + boards.length === 2) warnings.push('no origin for one of the two plates: taken at 0.25 m to its side');
+  else if (lost.length && platforms.length + boards.length === 2)
+    warnings.push('no origin for one of the two plates: taken at 0.25 m to its side');
   const mat = matOf(table, time, warnings);
   const path = platforms.length + boards.length === 0 && !mat ? pathOf(table, warnings) : null;
   const device = kindOf(platforms.length, boards.length, mat !== null, path !== null);
@@ -53,7 +57,18 @@ export function readCsv(bytes: Uint8Array, name: string, { mapping, progress }: 
       'missing-channel',
       `no plate (p1_fx … p1_mz), board (p1_c1 … p1_c4), mat cell (r0c0 …) or path (cop_x, cop_y) among ${listed([...table.columns.keys()])}`,
     );
-  return { name, device, time, platforms, boards, mat, ...(path ? { path } : {}), channels: extrasOf(table, warnings), stated: statedBy(table), warnings };
+  return {
+    name,
+    device,
+    time,
+    platforms,
+    boards,
+    mat,
+    ...(path ? { path } : {}),
+    channels: extrasOf(table, warnings),
+    stated: statedBy(table),
+    warnings,
+  };
 }
 
 /** Columns that every row must fill: a gap in one foot's load is a gap in all that rests on it. */
@@ -72,7 +87,9 @@ function wholeRows(t: CsvTable, warnings: string[]): CsvTable {
   if (gone === 0) return t;
   const empty = [...t.columns].find(([name, v]) => GROUND.test(name) && v.every((x) => x !== x));
   if (empty) throw new VilkoError('missing-channel', `the column ${empty[0]} holds no number at all`);
-  warnings.push(`${gone} ${gone === 1 ? 'row' : 'rows'} without a number in every column of the ground ${gone === 1 ? 'was' : 'were'} left out`);
+  warnings.push(
+    `${gone} ${gone === 1 ? 'row' : 'rows'} without a number in every column of the ground ${gone === 1 ? 'was' : 'were'} left out`,
+  );
   const to = new Map(kept.map((k, i) => [k, i]));
   const columns = new Map([...t.columns].map(([name, v]) => [name, Float64Array.from(kept, (k) => v[k]!)] as const));
   const cells = t.cells && { ...t.cells, store: onRows(t.cells.store, to, t.cells.rows * t.cells.cols) };
@@ -93,7 +110,9 @@ function onRows(store: CellStore, to: ReadonlyMap<number, number>, size: number)
     ...store,
     frames() {
       const { frames, rows, broken } = store.frames();
-      const stayed = rows.map((r, i) => [to.get(r), i] as const).filter((x): x is readonly [number, number] => x[0] !== undefined);
+      const stayed = rows
+        .map((r, i) => [to.get(r), i] as const)
+        .filter((x): x is readonly [number, number] => x[0] !== undefined);
       const out = frames.slice(0, stayed.length * size);
       stayed.forEach(([, i], j) => out.set(frames.subarray(i * size, (i + 1) * size), j * size));
       return { frames: out, rows: stayed.map(([r]) => r), broken };
@@ -126,13 +145,17 @@ function extrasOf(t: CsvTable, warnings: string[]): Partial<Record<ExtraChannel,
     if (blank === v.length) warnings.push(`the column ${c} holds no number and was left out`);
     else {
       out[c] = blank ? bridged(v) : v;
-      if (blank) warnings.push(`${blank} empty ${blank === 1 ? 'field' : 'fields'} of ${c} ${blank === 1 ? 'was' : 'were'} bridged`);
+      if (blank)
+        warnings.push(
+          `${blank} empty ${blank === 1 ? 'field' : 'fields'} of ${c} ${blank === 1 ? 'was' : 'were'} bridged`,
+        );
     }
   }
   return out;
 }
 
-const listed = (names: readonly string[]): string => (names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', '));
+const listed = (names: readonly string[]): string =>
+  names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ');
 
 const keyNumber = (t: CsvTable, key: string): number | undefined => {
   const raw = t.keys[key];
@@ -151,7 +174,8 @@ function platformOf(t: CsvTable, i: number): Platform[] {
   const present = WRENCH_CHANNELS.filter((c) => t.columns.has(`p${i}_${c}`));
   if (present.length === 0) return [];
   const missing = WRENCH_CHANNELS.filter((c) => !present.includes(c));
-  if (missing.length) throw new VilkoError('missing-channel', `plate ${i} lacks ${missing.map((c) => `p${i}_${c}`).join(', ')}`);
+  if (missing.length)
+    throw new VilkoError('missing-channel', `plate ${i} lacks ${missing.map((c) => `p${i}_${c}`).join(', ')}`);
   const v = (c: string) => t.columns.get(`p${i}_${c}`)!;
   return [{ centre: centreOf(t, i), fx: v('fx'), fy: v('fy'), fz: v('fz'), mx: v('mx'), my: v('my'), mz: v('mz') }];
 }
@@ -160,7 +184,8 @@ function boardOf(t: CsvTable, i: number): Board[] {
   const names = [1, 2, 3, 4].map((c) => `p${i}_c${c}`);
   const present = names.filter((n) => t.columns.has(n));
   if (present.length === 0) return [];
-  if (present.length < 4) throw new VilkoError('missing-channel', `board ${i} lacks ${names.filter((n) => !present.includes(n)).join(', ')}`);
+  if (present.length < 4)
+    throw new VilkoError('missing-channel', `board ${i} lacks ${names.filter((n) => !present.includes(n)).join(', ')}`);
   const cells = names.map((n) => t.columns.get(n)!) as unknown as Board['cells'];
   return [{ centre: centreOf(t, i), hx: keyNumber(t, 'hx_m') ?? 0.16, hy: keyNumber(t, 'hy_m') ?? 0.1, cells }];
 }
@@ -170,9 +195,13 @@ function matOf(t: CsvTable, time: Float64Array, warnings: string[]): Mat | null 
   const { rows, cols, store } = t.cells;
   const pitch = keyNumber(t, 'pitch_m');
   if (pitch === undefined) warnings.push('no pitch for the mat cells: 10 mm is assumed');
-  else if (!(pitch > 0)) throw new VilkoError('unreadable', `the comment key pitch_m must be greater than 0, not ${pitch}`);
+  else if (!(pitch > 0))
+    throw new VilkoError('unreadable', `the comment key pitch_m must be greater than 0, not ${pitch}`);
   const { frames, rows: kept, broken } = store.frames();
-  if (broken) warnings.push(`${broken} mat ${broken === 1 ? 'frame' : 'frames'} with empty cells ${broken === 1 ? 'was' : 'were'} left out`);
+  if (broken)
+    warnings.push(
+      `${broken} mat ${broken === 1 ? 'frame' : 'frames'} with empty cells ${broken === 1 ? 'was' : 'were'} left out`,
+    );
   if (!kept.length) throw new VilkoError('missing-channel', 'no row holds a number in every cell of the mat');
   return { rows, cols, pitch: pitch ?? DEFAULT_PITCH, time: Float64Array.from(kept, (k) => time[k]!), frames };
 }

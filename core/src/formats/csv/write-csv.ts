@@ -27,7 +27,9 @@ export function writeCsv(rec: Recording): Uint8Array {
 
 function commentLines(rec: Recording): string[] {
   const out: string[] = [];
-  [...rec.platforms, ...rec.boards].forEach((p, i) => out.push(`# p${i + 1}_x_m=${p.centre[0]} p${i + 1}_y_m=${p.centre[1]}`));
+  [...rec.platforms, ...rec.boards].forEach((p, i) =>
+    out.push(`# p${i + 1}_x_m=${p.centre[0]} p${i + 1}_y_m=${p.centre[1]}`),
+  );
   if (rec.boards[0]) out.push(`# hx_m=${rec.boards[0].hx} hy_m=${rec.boards[0].hy}`);
   if (rec.mat) out.push(`# pitch_m=${rec.mat.pitch}`);
   for (const [key, value] of Object.entries(rec.stated)) if (value !== undefined) out.push(`# ${key}=${value}`);
@@ -39,7 +41,9 @@ function columnsOf(rec: Recording): Column[] {
   return [
     ...rec.platforms.flatMap((p, i) => WRENCH_CHANNELS.map((c) => of(`p${i + 1}_${c}`, p[c]))),
     ...rec.boards.flatMap((b, i) => b.cells.map((v, j) => of(`p${i + 1}_c${j + 1}`, v))),
-    ...(rec.path ? [of('cop_x', rec.path.x), of('cop_y', rec.path.y), ...(rec.path.load ? [of('load', rec.path.load)] : [])] : []),
+    ...(rec.path
+      ? [of('cop_x', rec.path.x), of('cop_y', rec.path.y), ...(rec.path.load ? [of('load', rec.path.load)] : [])]
+      : []),
     ...(Object.entries(rec.channels) as [ExtraChannel, Float64Array][]).map(([name, v]) => of(name, v)),
     ...matColumns(rec),
   ];

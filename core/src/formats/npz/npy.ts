@@ -11,7 +11,8 @@ const MAGIC = [0x93, 0x4e, 0x55, 0x4d, 0x50, 0x59];
 
 /** Reads one .npy array (versions 1–3, numeric types, both byte and both memory orders). */
 export function readNpy(bytes: Uint8Array, name: string): NdArray {
-  if (MAGIC.some((m, i) => bytes[i] !== m)) throw new VilkoError('unreadable', `${name} is not a NumPy array`, 'byte 0');
+  if (MAGIC.some((m, i) => bytes[i] !== m))
+    throw new VilkoError('unreadable', `${name} is not a NumPy array`, 'byte 0');
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const long = bytes[6]! >= 2;
   const length = long ? view.getUint32(8, true) : view.getUint16(8, true);
@@ -19,19 +20,29 @@ export function readNpy(bytes: Uint8Array, name: string): NdArray {
   const header = strFromU8(bytes.subarray(long ? 12 : 10, start), true);
   const descr = /'descr':\s*'([<>|=]?)([a-zA-Z])(\d+)'/.exec(header);
   const shape = /'shape':\s*\(([^)]*)\)/.exec(header);
-  if (!descr || !shape) throw new VilkoError('unreadable', `${name} holds no plain numbers: ${header.trim().slice(0, 60)}`, 'byte 10');
+  if (!descr || !shape)
+    throw new VilkoError('unreadable', `${name} holds no plain numbers: ${header.trim().slice(0, 60)}`, 'byte 10');
   const dims = shape[1]!
     .split(',')
     .filter((s) => s.trim())
     .map((s) => Number(s.trim()));
   const count = dims.reduce((a, b) => a * b, 1);
   const size = Number(descr[3]);
-  if (bytes.length - start < count * size) throw new VilkoError('truncated', `${name} promises ${count} values but ends early`, `byte ${bytes.length}`);
+  if (bytes.length - start < count * size)
+    throw new VilkoError('truncated', `${name} promises ${count} values but ends early`, `byte ${bytes.length}`);
   const data = decode(view, start, count, descr[2]!, size, descr[1] === '>', name);
   return { shape: dims, data: /'fortran_order':\s*True/.test(header) ? toRowMajor(data, dims) : data };
 }
 
-function decode(view: DataView, start: number, n: number, kind: string, size: number, big: boolean, name: string): NdArray['data'] {
+function decode(
+  view: DataView,
+  start: number,
+  n: number,
+  kind: string,
+  size: number,
+  big: boolean,
+  name: string,
+): NdArray['data'] {
   const little = !big;
   const fill = <T extends NdArray['data']>(out: T, get: (at: number) => number): T => {
     for (let k = 0; k < n; k++) out[k] = get(start + k * size);
@@ -59,9 +70,13 @@ function decode(view: DataView, start: number, n: number, kind: string, size: nu
     case 'f2':
       return fill(new Float32Array(n), (i) => half(view.getUint16(i, little)));
     case 'f4':
-      return little ? new Float32Array(bytes.slice().buffer) : fill(new Float32Array(n), (i) => view.getFloat32(i, false));
+      return little
+        ? new Float32Array(bytes.slice().buffer)
+        : fill(new Float32Array(n), (i) => view.getFloat32(i, false));
     case 'f8':
-      return little ? new Float64Array(bytes.slice().buffer) : fill(new Float64Array(n), (i) => view.getFloat64(i, false));
+      return little
+        ? new Float64Array(bytes.slice().buffer)
+        : fill(new Float64Array(n), (i) => view.getFloat64(i, false));
     default:
       throw new VilkoError('unsupported', `${name} has the type ${kind}${size}, which carries no plain numbers`);
   }

@@ -8,7 +8,9 @@ const METRES_UP_TO = 0.5;
 
 /** Arrays of an .npz file by name. */
 export function readNpzArrays(bytes: Uint8Array, what: string): Record<string, NdArray> {
-  return Object.fromEntries(Object.entries(unzip(bytes, what)).map(([file, data]) => [file.replace(/\.npy$/, ''), readNpy(data, file)]));
+  return Object.fromEntries(
+    Object.entries(unzip(bytes, what)).map(([file, data]) => [file.replace(/\.npy$/, ''), readNpy(data, file)]),
+  );
 }
 
 /** Reads a mat recording: `frames` [n, rows, cols], `time` [n], `pitch`, optional channels [n] and `mass`. */
@@ -16,7 +18,11 @@ export function readNpz(bytes: Uint8Array, name: string): Recording {
   const arrays = readNpzArrays(bytes, name);
   const { frames, time, pitch, mass } = arrays;
   const missing = (['frames', 'time', 'pitch'] as const).filter((k) => !arrays[k]);
-  if (!frames || !time || !pitch) throw new VilkoError('missing-channel', `the file lacks ${missing.join(', ')}: it holds ${Object.keys(arrays).join(', ')}`);
+  if (!frames || !time || !pitch)
+    throw new VilkoError(
+      'missing-channel',
+      `the file lacks ${missing.join(', ')}: it holds ${Object.keys(arrays).join(', ')}`,
+    );
   const [n, rows, cols] = frames.shape;
   if (frames.shape.length !== 3 || n === undefined || !rows || !cols)
     throw new VilkoError('unreadable', `frames must be [n, rows, cols], not [${frames.shape.join(', ')}]`);
@@ -32,11 +38,23 @@ export function readNpz(bytes: Uint8Array, name: string): Recording {
   const clock = Float64Array.from(time.data);
   const mat: Mat = { rows, cols, pitch: p > METRES_UP_TO ? p / 1000 : p, time: clock, frames: plain(frames.data) };
   const kg = mass?.data[0];
-  return { name, device: 'mat', time: clock, platforms: [], boards: [], mat, channels, stated: kg ? { mass: kg } : {}, warnings: [] };
+  return {
+    name,
+    device: 'mat',
+    time: clock,
+    platforms: [],
+    boards: [],
+    mat,
+    channels,
+    stated: kg ? { mass: kg } : {},
+    warnings: [],
+  };
 }
 
 const plain = (d: NdArray['data']): Mat['frames'] =>
-  d instanceof Uint8Array || d instanceof Uint16Array || d instanceof Float32Array || d instanceof Float64Array ? d : Float64Array.from(d);
+  d instanceof Uint8Array || d instanceof Uint16Array || d instanceof Float32Array || d instanceof Float64Array
+    ? d
+    : Float64Array.from(d);
 
 export const flat = (data: NdArray['data']): NdArray => ({ shape: [data.length], data });
 
@@ -48,7 +66,10 @@ export function writeNpzArrays(arrays: Record<string, NdArray>, level: 0 | 1 | 6
 /** Writes a mat recording as .npz; anything a mat file cannot hold is refused. */
 export function writeNpz(rec: Recording): Uint8Array {
   if (!rec.mat || rec.device !== 'mat')
-    throw new VilkoError('would-lose-data', `an .npz file holds a mat only: the ${rec.device} of ${rec.name} would be lost`);
+    throw new VilkoError(
+      'would-lose-data',
+      `an .npz file holds a mat only: the ${rec.device} of ${rec.name} would be lost`,
+    );
   const { mat } = rec;
   const arrays: Record<string, NdArray> = {
     frames: { shape: [mat.time.length, mat.rows, mat.cols], data: mat.frames },

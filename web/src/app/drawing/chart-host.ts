@@ -11,7 +11,11 @@ export function themeColour(): (name: string) => string {
  * Keeps a chart in a box: made when its library has come, redrawn when what `option` reads changes, when the box
  * changes its size and when day turns to night. Call it where a component is made.
  */
-export function chartHost(box: () => ElementRef<HTMLElement>, make: (el: HTMLElement) => Promise<ECharts>, option: () => Record<string, unknown> | null): void {
+export function chartHost(
+  box: () => ElementRef<HTMLElement>,
+  make: (el: HTMLElement) => Promise<ECharts>,
+  option: () => Record<string, unknown> | null,
+): void {
   const chart = signal<ECharts | null>(null);
   const again = signal(0);
   let left = false;

@@ -28,7 +28,14 @@ describe('what is drawn of a swing', () => {
   });
 
   it('shows six staves on plates, and says which a mat cannot fill', () => {
-    expect(stavesFor(plates).shown.map((s) => s.id)).toEqual(['share', 'sideways', 'turning', 'vertical', 'foreaft', 'mass']);
+    expect(stavesFor(plates).shown.map((s) => s.id)).toEqual([
+      'share',
+      'sideways',
+      'turning',
+      'vertical',
+      'foreaft',
+      'mass',
+    ]);
     expect(stavesFor(plates).missing).toBeNull();
     expect(stavesFor(mat).shown.map((s) => s.id)).toEqual(['share', 'vertical', 'mass']);
     expect(stavesFor(mat).missing).toContain('sideways, turning and fore–aft');
@@ -56,7 +63,9 @@ describe('what is drawn of a swing', () => {
     expect(flagsOf(plates, choice).map((f) => f.stave + f.letter)).toEqual(['verticalL ', 'speed']);
     // no window hangs on a stave that is not there
     expect(windowsOf(plates, flagsOf(plates, choice), choice)).toEqual([]);
-    expect(stavesFor(mat, choice).missing).toBe('Cannot say: tilting and pitching – this device has no horizontal forces.');
+    expect(stavesFor(mat, choice).missing).toBe(
+      'Cannot say: tilting and pitching – this device has no horizontal forces.',
+    );
     const one = viewOf({ device: 'plate', seed: 5 });
     expect(
       stavesFor(one, choice)
@@ -102,7 +111,8 @@ describe('what is drawn of a swing', () => {
       for (const t of [plates.events.p3!.t, plates.events.p5!.t, plates.events.p7!.t]) {
         const { mass, lever, torque, arrows } = planeOf(plates, 'front', t);
         const whole = arrows.find((a) => a.who === 'whole')!;
-        const cross = (lever![0] - mass[0]) * (whole.to[1] - whole.from[1]) - (lever![1] - mass[1]) * (whole.to[0] - whole.from[0]);
+        const cross =
+          (lever![0] - mass[0]) * (whole.to[1] - whole.from[1]) - (lever![1] - mass[1]) * (whole.to[0] - whole.from[0]);
         // the picture does not draw forces and places to one scale in any other way: signs must agree
         expect(Math.sign(cross)).withContext(`${torque}`).toBe(-Math.sign(torque));
       }
@@ -124,7 +134,10 @@ describe('what is drawn of a swing', () => {
     const flags = flagsOf(plates);
     const sideways = flags.find((f) => f.stave === 'sideways')!;
     expect(sideways.v).toBeCloseTo(plates.measures['force.target.peak']!.value as number, 0);
-    expect(1000 * (sideways.t - plates.events.p7!.t)).toBeCloseTo(plates.measures['force.target.peak.ms']!.value as number, -1);
+    expect(1000 * (sideways.t - plates.events.p7!.t)).toBeCloseTo(
+      plates.measures['force.target.peak.ms']!.value as number,
+      -1,
+    );
     expect(windowsOf(plates, flags).map((w) => w.measure)).toContain('share.lead.p7');
   });
 
@@ -223,7 +236,15 @@ describe('figures', () => {
 });
 
 describe('the stance watch', () => {
-  const frame = (time: number, lead: number, trail: number) => ({ sequence: 0, time, arrived: 0, lead, trail, places: [], mat: new Uint8Array(0) });
+  const frame = (time: number, lead: number, trail: number) => ({
+    sequence: 0,
+    time,
+    arrived: 0,
+    lead,
+    trail,
+    places: [],
+    mat: new Uint8Array(0),
+  });
   it('counts quiet seconds, starts again on a move, and knows when nobody stands there', () => {
     const w = new StanceWatch();
     let s = w.see(frame(0, 380, 370));

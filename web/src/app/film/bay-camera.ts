@@ -30,10 +30,12 @@ export class BayCamera {
 
   /** @throws DOMException when the camera may not or cannot be used */
   async start(): Promise<void> {
-    this.stream = await navigator.mediaDevices.getUserMedia({ video: { width: { ideal: 1280 }, frameRate: { ideal: 60 } }, audio: true }).catch(() =>
-      // a camera without a microphone is in step by the clock alone
-      navigator.mediaDevices.getUserMedia({ video: { width: { ideal: 1280 }, frameRate: { ideal: 60 } } }),
-    );
+    this.stream = await navigator.mediaDevices
+      .getUserMedia({ video: { width: { ideal: 1280 }, frameRate: { ideal: 60 } }, audio: true })
+      .catch(() =>
+        // a camera without a microphone is in step by the clock alone
+        navigator.mediaDevices.getUserMedia({ video: { width: { ideal: 1280 }, frameRate: { ideal: 60 } } }),
+      );
     this.next();
     this.timer = setInterval(() => this.next(), APART);
   }

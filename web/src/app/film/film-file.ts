@@ -24,7 +24,13 @@ export async function filmFacts(file: Blob): Promise<FilmFacts> {
     const duration = await lengthOf(video);
     const frameRate = await rateOf(video);
     const impact = duration <= LONGEST ? await strikeIn(file) : null;
-    return { duration, aspect: video.videoWidth / video.videoHeight, frameRate, impact, impactBy: impact === null ? null : 'sound' };
+    return {
+      duration,
+      aspect: video.videoWidth / video.videoHeight,
+      frameRate,
+      impact,
+      impactBy: impact === null ? null : 'sound',
+    };
   } finally {
     URL.revokeObjectURL(url);
   }

@@ -2,7 +2,13 @@ import { film } from '../testing/samples';
 import { filmTime, frameOf, lineWords, recordingTime, scaleOf, timeOfFrame } from './film-time';
 
 type Line = ReturnType<typeof film>['lines'][number];
-const line = (kind: Line['kind'], points: Line['points'], cm: number | null = null): Line => ({ id: kind, kind, points, drawnAt: 0, cm });
+const line = (kind: Line['kind'], points: Line['points'], cm: number | null = null): Line => ({
+  id: kind,
+  kind,
+  points,
+  drawnAt: 0,
+  cm,
+});
 
 describe('film time', () => {
   it('is the recording’s clock shifted by the two impacts, within the film', () => {
@@ -17,7 +23,8 @@ describe('film time', () => {
     expect([filmTime(f, 10, 10), recordingTime(f, 1, 10)]).toEqual([null, null]);
   });
   it('names every frame by its middle, and finds it again', () => {
-    for (const rate of [25, 29.97, 60, 240]) for (const k of [0, 1, 17, 599]) expect(frameOf(timeOfFrame(k, rate), rate)).toBe(k);
+    for (const rate of [25, 29.97, 60, 240])
+      for (const k of [0, 1, 17, 599]) expect(frameOf(timeOfFrame(k, rate), rate)).toBe(k);
     expect(frameOf(0.1, 30)).toBe(3);
   });
 });

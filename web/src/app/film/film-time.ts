@@ -5,7 +5,8 @@ export const filmTime = (f: Pick<Film, 'impact' | 'duration'>, cursor: number, i
   f.impact === null ? null : Math.max(0, Math.min(f.duration, f.impact + cursor - impact));
 
 /** The recording's clock at a moment of the film; null until the film's impact is known. */
-export const recordingTime = (f: Pick<Film, 'impact'>, t: number, impact: number): number | null => (f.impact === null ? null : impact + t - f.impact);
+export const recordingTime = (f: Pick<Film, 'impact'>, t: number, impact: number): number | null =>
+  f.impact === null ? null : impact + t - f.impact;
 
 /** Start of the frame a moment lies in, and the frame after or before. */
 export const frameOf = (t: number, rate: number): number => Math.floor(t * rate + 1e-6);

@@ -8,13 +8,29 @@ import type { LessonChange, LessonHead } from '@vilko/contract';
   host: { class: 'block' },
   template: `
     <label class="field"
-      >Homework<textarea #homework rows="2" maxlength="2000" [value]="lesson().homework" (change)="changed.emit({ homework: homework.value })"></textarea>
+      >Homework<textarea
+        #homework
+        rows="2"
+        maxlength="2000"
+        [value]="lesson().homework"
+        (change)="changed.emit({ homework: homework.value })"
+      ></textarea>
     </label>
     <label class="field mt-2"
-      >Next visit<input #visit type="date" [value]="lesson().nextVisit ?? ''" (change)="changed.emit({ nextVisit: visit.value || null })"
+      >Next visit<input
+        #visit
+        type="date"
+        [value]="lesson().nextVisit ?? ''"
+        (change)="changed.emit({ nextVisit: visit.value || null })"
     /></label>
     <label class="field mt-2"
-      >Notes of this lesson<textarea #notes rows="3" maxlength="4000" [value]="lesson().notes" (change)="changed.emit({ notes: notes.value })"></textarea>
+      >Notes of this lesson<textarea
+        #notes
+        rows="3"
+        maxlength="4000"
+        [value]="lesson().notes"
+        (change)="changed.emit({ notes: notes.value })"
+      ></textarea>
     </label>
   `,
 })

@@ -8,7 +8,10 @@ import { Settings } from './settings/settings';
 import { measureName } from './words';
 
 const { pupil: _pupil, rack: _rack, ...head } = lesson;
-const ada: PupilWithLessons = { ...pupil, lessons: [{ ...head, aim: 'earlier onto the lead foot', nextVisit: '2026-12-10', swings: 31 }] };
+const ada: PupilWithLessons = {
+  ...pupil,
+  lessons: [{ ...head, aim: 'earlier onto the lead foot', nextVisit: '2026-12-10', swings: 31 }],
+};
 const bo: PupilWithLessons = {
   ...pupil,
   id: 'q',
@@ -85,7 +88,9 @@ describe('a pupil’s form', () => {
     await c.fill('Name', 'Ada Quell');
     expect(button().disabled).toBeFalse();
     await c.press('Save');
-    expect(saved).toEqual([jasmine.objectContaining({ name: 'Ada Quell', handed: 'right', stature: null, mass: null })]);
+    expect(saved).toEqual([
+      jasmine.objectContaining({ name: 'Ada Quell', handed: 'right', stature: null, mass: null }),
+    ]);
   });
   it('stores metres and kilograms whatever the house shows', async () => {
     const { c, saved } = await open({ ...DEFAULT_HOUSE.units, mass: 'lb' });
@@ -144,7 +149,10 @@ describe('the settings', () => {
     await c.set({});
     expect(c.text()).toContain('listens on this machine only, so nobody signs in');
     await c.fill('Distance', 'yd');
-    expect(h.asked('PUT', '/api/house').request.body).toEqual({ ...DEFAULT_HOUSE, units: { ...DEFAULT_HOUSE.units, distance: 'yd' } });
+    expect(h.asked('PUT', '/api/house').request.body).toEqual({
+      ...DEFAULT_HOUSE,
+      units: { ...DEFAULT_HOUSE.units, distance: 'yd' },
+    });
   });
 });
 

@@ -1,7 +1,9 @@
 import { measureRow } from '@vilko/core';
 
-export const dateText = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-export const shortDate = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+export const dateText = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+export const shortDate = (iso: string): string =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 
 /** A measure's name for people; its id when the registry does not know it. */
 export const measureName = (id: string): string => measureRow(id)?.words ?? id;

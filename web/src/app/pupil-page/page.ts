@@ -26,7 +26,13 @@ const LARGEST = 100 * 1024 * 1024;
           @if (p.review) {
             <section class="mt-5">
               <h2 class="text-18 font-semibold">Spoken review</h2>
-              <video class="mt-1 w-full bg-rules" controls preload="metadata" playsinline [src]="url + '/review'"></video>
+              <video
+                class="mt-1 w-full bg-rules"
+                controls
+                preload="metadata"
+                playsinline
+                [src]="url + '/review'"
+              ></video>
               <p class="text-13 text-ink2">{{ minutes(p.review.duration) }}, with your instructor’s voice.</p>
             </section>
           }
@@ -35,18 +41,31 @@ const LARGEST = 100 * 1024 * 1024;
             <h2 class="text-18 font-semibold">Answer your instructor</h2>
             <label class="field mt-1 text-15"
               >How did it go? Anything that hurts?
-              <textarea class="text-15" rows="3" maxlength="1000" [value]="words()" (input)="words.set($any($event.target).value)"></textarea>
+              <textarea
+                class="text-15"
+                rows="3"
+                maxlength="1000"
+                [value]="words()"
+                (input)="words.set($any($event.target).value)"
+              ></textarea>
             </label>
-            <button class="main-button mt-2 min-h-11 px-5" [disabled]="busy() || !words().trim()" (click)="answer()">Send the answer</button>
+            <button class="main-button mt-2 min-h-11 px-5" [disabled]="busy() || !words().trim()" (click)="answer()">
+              Send the answer
+            </button>
           </section>
           <section class="mt-5">
             <h2 class="text-18 font-semibold">Send a film</h2>
             <p class="text-13 text-ink2">
-              Of your own swing, from the front or from behind, whole body in the picture: WebM or MP4, at most 100 MB. It lies with your instructor, who
-              deletes it when you ask.
+              Of your own swing, from the front or from behind, whole body in the picture: WebM or MP4, at most 100 MB.
+              It lies with your instructor, who deletes it when you ask.
             </p>
             <label class="plain-button mt-2 inline-flex min-h-11 items-center px-5" [class.opacity-45]="busy()"
-              >Choose a film<input class="sr-only" type="file" accept="video/*" [disabled]="busy()" (change)="film($any($event.target))"
+              >Choose a film<input
+                class="sr-only"
+                type="file"
+                accept="video/*"
+                [disabled]="busy()"
+                (change)="film($any($event.target))"
             /></label>
             @if (part() !== null) {
               <div
@@ -63,7 +82,11 @@ const LARGEST = 100 * 1024 * 1024;
             }
           </section>
           @if (said(); as s) {
-            <p class="mt-3 border-l-2 pl-2" [class]="s.alarm ? 'border-alarm text-alarm' : 'border-ink'" [attr.role]="s.alarm ? 'alert' : 'status'">
+            <p
+              class="mt-3 border-l-2 pl-2"
+              [class]="s.alarm ? 'border-alarm text-alarm' : 'border-ink'"
+              [attr.role]="s.alarm ? 'alert' : 'status'"
+            >
               {{ s.text }}
             </p>
           }
@@ -82,8 +105,8 @@ const LARGEST = 100 * 1024 * 1024;
             </section>
           }
           <p class="mt-6 border-t border-rules pt-2 text-13 text-ink2">
-            This page is open until {{ date(p.expiresAt) }}. Whoever has its link can read it: pass it on with care. Your instructor sees when it was last
-            opened. {{ cautions }}
+            This page is open until {{ date(p.expiresAt) }}. Whoever has its link can read it: pass it on with care.
+            Your instructor sees when it was last opened. {{ cautions }}
           </p>
         </div>
       } @else {
@@ -145,19 +168,28 @@ export class PupilPage {
     input.value = '';
     if (!file) return;
     if (file.size > LARGEST) {
-      this.said.set({ text: `This film has ${Math.round(file.size / 1048576)} MB; at most 100 MB can be sent. Nothing was sent.`, alarm: true });
+      this.said.set({
+        text: `This film has ${Math.round(file.size / 1048576)} MB; at most 100 MB can be sent. Nothing was sent.`,
+        alarm: true,
+      });
       return;
     }
     this.busy.set(true);
     this.part.set(0);
     this.said.set(null);
-    this.http.post(`${this.url}/films`, file, { headers: { 'content-type': 'application/octet-stream' }, observe: 'events', reportProgress: true }).subscribe({
-      next: (e) => {
-        if (e.type === HttpEventType.UploadProgress && e.total) this.part.set(e.loaded / e.total);
-        if (e.type === HttpEventType.Response) this.came(e.body, 'The film was sent.');
-      },
-      error: (e: unknown) => this.failed(e),
-    });
+    this.http
+      .post(`${this.url}/films`, file, {
+        headers: { 'content-type': 'application/octet-stream' },
+        observe: 'events',
+        reportProgress: true,
+      })
+      .subscribe({
+        next: (e) => {
+          if (e.type === HttpEventType.UploadProgress && e.total) this.part.set(e.loaded / e.total);
+          if (e.type === HttpEventType.Response) this.came(e.body, 'The film was sent.');
+        },
+        error: (e: unknown) => this.failed(e),
+      });
   }
   protected minutes(s: number): string {
     return s < 60 ? `${Math.round(s)} s` : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`;

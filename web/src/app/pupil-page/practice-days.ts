@@ -23,7 +23,9 @@ const NEAR = 7;
         @for (d of near(); track d.block) {
           <li class="border-t border-rules py-2">
             <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
-              <span class="figures w-[104px] shrink-0" [class.font-semibold]="d.today">{{ d.today ? 'today' : d.day }}</span>
+              <span class="figures w-[104px] shrink-0" [class.font-semibold]="d.today">{{
+                d.today ? 'today' : d.day
+              }}</span>
               <span class="min-w-[180px] flex-1" [class.line-through]="d.withdrawn">{{ d.words }}</span>
               @if (d.withdrawn) {
                 <span class="text-alarm">not before your instructor has seen it</span>
@@ -39,8 +41,19 @@ const NEAR = 7;
               } @else if (d.ahead) {
                 <span class="text-ink2">{{ d.minutes }} min</span>
               } @else {
-                <button class="plain-button min-h-11 px-4" [attr.aria-label]="'Done on ' + d.day" [disabled]="busy()" (click)="done(d.block)">Done</button>
-                <button class="link min-h-11" [attr.aria-expanded]="hurts() === d.block" (click)="hurts.set(hurts() === d.block ? null : d.block)">
+                <button
+                  class="plain-button min-h-11 px-4"
+                  [attr.aria-label]="'Done on ' + d.day"
+                  [disabled]="busy()"
+                  (click)="done(d.block)"
+                >
+                  Done
+                </button>
+                <button
+                  class="link min-h-11"
+                  [attr.aria-expanded]="hurts() === d.block"
+                  (click)="hurts.set(hurts() === d.block ? null : d.block)"
+                >
                   It hurt
                 </button>
               }
@@ -49,7 +62,9 @@ const NEAR = 7;
               <div class="mt-1 flex flex-wrap items-center gap-3">
                 <vk-pain-entry words="Pain before" [value]="before()" (changed)="before.set($event)" />
                 <vk-pain-entry words="after" [value]="after()" (changed)="after.set($event)" />
-                <button class="alarm-button min-h-11 px-4" [disabled]="busy()" (click)="stopped(d.block)">I stopped</button>
+                <button class="alarm-button min-h-11 px-4" [disabled]="busy()" (click)="stopped(d.block)">
+                  I stopped
+                </button>
               </div>
             }
           </li>

@@ -8,7 +8,15 @@ import { today } from '../lesson/practise/day-words';
 import { LINK_TOKEN, PupilPage } from './page';
 import { QrMark } from './qr-mark';
 
-const text = { aim: 'Strike the ground after the ball', saw: '', numbers: '', changed: '', notYet: '', task: 'Tap after', agreed: '' };
+const text = {
+  aim: 'Strike the ground after the ball',
+  saw: '',
+  numbers: '',
+  changed: '',
+  notYet: '',
+  task: 'Tap after',
+  agreed: '',
+};
 const PAGE: SharedPage = {
   head: { name: 'Ada', handed: 'right', minor: false, startedAt: '2026-11-20T10:00:00.000Z', bay: 'Bay 3' },
   figures: { club: null, measure: null, success: null, before: null, after: null, drill: 'tap-after', nextVisit: null },
@@ -33,14 +41,20 @@ describe('the pupil’s page', () => {
   let wire: HttpTestingController;
   async function open(page: SharedPage | null = PAGE) {
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting(), { provide: LINK_TOKEN, useValue: 'secret' }],
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        { provide: LINK_TOKEN, useValue: 'secret' },
+      ],
     });
     wire = TestBed.inject(HttpTestingController);
     const fixture = TestBed.createComponent(PupilPage);
     const root = fixture.nativeElement as HTMLElement;
     const asked = wire.expectOne('/api/shared/secret');
     if (page) asked.flush(page);
-    else asked.flush({ code: 'not-found', message: 'This page is not open.' }, { status: 404, statusText: 'Not found' });
+    else
+      asked.flush({ code: 'not-found', message: 'This page is not open.' }, { status: 404, statusText: 'Not found' });
     await fixture.whenStable();
     const buttons = () => Array.from(root.querySelectorAll('button'));
     return {
@@ -59,7 +73,13 @@ describe('the pupil’s page', () => {
 
   it('is the report, its drill with pictures and cautions, and until when it is open', async () => {
     const c = await open();
-    for (const words of ['Ada', 'Strike the ground after the ball', 'Tap after', 'Stop on pain.', 'open until 20 December 2026'])
+    for (const words of [
+      'Ada',
+      'Strike the ground after the ball',
+      'Tap after',
+      'Stop on pain.',
+      'open until 20 December 2026',
+    ])
       expect(c.text()).withContext(words).toContain(words);
     expect(c.root.querySelectorAll('vk-drill-pictures svg').length).toBe(2);
     expect(c.text()).not.toContain('Spoken review');
@@ -84,19 +104,34 @@ describe('the pupil’s page', () => {
     const asked = wire.expectOne((r) => r.method === 'POST');
     expect(asked.request.body).toEqual({ act: 'answer', text: 'It went well.' });
     expect(send().disabled).toBeTrue();
-    asked.flush({ ...PAGE, sent: [{ id: 'a', at: '2026-11-27T10:00:00.000Z', kind: 'answer', note: 'It went well.' }] });
+    asked.flush({
+      ...PAGE,
+      sent: [{ id: 'a', at: '2026-11-27T10:00:00.000Z', kind: 'answer', note: 'It went well.' }],
+    });
     await c.settle();
     expect(c.text()).toContain('Your answer was sent.');
     expect(c.text()).toContain('What you sent');
     expect(field.value).toBe('');
   });
   it('ticks the days that have come, not those ahead or withdrawn, and takes a tick back', async () => {
-    const days = [day('a', -1), day('b', 0), day('c', 2), day('d', 3, { withdrawn: true }), day('e', -2, { did: 'done' })];
+    const days = [
+      day('a', -1),
+      day('b', 0),
+      day('c', 2),
+      day('d', 3, { withdrawn: true }),
+      day('e', -2, { did: 'done' }),
+    ];
     const c = await open({ ...PAGE, days });
     expect(c.buttons().filter((b) => b.textContent?.trim() === 'Done').length).toBe(2);
     expect(c.text()).toContain('not before your instructor has seen it');
     await c.press('Take back');
-    expect(wire.expectOne((r) => r.method === 'POST').request.body).toEqual({ act: 'tick', block: 'e', did: null, painBefore: null, painAfter: null });
+    expect(wire.expectOne((r) => r.method === 'POST').request.body).toEqual({
+      act: 'tick',
+      block: 'e',
+      did: null,
+      painBefore: null,
+      painAfter: null,
+    });
   });
   it('takes down pain where a day hurt', async () => {
     const c = await open({ ...PAGE, days: [day('a', 0)] });
@@ -110,7 +145,13 @@ describe('the pupil’s page', () => {
       field.dispatchEvent(new Event('change'));
     }
     await c.press('I stopped');
-    expect(wire.expectOne((r) => r.method === 'POST').request.body).toEqual({ act: 'tick', block: 'a', did: 'stopped', painBefore: 1, painAfter: 4 });
+    expect(wire.expectOne((r) => r.method === 'POST').request.body).toEqual({
+      act: 'tick',
+      block: 'a',
+      did: 'stopped',
+      painBefore: 1,
+      painAfter: 4,
+    });
   });
   it('refuses a film that is too large before a byte is sent', async () => {
     const c = await open();

@@ -7,7 +7,8 @@ function cell(v: string | number | null): string {
 }
 
 /** Rows as CSV (RFC 4180); a missing value is empty. */
-export const csvOf = (rows: readonly (readonly (string | number | null)[])[]): string => `${rows.map((r) => r.map(cell).join(',')).join('\r\n')}\r\n`;
+export const csvOf = (rows: readonly (readonly (string | number | null)[])[]): string =>
+  `${rows.map((r) => r.map(cell).join(',')).join('\r\n')}\r\n`;
 
 /** Hands a text over as a file to keep. */
 export function saveCsv(name: string, csv: string): void {
@@ -22,7 +23,10 @@ export function saveCsv(name: string, csv: string): void {
 /** What a cell shows: its text, what is entered in it, or what its drawing says; a real minus as the plain one. */
 function shown(el: HTMLTableCellElement): string {
   if (el.dataset['csv'] !== undefined) return el.dataset['csv'];
-  const entered = Array.from(el.querySelectorAll<HTMLInputElement | HTMLSelectElement>('input:not([type=checkbox]), select'), (x) => x.value);
+  const entered = Array.from(
+    el.querySelectorAll<HTMLInputElement | HTMLSelectElement>('input:not([type=checkbox]), select'),
+    (x) => x.value,
+  );
   const said = Array.from(el.querySelectorAll('svg[aria-label]'), (x) => x.getAttribute('aria-label')!);
   const text = el.innerText.replace(/\s+/g, ' ').trim();
   return (entered.length ? entered.join(' ') : text || said.join(' ')).replaceAll('−', '-');

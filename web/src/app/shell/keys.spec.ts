@@ -1,4 +1,9 @@
-import { provideZonelessChangeDetection, createEnvironmentInjector, EnvironmentInjector, runInInjectionContext } from '@angular/core';
+import {
+  provideZonelessChangeDetection,
+  createEnvironmentInjector,
+  EnvironmentInjector,
+  runInInjectionContext,
+} from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { keyName, Keys } from './keys';
 

@@ -34,7 +34,8 @@ export class Keys {
 
   handle(event: KeyboardEvent): void {
     const target = event.target as HTMLElement | null;
-    if (event.ctrlKey || event.metaKey || event.altKey || target?.closest('input, textarea, select, [contenteditable]')) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || target?.closest('input, textarea, select, [contenteditable]'))
+      return;
     if ((event.key === ' ' || event.key === 'Enter') && target?.closest('button, a, [role=button], summary')) return;
     for (const { bindings } of [...this.groups()].reverse()) {
       const b = bindings.find((x) => x.key.toLowerCase() === event.key.toLowerCase());

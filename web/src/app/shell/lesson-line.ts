@@ -61,8 +61,17 @@ import { lessonFeature } from '../state/lesson';
             <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
           }
         </nav>
-        <button class="hover:underline" [class.text-13]="lesson()" (click)="theme.emit()" title="Switch between day and night">{{ 'Day / night' }}</button>
-        <button class="hover:underline" [class.text-13]="lesson()" (click)="help.emit()"><span class="figures">?</span> keys</button>
+        <button
+          class="hover:underline"
+          [class.text-13]="lesson()"
+          (click)="theme.emit()"
+          title="Switch between day and night"
+        >
+          {{ 'Day / night' }}
+        </button>
+        <button class="hover:underline" [class.text-13]="lesson()" (click)="help.emit()">
+          <span class="figures">?</span> keys
+        </button>
       </div>
     </header>
   `,
@@ -96,7 +105,9 @@ export class LessonLine {
   });
   protected readonly place = computed(() => {
     const l = this.lesson();
-    return l ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}` : '';
+    return l
+      ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
+      : '';
   });
   protected readonly device = computed(() => {
     const kinds = [...new Set(this.rack().map((s) => s.device))];

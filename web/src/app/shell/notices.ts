@@ -33,7 +33,11 @@ const STAGES: Readonly<Record<ImportStage, string>> = {
             aria-valuemax="100"
             [attr.aria-valuenow]="file.part === null ? null : hundredths()"
           >
-            <div class="h-1 bg-ink2" [class.opacity-40]="file.part === null" [style.width.%]="file.part === null ? 100 : hundredths()"></div>
+            <div
+              class="h-1 bg-ink2"
+              [class.opacity-40]="file.part === null"
+              [style.width.%]="file.part === null ? 100 : hundredths()"
+            ></div>
           </div>
         </div>
       } @else if (notice(); as n) {

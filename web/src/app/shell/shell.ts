@@ -36,7 +36,9 @@ import { Notices } from './notices';
       <main class="min-h-0 flex-1 print:h-auto"><router-outlet /></main>
     </div>
     @if (dropping()) {
-      <div class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24">
+      <div
+        class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24"
+      >
         Drop a recording (C3D, CSV, NPZ, Vilko bundle), a list of shots (shots….csv) or a film (WebM, MP4)
       </div>
     }

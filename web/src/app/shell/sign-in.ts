@@ -10,16 +10,29 @@ import { Api, sentenceOf } from '../state/api';
   template: `
     <div class="grid h-full place-items-center">
       <form class="w-[360px]" (ngSubmit)="enter()">
-        <h1 class="mb-4 flex items-center gap-3 text-24 font-semibold"><img src="mark.svg" width="28" height="28" alt="" />Vilko</h1>
-        <p class="mb-4 text-15 leading-6">This server is open to the network, so pupils’ data is shown only to the instructor.</p>
+        <h1 class="mb-4 flex items-center gap-3 text-24 font-semibold">
+          <img src="mark.svg" width="28" height="28" alt="" />Vilko
+        </h1>
+        <p class="mb-4 text-15 leading-6">
+          This server is open to the network, so pupils’ data is shown only to the instructor.
+        </p>
         <label class="field">
           Password
-          <input type="password" name="password" autocomplete="current-password" required [ngModel]="password()" (ngModelChange)="password.set($event)" />
+          <input
+            type="password"
+            name="password"
+            autocomplete="current-password"
+            required
+            [ngModel]="password()"
+            (ngModelChange)="password.set($event)"
+          />
         </label>
         @if (refused(); as r) {
           <p class="mt-2 text-15 text-alarm" role="alert">{{ r }}</p>
         }
-        <button class="main-button mt-4 text-15" [disabled]="!password() || busy()">{{ busy() ? 'Signing in …' : 'Sign in' }}</button>
+        <button class="main-button mt-4 text-15" [disabled]="!password() || busy()">
+          {{ busy() ? 'Signing in …' : 'Sign in' }}
+        </button>
       </form>
     </div>
   `,

@@ -4,7 +4,11 @@ import { HttpClient } from '@angular/common/http';
 import type { Bay } from '@vilko/contract';
 
 /** Where the application opens: at the bay's lesson, else with the pupils. */
-@Component({ selector: 'vk-start', changeDetection: ChangeDetectionStrategy.OnPush, template: `<p class="p-6 text-15 text-ink2">Opening the bay …</p>` })
+@Component({
+  selector: 'vk-start',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<p class="p-6 text-15 text-ink2">Opening the bay …</p>`,
+})
 export class Start {
   constructor() {
     const router = inject(Router);

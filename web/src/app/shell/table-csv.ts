@@ -6,7 +6,13 @@ import { csvOf, saveCsv, tableRows } from './csv';
   selector: 'vk-table-csv',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'print:hidden' },
-  template: `<button class="link whitespace-nowrap" [attr.aria-label]="'Take the table along as CSV: ' + name()" (click)="save()">CSV</button>`,
+  template: `<button
+    class="link whitespace-nowrap"
+    [attr.aria-label]="'Take the table along as CSV: ' + name()"
+    (click)="save()"
+  >
+    CSV
+  </button>`,
 })
 export class TableCsv {
   readonly of = input.required<HTMLTableElement>();

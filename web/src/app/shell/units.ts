@@ -23,6 +23,8 @@ export class HouseUnits {
   }
   /** A stored value as text with its unit; "no reading" for null. */
   text(stored: number | null | undefined, unit: string, digits = 0): string {
-    return stored === null || stored === undefined ? 'no reading' : `${this.value(stored, unit).toFixed(digits)} ${this.shown(unit)}`;
+    return stored === null || stored === undefined
+      ? 'no reading'
+      : `${this.value(stored, unit).toFixed(digits)} ${this.shown(unit)}`;
   }
 }

@@ -65,7 +65,9 @@ export class Api {
     return this.http.post('/api/pupils', pupil).pipe(map((x) => Pupil.parse(x)));
   }
   swingValues(pupilId: string, measure: string): Observable<SwingValue[]> {
-    return this.http.get(`/api/pupils/${pupilId}/values`, { params: { measure } }).pipe(map((x) => z.array(SwingValue).parse(x)));
+    return this.http
+      .get(`/api/pupils/${pupilId}/values`, { params: { measure } })
+      .pipe(map((x) => z.array(SwingValue).parse(x)));
   }
   changePupil(id: string, change: PupilChange): Observable<Pupil> {
     return this.http.patch(`/api/pupils/${id}`, change).pipe(map((x) => Pupil.parse(x)));
@@ -79,7 +81,10 @@ export class Api {
   erasePupil(id: string, name: string): Observable<Erased> {
     return this.http.post(`/api/pupils/${id}/erase`, { name }).pipe(map((x) => Erased.parse(x)));
   }
-  startLesson(pupilId: string, about: { aim: string; measure: string | null; footwear: LessonHead['footwear'] }): Observable<LessonHead> {
+  startLesson(
+    pupilId: string,
+    about: { aim: string; measure: string | null; footwear: LessonHead['footwear'] },
+  ): Observable<LessonHead> {
     return this.http.post(`/api/pupils/${pupilId}/lessons`, about).pipe(map((x) => LessonHead.parse(x)));
   }
   changeLesson(id: string, change: LessonChange): Observable<LessonHead> {
@@ -92,7 +97,9 @@ export class Api {
     return this.http.put('/api/house', settings).pipe(map((x) => HouseSettings.parse(x)));
   }
   devices(): Observable<{ devices: KnownDevice[]; key: string }> {
-    return this.http.get('/api/devices').pipe(map((x) => z.object({ devices: z.array(KnownDevice), key: z.string() }).parse(x)));
+    return this.http
+      .get('/api/devices')
+      .pipe(map((x) => z.object({ devices: z.array(KnownDevice), key: z.string() }).parse(x)));
   }
   backups(): Observable<Backup[]> {
     return this.http.get('/api/backups').pipe(map((x) => z.array(Backup).parse(x)));
@@ -104,7 +111,9 @@ export class Api {
     return this.http.post(`/api/backups/${name}/restore`, null).pipe(map((x) => Restored.parse(x)));
   }
   restoreFile(file: File): Observable<Restored> {
-    return this.http.post('/api/restore', file, { headers: OCTETS, params: { name: file.name } }).pipe(map((x) => Restored.parse(x)));
+    return this.http
+      .post('/api/restore', file, { headers: OCTETS, params: { name: file.name } })
+      .pipe(map((x) => Restored.parse(x)));
   }
   session(): Observable<Session> {
     return this.http.get('/api/session').pipe(map((x) => Session.parse(x)));
@@ -128,11 +137,22 @@ export class Api {
     return this.http.patch(`/api/swings/${swingId}/shot`, change).pipe(map((x) => SwingHead.parse(x)));
   }
   importShots(lessonId: string, file: File): Observable<ShotsImported> {
-    return this.http.post(`/api/lessons/${lessonId}/shots`, file, { headers: OCTETS, params: { name: file.name } }).pipe(map((x) => ShotsImported.parse(x)));
+    return this.http
+      .post(`/api/lessons/${lessonId}/shots`, file, { headers: OCTETS, params: { name: file.name } })
+      .pipe(map((x) => ShotsImported.parse(x)));
   }
-  addFilm(swingId: string, file: Blob, about: Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>): Observable<Film> {
-    const params = Object.fromEntries(Object.entries(about).filter(([, v]) => v !== null)) as Record<string, string | number>;
-    return this.http.post(`/api/swings/${swingId}/films`, file, { headers: OCTETS, params }).pipe(map((x) => Film.parse(x)));
+  addFilm(
+    swingId: string,
+    file: Blob,
+    about: Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>,
+  ): Observable<Film> {
+    const params = Object.fromEntries(Object.entries(about).filter(([, v]) => v !== null)) as Record<
+      string,
+      string | number
+    >;
+    return this.http
+      .post(`/api/swings/${swingId}/films`, file, { headers: OCTETS, params })
+      .pipe(map((x) => Film.parse(x)));
   }
   changeFilm(id: string, change: FilmChange): Observable<Film> {
     return this.http.patch(`/api/films/${id}`, change).pipe(map((x) => Film.parse(x)));
@@ -180,7 +200,12 @@ export class Api {
     return this.http.post(`/api/swings/${id}/restore`, null).pipe(map((x) => SwingHead.parse(x)));
   }
   /** The part that has been sent, 0–1, and at the end what was read; `bundle` is the recording of the file `name`. */
-  importFile(lessonId: string, name: string, bundle: Uint8Array, about: { club: string; clubName: string; kind: string }): Observable<number | Imported> {
+  importFile(
+    lessonId: string,
+    name: string,
+    bundle: Uint8Array,
+    about: { club: string; clubName: string; kind: string },
+  ): Observable<number | Imported> {
     return this.http
       .post(`/api/lessons/${lessonId}/recordings`, bundle.buffer, {
         headers: OCTETS,
@@ -199,7 +224,9 @@ export class Api {
     return this.http.get(`/api/lessons/${lessonId}/report`).pipe(map((x) => Report.parse(x)));
   }
   sendReport(lessonId: string, to: string): Observable<{ file: string }> {
-    return this.http.post(`/api/lessons/${lessonId}/report/send`, { to }).pipe(map((x) => z.object({ file: z.string() }).parse(x)));
+    return this.http
+      .post(`/api/lessons/${lessonId}/report/send`, { to })
+      .pipe(map((x) => z.object({ file: z.string() }).parse(x)));
   }
   experiments(lessonId: string): Observable<Experiment[]> {
     return this.http.get(`/api/lessons/${lessonId}/experiments`).pipe(map((x) => z.array(Experiment).parse(x)));
@@ -223,13 +250,17 @@ export class Api {
     return this.http.post(`/api/shares/${token}/revoke`, null).pipe(map((x) => Share.parse(x)));
   }
   keepReview(lessonId: string, film: Blob, duration: number): Observable<SpokenReview> {
-    return this.http.put(`/api/lessons/${lessonId}/review`, film, { headers: OCTETS, params: { duration } }).pipe(map((x) => SpokenReview.parse(x)));
+    return this.http
+      .put(`/api/lessons/${lessonId}/review`, film, { headers: OCTETS, params: { duration } })
+      .pipe(map((x) => SpokenReview.parse(x)));
   }
   deleteReview(lessonId: string): Observable<Report> {
     return this.http.delete(`/api/lessons/${lessonId}/review`).pipe(map((x) => Report.parse(x)));
   }
   addLogFilm(pupilId: string, film: Blob, note: string): Observable<LogEntry> {
-    return this.http.post(`/api/pupils/${pupilId}/log-films`, film, { headers: OCTETS, params: { note } }).pipe(map((x) => LogEntry.parse(x)));
+    return this.http
+      .post(`/api/pupils/${pupilId}/log-films`, film, { headers: OCTETS, params: { note } })
+      .pipe(map((x) => LogEntry.parse(x)));
   }
   markLogFilm(id: string, marks: LogFilm['marks']): Observable<LogEntry> {
     return this.http.put(`/api/log/${id}/marks`, { marks }).pipe(map((x) => LogEntry.parse(x)));
@@ -267,7 +298,9 @@ export class Api {
 
 /** Whether the server first wants to know who is there. */
 export const signedOut = (e: unknown): boolean =>
-  e instanceof HttpErrorResponse && e.status === 401 && (e.error as { message?: string } | null)?.message === 'Sign in first.';
+  e instanceof HttpErrorResponse &&
+  e.status === 401 &&
+  (e.error as { message?: string } | null)?.message === 'Sign in first.';
 
 /** One sentence for a person from whatever went wrong. */
 export function sentenceOf(e: unknown): string {
@@ -276,7 +309,8 @@ export function sentenceOf(e: unknown): string {
     if (signedOut(e) && !location.pathname.startsWith('/sign-in')) location.assign('/sign-in');
     const problem = Problem.safeParse(e.error);
     if (problem.success) return [problem.data.message, problem.data.kept].filter(Boolean).join(' ');
-    if (e.status === 0) return 'The server does not answer. What was recorded is kept; this page goes on by itself when it is back.';
+    if (e.status === 0)
+      return 'The server does not answer. What was recorded is kept; this page goes on by itself when it is back.';
     return `The server refused (${e.status}). Nothing was changed.`;
   }
   return e instanceof Error ? e.message : 'Something went wrong. Nothing was changed.';

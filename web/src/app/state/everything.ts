@@ -21,5 +21,14 @@ export const provideEverything = (): EnvironmentProviders[] => [
   provideState(reportFeature),
   provideState(trialFeature),
   provideState(settingsFeature),
-  provideEffects(lessonEffects, importingEffects, officeEffects, patternEffects, practiceEffects, reportEffects, trialEffects, settingsEffects),
+  provideEffects(
+    lessonEffects,
+    importingEffects,
+    officeEffects,
+    patternEffects,
+    practiceEffects,
+    reportEffects,
+    trialEffects,
+    settingsEffects,
+  ),
 ];

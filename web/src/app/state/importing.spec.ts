@@ -13,7 +13,9 @@ const CHANNELS = ['fx', 'fy', 'fz', 'mx', 'my', 'mz'];
 /** Two plates, one second of standing: enough for the browser; what is in it is the server's business. */
 const plates = (name: (plate: number, channel: string) => string, time = 'time'): string => {
   const head = [time, ...[1, 2].flatMap((i) => CHANNELS.map((c) => name(i, c)))].join(',');
-  const rows = Array.from({ length: 200 }, (_, k) => [k / 200, ...[1, 2].flatMap(() => [0, 0, 350 + (k % 3), 0, 0, 0])].join(','));
+  const rows = Array.from({ length: 200 }, (_, k) =>
+    [k / 200, ...[1, 2].flatMap(() => [0, 0, 350 + (k % 3), 0, 0, 0])].join(','),
+  );
   return [head, ...rows].join('\n');
 };
 const KNOWN = plates((i, c) => `p${i}_${c}`);
@@ -30,7 +32,9 @@ async function until<T>(look: () => T | null | undefined | false): Promise<T> {
 }
 const onPage = (selector: string) => until(() => document.querySelector<HTMLElement>(selector));
 const button = (words: string) =>
-  until(() => Array.from(document.querySelectorAll('button')).find((b) => b.textContent.trim() === words && !b.disabled)).then((b) => b.click());
+  until(() =>
+    Array.from(document.querySelectorAll('button')).find((b) => b.textContent.trim() === words && !b.disabled),
+  ).then((b) => b.click());
 const sent = (h: House) => until(() => h.maybe('POST', '/api/lessons/l/recordings'));
 const IMPORTED = { file: 'a.csv', device: 'plates', swings: [swing(3)], warnings: [] };
 
@@ -71,7 +75,9 @@ describe('a dropped file', () => {
     const h = openLesson();
     h.dispatch(LessonActions.importFile({ file: file('monday-shots.csv') }));
     h.asked('POST', '/api/lessons/l/shots').flush({ matched: 1, waiting: 2, columns: ['carry'], left: ['Battery'] });
-    expect(h.said()).toBe('monday-shots.csv: 1 shot matched to swings; 2 kept that no swing is near in time; columns left: Battery.');
+    expect(h.said()).toBe(
+      'monday-shots.csv: 1 shot matched to swings; 2 kept that no swing is near in time; columns left: Battery.',
+    );
     h.asked('GET', '/api/lessons/l').flush(lesson);
     h.quiet();
   });
@@ -84,12 +90,18 @@ describe('a dropped file', () => {
   it('is refused in the server’s words, and the lesson stays', async () => {
     const h = openLesson();
     h.dispatch(LessonActions.importFile({ file: text('a.csv', KNOWN) }));
-    (await sent(h)).flush({ code: 'no-swing', message: 'There is no swing in it.', kept: 'Nothing was stored.' }, { status: 422, statusText: 'Unprocessable' });
+    (await sent(h)).flush(
+      { code: 'no-swing', message: 'There is no swing in it.', kept: 'Nothing was stored.' },
+      { status: 422, statusText: 'Unprocessable' },
+    );
     expect(h.said()).toBe('a.csv: There is no swing in it. Nothing was stored.');
   });
   it('can be cancelled while it is sent: nothing is stored, and the next file is read', async () => {
     const h = openLesson();
-    h.dispatch(LessonActions.importFile({ file: text('a.csv', KNOWN) }), LessonActions.importFile({ file: text('b.csv', KNOWN) }));
+    h.dispatch(
+      LessonActions.importFile({ file: text('a.csv', KNOWN) }),
+      LessonActions.importFile({ file: text('b.csv', KNOWN) }),
+    );
     const first = await sent(h);
     h.dispatch(LessonActions.cancelImport());
     expect(first.cancelled).toBeTrue();
@@ -116,7 +128,10 @@ describe('a file with headers of its own', () => {
     expect(readBundle(new Uint8Array(r.request.body as ArrayBuffer), 'a').platforms.length).toBe(2);
     r.flush(IMPORTED);
     // the next file with this header is read without a word
-    h.dispatch(OfficeActions.houseCame({ house: kept }), LessonActions.importFile({ file: text('again.csv', FOREIGN) }));
+    h.dispatch(
+      OfficeActions.houseCame({ house: kept }),
+      LessonActions.importFile({ file: text('again.csv', FOREIGN) }),
+    );
     expect((await sent(h)).request.params.get('name')).toBe('again.csv');
     expect(document.querySelector('vk-map-columns')).toBeNull();
   });
@@ -135,7 +150,9 @@ describe('a C3D file of a new laboratory', () => {
   it('shows feet and target under the axes chosen, says what is wrong, and is remembered', async () => {
     const { recording } = simulate({ device: 'plates', seed: 4 });
     const h = openLesson();
-    h.dispatch(LessonActions.importFile({ file: new File([writeC3d(recording) as Uint8Array<ArrayBuffer>], 'lab.c3d') }));
+    h.dispatch(
+      LessonActions.importFile({ file: new File([writeC3d(recording) as Uint8Array<ArrayBuffer>], 'lab.c3d') }),
+    );
     const dialog = await onPage('vk-lab-axes');
     const says = (words: string) => until(() => dialog.textContent.includes(words));
     const choose = (name: string, axis: string) => {

@@ -6,37 +6,57 @@ import { ReadActions, readFeature } from './read';
 import { SettingsActions, settingsFeature } from './settings';
 
 type Action = Parameters<typeof lessonFeature.reducer>[1];
-const after = (...actions: Action[]): LessonState => actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
+const after = (...actions: Action[]): LessonState =>
+  actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
 const rack = (s: LessonState): number[] => lessonFeature.selectRack({ lesson: s }).map((x) => x.number);
 
 describe('a lesson’s state', () => {
   it('shows its swings in the order they were made, and takes in those that arrive', () => {
-    const s = after(LessonActions.open({ id: 'l' }), LessonActions.came({ lesson }), LessonActions.swingArrived({ swing: swing(3) }));
+    const s = after(
+      LessonActions.open({ id: 'l' }),
+      LessonActions.came({ lesson }),
+      LessonActions.swingArrived({ swing: swing(3) }),
+    );
     expect(rack(s)).toEqual([1, 2, 3]);
     expect(s.status).toBe('ready');
   });
 
   it('does not take in a swing of another lesson', () => {
-    const s = after(LessonActions.came({ lesson }), LessonActions.swingArrived({ swing: swing(9, { lessonId: 'other' }) }));
+    const s = after(
+      LessonActions.came({ lesson }),
+      LessonActions.swingArrived({ swing: swing(9, { lessonId: 'other' }) }),
+    );
     expect(rack(s)).toEqual([1, 2]);
   });
 
   it('offers undo for a delete, and puts the swing back where it was', () => {
     const deleted = after(LessonActions.came({ lesson }), LessonActions.swingDeleted({ swing: swing(1) }));
     expect(rack(deleted)).toEqual([2]);
-    expect(deleted.notice).toEqual({ text: 'Swing 1 with the 7-iron was deleted.', kind: 'plain', undo: LessonActions.restoreSwing({ id: 's1' }) });
+    expect(deleted.notice).toEqual({
+      text: 'Swing 1 with the 7-iron was deleted.',
+      kind: 'plain',
+      undo: LessonActions.restoreSwing({ id: 's1' }),
+    });
     const back = lessonFeature.reducer(deleted, LessonActions.swingRestored({ swing: swing(1) }));
     expect(rack(back)).toEqual([1, 2]);
     expect(lessonFeature.reducer(back, LessonActions.dismiss()).notice).toBeNull();
   });
 
   it('says what an import gave, or why a file was refused, without losing the lesson', () => {
-    const reading = after(LessonActions.came({ lesson }), LessonActions.importWentOn({ file: 'a.csv', stage: 'reading', part: 0.5 }));
+    const reading = after(
+      LessonActions.came({ lesson }),
+      LessonActions.importWentOn({ file: 'a.csv', stage: 'reading', part: 0.5 }),
+    );
     expect(reading.importing).toEqual({ file: 'a.csv', stage: 'reading', part: 0.5 });
     const done = lessonFeature.reducer(
       reading,
       LessonActions.fileImported({
-        imported: { file: 'a.csv', device: 'mat', swings: [swing(3), swing(4)], warnings: ['part of the lead foot is off the mat'] },
+        imported: {
+          file: 'a.csv',
+          device: 'mat',
+          swings: [swing(3), swing(4)],
+          warnings: ['part of the lead foot is off the mat'],
+        },
       }),
     );
     expect(done.notice?.text).toBe('a.csv: 2 swings read from a mat. Part of the lead foot is off the mat.');
@@ -74,7 +94,11 @@ describe('a reading’s state', () => {
   const read = (...actions: Parameters<typeof readFeature.reducer>[1][]) =>
     actions.reduce<ReturnType<typeof readFeature.reducer> | undefined>((s, a) => readFeature.reducer(s, a), undefined)!;
   it('has one cursor, kept while the same swing is read anew, given up for another', () => {
-    const s = read(ReadActions.openSwing({ id: 'a' }), ReadActions.ready({ cursor: 2 }), ReadActions.moveCursor({ t: 3 }));
+    const s = read(
+      ReadActions.openSwing({ id: 'a' }),
+      ReadActions.ready({ cursor: 2 }),
+      ReadActions.moveCursor({ t: 3 }),
+    );
     expect(readFeature.reducer(s, ReadActions.ready({ cursor: 2 })).cursor).toBe(3);
     expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'a' })).cursor).toBe(3);
     expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'b' })).cursor).toBeNull();
@@ -97,7 +121,10 @@ describe('settings', () => {
 
 describe('sentences from errors', () => {
   it('are the server’s own where it has one', () => {
-    const e = new HttpErrorResponse({ status: 422, error: { code: 'truncated', message: 'The file ends early.', kept: 'Nothing was stored.' } });
+    const e = new HttpErrorResponse({
+      status: 422,
+      error: { code: 'truncated', message: 'The file ends early.', kept: 'Nothing was stored.' },
+    });
     expect(sentenceOf(e)).toBe('The file ends early. Nothing was stored.');
   });
   it('never show a raw error', () => {

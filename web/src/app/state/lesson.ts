@@ -15,7 +15,16 @@ import type {
   SwingHead,
 } from '@vilko/contract';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { type Action, createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  type Action,
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 import type { Api } from './api';
 import { importedText, shotsText } from './import-words';
 import { calling } from './calling';
@@ -116,7 +125,9 @@ export const lessonFeature = createFeature({
   reducer: createReducer(
     initial,
     on(LessonActions.open, (s, { id }): LessonState =>
-      s.lesson?.id === id ? s : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
+      s.lesson?.id === id
+        ? s
+        : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
     ),
     on(LessonActions.came, (s, { lesson: { rack, ...lesson } }): LessonState => ({
       ...s,
@@ -134,18 +145,28 @@ export const lessonFeature = createFeature({
     on(LessonActions.swingArrived, (s, { swing }): LessonState =>
       swing.lessonId === s.lesson?.id ? { ...s, swings: swingsAdapter.upsertOne(swing, s.swings) } : s,
     ),
-    on(LessonActions.swingChanged, (s, { swing }): LessonState => ({ ...s, swings: swingsAdapter.upsertOne(swing, s.swings) })),
+    on(LessonActions.swingChanged, (s, { swing }): LessonState => ({
+      ...s,
+      swings: swingsAdapter.upsertOne(swing, s.swings),
+    })),
     on(LessonActions.swingDeleted, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.removeOne(swing.id, s.swings),
-      notice: { text: `${named(swing)} was deleted.`, kind: 'plain', undo: LessonActions.restoreSwing({ id: swing.id }) },
+      notice: {
+        text: `${named(swing)} was deleted.`,
+        kind: 'plain',
+        undo: LessonActions.restoreSwing({ id: swing.id }),
+      },
     })),
     on(LessonActions.swingRestored, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
       notice: { text: `${named(swing)} is back.`, kind: 'plain' },
     })),
-    on(LessonActions.importWentOn, (s, { file, stage, part }): LessonState => ({ ...s, importing: { file, stage, part } })),
+    on(LessonActions.importWentOn, (s, { file, stage, part }): LessonState => ({
+      ...s,
+      importing: { file, stage, part },
+    })),
     on(LessonActions.imported, (s): LessonState => ({ ...s, importing: null })),
     on(LessonActions.fileImported, (s, { imported }): LessonState => ({
       ...s,
@@ -153,28 +174,50 @@ export const lessonFeature = createFeature({
       swings: swingsAdapter.upsertMany(imported.swings, s.swings),
       notice: { text: importedText(imported), kind: 'plain' },
     })),
-    on(LessonActions.fileRefused, (s, { file, message }): LessonState => ({ ...s, importing: null, notice: { text: `${file}: ${message}`, kind: 'alarm' } })),
+    on(LessonActions.fileRefused, (s, { file, message }): LessonState => ({
+      ...s,
+      importing: null,
+      notice: { text: `${file}: ${message}`, kind: 'alarm' },
+    })),
     on(LessonActions.bayCame, (s, { bay }): LessonState => ({
       ...s,
       bay,
       notice: bay.notice && bay.notice !== s.bay?.notice ? { text: bay.notice, kind: 'plain' } : s.notice,
     })),
     on(LessonActions.setUpCame, (s, { setUp }): LessonState => ({ ...s, setUp })),
-    on(LessonActions.zeroed, (s, { bay }): LessonState => ({ ...s, bay, notice: { text: 'Zero taken.', kind: 'plain' } })),
+    on(LessonActions.zeroed, (s, { bay }): LessonState => ({
+      ...s,
+      bay,
+      notice: { text: 'Zero taken.', kind: 'plain' },
+    })),
     on(LessonActions.offerUndo, (s, { text, undo }): LessonState => ({ ...s, notice: { text, kind: 'plain', undo } })),
     on(LessonActions.say, (s, { text, kind }): LessonState => ({ ...s, notice: { text, kind } })),
-    on(LessonActions.pupilCame, (s, { pupil }): LessonState => (s.lesson?.pupil.id === pupil.id ? { ...s, lesson: { ...s.lesson, pupil } } : s)),
-    on(LessonActions.lessonChanged, (s, { head }): LessonState => (s.lesson?.id === head.id ? { ...s, lesson: { ...s.lesson, ...head } } : s)),
-    on(LessonActions.shotsImported, (s, { file, shots }): LessonState => ({ ...s, importing: null, notice: { text: shotsText(file, shots), kind: 'plain' } })),
+    on(LessonActions.pupilCame, (s, { pupil }): LessonState =>
+      s.lesson?.pupil.id === pupil.id ? { ...s, lesson: { ...s.lesson, pupil } } : s,
+    ),
+    on(LessonActions.lessonChanged, (s, { head }): LessonState =>
+      s.lesson?.id === head.id ? { ...s, lesson: { ...s.lesson, ...head } } : s,
+    ),
+    on(LessonActions.shotsImported, (s, { file, shots }): LessonState => ({
+      ...s,
+      importing: null,
+      notice: { text: shotsText(file, shots), kind: 'plain' },
+    })),
     on(LessonActions.filmChanged, (s, { film, said }): LessonState => ({
       ...s,
-      swings: withFilms(s.swings, film.swingId, (films) => [...films.filter((f) => f.id !== film.id), film].sort((a, b) => b.angle.localeCompare(a.angle))),
+      swings: withFilms(s.swings, film.swingId, (films) =>
+        [...films.filter((f) => f.id !== film.id), film].sort((a, b) => b.angle.localeCompare(a.angle)),
+      ),
       notice: said ? { text: said, kind: 'plain' } : s.notice,
     })),
     on(LessonActions.filmDeleted, (s, { film }): LessonState => ({
       ...s,
       swings: withFilms(s.swings, film.swingId, (films) => films.filter((f) => f.id !== film.id)),
-      notice: { text: `The ${film.angle} film was deleted.`, kind: 'plain', undo: LessonActions.restoreFilm({ id: film.id }) },
+      notice: {
+        text: `The ${film.angle} film was deleted.`,
+        kind: 'plain',
+        undo: LessonActions.restoreFilm({ id: film.id }),
+      },
     })),
     on(LessonActions.liveConnection, (s, { up }): LessonState => ({ ...s, live: up })),
     on(LessonActions.dismiss, (s): LessonState => ({ ...s, notice: null })),
@@ -189,7 +232,11 @@ export const lessonFeature = createFeature({
   },
 });
 
-function withFilms(swings: EntityState<SwingHead>, id: string, change: (films: Film[]) => Film[]): EntityState<SwingHead> {
+function withFilms(
+  swings: EntityState<SwingHead>,
+  id: string,
+  change: (films: Film[]) => Film[],
+): EntityState<SwingHead> {
   const swing = swings.entities[id];
   return swing ? swingsAdapter.upsertOne({ ...swing, films: change(swing.films) }, swings) : swings;
 }

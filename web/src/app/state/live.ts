@@ -36,7 +36,8 @@ export class Live {
     this.socket = socket;
     socket.binaryType = 'arraybuffer';
     socket.onopen = () => this.store.dispatch(LessonActions.liveConnection({ up: true }));
-    socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => (typeof data === 'string' ? this.hear(data) : this.see(data));
+    socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) =>
+      typeof data === 'string' ? this.hear(data) : this.see(data);
     socket.onclose = () => {
       this.socket = null;
       this.store.dispatch(LessonActions.liveConnection({ up: false }));
@@ -55,7 +56,8 @@ export class Live {
     if (message.data.type === 'bay') {
       this.mat.set(message.data.mat);
       this.store.dispatch(LessonActions.bayCame({ bay: message.data.bay }));
-    } else if (message.data.type === 'set-up') this.store.dispatch(LessonActions.setUpCame({ setUp: message.data.setUp }));
+    } else if (message.data.type === 'set-up')
+      this.store.dispatch(LessonActions.setUpCame({ setUp: message.data.setUp }));
     else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));
   }
 }

@@ -9,10 +9,23 @@ const erased = { name: 'Ada Quell', lessons: 2, swings: 31, films: 1, backups: [
 
 describe('the office', () => {
   const after = (...actions: Parameters<typeof officeFeature.reducer>[1][]) =>
-    actions.reduce<ReturnType<typeof officeFeature.reducer> | undefined>((s, a) => officeFeature.reducer(s, a), undefined)!;
+    actions.reduce<ReturnType<typeof officeFeature.reducer> | undefined>(
+      (s, a) => officeFeature.reducer(s, a),
+      undefined,
+    )!;
 
   it('shows the dashboard of the pupil that is open, never the one before', () => {
-    const dashboard = { measure: null, unit: '', club: null, trend: [], felt: [], findings: [], nextVisit: null, homework: '', came: [] };
+    const dashboard = {
+      measure: null,
+      unit: '',
+      club: null,
+      trend: [],
+      felt: [],
+      findings: [],
+      nextVisit: null,
+      homework: '',
+      came: [],
+    };
     const s = after(OfficeActions.openDashboard({ id: 'p' }), OfficeActions.dashboardCame({ id: 'p', dashboard }));
     expect(s.dashboard?.id).toBe('p');
     expect(officeFeature.reducer(s, OfficeActions.openDashboard({ id: 'q' })).dashboard).toBeNull();
@@ -22,17 +35,25 @@ describe('the office', () => {
     const doing = after(OfficeActions.makeBackup());
     expect(doing.doing).toContain('Packing');
     expect(officeFeature.reducer(doing, OfficeActions.failed({ message: 'no space left' })).doing).toBeNull();
-    const made = officeFeature.reducer(doing, OfficeActions.backupMade({ backup: { name: 'b', at: '', size: 1, pupils: 1, swings: 1 } }));
+    const made = officeFeature.reducer(
+      doing,
+      OfficeActions.backupMade({ backup: { name: 'b', at: '', size: 1, pupils: 1, swings: 1 } }),
+    );
     expect([made.doing, made.backups?.length]).toEqual([null, 1]);
   });
 
   it('erases by name, takes the pupil off the list, goes back to it, and names the backups that still hold them', () => {
     const h = openHouse();
-    h.dispatch(OfficeActions.pupilsCame({ pupils: [known, { ...known, id: 'q', name: 'Bo' }] }), OfficeActions.erasePupil({ id: 'p', name: 'Ada Quell' }));
+    h.dispatch(
+      OfficeActions.pupilsCame({ pupils: [known, { ...known, id: 'q', name: 'Bo' }] }),
+      OfficeActions.erasePupil({ id: 'p', name: 'Ada Quell' }),
+    );
     const r = h.asked('POST', '/api/pupils/p/erase');
     expect(r.request.body).toEqual({ name: 'Ada Quell' });
     r.flush({ ...erased, backups: ['vilko-2026-11-20'] });
-    expect(h.said()).toBe('Ada Quell is erased: 2 lessons, 31 swings, 1 films. Still in these backups, delete them too: vilko-2026-11-20.');
+    expect(h.said()).toBe(
+      'Ada Quell is erased: 2 lessons, 31 swings, 1 films. Still in these backups, delete them too: vilko-2026-11-20.',
+    );
     expect(h.goes()).toEqual(['/office/pupils']);
     h.quiet();
   });
@@ -55,7 +76,9 @@ describe('the office', () => {
   it('goes from a new lesson straight to its set-up, from a merge to the one pupil, and asks for the list anew', () => {
     const h = openHouse();
     const { pupil: _, rack: __, ...head } = lesson;
-    h.dispatch(OfficeActions.startLesson({ pupilId: 'p', aim: 'lead earlier', measure: 'share.lead.p7', footwear: 'trainers' }));
+    h.dispatch(
+      OfficeActions.startLesson({ pupilId: 'p', aim: 'lead earlier', measure: 'share.lead.p7', footwear: 'trainers' }),
+    );
     const r = h.asked('POST', '/api/pupils/p/lessons');
     expect(r.request.body).toEqual({ aim: 'lead earlier', measure: 'share.lead.p7', footwear: 'trainers' });
     r.flush(head);
@@ -68,7 +91,11 @@ describe('the office', () => {
   it('brings a changed pupil into the open lesson', () => {
     const h = openLesson();
     h.dispatch(OfficeActions.changePupil({ id: 'p', change: { handed: 'left' } }));
-    h.asked('PATCH', '/api/pupils/p').flush({ ...pupil, handed: 'left', profile: { ...NO_PROFILE, school: 'common-ground' } });
+    h.asked('PATCH', '/api/pupils/p').flush({
+      ...pupil,
+      handed: 'left',
+      profile: { ...NO_PROFILE, school: 'common-ground' },
+    });
     h.dispatch(LessonActions.changeLesson({ id: 'l', change: { aim: 'x' } }));
     expect(h.asked('PATCH', '/api/lessons/l').request.body).toEqual({ aim: 'x' });
   });

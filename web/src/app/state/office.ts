@@ -65,7 +65,16 @@ export interface OfficeState {
   readonly error: string | null;
 }
 
-const initial: OfficeState = { pupils: null, dashboard: null, house: DEFAULT_HOUSE, devices: null, deviceKey: '', backups: null, doing: null, error: null };
+const initial: OfficeState = {
+  pupils: null,
+  dashboard: null,
+  house: DEFAULT_HOUSE,
+  devices: null,
+  deviceKey: '',
+  backups: null,
+  doing: null,
+  error: null,
+};
 
 const A = OfficeActions;
 
@@ -74,18 +83,30 @@ export const officeFeature = createFeature({
   reducer: createReducer(
     initial,
     on(A.pupilsCame, (s, { pupils }): OfficeState => ({ ...s, pupils, error: null })),
-    on(A.pupilChanged, (s, { pupil }): OfficeState => ({ ...s, pupils: s.pupils?.map((p) => (p.id === pupil.id ? { ...p, ...pupil } : p)) ?? null })),
+    on(A.pupilChanged, (s, { pupil }): OfficeState => ({
+      ...s,
+      pupils: s.pupils?.map((p) => (p.id === pupil.id ? { ...p, ...pupil } : p)) ?? null,
+    })),
     on(LessonActions.lessonChanged, (s, { head }): OfficeState => ({
       ...s,
       pupils:
         s.pupils?.map((p) =>
-          p.id === head.pupilId ? { ...p, lessons: p.lessons.map((l) => (l.id === head.id ? { ...l, ...head, swings: l.swings } : l)) } : p,
+          p.id === head.pupilId
+            ? { ...p, lessons: p.lessons.map((l) => (l.id === head.id ? { ...l, ...head, swings: l.swings } : l)) }
+            : p,
         ) ?? null,
     })),
     on(A.openDashboard, (s, { id }): OfficeState => ({ ...s, dashboard: s.dashboard?.id === id ? s.dashboard : null })),
     on(A.dashboardCame, (s, { id, dashboard }): OfficeState => ({ ...s, dashboard: { id, dashboard } })),
-    on(A.erasePupil, (s): OfficeState => ({ ...s, doing: 'Erasing: every table is rewritten, so that no byte stays …' })),
-    on(A.pupilErased, (s, { id }): OfficeState => ({ ...s, doing: null, pupils: s.pupils?.filter((p) => p.id !== id) ?? null })),
+    on(A.erasePupil, (s): OfficeState => ({
+      ...s,
+      doing: 'Erasing: every table is rewritten, so that no byte stays …',
+    })),
+    on(A.pupilErased, (s, { id }): OfficeState => ({
+      ...s,
+      doing: null,
+      pupils: s.pupils?.filter((p) => p.id !== id) ?? null,
+    })),
     on(A.houseCame, (s, { house }): OfficeState => ({ ...s, house })),
     on(A.devicesCame, (s, { devices, key }): OfficeState => ({ ...s, devices, deviceKey: key, error: null })),
     on(A.backupsCame, (s, { backups }): OfficeState => ({ ...s, backups, error: null })),
@@ -102,7 +123,9 @@ const say = (text: string) => LessonActions.say({ text, kind: 'plain' });
 
 function erasedText({ name, lessons, swings, films, backups }: Erased): string {
   const gone = `${name} is erased: ${lessons} lessons, ${swings} swings, ${films} films.`;
-  return backups.length ? `${gone} Still in these backups, delete them too: ${backups.join(', ')}.` : `${gone} No backup holds them.`;
+  return backups.length
+    ? `${gone} Still in these backups, delete them too: ${backups.join(', ')}.`
+    : `${gone} No backup holds them.`;
 }
 
 function restoredText({ pupils, lessons, swings, films, there }: Restored): string {
@@ -211,7 +234,11 @@ export const officeEffects = {
         map((a) => {
           if (a.type === A.pupilErased.type) return say(erasedText(a.erased));
           if (a.type === A.restored.type) return say(restoredText(a.restored));
-          return say(a.type === A.backupMade.type ? `The backup ${a.backup.name} is made.` : `Both are one pupil now: ${a.pupil.name}.`);
+          return say(
+            a.type === A.backupMade.type
+              ? `The backup ${a.backup.name} is made.`
+              : `Both are one pupil now: ${a.pupil.name}.`,
+          );
         }),
       ),
     { functional: true },

@@ -18,7 +18,11 @@ describe('patterns in the house', () => {
     const store = TestBed.inject(Store);
     h.dispatch(PatternActions.open());
     h.asked('GET', '/api/patterns').flush([version(1)]);
-    return { h, state: store.selectSignal(patternFeature.selectPatternsState), all: store.selectSignal(selectPatterns) };
+    return {
+      h,
+      state: store.selectSignal(patternFeature.selectPatternsState),
+      all: store.selectSignal(selectPatterns),
+    };
   };
   const named = (belief: string): Pattern => ({ ...own, belief });
 

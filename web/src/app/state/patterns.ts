@@ -43,12 +43,19 @@ const A = PatternActions;
 const initial: PatternState = { own: null, history: null, drafts: {}, added: null };
 const put = (s: PatternState, saved: PatternVersion): PatternState => ({
   ...s,
-  own: [...(s.own ?? []).filter((p) => p.pattern.id !== saved.pattern.id), saved].sort((a, b) => a.pattern.id.localeCompare(b.pattern.id)),
+  own: [...(s.own ?? []).filter((p) => p.pattern.id !== saved.pattern.id), saved].sort((a, b) =>
+    a.pattern.id.localeCompare(b.pattern.id),
+  ),
   history:
-    s.history?.id === saved.pattern.id ? { ...s.history, versions: [saved, ...s.history.versions.filter((v) => v.version !== saved.version)] } : s.history,
+    s.history?.id === saved.pattern.id
+      ? { ...s.history, versions: [saved, ...s.history.versions.filter((v) => v.version !== saved.version)] }
+      : s.history,
 });
 
-const withDraft = (s: PatternState, id: string, steps: readonly Pattern[]): PatternState => ({ ...s, drafts: { ...s.drafts, [id]: steps } });
+const withDraft = (s: PatternState, id: string, steps: readonly Pattern[]): PatternState => ({
+  ...s,
+  drafts: { ...s.drafts, [id]: steps },
+});
 
 export const patternFeature = createFeature({
   name: 'patterns',
@@ -66,12 +73,17 @@ export const patternFeature = createFeature({
     }),
     on(A.undoEdit, (s, { id }): PatternState => withDraft(s, id, (s.drafts[id] ?? []).slice(0, -1))),
     on(A.dropEdits, (s, { id }): PatternState => withDraft(s, id, [])),
-    on(A.deleted, (s, { gone }): PatternState => ({ ...s, own: s.own?.filter((p) => p.pattern.id !== gone.pattern.id) ?? null })),
+    on(A.deleted, (s, { gone }): PatternState => ({
+      ...s,
+      own: s.own?.filter((p) => p.pattern.id !== gone.pattern.id) ?? null,
+    })),
   ),
 });
 
 /** The house's own patterns. */
-export const selectOwnPatterns = createSelector(patternFeature.selectOwn, (own): readonly Pattern[] => (own ?? []).map((o) => o.pattern));
+export const selectOwnPatterns = createSelector(patternFeature.selectOwn, (own): readonly Pattern[] =>
+  (own ?? []).map((o) => o.pattern),
+);
 
 /** Every pattern there is: those shipped, then the house's own. */
 export const selectPatterns = createSelector(selectOwnPatterns, (own): readonly Pattern[] => [...PATTERNS, ...own]);
@@ -124,12 +136,21 @@ export const patternEffects = {
         map((a) => {
           if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.deleted.type)
-            return LessonActions.offerUndo({ text: `${a.gone.pattern.name} was taken off the shelf.`, undo: A.restore({ id: a.gone.pattern.id }) });
+            return LessonActions.offerUndo({
+              text: `${a.gone.pattern.name} was taken off the shelf.`,
+              undo: A.restore({ id: a.gone.pattern.id }),
+            });
           const { pattern, version } = a.saved;
           if (a.type === A.saved.type && a.before)
-            return LessonActions.offerUndo({ text: `${pattern.name} is saved as version ${version}.`, undo: A.save({ pattern: a.before, before: null }) });
+            return LessonActions.offerUndo({
+              text: `${pattern.name} is saved as version ${version}.`,
+              undo: A.save({ pattern: a.before, before: null }),
+            });
           return LessonActions.say({
-            text: a.type === A.added.type ? `${pattern.name} is on the shelf.` : `${pattern.name} is back, as version ${version}.`,
+            text:
+              a.type === A.added.type
+                ? `${pattern.name} is on the shelf.`
+                : `${pattern.name} is back, as version ${version}.`,
             kind: 'plain',
           });
         }),

@@ -38,30 +38,47 @@ const A = PracticeActions;
 const initial: PracticeState = { pupilId: null, practice: null, error: null };
 
 const withPlan = (s: PracticeState, plan: PracticePlan): PracticeState =>
-  s.practice && plan.pupilId === s.pupilId ? { ...s, practice: { ...s.practice, plans: s.practice.plans.map((p) => (p.id === plan.id ? plan : p)) } } : s;
+  s.practice && plan.pupilId === s.pupilId
+    ? { ...s, practice: { ...s.practice, plans: s.practice.plans.map((p) => (p.id === plan.id ? plan : p)) } }
+    : s;
 const withLog = (s: PracticeState, change: (log: readonly LogEntry[]) => LogEntry[]): PracticeState =>
-  s.practice ? { ...s, practice: { ...s.practice, log: change(s.practice.log).sort((a, b) => a.at.localeCompare(b.at)) } } : s;
+  s.practice
+    ? { ...s, practice: { ...s.practice, log: change(s.practice.log).sort((a, b) => a.at.localeCompare(b.at)) } }
+    : s;
 
 export const practiceFeature = createFeature({
   name: 'practice',
   reducer: createReducer(
     initial,
-    on(A.open, (s, { pupilId }): PracticeState => (s.pupilId === pupilId ? { ...s, error: null } : { pupilId, practice: null, error: null })),
+    on(A.open, (s, { pupilId }): PracticeState =>
+      s.pupilId === pupilId ? { ...s, error: null } : { pupilId, practice: null, error: null },
+    ),
     on(A.came, (s, { pupilId, practice }): PracticeState => (s.pupilId === pupilId ? { ...s, practice } : s)),
     // the one that ran before has ended
     on(A.planMade, (s, { plan }): PracticeState =>
       s.practice && plan.pupilId === s.pupilId
-        ? { ...s, practice: { ...s.practice, plans: [plan, ...s.practice.plans.map((p) => ({ ...p, endedAt: p.endedAt ?? plan.madeAt }))] } }
+        ? {
+            ...s,
+            practice: {
+              ...s.practice,
+              plans: [plan, ...s.practice.plans.map((p) => ({ ...p, endedAt: p.endedAt ?? plan.madeAt }))],
+            },
+          }
         : s,
     ),
     on(A.planChanged, (s, { plan }): PracticeState => withPlan(s, plan)),
-    on(A.logged, (s, { entry }): PracticeState => withLog(s, (log) => [...log.filter((e) => e.id !== entry.id), entry])),
+    on(A.logged, (s, { entry }): PracticeState =>
+      withLog(s, (log) => [...log.filter((e) => e.id !== entry.id), entry]),
+    ),
     on(A.entryDeleted, (s, { entry }): PracticeState => withLog(s, (log) => log.filter((e) => e.id !== entry.id))),
     on(A.failed, (s, { message }): PracticeState => ({ ...s, error: message })),
   ),
   extraSelectors: ({ selectPractice }) => ({
     /** The plan that runs, if one does. */
-    selectRunning: createSelector(selectPractice, (p): PracticePlan | null => p?.plans.find((x) => x.endedAt === null) ?? null),
+    selectRunning: createSelector(
+      selectPractice,
+      (p): PracticePlan | null => p?.plans.find((x) => x.endedAt === null) ?? null,
+    ),
   }),
 });
 
@@ -132,10 +149,20 @@ export const practiceEffects = {
         ofType(A.planMade, A.planChanged, A.entryDeleted, A.failed),
         map((a): Action => {
           if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
-          if (a.type === A.planMade.type) return LessonActions.say({ text: `The plan holds ${a.plan.plan.blocks.length} days of practice.`, kind: 'plain' });
-          if (a.type === A.entryDeleted.type) return LessonActions.offerUndo({ text: 'The entry was deleted.', undo: A.restoreEntry({ id: a.entry.id }) });
+          if (a.type === A.planMade.type)
+            return LessonActions.say({
+              text: `The plan holds ${a.plan.plan.blocks.length} days of practice.`,
+              kind: 'plain',
+            });
+          if (a.type === A.entryDeleted.type)
+            return LessonActions.offerUndo({
+              text: 'The entry was deleted.',
+              undo: A.restoreEntry({ id: a.entry.id }),
+            });
           const text = a.said ?? 'The plan was changed.';
-          return a.back ? LessonActions.offerUndo({ text, undo: A.act({ id: a.plan.id, act: a.back }) }) : LessonActions.say({ text, kind: 'plain' });
+          return a.back
+            ? LessonActions.offerUndo({ text, undo: A.act({ id: a.plan.id, act: a.back }) })
+            : LessonActions.say({ text, kind: 'plain' });
         }),
       ),
     { functional: true },

@@ -46,18 +46,26 @@ export const reportFeature = createFeature({
   name: 'report',
   reducer: createReducer(
     initial,
-    on(A.open, (s, { lessonId }): ReportState => (s.lessonId === lessonId ? { ...s, error: null } : { ...initial, lessonId })),
+    on(A.open, (s, { lessonId }): ReportState =>
+      s.lessonId === lessonId ? { ...s, error: null } : { ...initial, lessonId },
+    ),
     on(A.came, (s, { lessonId, report }): ReportState => (s.lessonId === lessonId ? { ...s, report } : s)),
     // the words stand at once: they are what the page shows while the server keeps them
     on(A.keep, (s, { text }): ReportState => ({ ...s, saving: true, report: s.report && { ...s.report, text } })),
-    on(A.kept, (s, { lessonId, report }): ReportState => ({ ...s, saving: false, ...(s.lessonId === lessonId ? { report } : {}) })),
+    on(A.kept, (s, { lessonId, report }): ReportState => ({
+      ...s,
+      saving: false,
+      ...(s.lessonId === lessonId ? { report } : {}),
+    })),
     on(A.sharesCame, (s, { lessonId, shares }): ReportState => (s.lessonId === lessonId ? { ...s, shares } : s)),
     on(A.shareChanged, (s, { share }): ReportState =>
       s.shares && s.lessonId === share.lessonId
         ? { ...s, shares: { ...s.shares, shares: [share, ...s.shares.shares.filter((x) => x.token !== share.token)] } }
         : s,
     ),
-    on(A.reviewKept, (s, { lessonId, review }): ReportState => (s.lessonId === lessonId && s.report ? { ...s, report: { ...s.report, review } } : s)),
+    on(A.reviewKept, (s, { lessonId, review }): ReportState =>
+      s.lessonId === lessonId && s.report ? { ...s, report: { ...s.report, review } } : s,
+    ),
     on(A.reviewDeleted, (s, { lessonId, report }): ReportState => (s.lessonId === lessonId ? { ...s, report } : s)),
     on(A.failed, (s, { message }): ReportState => ({ ...s, saving: false, error: message })),
   ),
@@ -101,7 +109,8 @@ export const reportEffects = {
   revoke: calling(
     A.revoke,
     (api, { token }) => api.revokeShare(token),
-    (share) => A.shareChanged({ share, said: 'The link is revoked: it opens nothing any more. What the pupil sent is kept.' }),
+    (share) =>
+      A.shareChanged({ share, said: 'The link is revoked: it opens nothing any more. What the pupil sent is kept.' }),
     failed,
   ),
   keepReview: calling(
@@ -123,12 +132,20 @@ export const reportEffects = {
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
-          if (a.type === A.sent.type) return LessonActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
+          if (a.type === A.sent.type)
+            return LessonActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
           if (a.type === A.shareChanged.type) return LessonActions.say({ text: a.said, kind: 'plain' });
           if (a.type === A.reviewKept.type)
-            return LessonActions.say({ text: 'The spoken review is kept with the lesson, and plays on the pupil’s page.', kind: 'plain' });
-          if (a.type === A.reviewDeleted.type) return LessonActions.say({ text: 'The spoken review was deleted.', kind: 'plain' });
-          return LessonActions.offerUndo({ text: a.said!, undo: A.keep({ lessonId: a.lessonId, text: a.before, before: null }) });
+            return LessonActions.say({
+              text: 'The spoken review is kept with the lesson, and plays on the pupil’s page.',
+              kind: 'plain',
+            });
+          if (a.type === A.reviewDeleted.type)
+            return LessonActions.say({ text: 'The spoken review was deleted.', kind: 'plain' });
+          return LessonActions.offerUndo({
+            text: a.said!,
+            undo: A.keep({ lessonId: a.lessonId, text: a.before, before: null }),
+          });
         }),
       ),
     { functional: true },

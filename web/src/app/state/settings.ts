@@ -46,7 +46,10 @@ export const settingsFeature = createFeature({
   reducer: createReducer(
     stored(),
     on(SettingsActions.setTheme, (s, { theme }): SettingsState => ({ ...s, theme })),
-    on(SettingsActions.nextAxis, (s): SettingsState => ({ ...s, axis: AXES[(AXES.indexOf(s.axis) + 1) % AXES.length]! })),
+    on(SettingsActions.nextAxis, (s): SettingsState => ({
+      ...s,
+      axis: AXES[(AXES.indexOf(s.axis) + 1) % AXES.length]!,
+    })),
     on(SettingsActions.setAxis, (s, { axis }): SettingsState => ({ ...s, axis })),
     on(SettingsActions.chooseStaves, (s, { score }): SettingsState => ({ ...s, score })),
     on(SettingsActions.turnTrack, (s): SettingsState => ({ ...s, turned: !s.turned })),

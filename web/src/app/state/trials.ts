@@ -31,13 +31,18 @@ export const trialFeature = createFeature({
   name: 'trials',
   reducer: createReducer(
     initial,
-    on(A.open, (s, { lessonId }): TrialState => (s.lessonId === lessonId ? { ...s, error: null } : { ...initial, lessonId })),
+    on(A.open, (s, { lessonId }): TrialState =>
+      s.lessonId === lessonId ? { ...s, error: null } : { ...initial, lessonId },
+    ),
     on(A.came, (s, { lessonId, experiments }): TrialState => (s.lessonId === lessonId ? { ...s, experiments } : s)),
     on(A.failed, (s, { message }): TrialState => ({ ...s, error: message })),
   ),
   extraSelectors: ({ selectExperiments }) => ({
     /** The one that waits for a swing, if one does. */
-    selectRunning: createSelector(selectExperiments, (all): Experiment | null => all?.find((e) => e.next !== null) ?? null),
+    selectRunning: createSelector(
+      selectExperiments,
+      (all): Experiment | null => all?.find((e) => e.next !== null) ?? null,
+    ),
   }),
 });
 

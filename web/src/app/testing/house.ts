@@ -72,7 +72,9 @@ export function openHouse(providers: unknown[] = []): House {
         text: () => clean(root.innerText),
         all,
         async press(words) {
-          const button = all('button, a').find((b) => (typeof words === 'string' ? clean(b.textContent) === words : words.test(clean(b.textContent))));
+          const button = all('button, a').find((b) =>
+            typeof words === 'string' ? clean(b.textContent) === words : words.test(clean(b.textContent)),
+          );
           if (!button)
             throw new Error(
               `no button ${String(words)} among: ${all('button, a')

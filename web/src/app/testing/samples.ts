@@ -1,4 +1,14 @@
-import { type Bay, type Film, type Lesson, NO_PROFILE, NO_SHOT, type Pupil, type Shot, type ShotValues, type SwingHead } from '@vilko/contract';
+import {
+  type Bay,
+  type Film,
+  type Lesson,
+  NO_PROFILE,
+  NO_SHOT,
+  type Pupil,
+  type Shot,
+  type ShotValues,
+  type SwingHead,
+} from '@vilko/contract';
 
 /** A swing as the rack has it, changed where a test needs it. */
 export const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({

@@ -10,7 +10,9 @@ export interface WorkerQuestion {
   readonly whatIf?: WhatIfRequest;
 }
 export type WorkerAnswer =
-  { readonly id: number; readonly view: ReadView } | { readonly id: number; readonly whatIf: WhatIfView } | { readonly id: number; readonly refused: string };
+  | { readonly id: number; readonly view: ReadView }
+  | { readonly id: number; readonly whatIf: WhatIfView }
+  | { readonly id: number; readonly refused: string };
 
 /** The recording asked about last: a slider asks about it many times. */
 let last: { readonly key: string; readonly rec: Recording } | null = null;
@@ -23,7 +25,9 @@ function recordingOf({ bundle, key }: ReadRequest): Recording {
 addEventListener('message', ({ data: { id, request, whatIf } }: MessageEvent<WorkerQuestion>) => {
   try {
     const rec = recordingOf(request);
-    const answer: WorkerAnswer = whatIf ? { id, whatIf: whatIfView(rec, request, whatIf) } : { id, view: viewOf(rec, request) };
+    const answer: WorkerAnswer = whatIf
+      ? { id, whatIf: whatIfView(rec, request, whatIf) }
+      : { id, view: viewOf(rec, request) };
     const mat = ('view' in answer ? answer.view : answer.whatIf.view).mat;
     postMessage(answer, mat ? [mat.frames.buffer] : []);
   } catch (e) {

@@ -130,9 +130,16 @@ export function viewOf(rec: Recording, r: ReadRequest): ReadView {
   const swing = deep.swings[r.part];
   const c = deep.contexts[r.part];
   if (!swing || !c) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
-  const context: JudgeContext = { ...r.by, device: deep.device, club: r.club, statureGiven: r.options.stature !== undefined };
+  const context: JudgeContext = {
+    ...r.by,
+    device: deep.device,
+    club: r.club,
+    statureGiven: r.options.stature !== undefined,
+  };
   const judged =
-    (r.options.kind ?? 'full') === 'full' ? { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) } : unjudged(r.by.pattern, r.club);
+    (r.options.kind ?? 'full') === 'full'
+      ? { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) }
+      : unjudged(r.by.pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
   return {
     device: deep.device,
@@ -195,7 +202,10 @@ function forcesOf(c: SwingContext, cut: (s: Series) => Trace): ForcesView | null
 }
 
 /** A rehearsal is measured, never judged. */
-function unjudged(pattern: Pattern, club: ClubClass): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'> {
+function unjudged(
+  pattern: Pattern,
+  club: ClubClass,
+): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'> {
   const comparison = { pattern: pattern.id, version: pattern.version, club, fit: null, judged: 0, of: 0, bands: [] };
   return { comparison, findings: [], cannotJudge: [], weighed: [] };
 }
@@ -206,7 +216,11 @@ function cutTrace(s: Series, start: number, end: number): Trace {
   const from = indexFrom(s, start);
   const to = indexTo(s, Math.min(end, endOf(s)));
   const n = Math.floor((to - from) / step) + 1;
-  return { t0: s.t0 + from / s.rate, rate: s.rate / step, v: Float64Array.from({ length: n }, (_, k) => s.v[from + k * step]!) };
+  return {
+    t0: s.t0 + from / s.rate,
+    rate: s.rate / step,
+    v: Float64Array.from({ length: n }, (_, k) => s.v[from + k * step]!),
+  };
 }
 
 function pathView(c: SwingContext, cut: (s: Series) => Trace): ReadView['path'] {
@@ -221,7 +235,14 @@ function pathView(c: SwingContext, cut: (s: Series) => Trace): ReadView['path'] 
     }),
   ) as NonNullable<ReadView['path']>['feet'];
   const soles = FEET.map((f) => soleEdge(c.outlines![f]).map(([x, y]) => toStance(c, x, y)));
-  return { along: cut(mm(whole.along)), across: cut(mm(whole.across)), feet, soles, apart: 1000 * line.width, assumed: !ground.mat };
+  return {
+    along: cut(mm(whole.along)),
+    across: cut(mm(whole.across)),
+    feet,
+    soles,
+    apart: 1000 * line.width,
+    assumed: !ground.mat,
+  };
 }
 
 function toStance({ line }: SwingContext, x: number, y: number): [number, number] {

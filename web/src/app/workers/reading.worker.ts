@@ -20,7 +20,13 @@ type How = Pick<FileReading, 'axes' | 'mapping'>;
 /** What a file says about itself before it is read whole. */
 export type Look =
   | { readonly format: 'c3d'; readonly source: string }
-  | { readonly format: 'csv'; readonly source: string; readonly known: boolean; readonly names: readonly string[]; readonly guess: CsvMapping }
+  | {
+      readonly format: 'csv';
+      readonly source: string;
+      readonly known: boolean;
+      readonly names: readonly string[];
+      readonly guess: CsvMapping;
+    }
   | { readonly format: 'other' };
 
 export type ReadingQuestion =
@@ -29,7 +35,11 @@ export type ReadingQuestion =
   | { readonly ask: 'read'; readonly file: File; readonly how: How };
 
 export type ReadingAnswer =
-  { readonly look: Look } | { readonly preview: RecordingPreview } | { readonly part: number } | { readonly bundle: Uint8Array } | { readonly refused: string };
+  | { readonly look: Look }
+  | { readonly preview: RecordingPreview }
+  | { readonly part: number }
+  | { readonly bundle: Uint8Array }
+  | { readonly refused: string };
 
 /** Enough of a CSV file for its header, however many columns, and for a preview of its first seconds. */
 const HEAD_BYTES = 1 << 20;
@@ -37,7 +47,12 @@ const PREVIEW_BYTES = 6 << 20;
 
 addEventListener('message', ({ data }: MessageEvent<ReadingQuestion>) => {
   void answer(data).catch((e: unknown) => {
-    const refused = e instanceof VilkoError ? e.message : e instanceof RangeError ? 'it is too large for this browser’s memory' : 'it could not be read';
+    const refused =
+      e instanceof VilkoError
+        ? e.message
+        : e instanceof RangeError
+          ? 'it is too large for this browser’s memory'
+          : 'it could not be read';
     say({ refused });
   });
 });
@@ -79,5 +94,11 @@ async function lookAt(file: File): Promise<Look> {
   }
   if (!isText(file.name)) return { format: 'other' };
   const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));
-  return { format: 'csv', source: headerKey(head), known: knowsHeader(head), names: head.names, guess: guessMapping(head) };
+  return {
+    format: 'csv',
+    source: headerKey(head),
+    known: knowsHeader(head),
+    names: head.names,
+    guess: guessMapping(head),
+  };
 }

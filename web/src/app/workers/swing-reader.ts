@@ -15,7 +15,11 @@ export class SwingReader {
   private readonly analysis = inject(Analysis);
 
   /** The swing as it is drawn, and the question it answers. */
-  async read(s: StoredSwing, by: ReadRequest['by'], pupil: Pick<Pupil, 'handed' | 'stature'>): Promise<{ request: ReadRequest; view: ReadView }> {
+  async read(
+    s: StoredSwing,
+    by: ReadRequest['by'],
+    pupil: Pick<Pupil, 'handed' | 'stature'>,
+  ): Promise<{ request: ReadRequest; view: ReadView }> {
     const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
     const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {}));
     const request: ReadRequest = {
@@ -24,7 +28,13 @@ export class SwingReader {
       part,
       club: s.club,
       by,
-      options: { handed: pupil.handed, club: s.club, kind: s.kind, marks, ...(pupil.stature ? { stature: pupil.stature } : {}) },
+      options: {
+        handed: pupil.handed,
+        club: s.club,
+        kind: s.kind,
+        marks,
+        ...(pupil.stature ? { stature: pupil.stature } : {}),
+      },
     };
     return { request, view: await this.analysis.read(request) };
   }

@@ -1,4 +1,13 @@
-import { alterSwing, analyseInDepth, between, EVENT_NAMES, NOTHING_ALTERED, readGround, type Recording, type WhatIf } from '@vilko/core';
+import {
+  alterSwing,
+  analyseInDepth,
+  between,
+  EVENT_NAMES,
+  NOTHING_ALTERED,
+  readGround,
+  type Recording,
+  type WhatIf,
+} from '@vilko/core';
 import { type ReadRequest, type ReadView, viewOf } from './read-view';
 
 /** A change of the swing that is asked for, and the last one that held. */
@@ -39,7 +48,12 @@ export function whatIfView(rec: Recording, r: ReadRequest, { from, to }: WhatIfR
     if ('stopped' in got) [applied, got] = [NOTHING_ALTERED, answer(NOTHING_ALTERED)];
   }
   if ('stopped' in got) throw new Error(got.stopped);
-  const marks = Object.fromEntries(EVENT_NAMES.flatMap((n) => (swing.events[n] ? [[n, { t: swing.events[n].t, u: swing.events[n].u }]] : [])));
-  const options = { ...r.options, marks: Array.from({ length: r.part + 1 }, (_, i) => (i === r.part ? marks : (r.options.marks?.[i] ?? {}))) };
+  const marks = Object.fromEntries(
+    EVENT_NAMES.flatMap((n) => (swing.events[n] ? [[n, { t: swing.events[n].t, u: swing.events[n].u }]] : [])),
+  );
+  const options = {
+    ...r.options,
+    marks: Array.from({ length: r.part + 1 }, (_, i) => (i === r.part ? marks : (r.options.marks?.[i] ?? {}))),
+  };
   return { view: viewOf(got.recording, { ...r, options }), applied, stopped };
 }

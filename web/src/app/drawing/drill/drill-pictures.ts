@@ -44,7 +44,14 @@ const COLOURS: Readonly<Record<StrokeRole, string>> = {
               }
             </g>
             @for (t of p.lines.texts; track $index) {
-              <text class="figures" [attr.x]="side() * t.at[0]" [attr.y]="t.at[1]" [attr.font-size]="t.size" text-anchor="middle" [attr.fill]="colours[t.role]">
+              <text
+                class="figures"
+                [attr.x]="side() * t.at[0]"
+                [attr.y]="t.at[1]"
+                [attr.font-size]="t.size"
+                text-anchor="middle"
+                [attr.fill]="colours[t.role]"
+              >
                 {{ t.text }}
               </text>
             }
@@ -64,7 +71,14 @@ export class DrillPictures {
     this.drill().pictures.map((p) => {
       const lines = pictureLines(p);
       const ratio = lines.box[2] / lines.box[3];
-      return { words: p.words, lines, ratio: `${lines.box[2]} / ${lines.box[3]}`, flex: `${ratio} 1 0`, least: LEAST * ratio, most: MOST * ratio };
+      return {
+        words: p.words,
+        lines,
+        ratio: `${lines.box[2]} / ${lines.box[3]}`,
+        flex: `${ratio} 1 0`,
+        least: LEAST * ratio,
+        most: MOST * ratio,
+      };
     }),
   );
 }

@@ -35,10 +35,18 @@ const FOOT = 38;
                 <path [attr.d]="soles()[1]" fill="none" stroke="var(--trail)" stroke-dasharray="4 3" opacity=".5" />
               }
               @if (p.lever; as l) {
-                <path [attr.d]="'M' + p.mass[0] + ' ' + p.mass[1] + 'L' + l[0] + ' ' + l[1]" stroke="var(--ink2)" stroke-dasharray="1.5 2.5" />
+                <path
+                  [attr.d]="'M' + p.mass[0] + ' ' + p.mass[1] + 'L' + l[0] + ' ' + l[1]"
+                  stroke="var(--ink2)"
+                  stroke-dasharray="1.5 2.5"
+                />
               }
               @for (a of p.arrows; track a.who) {
-                <g [attr.stroke]="colour(a)" [attr.fill]="colour(a)" [attr.opacity]="a.who === 'whole' && p.arrows.length > 1 ? 0.7 : 1">
+                <g
+                  [attr.stroke]="colour(a)"
+                  [attr.fill]="colour(a)"
+                  [attr.opacity]="a.who === 'whole' && p.arrows.length > 1 ? 0.7 : 1"
+                >
                   <path
                     [attr.d]="'M' + a.from[0] + ' ' + a.from[1] + 'L' + a.to[0] + ' ' + a.to[1]"
                     [attr.stroke-width]="a.who === 'whole' ? 1.2 : 2"
@@ -47,13 +55,27 @@ const FOOT = 38;
                   />
                   <path [attr.d]="head(a)" stroke="none" />
                   @if (a.who !== 'whole') {
-                    <text [attr.x]="letter(a, p)[0]" [attr.y]="letter(a, p)[1]" font-size="13" font-weight="700" text-anchor="middle" stroke="none">
+                    <text
+                      [attr.x]="letter(a, p)[0]"
+                      [attr.y]="letter(a, p)[1]"
+                      font-size="13"
+                      font-weight="700"
+                      text-anchor="middle"
+                      stroke="none"
+                    >
                       {{ a.who === 'lead' ? 'L' : 'T' }}
                     </text>
                   }
                 </g>
               }
-              <circle [attr.cx]="p.mass[0]" [attr.cy]="p.mass[1]" r="4.5" fill="var(--sheet)" stroke="var(--ink)" stroke-width="1.5" />
+              <circle
+                [attr.cx]="p.mass[0]"
+                [attr.cy]="p.mass[1]"
+                r="4.5"
+                fill="var(--sheet)"
+                stroke="var(--ink)"
+                stroke-width="1.5"
+              />
               <circle [attr.cx]="p.mass[0]" [attr.cy]="p.mass[1]" r="1.4" fill="var(--ink)" />
               @if (arc(p); as d) {
                 <path [attr.d]="d.line" fill="none" stroke="var(--ink)" [attr.stroke-width]="d.width" />
@@ -70,11 +92,13 @@ const FOOT = 38;
         }
       </svg>
       <p class="mt-0.5 truncate text-ink2">
-        Ring: the mass. {{ view().forces?.feet ? 'Thin: both feet together. ' : 'Both feet on one plate. ' }}Dots: how far the force passes it.
+        Ring: the mass. {{ view().forces?.feet ? 'Thin: both feet together. ' : 'Both feet on one plate. ' }}Dots: how
+        far the force passes it.
       </p>
     } @else {
       <p class="py-6 text-15 text-ink2">
-        Cannot say: this device has no horizontal forces, so the direction in which the ground pushes is not known. Two force plates show it.
+        Cannot say: this device has no horizontal forces, so the direction in which the ground pushes is not known. Two
+        force plates show it.
       </p>
     }
   `,
@@ -94,7 +118,13 @@ export class ForceView {
   protected readonly soles = computed(() => {
     const side = this.view().handed === 'left' ? -1 : 1;
     return (this.view().path?.soles ?? []).map(
-      (edge) => edge.map(([along, across], i) => `${i ? 'L' : 'M'}${PANE.w / 2 - side * PLAN.mm * along} ${PANE.h / 2 - PLAN.mm * across}`).join('') + 'Z',
+      (edge) =>
+        edge
+          .map(
+            ([along, across], i) =>
+              `${i ? 'L' : 'M'}${PANE.w / 2 - side * PLAN.mm * along} ${PANE.h / 2 - PLAN.mm * across}`,
+          )
+          .join('') + 'Z',
     );
   });
 
@@ -133,7 +163,9 @@ export class ForceView {
     return figure(v, 'N·m/kg');
   }
   protected readonly spoken = computed(() =>
-    (this.panes() ?? []).map((p) => `${p.title}: ${p.measure} ${figure(p.torque, 'N·m/kg')} newton metres per kilogram, ${p.words}`).join('; '),
+    (this.panes() ?? [])
+      .map((p) => `${p.title}: ${p.measure} ${figure(p.torque, 'N·m/kg')} newton metres per kilogram, ${p.words}`)
+      .join('; '),
   );
 }
 

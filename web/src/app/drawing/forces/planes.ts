@@ -55,7 +55,10 @@ const vectorAt = (f: ForceTraces, t: number): Vector => ({
 });
 
 /** How a plane looks at the stance: screen px of a point in mm, and of a force in %BW. `side` is −1 for a left-hander. */
-function project(name: PlaneName, side: 1 | -1): { point: (p: readonly number[]) => [number, number]; force: (f: readonly number[]) => [number, number] } {
+function project(
+  name: PlaneName,
+  side: 1 | -1,
+): { point: (p: readonly number[]) => [number, number]; force: (f: readonly number[]) => [number, number] } {
   const cx = PANE.w / 2;
   if (name === 'above')
     return {

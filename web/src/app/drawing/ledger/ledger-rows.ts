@@ -25,7 +25,13 @@ const WORDS: Readonly<Record<string, string>> = { lateral: 'sideways', turning: 
 /** How short lengths are shown. */
 export type ShortLength = 'mm' | 'in';
 
-function rowOf(view: ReadView, m: MeasureRow, length: ShortLength, bands: ReadonlyMap<string, BandFit>, evidence: ReadonlySet<string>): LedgerRow {
+function rowOf(
+  view: ReadView,
+  m: MeasureRow,
+  length: ShortLength,
+  bands: ReadonlyMap<string, BandFit>,
+  evidence: ReadonlySet<string>,
+): LedgerRow {
   const measure = view.measures[m.id]!;
   const { value } = measure;
   const unit = m.unit === 'mm' ? length : m.unit;
@@ -48,7 +54,12 @@ function rowOf(view: ReadView, m: MeasureRow, length: ShortLength, bands: Readon
     u: measure.u === null ? '' : `±${figure(shown(measure.u), unit === 'points' || unit === '%' ? '%BW' : unit)}`,
     unit: typeof value === 'number' && unit !== '–' && unit !== '0–1' ? unit : '',
     derived: measure.basis === 'derived',
-    reason: value === null ? (measure.reason ?? 'not measured') : measure.basis === 'derived' ? (measure.reason ?? null) : null,
+    reason:
+      value === null
+        ? (measure.reason ?? 'not measured')
+        : measure.basis === 'derived'
+          ? (measure.reason ?? null)
+          : null,
     band,
     number: typeof value === 'number' ? value : null,
     strong: evidence.has(m.id) || band?.word === 'outside',
@@ -56,10 +67,16 @@ function rowOf(view: ReadView, m: MeasureRow, length: ShortLength, bands: Readon
 }
 
 /** Groups of rows in the order of the swing; `all` shows every measure, else the twelve that matter most. */
-export function ledgerRows(view: ReadView, all: boolean, length: ShortLength = 'mm'): { part: Part; rows: LedgerRow[] }[] {
+export function ledgerRows(
+  view: ReadView,
+  all: boolean,
+  length: ShortLength = 'mm',
+): { part: Part; rows: LedgerRow[] }[] {
   const bands = new Map(view.comparison.bands.map((b) => [b.measure, b]));
   const evidence = new Set(view.findings.find((f) => f.main)?.because ?? []);
-  const worst = [...view.comparison.bands].filter((b) => b.word !== 'absent').sort((a, b) => (a.membership ?? 2) - (b.membership ?? 2));
+  const worst = [...view.comparison.bands]
+    .filter((b) => b.word !== 'absent')
+    .sort((a, b) => (a.membership ?? 2) - (b.membership ?? 2));
   const chosen = new Set([...evidence, ...worst.map((b) => b.measure)].slice(0, MOST));
   const rows = MEASURES.filter((m) => all || chosen.has(m.id)).map((m) => rowOf(view, m, length, bands, evidence));
   return PARTS.map((part) => ({ part, rows: rows.filter((r) => r.part === part) })).filter((g) => g.rows.length);

@@ -49,7 +49,10 @@ import { TableCsv } from '../../shell/table-csv';
                 (mouseleave)="lit.emit([])"
                 [title]="r.definition + ' (' + r.id + ')'"
               >
-                <th scope="row" class="hidden w-[88px] pr-1 text-left align-middle font-normal whitespace-nowrap text-ink2 @min-[420px]:table-cell">
+                <th
+                  scope="row"
+                  class="hidden w-[88px] pr-1 text-left align-middle font-normal whitespace-nowrap text-ink2 @min-[420px]:table-cell"
+                >
                   {{ first ? g.part : '' }}
                 </th>
                 <td class="max-w-[140px] truncate pr-1">{{ r.words }}</td>
@@ -75,7 +78,13 @@ import { TableCsv } from '../../shell/table-csv';
                     {{ word(r.band?.word, r.derived) }}
                   </td>
                 } @else {
-                  <td colspan="5" class="max-w-[250px] truncate pr-1 text-right font-normal text-ink2" [title]="r.reason">{{ r.reason }}</td>
+                  <td
+                    colspan="5"
+                    class="max-w-[250px] truncate pr-1 text-right font-normal text-ink2"
+                    [title]="r.reason"
+                  >
+                    {{ r.reason }}
+                  </td>
                 }
               </tr>
             }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, output, viewChildren } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  input,
+  output,
+  viewChildren,
+} from '@angular/core';
 import type { SwingHead } from '@vilko/contract';
 import { faultOf } from '@vilko/core';
 import { Thumbnail } from './thumbnail';
@@ -9,7 +18,10 @@ import { Thumbnail } from './thumbnail';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Thumbnail],
   template: `
-    <ol class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4" aria-label="Swings of this lesson">
+    <ol
+      class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4"
+      aria-label="Swings of this lesson"
+    >
       @for (s of swings(); track s.id) {
         <li class="relative w-[152px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
           <button
@@ -22,7 +34,9 @@ import { Thumbnail } from './thumbnail';
           >
             <span class="flex items-baseline gap-2 pt-1">
               <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
-              <span class="truncate" [class.text-ink2]="s.id !== current()">{{ s.kind === 'full' ? s.clubName : s.kind }}</span>
+              <span class="truncate" [class.text-ink2]="s.id !== current()">{{
+                s.kind === 'full' ? s.clubName : s.kind
+              }}</span>
               @if (s.shot?.values?.carry; as carry) {
                 <span class="figures mr-5 ml-auto text-13 whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
               }
@@ -59,7 +73,9 @@ import { Thumbnail } from './thumbnail';
           </button>
         </li>
       } @empty {
-        <li class="self-center text-15 text-ink2">No swings in this lesson yet. Record one, or drop a recording anywhere on this window.</li>
+        <li class="self-center text-15 text-ink2">
+          No swings in this lesson yet. Record one, or drop a recording anywhere on this window.
+        </li>
       }
     </ol>
   `,

@@ -9,7 +9,13 @@ import type { Thumbnail as Shape } from '@vilko/contract';
     <svg [attr.viewBox]="box" class="block h-full w-full" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       @if (shape(); as s) {
         <path [attr.d]="closed(s.soles[0] ?? [])" fill="none" stroke="var(--lead)" stroke-width="4" />
-        <path [attr.d]="closed(s.soles[1] ?? [])" fill="none" stroke="var(--trail)" stroke-width="4" stroke-dasharray="10 7" />
+        <path
+          [attr.d]="closed(s.soles[1] ?? [])"
+          fill="none"
+          stroke="var(--trail)"
+          stroke-width="4"
+          stroke-dasharray="10 7"
+        />
         <path [attr.d]="open(s.back)" fill="none" stroke="var(--ink)" stroke-width="4" stroke-dasharray="10 7" />
         <path [attr.d]="open(s.down)" fill="none" stroke="var(--ink)" stroke-width="9" stroke-linejoin="round" />
         <path [attr.d]="open(s.through)" fill="none" stroke="var(--ink)" stroke-width="4" />

@@ -46,7 +46,13 @@ const impactOf = (v: ReadView): number => v.events.p7?.t ?? v.end;
 /** From impact, s: where the replay begins and ends, over both swings. */
 export function replaySpan({ before, now }: Pick<ReplayScene, 'before' | 'now'>): readonly [number, number] {
   const ends = [before, now].flatMap((s) =>
-    s ? [[(s.view.events.p1?.t ?? s.view.start) - 0.15, (s.view.events.p10?.t ?? s.view.end) + 0.1].map((t) => t - impactOf(s.view))] : [],
+    s
+      ? [
+          [(s.view.events.p1?.t ?? s.view.start) - 0.15, (s.view.events.p10?.t ?? s.view.end) + 0.1].map(
+            (t) => t - impactOf(s.view),
+          ),
+        ]
+      : [],
   );
   return [Math.min(...ends.map((e) => e[0]!)), Math.max(...ends.map((e) => e[1]!))];
 }
@@ -113,7 +119,10 @@ function routes(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene, bo
   c.fillRect(box.x, box.y, box.w, box.h);
   const shown = [before, now].flatMap((s) => (s?.view.path ? [{ ...s, path: s.view.path }] : []));
   if (!shown.length) {
-    text(c, 'The feet are not told apart on this recording: no route.', box.x + box.w / 2, box.y + box.h / 2, { align: 'center', colour: INK2 });
+    text(c, 'The feet are not told apart on this recording: no route.', box.x + box.w / 2, box.y + box.h / 2, {
+      align: 'center',
+      colour: INK2,
+    });
     return;
   }
   const model = shown.at(-1)!;
@@ -121,7 +130,10 @@ function routes(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene, bo
   const reach = (i: 0 | 1): number => Math.max(...points.map((p) => Math.abs(p[i])), 100);
   const scale = Math.min((box.w / 2 - 24) / reach(0), (box.h / 2 - 30) / reach(1));
   const left = now.view.handed === 'right';
-  const at = (along: number, across: number): [number, number] => [box.x + box.w / 2 + (left ? -1 : 1) * scale * along, box.y + box.h / 2 - scale * across];
+  const at = (along: number, across: number): [number, number] => [
+    box.x + box.w / 2 + (left ? -1 : 1) * scale * along,
+    box.y + box.h / 2 - scale * across,
+  ];
   const path = (ps: readonly (readonly [number, number])[], close = false): void => {
     c.beginPath();
     for (const [i, [x, y]] of ps.entries()) {
@@ -131,7 +143,10 @@ function routes(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene, bo
     if (close) c.closePath();
     c.stroke();
   };
-  text(c, left ? '◀ target' : 'target ▶', left ? box.x + 12 : box.x + box.w - 12, box.y + 26, { align: left ? 'left' : 'right', colour: INK2 });
+  text(c, left ? '◀ target' : 'target ▶', left ? box.x + 12 : box.x + box.w - 12, box.y + 26, {
+    align: left ? 'left' : 'right',
+    colour: INK2,
+  });
   text(c, 'toes', box.x + box.w / 2 + 8, box.y + 26, { colour: INK2 });
   c.strokeStyle = RULES;
   c.lineWidth = 1;

@@ -16,7 +16,12 @@ describe('the replay as a picture', () => {
   const canvas = Object.assign(document.createElement('canvas'), { width: REPLAY_SIZE.w, height: REPLAY_SIZE.h });
   const c = canvas.getContext('2d')!;
   const drawn = (v: ReadView, t: number, before: ReadView | null = null) => {
-    drawReplay(c, { now: { view: v, words: 'Now' }, before: before && { view: before, words: 'Before' }, films: [], t });
+    drawReplay(c, {
+      now: { view: v, words: 'Now' },
+      before: before && { view: before, words: 'Before' },
+      films: [],
+      t,
+    });
     return c.getImageData(0, 0, REPLAY_SIZE.w, REPLAY_SIZE.h).data;
   };
   /** Dark points of the plan, and their mean place across. */

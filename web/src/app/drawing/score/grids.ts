@@ -16,7 +16,14 @@ export function staveGrids(
   colour: (name: string) => string,
 ) {
   return {
-    grid: rows.map((r) => ({ ...sides, top: r.top, height: r.height, show: true, backgroundColor: colour('sheet'), borderColor: colour('rules') })),
+    grid: rows.map((r) => ({
+      ...sides,
+      top: r.top,
+      height: r.height,
+      show: true,
+      backgroundColor: colour('sheet'),
+      borderColor: colour('rules'),
+    })),
     xAxis: rows.map((_, i) => ({ type: 'value', gridIndex: i, min, max, show: false })),
     yAxis: rows.map((r, i) => ({ type: 'value', gridIndex: i, min: r.lo, max: r.hi, show: false })),
     bases: rows.map((r, i) => ({
@@ -31,4 +38,10 @@ export function staveGrids(
 }
 
 /** A line in a stave that answers to nothing. */
-export const quietLine = (i: number) => ({ type: 'line', xAxisIndex: i, yAxisIndex: i, silent: true, showSymbol: false });
+export const quietLine = (i: number) => ({
+  type: 'line',
+  xAxisIndex: i,
+  yAxisIndex: i,
+  silent: true,
+  showSymbol: false,
+});

@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, ElementRef, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type EventName, measureRow } from '@vilko/core';
 import type { ReadView, Trace } from '../../workers/read-view';
 import type { TimeAxis } from '../../state/settings';
@@ -58,7 +70,9 @@ export class Score {
   private grabbing = false;
 
   protected readonly staves = computed(() => stavesFor(this.view(), this.choice()));
-  protected readonly scale = computed(() => timeScale(this.axis(), this.view().events, this.view().start, this.view().end));
+  protected readonly scale = computed(() =>
+    timeScale(this.axis(), this.view().events, this.view().start, this.view().end),
+  );
   private readonly domain = computed((): [number, number] => {
     const { events, start, end } = this.view();
     const s = this.scale();
@@ -99,7 +113,9 @@ export class Score {
     watch.observe(this.host.nativeElement);
     const theme = new MutationObserver(() => this.size.update((s) => ({ ...s })));
     theme.observe(document.documentElement, { attributes: true, attributeFilter: ['class'] });
-    void import('./echarts').then(({ init }) => this.chart.set(init(this.box().nativeElement, null, { renderer: 'svg' })));
+    void import('./echarts').then(({ init }) =>
+      this.chart.set(init(this.box().nativeElement, null, { renderer: 'svg' })),
+    );
     inject(DestroyRef).onDestroy(() => {
       watch.disconnect();
       theme.disconnect();
@@ -222,8 +238,12 @@ export class Score {
       const foot = w.lo === null ? '' : `M${x} ${end - 4}V${end}H${x + 16}V${end - 4}`;
       // an edge is dragged in the measure's own sign
       const edges = [
-        ...(w.hi === null ? [] : [{ edge: w.mirrored ? ('lower' as const) : ('upper' as const), y, top: true, value: w.hi }]),
-        ...(w.lo === null ? [] : [{ edge: w.mirrored ? ('upper' as const) : ('lower' as const), y: end, top: false, value: w.lo }]),
+        ...(w.hi === null
+          ? []
+          : [{ edge: w.mirrored ? ('lower' as const) : ('upper' as const), y, top: true, value: w.hi }]),
+        ...(w.lo === null
+          ? []
+          : [{ edge: w.mirrored ? ('upper' as const) : ('lower' as const), y: end, top: false, value: w.lo }]),
       ];
       return {
         key: w.measure,
@@ -244,7 +264,9 @@ export class Score {
   protected readonly steps = computed(() => {
     const peaks = (['sideways', 'turning', 'vertical'] as const).flatMap((id) => {
       const f = this.allFlags().find((x) => x.stave === id);
-      return f ? [{ t: f.t, x: this.px()(f.t), y: this.py(this.rowOf(id), f.v), row: this.rows()[this.rowOf(id)]! }] : [];
+      return f
+        ? [{ t: f.t, x: this.px()(f.t), y: this.py(this.rowOf(id), f.v), row: this.rows()[this.rowOf(id)]! }]
+        : [];
     });
     if (peaks.length < 3) return null;
     const labels: { x: number; y: number; text: string }[] = [];
@@ -290,7 +312,9 @@ export class Score {
   protected nowIn(i: number): { x: number; text: string; colour: string; size: number }[] {
     const s = this.staves().shown[i]!;
     const unit = s.unit.split(/[ ,]/)[0]!;
-    const texts = s.lines.map((l) => figure(traceAt(this.view().staves[l.trace]!, this.cursor()), unit) + (s.id === 'share' ? '%' : ''));
+    const texts = s.lines.map(
+      (l) => figure(traceAt(this.view().staves[l.trace]!, this.cursor()), unit) + (s.id === 'share' ? '%' : ''),
+    );
     const longest = texts.length > 1 ? Math.max(...texts.map((t) => t.length)) : 0;
     const size = longest > 4 ? 13 : longest > 3 || this.rows()[i]!.height <= 56 ? 15 : 18;
     return s.lines.map((l, j) => ({ x: j * 44, colour: l.colour, text: texts[j]!, size }));

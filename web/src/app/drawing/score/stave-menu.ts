@@ -44,13 +44,24 @@ const MOST = 7;
               <tr>
                 <td class="py-0.5">
                   <label class="flex items-baseline gap-2">
-                    <input type="checkbox" [checked]="s.on" [disabled]="(s.on && only()) || (!s.on && full())" (change)="toggle('staves', s.id)" />
+                    <input
+                      type="checkbox"
+                      [checked]="s.on"
+                      [disabled]="(s.on && only()) || (!s.on && full())"
+                      (change)="toggle('staves', s.id)"
+                    />
                     {{ s.name }}<span class="text-ink2">{{ s.unit }}</span>
                   </label>
                 </td>
                 <td class="text-right">
                   @if (s.split) {
-                    <input type="checkbox" [attr.aria-label]="s.name + ' by foot'" [checked]="s.byFoot" [disabled]="!s.on" (change)="toggle('byFoot', s.id)" />
+                    <input
+                      type="checkbox"
+                      [attr.aria-label]="s.name + ' by foot'"
+                      [checked]="s.byFoot"
+                      [disabled]="!s.on"
+                      (change)="toggle('byFoot', s.id)"
+                    />
                   }
                 </td>
               </tr>

@@ -1,7 +1,17 @@
 import type { ReadView, StaveId, Trace } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
-export const STAVE_NAMES = ['share', 'sideways', 'turning', 'tilting', 'pitching', 'vertical', 'foreaft', 'mass', 'speed'] as const;
+export const STAVE_NAMES = [
+  'share',
+  'sideways',
+  'turning',
+  'tilting',
+  'pitching',
+  'vertical',
+  'foreaft',
+  'mass',
+  'speed',
+] as const;
 export type StaveName = (typeof STAVE_NAMES)[number];
 
 interface Line {
@@ -15,7 +25,10 @@ export interface StaveChoice {
   readonly staves: readonly StaveName[];
   readonly byFoot: readonly StaveName[];
 }
-export const FIRST_CHOICE: StaveChoice = { staves: ['share', 'sideways', 'turning', 'vertical', 'foreaft', 'mass'], byFoot: ['share', 'foreaft'] };
+export const FIRST_CHOICE: StaveChoice = {
+  staves: ['share', 'sideways', 'turning', 'vertical', 'foreaft', 'mass'],
+  byFoot: ['share', 'foreaft'],
+};
 
 /** One stave: a name, a unit, its lines, a base line, and the least range it shows. */
 export interface Stave {
@@ -31,13 +44,69 @@ export interface Stave {
 }
 
 export const STAVES: readonly Stave[] = [
-  { id: 'share', name: 'Share', unit: '% of load', base: 50, range: [0, 100], whole: null, feet: ['share', 'trailShare'] },
-  { id: 'sideways', name: 'Sideways', unit: '%BW to target', base: 0, range: [-12, 22], whole: 'target', feet: ['targetLead', 'targetTrail'] },
-  { id: 'turning', name: 'Turning', unit: 'N·m/kg', base: 0, range: [-0.4, 0.8], whole: 'turning', feet: ['turningLead', 'turningTrail'] },
-  { id: 'tilting', name: 'Tilting', unit: 'N·m/kg', base: 0, range: [-0.6, 0.6], whole: 'tilting', feet: ['tiltingLead', 'tiltingTrail'] },
-  { id: 'pitching', name: 'Pitching', unit: 'N·m/kg', base: 0, range: [-0.6, 0.6], whole: 'pitching', feet: ['pitchingLead', 'pitchingTrail'] },
-  { id: 'vertical', name: 'Vertical', unit: '%BW', base: 100, range: [60, 170], whole: 'up', feet: ['upLead', 'upTrail'] },
-  { id: 'foreaft', name: 'Fore–aft', unit: '%BW, toes up', base: 0, range: [-14, 14], whole: 'fore', feet: ['foreLead', 'foreTrail'] },
+  {
+    id: 'share',
+    name: 'Share',
+    unit: '% of load',
+    base: 50,
+    range: [0, 100],
+    whole: null,
+    feet: ['share', 'trailShare'],
+  },
+  {
+    id: 'sideways',
+    name: 'Sideways',
+    unit: '%BW to target',
+    base: 0,
+    range: [-12, 22],
+    whole: 'target',
+    feet: ['targetLead', 'targetTrail'],
+  },
+  {
+    id: 'turning',
+    name: 'Turning',
+    unit: 'N·m/kg',
+    base: 0,
+    range: [-0.4, 0.8],
+    whole: 'turning',
+    feet: ['turningLead', 'turningTrail'],
+  },
+  {
+    id: 'tilting',
+    name: 'Tilting',
+    unit: 'N·m/kg',
+    base: 0,
+    range: [-0.6, 0.6],
+    whole: 'tilting',
+    feet: ['tiltingLead', 'tiltingTrail'],
+  },
+  {
+    id: 'pitching',
+    name: 'Pitching',
+    unit: 'N·m/kg',
+    base: 0,
+    range: [-0.6, 0.6],
+    whole: 'pitching',
+    feet: ['pitchingLead', 'pitchingTrail'],
+  },
+  {
+    id: 'vertical',
+    name: 'Vertical',
+    unit: '%BW',
+    base: 100,
+    range: [60, 170],
+    whole: 'up',
+    feet: ['upLead', 'upTrail'],
+  },
+  {
+    id: 'foreaft',
+    name: 'Fore–aft',
+    unit: '%BW, toes up',
+    base: 0,
+    range: [-14, 14],
+    whole: 'fore',
+    feet: ['foreLead', 'foreTrail'],
+  },
   { id: 'mass', name: 'Mass', unit: 'mm to target', base: 0, range: [-60, 120], whole: 'mass', feet: null },
   { id: 'speed', name: 'Speed', unit: 'm/s to target', base: 0, range: [-1, 2.5], whole: 'speed', feet: null },
 ];
@@ -64,7 +133,10 @@ function drawn(s: Stave, byFoot: boolean): DrawnStave {
  * Of the staves the reader has chosen those that the device can fill, and a sentence about those it cannot. Where the
  * feet are not told apart both together are shown.
  */
-export function stavesFor(view: ReadView, choice: StaveChoice = FIRST_CHOICE): { shown: readonly DrawnStave[]; missing: string | null } {
+export function stavesFor(
+  view: ReadView,
+  choice: StaveChoice = FIRST_CHOICE,
+): { shown: readonly DrawnStave[]; missing: string | null } {
   const has = (s: DrawnStave) => s.lines.every((l) => view.staves[l.trace] !== undefined);
   // a path knows its load only as parts of the standing load
   const unitOf = (s: Stave) => (view.device === 'path' && s.id === 'vertical' ? '% of standing' : s.unit);
@@ -123,7 +195,13 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
     }
     return best;
   };
-  const add = (stave: Flag['stave'], at: { t: number; v: number } | null, unit: string, letter: Flag['letter'] = '', colour: Flag['colour'] = 'ink') => {
+  const add = (
+    stave: Flag['stave'],
+    at: { t: number; v: number } | null,
+    unit: string,
+    letter: Flag['letter'] = '',
+    colour: Flag['colour'] = 'ink',
+  ) => {
     if (at) out.push({ stave, ...at, letter, colour, unit });
   };
   const trail = value('load.p7.ms');
@@ -133,7 +211,8 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
   }
   if (staves.target && !split('sideways')) add('sideways', extreme(staves.target, p('p2'), p('p7'), 1), '%BW');
   if (staves.turning && !split('turning')) add('turning', extreme(staves.turning, p('p3'), p('p8'), 1), 'N·m/kg');
-  if (staves.upLead && split('vertical')) add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'L ', 'lead');
+  if (staves.upLead && split('vertical'))
+    add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'L ', 'lead');
   else if (staves.up && view.device !== 'path') add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
   if (split('foreaft') && staves.foreLead && staves.foreTrail) {
     add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'L ', 'lead');
@@ -158,19 +237,25 @@ export interface Window {
 /** Windows of the pattern that have a place on a stave that is shown. */
 export function windowsOf(view: ReadView, flags: readonly Flag[], choice: StaveChoice = FIRST_CHOICE): Window[] {
   const { shown } = stavesFor(view, choice);
-  const at = (stave: Flag['stave'], letter: Flag['letter'] = '') => flags.find((f) => f.stave === stave && f.letter === letter)?.t;
+  const at = (stave: Flag['stave'], letter: Flag['letter'] = '') =>
+    flags.find((f) => f.stave === stave && f.letter === letter)?.t;
   return view.comparison.bands.flatMap((b): Window[] => {
     if (!b.ideal) return [];
     const [lo, hi] = b.ideal;
     const share = /^share\.lead\.(p\d+|address)$/.exec(b.measure)?.[1];
     const place = (stave: Window['stave'], t: number | undefined, a: number | null, z: number | null): Window[] =>
-      t === undefined || Number.isNaN(t) || !shown.some((x) => x.id === stave) ? [] : [{ stave, measure: b.measure, t, lo: a, hi: z }];
+      t === undefined || Number.isNaN(t) || !shown.some((x) => x.id === stave)
+        ? []
+        : [{ stave, measure: b.measure, t, lo: a, hi: z }];
     if (share === 'address') return place('share', view.start + 0.15, lo, hi);
     if (share) return place('share', view.events[share as 'p1']?.t, lo, hi);
     if (b.measure === 'load.trail.max') return place('share', at('share', 'T '), lo, hi);
     if (b.measure === 'force.target.peak') return place('sideways', at('sideways'), lo, hi);
     if (b.measure === 'mass.back')
-      return place('mass', at('mass'), hi === null ? null : -hi, lo === null ? null : -lo).map((w) => ({ ...w, mirrored: true as const }));
+      return place('mass', at('mass'), hi === null ? null : -hi, lo === null ? null : -lo).map((w) => ({
+        ...w,
+        mirrored: true as const,
+      }));
     if (b.measure === 'mass.p4') return place('mass', view.events.p4?.t, lo, hi);
     if (b.measure === 'force.up.lead.peak') return place('vertical', at('vertical', 'L '), lo, hi);
     return [];

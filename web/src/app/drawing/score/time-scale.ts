@@ -41,7 +41,10 @@ export function timeScale(axis: TimeAxis, events: Events, start: number, end: nu
   return {
     x,
     t,
-    ticks: [...main.map((s) => ({ x: x(impact + s), label: milliseconds(s) })), ...minor.map((s) => ({ x: x(impact + s), label: null }))],
+    ticks: [
+      ...main.map((s) => ({ x: x(impact + s), label: milliseconds(s) })),
+      ...minor.map((s) => ({ x: x(impact + s), label: null })),
+    ],
     unit: 'ms to impact',
   };
 }

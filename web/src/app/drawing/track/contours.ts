@@ -41,7 +41,12 @@ export function footBox(cells: { rows: number; cols: number }, mine: (cell: numb
  * shows the shape of the pressure and not of the cells.
  * @param value of a cell, 0 for the other foot's
  */
-export function footContours(box: FootBox, cells: { rows: number; cols: number }, value: (cell: number) => number, most: number): ContourLevel[] {
+export function footContours(
+  box: FootBox,
+  cells: { rows: number; cols: number },
+  value: (cell: number) => number,
+  most: number,
+): ContourLevel[] {
   const { rows, cols, r0, c0 } = box;
   const raw = (r: number, c: number): number => {
     const R = r + r0;
@@ -49,16 +54,20 @@ export function footContours(box: FootBox, cells: { rows: number; cols: number }
     return R < 0 || C < 0 || R >= cells.rows || C >= cells.cols ? 0 : value(R * cells.cols + C);
   };
   const across = new Float64Array(rows * cols);
-  for (let r = 0; r < rows; r++) for (let c = 0; c < cols; c++) across[r * cols + c] = raw(r, c - 1) + 2 * raw(r, c) + raw(r, c + 1);
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < cols; c++) across[r * cols + c] = raw(r, c - 1) + 2 * raw(r, c) + raw(r, c + 1);
   const grid = new Array<number>(rows * cols);
   const at = (r: number, c: number) => (r < 0 || r >= rows ? 0 : across[r * cols + c]!);
-  for (let r = 0; r < rows; r++) for (let c = 0; c < cols; c++) grid[r * cols + c] = (at(r - 1, c) + 2 * at(r, c) + at(r + 1, c)) / 16;
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < cols; c++) grid[r * cols + c] = (at(r - 1, c) + 2 * at(r, c) + at(r + 1, c)) / 16;
   const make = contours().size([cols, rows]).smooth(true);
   return LEVELS.map((level) => ({
     level,
     rings: make
       .contour(grid, level * BLURRED * most)
-      .coordinates.flatMap((polygon) => polygon.map((ring) => ring.map(([x, y]) => [x! - 0.5 + c0, y! - 0.5 + r0] as const))),
+      .coordinates.flatMap((polygon) =>
+        polygon.map((ring) => ring.map(([x, y]) => [x! - 0.5 + c0, y! - 0.5 + r0] as const)),
+      ),
   })).filter((l) => l.rings.length > 0);
 }
 

@@ -52,7 +52,10 @@ export class LiveTrack {
     const scale = Math.min(w / SPAN[0], (h - 56) / SPAN[1]);
     const flip = g.turned ? -1 : 1;
     const side = (g.handed === 'left' ? 1 : -1) * flip;
-    const at = (along: number, across: number): [number, number] => [w / 2 + side * along * scale, h / 2 - 8 - flip * across * scale];
+    const at = (along: number, across: number): [number, number] => [
+      w / 2 + side * along * scale,
+      h / 2 - 8 - flip * across * scale,
+    ];
     this.axes(c, w, h, at, scale, style);
     if (g.mat && f.mat.length) this.contours(c, f, g.mat, g.handed, at, style);
     this.feet(c, f, at, style);
@@ -66,7 +69,14 @@ export class LiveTrack {
     c.fillText(g.turned ? 'heels' : 'toes', w / 2 + 12, 32);
   }
 
-  private axes(c: CanvasRenderingContext2D, w: number, h: number, at: (a: number, b: number) => [number, number], scale: number, s: LiveStyle): void {
+  private axes(
+    c: CanvasRenderingContext2D,
+    w: number,
+    h: number,
+    at: (a: number, b: number) => [number, number],
+    scale: number,
+    s: LiveStyle,
+  ): void {
     const [cx, cy] = at(0, 0);
     c.strokeStyle = s.rules;
     c.lineWidth = 1;
@@ -103,7 +113,10 @@ export class LiveTrack {
     if (fresh || this.sinceBoxes++ > 600) {
       this.sinceBoxes = 0;
       const ever = this.ever;
-      this.boxes = [footBox(mat, (i) => ever[i] === 1 && half(i) === 0), footBox(mat, (i) => ever[i] === 1 && half(i) === 1)];
+      this.boxes = [
+        footBox(mat, (i) => ever[i] === 1 && half(i) === 0),
+        footBox(mat, (i) => ever[i] === 1 && half(i) === 1),
+      ];
     }
     const mirror = handed === 'left' ? -1 : 1;
     this.boxes.forEach((box, o) => {
@@ -129,7 +142,12 @@ export class LiveTrack {
     });
   }
 
-  private feet(c: CanvasRenderingContext2D, f: LiveFrame, at: (a: number, b: number) => [number, number], s: LiveStyle): void {
+  private feet(
+    c: CanvasRenderingContext2D,
+    f: LiveFrame,
+    at: (a: number, b: number) => [number, number],
+    s: LiveStyle,
+  ): void {
     const [lx, ly, tx, ty] = f.places as [number, number, number, number];
     for (const [x, y, colour] of [
       [lx, ly, s.lead],
@@ -151,7 +169,13 @@ export class LiveTrack {
   }
 
   /** The wanted share at address as a hatched piece of the line between the feet. */
-  private band(c: CanvasRenderingContext2D, f: LiveFrame, band: readonly [number, number], at: (a: number, b: number) => [number, number], s: LiveStyle): void {
+  private band(
+    c: CanvasRenderingContext2D,
+    f: LiveFrame,
+    band: readonly [number, number],
+    at: (a: number, b: number) => [number, number],
+    s: LiveStyle,
+  ): void {
     const [lx, ly, tx, ty] = f.places as [number, number, number, number];
     if (Number.isNaN(lx) || Number.isNaN(tx)) return;
     const point = (share: number) => at(ty + ((ly - ty) * share) / 100, tx + ((lx - tx) * share) / 100);
@@ -186,7 +210,12 @@ export class LiveTrack {
     c.stroke();
   }
 
-  private cross(c: CanvasRenderingContext2D, f: LiveFrame, at: (a: number, b: number) => [number, number], s: LiveStyle): void {
+  private cross(
+    c: CanvasRenderingContext2D,
+    f: LiveFrame,
+    at: (a: number, b: number) => [number, number],
+    s: LiveStyle,
+  ): void {
     const [, , , , x, y] = f.places as [number, number, number, number, number, number];
     if (Number.isNaN(x)) return;
     this.tail.push([y, x]);

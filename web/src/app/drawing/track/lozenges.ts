@@ -16,7 +16,11 @@ const DIRECTIONS = 16;
 const APART = 20;
 
 /** Places each mark where it covers neither route nor another mark, as near to its point as that allows. */
-export function placeLozenges(points: readonly { n: number; x: number; y: number }[], route: readonly Point[], box: { w: number; h: number }): Lozenge[] {
+export function placeLozenges(
+  points: readonly { n: number; x: number; y: number }[],
+  route: readonly Point[],
+  box: { w: number; h: number },
+): Lozenge[] {
   const placed: Lozenge[] = [];
   for (const p of points) {
     let best: Lozenge | null = null;
@@ -63,6 +67,7 @@ function costOf(
 }
 
 function crosses(a: Point, b: Point, c: Point, d: Point): boolean {
-  const side = (p: Point, q: Point, r: Point) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  const side = (p: Point, q: Point, r: Point) =>
+    Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return side(a, b, c) !== side(a, b, d) && side(c, d, a) !== side(c, d, b);
 }

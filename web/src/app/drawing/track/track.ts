@@ -30,14 +30,29 @@ const TICK = 0.02;
             <text [attr.x]="W - 10" [attr.y]="toesUp() ? 19 : H - 8" text-anchor="end">soles assumed</text>
           }
           @if (beside()) {
-            <text [attr.x]="W - 10" [attr.y]="toesUp() ? 35 : H - 24" text-anchor="end" fill="var(--target)">what if</text>
+            <text [attr.x]="W - 10" [attr.y]="toesUp() ? 35 : H - 24" text-anchor="end" fill="var(--target)">
+              what if
+            </text>
           }
           @if (turned()) {
             <text x="10" [attr.y]="H - 8">turned: as the film sees it</text>
           }
         </g>
-        <path [attr.d]="soles()[0]" fill="none" stroke="var(--lead)" stroke-width="1" [attr.opacity]="v.mat ? 0.45 : 1" />
-        <path [attr.d]="soles()[1]" fill="none" stroke="var(--trail)" stroke-width="1" stroke-dasharray="4 3" [attr.opacity]="v.mat ? 0.45 : 1" />
+        <path
+          [attr.d]="soles()[0]"
+          fill="none"
+          stroke="var(--lead)"
+          stroke-width="1"
+          [attr.opacity]="v.mat ? 0.45 : 1"
+        />
+        <path
+          [attr.d]="soles()[1]"
+          fill="none"
+          stroke="var(--trail)"
+          stroke-width="1"
+          stroke-dasharray="4 3"
+          [attr.opacity]="v.mat ? 0.45 : 1"
+        />
         @for (line of lines(); track $index) {
           <path
             [attr.d]="line.d"
@@ -49,11 +64,29 @@ const TICK = 0.02;
         }
         @if (!v.mat) {
           <path [attr.d]="footPaths()[0]" fill="none" stroke="var(--lead)" stroke-width="1.6" />
-          <path [attr.d]="footPaths()[1]" fill="none" stroke="var(--trail)" stroke-width="1.6" stroke-dasharray="4 2.5" />
+          <path
+            [attr.d]="footPaths()[1]"
+            fill="none"
+            stroke="var(--trail)"
+            stroke-width="1.6"
+            stroke-dasharray="4 2.5"
+          />
         }
         @for (p of feetNow(); track p.foot) {
-          <path [attr.d]="'M' + p.x + ' ' + (p.y - 5) + 'l5 9h-10z'" fill="var(--sheet)" [attr.stroke]="'var(--' + p.foot + ')'" stroke-width="1.5" />
-          <text [attr.x]="p.tx" [attr.y]="p.ty" [attr.fill]="'var(--' + p.foot + ')'" font-size="15" font-weight="700" text-anchor="middle">
+          <path
+            [attr.d]="'M' + p.x + ' ' + (p.y - 5) + 'l5 9h-10z'"
+            fill="var(--sheet)"
+            [attr.stroke]="'var(--' + p.foot + ')'"
+            stroke-width="1.5"
+          />
+          <text
+            [attr.x]="p.tx"
+            [attr.y]="p.ty"
+            [attr.fill]="'var(--' + p.foot + ')'"
+            font-size="15"
+            font-weight="700"
+            text-anchor="middle"
+          >
             {{ p.foot === 'lead' ? 'L' : 'T' }}
           </text>
         }
@@ -74,7 +107,14 @@ const TICK = 0.02;
         @for (l of lozenges(); track l.n) {
           <g class="cursor-pointer" (click)="moveTo(l.n)" [attr.aria-label]="'P' + l.n">
             <title>P{{ l.n }}, {{ words(l.n) }}</title>
-            <line [attr.x1]="l.x" [attr.y1]="l.y" [attr.x2]="l.lx" [attr.y2]="l.ly" stroke="var(--ink)" stroke-width=".8" />
+            <line
+              [attr.x1]="l.x"
+              [attr.y1]="l.y"
+              [attr.x2]="l.lx"
+              [attr.y2]="l.ly"
+              stroke="var(--ink)"
+              stroke-width=".8"
+            />
             <circle [attr.cx]="l.x" [attr.cy]="l.y" r="2.5" fill="var(--sheet)" stroke="var(--ink)" />
             <path
               [attr.d]="'M' + l.lx + ' ' + (l.ly - 10) + 'l10 10l-10 10l-10 -10z'"
@@ -100,14 +140,17 @@ const TICK = 0.02;
             <path [attr.d]="'M' + (n.x - 13) + ' ' + n.y + 'h8m10 0h8M' + n.x + ' ' + (n.y - 13) + 'v8m0 10v8'" />
           </g>
           <g text-anchor="middle" fill="var(--ink)" stroke="var(--sheet)" stroke-width="4" paint-order="stroke">
-            <text class="figures" [attr.x]="n.x" [attr.y]="n.labelY" font-size="15" font-weight="700">{{ n.share }}%</text>
+            <text class="figures" [attr.x]="n.x" [attr.y]="n.labelY" font-size="15" font-weight="700">
+              {{ n.share }}%
+            </text>
             <text [attr.x]="n.x" [attr.y]="n.labelY + 14" font-size="13">lead</text>
           </g>
         }
       </svg>
       <div class="flex items-end justify-between pt-1" aria-hidden="true">
         <p class="text-lead">
-          <span class="mr-2 text-24 font-bold">L</span><span class="figures mr-1.5 text-24 font-semibold">{{ leadNow() }}</span
+          <span class="mr-2 text-24 font-bold">L</span
+          ><span class="figures mr-1.5 text-24 font-semibold">{{ leadNow() }}</span
           ><span class="text-13 text-ink2">% of the load</span>
         </p>
         <svg width="120" height="24">
@@ -115,7 +158,8 @@ const TICK = 0.02;
           <path [attr.d]="scaleBar()" stroke="var(--ink2)" fill="none" />
         </svg>
         <p class="text-trail">
-          <span class="mr-2 text-24 font-bold">T</span><span class="figures mr-1.5 text-24 font-semibold">{{ trailNow() }}</span
+          <span class="mr-2 text-24 font-bold">T</span
+          ><span class="figures mr-1.5 text-24 font-semibold">{{ trailNow() }}</span
           ><span class="text-13 text-ink2">%</span>
         </p>
       </div>
@@ -157,8 +201,10 @@ export class Track {
     const mm = 50 * this.scale();
     const [cx, cy] = this.place()(0, 0);
     let d = `M0 ${cy}H${W}M${cx} 26V${H - 24}`;
-    for (let i = 1; i * mm < W / 2; i++) for (const x of [cx - i * mm, cx + i * mm]) d += `M${x.toFixed(1)} ${cy - 3}v6`;
-    for (let i = 1; i * mm < H / 2 - 26; i++) for (const y of [cy - i * mm, cy + i * mm]) d += `M${cx - 3} ${y.toFixed(1)}h6`;
+    for (let i = 1; i * mm < W / 2; i++)
+      for (const x of [cx - i * mm, cx + i * mm]) d += `M${x.toFixed(1)} ${cy - 3}v6`;
+    for (let i = 1; i * mm < H / 2 - 26; i++)
+      for (const y of [cy - i * mm, cy + i * mm]) d += `M${cx - 3} ${y.toFixed(1)}h6`;
     return d;
   });
   protected readonly scaleBar = computed(() => {
@@ -189,14 +235,25 @@ export class Track {
 
   private readonly times = computed(() => {
     const { events, end } = this.view();
-    return { p1: events.p1?.t ?? NaN, p4: events.p4?.t ?? NaN, p7: events.p7?.t ?? NaN, last: Math.min(end, events.p10?.t ?? (events.p9?.t ?? end) + 0.2) };
+    return {
+      p1: events.p1?.t ?? NaN,
+      p4: events.p4?.t ?? NaN,
+      p7: events.p7?.t ?? NaN,
+      last: Math.min(end, events.p10?.t ?? (events.p9?.t ?? end) + 0.2),
+    };
   });
 
   protected readonly route = computed(() => {
     const p = this.view().path!;
     const { p1, p4, p7, last } = this.times();
     const part = (a: number, b: number) => this.pathOf(this.stretch(p.along, p.across, a, b));
-    return { back: part(p1, p4), down: part(p4, p7), through: part(p7, last), ticksBack: this.ticks(p1, p4, 3), ticksDown: this.ticks(p4, p7, 4.5) };
+    return {
+      back: part(p1, p4),
+      down: part(p4, p7),
+      through: part(p7, last),
+      ticksBack: this.ticks(p1, p4, 3),
+      ticksDown: this.ticks(p4, p7, 4.5),
+    };
   });
 
   protected readonly besideRoute = computed(() => {
@@ -227,7 +284,9 @@ export class Track {
   protected readonly footPaths = computed(() => {
     const p = this.view().path!;
     const { p1, p7 } = this.times();
-    return (['lead', 'trail'] as const).map((f) => this.pathOf(this.stretch(p.feet[f].along, p.feet[f].across, p1, p7)));
+    return (['lead', 'trail'] as const).map((f) =>
+      this.pathOf(this.stretch(p.feet[f].along, p.feet[f].across, p1, p7)),
+    );
   });
 
   protected readonly lozenges = computed(() => {
@@ -250,7 +309,8 @@ export class Track {
     if (!m) return null;
     const cells = m.rows * m.cols;
     const ever = new Uint8Array(cells);
-    for (let k = 0, i = 0; k < m.times.length; k++) for (let q = 0; q < cells; q++, i++) if (m.frames[i]! > 0.02 * m.most) ever[q] = 1;
+    for (let k = 0, i = 0; k < m.times.length; k++)
+      for (let q = 0; q < cells; q++, i++) if (m.frames[i]! > 0.02 * m.most) ever[q] = 1;
     return ([0, 1] as const).map((o) => footBox(m, (q) => ever[q] === 1 && m.owner[q] === o));
   });
 
@@ -295,7 +355,12 @@ export class Track {
     const p = this.view().path!;
     const [x, y] = this.place()(traceAt(p.along, this.cursor()), traceAt(p.across, this.cursor()));
     if (!Number.isFinite(x)) return null;
-    return { x: Number(x.toFixed(1)), y: Number(y.toFixed(1)), labelY: y > H - 60 ? y - 32 : y + 30, share: figure(this.share()) };
+    return {
+      x: Number(x.toFixed(1)),
+      y: Number(y.toFixed(1)),
+      labelY: y > H - 60 ? y - 32 : y + 30,
+      share: figure(this.share()),
+    };
   });
 
   protected readonly nearest = computed(() => {
@@ -338,6 +403,7 @@ export class Track {
     if (e) this.cursorMoved.emit(e.t);
   }
   protected readonly spoken = computed(
-    () => `Plan of the stance with the route of the pressure. At the cursor ${this.leadNow()} percent of the load is under the lead foot.`,
+    () =>
+      `Plan of the stance with the route of the pressure. At the cursor ${this.leadNow()} percent of the load is under the lead foot.`,
   );
 }

@@ -64,8 +64,16 @@ export class Felt {
             return {
               type: 'group',
               children: [
-                { type: 'line', shape: { x1: x, y1: felt, x2: x, y2: measured }, style: { stroke: colour('ink2'), lineWidth: 1 } },
-                { type: 'circle', shape: { cx: x, cy: felt, r: 4.5 }, style: { fill: colour('paper'), stroke: colour('ink'), lineWidth: 1.5 } },
+                {
+                  type: 'line',
+                  shape: { x1: x, y1: felt, x2: x, y2: measured },
+                  style: { stroke: colour('ink2'), lineWidth: 1 },
+                },
+                {
+                  type: 'circle',
+                  shape: { cx: x, cy: felt, r: 4.5 },
+                  style: { fill: colour('paper'), stroke: colour('ink'), lineWidth: 1.5 },
+                },
                 { type: 'circle', shape: { cx: x, cy: measured, r: 4.5 }, style: { fill: colour('lead') } },
               ],
             };

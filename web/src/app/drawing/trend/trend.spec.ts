@@ -2,7 +2,12 @@ import { openHouse } from '../../testing/house';
 import { Felt } from './felt';
 import { Trend } from './trend';
 
-const point = (day: number, mean: number, change: 'real change' | 'no change that matters' | null, device = 'plates') => ({
+const point = (
+  day: number,
+  mean: number,
+  change: 'real change' | 'no change that matters' | null,
+  device = 'plates',
+) => ({
   lessonId: `l${day}`,
   startedAt: `2026-10-${String(day).padStart(2, '0')}T10:00:00.000Z`,
   footwear: 'golf shoes',
@@ -45,6 +50,8 @@ describe('felt against measured', () => {
       { swingId: 'b', lessonId: 'l', recordedAt: '', felt: 70, measured: 69.8 },
     ];
     const c = await openHouse().show(Felt, { pairs });
-    expect(c.all('[role=img]')[0]!.getAttribute('aria-label')).toBe('Felt against measured lead share at impact: 80 against 66; 70 against 70');
+    expect(c.all('[role=img]')[0]!.getAttribute('aria-label')).toBe(
+      'Felt against measured lead share at impact: 80 against 66; 70 against 70',
+    );
   });
 });

@@ -15,7 +15,8 @@ function niceStep(range: number): number {
   return ten * ([1, 2, 5, 10].find((m) => m * ten >= rough) ?? 10);
 }
 
-const words = (p: Point, unit: string): string => `${p.mean.toFixed(1)} ${unit} over ${p.n} swings${p.change ? `, ${p.change}` : ''}`;
+const words = (p: Point, unit: string): string =>
+  `${p.mean.toFixed(1)} ${unit} over ${p.n} swings${p.change ? `, ${p.change}` : ''}`;
 const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 
 /** A pupil's measure lesson by lesson: mean and spread; filled where the change since the lesson before is real. */
@@ -110,7 +111,12 @@ export class Trend {
         axisTick: { show: false },
         splitLine: { show: false },
         // the days of the lessons, not round weeks
-        axisLabel: { ...text, formatter: (t: number) => day(new Date(t).toISOString()), hideOverlap: true, customValues: days },
+        axisLabel: {
+          ...text,
+          formatter: (t: number) => day(new Date(t).toISOString()),
+          hideOverlap: true,
+          customValues: days,
+        },
         min: Math.min(...days) - margin,
         max: Math.max(...days) + margin,
       },
@@ -132,7 +138,8 @@ export class Trend {
             symbol: 'circle',
             symbolSize: 11,
             itemStyle: {
-              color: (x: { dataIndex: number }) => (own[x.dataIndex]?.change === 'real change' ? colour('ink') : colour('paper')),
+              color: (x: { dataIndex: number }) =>
+                own[x.dataIndex]?.change === 'real change' ? colour('ink') : colour('paper'),
               borderColor: colour('ink'),
               borderWidth: 1.6,
             },
@@ -146,7 +153,11 @@ export class Trend {
           renderItem: (_: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
             const [x, y0] = api.coord([api.value(0), api.value(1) - api.value(2)]) as [number, number];
             const [, y1] = api.coord([api.value(0), api.value(1) + api.value(2)]) as [number, number];
-            return { type: 'line', shape: { x1: x, y1: y0, x2: x, y2: y1 }, style: { stroke: colour('ink2'), lineWidth: 1 } };
+            return {
+              type: 'line',
+              shape: { x1: x, y1: y0, x2: x, y2: y1 },
+              style: { stroke: colour('ink2'), lineWidth: 1 },
+            };
           },
         },
         ...(band
@@ -156,10 +167,17 @@ export class Trend {
                 silent: true,
                 z: 1,
                 data: band.flatMap((v) => (v === null ? [] : [[days[0]!, v]])),
-                renderItem: (params: { coordSys: { x: number; width: number } }, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
+                renderItem: (
+                  params: { coordSys: { x: number; width: number } },
+                  api: { value: (i: number) => number; coord: (p: number[]) => number[] },
+                ) => {
                   const [, y] = api.coord([Date.parse(points[0]!.startedAt), api.value(1)]) as [number, number];
                   const { x, width } = params.coordSys;
-                  return { type: 'line', shape: { x1: x, y1: y, x2: x + width, y2: y }, style: { stroke: colour('target'), lineWidth: 1.5, lineDash: [6, 4] } };
+                  return {
+                    type: 'line',
+                    shape: { x1: x, y1: y, x2: x + width, y2: y },
+                    style: { stroke: colour('target'), lineWidth: 1.5, lineDash: [6, 4] },
+                  };
                 },
               },
             ]

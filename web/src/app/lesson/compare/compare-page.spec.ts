@@ -11,7 +11,9 @@ describe('Compare', () => {
   let recordings: readonly Recording[];
   beforeAll(() => {
     recordings = [1, 2, 3, 4, 5, 6].map(
-      (seed) => simulate({ device: 'plates', seed, fault: seed <= 3 ? 'hangs-back' : undefined, style: { spread: 0.2 } }).recording,
+      (seed) =>
+        simulate({ device: 'plates', seed, fault: seed <= 3 ? 'hangs-back' : undefined, style: { spread: 0.2 } })
+          .recording,
     );
   });
   const rack = [1, 2, 3, 4, 5, 6].map((n) => swing(n, { thumbnail: shape }));
@@ -25,7 +27,8 @@ describe('Compare', () => {
       for (let i = 0; i < 120; i++) {
         for (const s of rack) {
           const asked = h.maybe('GET', `/api/swings/${s.id}/recording`);
-          if (asked) asked.flush(writeBundle(recordings[s.number - 1]!, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
+          if (asked)
+            asked.flush(writeBundle(recordings[s.number - 1]!, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
         }
         await new Promise((r) => setTimeout(r, 15));
         await c.set({});

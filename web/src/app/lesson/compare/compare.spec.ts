@@ -50,7 +50,12 @@ describe('choosing what is compared', () => {
       whole(2, { lessonId: 'old', recordedAt: '2026-10-02T10:01:00Z' }),
       ...rack,
     ];
-    expect(groupsOf(all).map((g) => g.words)).toEqual(['20 Nov · driver (1)', '20 Nov · 7-iron (6)', '2 Oct · 7-iron (2)', 'Starred · 7-iron (1)']);
+    expect(groupsOf(all).map((g) => g.words)).toEqual([
+      '20 Nov · driver (1)',
+      '20 Nov · 7-iron (6)',
+      '2 Oct · 7-iron (2)',
+      'Starred · 7-iron (1)',
+    ]);
   });
   it('says a set in words, and reads a link’s parameter', () => {
     expect(setWords(['s2', 's3', 's4'], rack, 'l')).toBe('swings 2–4 · 7-iron');
@@ -105,7 +110,11 @@ describe('differences in words', () => {
   let rows: readonly Difference[];
   beforeAll(() => {
     const m = (seeds: number[], fault?: string) => seeds.map((s) => viewOf(s, fault).measures);
-    rows = differencesOf(m([11, 12, 13, 14], 'hangs-back'), m([15, 16, 17, 18]), ['share.lead.p7', 'share.lead.address', 'load.trail.max']);
+    rows = differencesOf(m([11, 12, 13, 14], 'hangs-back'), m([15, 16, 17, 18]), [
+      'share.lead.p7',
+      'share.lead.address',
+      'load.trail.max',
+    ]);
   });
 
   it('lead with what is real, and never show a bare p', () => {

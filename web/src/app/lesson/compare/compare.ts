@@ -43,7 +43,8 @@ const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 
     } @else if (choosable().length < 2) {
       <div class="grid flex-1 place-items-center">
         <p class="max-w-[520px] text-18 leading-7">
-          Two whole swings are needed to compare. Let the pupil swing on <strong>Record</strong>, or choose swings of another lesson when there are some.
+          Two whole swings are needed to compare. Let the pupil swing on <strong>Record</strong>, or choose swings of
+          another lesson when there are some.
         </p>
       </div>
     } @else {
@@ -51,11 +52,20 @@ const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 
         @for (side of sides; track side) {
           <div class="flex min-w-0 items-center gap-2">
             <svg width="14" height="14" class="shrink-0" aria-hidden="true">
-              <circle cx="7" cy="7" r="5" [attr.fill]="side === 'after' ? 'var(--ink)' : 'none'" stroke="var(--ink)" stroke-width="1.6" />
+              <circle
+                cx="7"
+                cy="7"
+                r="5"
+                [attr.fill]="side === 'after' ? 'var(--ink)' : 'none'"
+                stroke="var(--ink)"
+                stroke-width="1.6"
+              />
             </svg>
             <label class="flex min-w-0 items-baseline gap-2">
               <span class="text-15 font-semibold">{{ side === 'before' ? 'Before' : 'After' }}</span>
-              <span class="relative min-w-0 truncate text-ink2 underline decoration-dotted underline-offset-2 print:no-underline">
+              <span
+                class="relative min-w-0 truncate text-ink2 underline decoration-dotted underline-offset-2 print:no-underline"
+              >
                 {{ words(side) }}
                 <select
                   class="absolute inset-0 w-full cursor-pointer opacity-0 print:hidden"
@@ -80,13 +90,21 @@ const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 
             <li>
               <button
                 class="relative block h-[18px] w-[14px] border"
-                [class]="s.side === 'after' ? 'border-ink bg-ink' : s.side === 'before' ? 'border-2 border-ink bg-sheet' : 'border-strong-rules'"
+                [class]="
+                  s.side === 'after'
+                    ? 'border-ink bg-ink'
+                    : s.side === 'before'
+                      ? 'border-2 border-ink bg-sheet'
+                      : 'border-strong-rules'
+                "
                 [attr.aria-label]="'Swing ' + s.number + ', ' + s.clubName + ', ' + (s.side ?? 'not compared')"
                 [title]="s.number + ' · ' + s.clubName + (s.starred ? ' · starred' : '')"
                 (click)="cycle(s.id)"
               >
                 @if (s.starred) {
-                  <span class="absolute -top-[7px] left-0 w-full text-center text-[9px] leading-none" aria-hidden="true">★</span>
+                  <span class="absolute -top-[7px] left-0 w-full text-center text-[9px] leading-none" aria-hidden="true"
+                    >★</span
+                  >
                 }
               </button>
             </li>
@@ -124,18 +142,32 @@ const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 
             <span class="truncate text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
           </div>
           <vk-routes-plan [before]="before()" [after]="after()" [handed]="lesson()!.pupil.handed" />
-          <p class="border-t border-strong-rules pt-2 pb-1 text-18 leading-6 font-semibold" role="status" data-testid="headline">{{ said() }}</p>
+          <p
+            class="border-t border-strong-rules pt-2 pb-1 text-18 leading-6 font-semibold"
+            role="status"
+            data-testid="headline"
+          >
+            {{ said() }}
+          </p>
           @if (notes(); as n) {
             <p class="pb-1 text-ink2">{{ n }}</p>
           }
           <vk-difference-ledger class="min-h-0 flex-1 pb-2" [differences]="differences()" />
         </section>
-        <section class="flex min-h-0 min-w-0 flex-col border-l border-rules px-4 pt-2 print:mt-4 print:border-0 print:px-0" aria-label="Score">
+        <section
+          class="flex min-h-0 min-w-0 flex-col border-l border-rules px-4 pt-2 print:mt-4 print:border-0 print:px-0"
+          aria-label="Score"
+        >
           <div class="flex items-baseline gap-2 pb-1">
             <h2 class="text-15 font-semibold">Score</h2>
             <span class="text-ink2">median and ±2 SD of each set, aligned by {{ align() }}</span>
           </div>
-          <vk-score-overlay class="min-h-0 flex-1 print:h-[620px] print:flex-none" [before]="before()" [after]="after()" [align]="align()" />
+          <vk-score-overlay
+            class="min-h-0 flex-1 print:h-[620px] print:flex-none"
+            [before]="before()"
+            [after]="after()"
+            [align]="align()"
+          />
           @if (byProducts(); as text) {
             <p class="pt-1 pb-2 text-ink2">What else moved: {{ text }}</p>
           }
@@ -181,7 +213,9 @@ export class Compare {
   protected readonly groups = computed(() => groupsOf(this.swings()));
   protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
   protected readonly sets = computed((): Sets =>
-    this.a() === undefined && this.b() === undefined ? firstSets(this.rack()) : { before: idsOf(this.a()), after: idsOf(this.b()) },
+    this.a() === undefined && this.b() === undefined
+      ? firstSets(this.rack())
+      : { before: idsOf(this.a()), after: idsOf(this.b()) },
   );
   protected readonly strip = computed(() => {
     const { before, after } = this.sets();
@@ -190,14 +224,18 @@ export class Compare {
       .filter(comparable)
       .map((s) => ({ ...s, side: side(s.id) }));
   });
-  private readonly heads = (ids: readonly string[]): SwingHead[] => ids.flatMap((id) => this.choosable().find((s) => s.id === id) ?? []);
+  private readonly heads = (ids: readonly string[]): SwingHead[] =>
+    ids.flatMap((id) => this.choosable().find((s) => s.id === id) ?? []);
   private readonly club = computed(() => this.heads([...this.sets().after, ...this.sets().before])[0]?.club ?? 'iron');
-  protected readonly standard = computed((): Standard | null => (this.lesson() ? standardFor(this.sources(), this.club(), undefined, this.pattern()) : null));
+  protected readonly standard = computed((): Standard | null =>
+    this.lesson() ? standardFor(this.sources(), this.club(), undefined, this.pattern()) : null,
+  );
 
   private readonly read = signal<ReadonlyMap<string, ReadSwing>>(new Map());
   protected readonly reading = signal<{ done: number; of: number } | null>(null);
   private readonly refused = signal<string | null>(null);
-  private readonly viewsOf = (ids: readonly string[]): ReadView[] => ids.flatMap((id) => this.read().get(id)?.view ?? []);
+  private readonly viewsOf = (ids: readonly string[]): ReadView[] =>
+    ids.flatMap((id) => this.read().get(id)?.view ?? []);
   protected readonly before = computed(() => this.viewsOf(this.sets().before));
   protected readonly after = computed(() => this.viewsOf(this.sets().after));
   /** Earlier swings of the pupil with this club and device: what two of them differ by for no reason. */
@@ -211,7 +249,10 @@ export class Compare {
       .slice(-USUAL)
       .map((s) => s.id);
   });
-  private readonly measures = computed(() => ({ before: this.before().map((v) => v.measures), after: this.after().map((v) => v.measures) }));
+  private readonly measures = computed(() => ({
+    before: this.before().map((v) => v.measures),
+    after: this.after().map((v) => v.measures),
+  }));
   private readonly ids = computed(() => {
     const s = this.standard();
     return s ? bandsFor(s.pattern, this.club(), s.tuning).map((b) => b.measure) : [];
@@ -237,8 +278,12 @@ export class Compare {
     return [
       several((s) => s.device) ? 'Different devices: lengths and speeds of the path are not comparable.' : '',
       several((s) => s.clubName) ? 'Different clubs: part of a difference is the club.' : '',
-      this.standard()?.missing ? `The pattern “${this.standard()!.missing}” is not on the shelf any more; common ground stands in.` : '',
-      this.v() && now && String(now.version) !== this.v() ? `The link was made with version ${this.v()} of ${now.name}; this is version ${now.version}.` : '',
+      this.standard()?.missing
+        ? `The pattern “${this.standard()!.missing}” is not on the shelf any more; common ground stands in.`
+        : '',
+      this.v() && now && String(now.version) !== this.v()
+        ? `The link was made with version ${this.v()} of ${now.name}; this is version ${now.version}.`
+        : '',
       this.nearest(),
     ]
       .filter(Boolean)
@@ -267,7 +312,8 @@ export class Compare {
       return v.length ? mean(v) : null;
     };
     const [x, y] = [speed(this.sets().before), speed(this.sets().after)];
-    const club = x !== null && y !== null ? [`club speed ${this.units.text(x, 'm/s')} → ${this.units.text(y, 'm/s')}`] : [];
+    const club =
+      x !== null && y !== null ? [`club speed ${this.units.text(x, 'm/s')} → ${this.units.text(y, 'm/s')}`] : [];
     return [...numbers, ...club].join('; ');
   });
 
@@ -275,7 +321,10 @@ export class Compare {
     effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
     effect(() => {
       const pupil = this.lesson()?.pupil.id;
-      if (pupil) untracked(() => this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }));
+      if (pupil)
+        untracked(() =>
+          this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
+        );
     });
     effect(() => {
       const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
@@ -285,7 +334,11 @@ export class Compare {
     });
     inject(Keys).use('Compare', [
       { key: 's', words: 'swap the two sets', run: () => this.swap() },
-      { key: 'x', words: 'align by impact or by phase', run: () => this.go({ align: this.align() === 'impact' ? 'phase' : 'impact' }) },
+      {
+        key: 'x',
+        words: 'align by impact or by phase',
+        run: () => this.go({ align: this.align() === 'impact' ? 'phase' : 'impact' }),
+      },
       { key: 'p', words: 'print', run: () => this.print() },
     ]);
   }
@@ -330,7 +383,10 @@ export class Compare {
     this.choose({ before: after, after: before });
   }
   private choose({ before, after }: Sets): void {
-    void this.router.navigate([], { queryParams: { a: before.slice(0, MOST).join(','), b: after.slice(0, MOST).join(',') }, queryParamsHandling: 'merge' });
+    void this.router.navigate([], {
+      queryParams: { a: before.slice(0, MOST).join(','), b: after.slice(0, MOST).join(',') },
+      queryParamsHandling: 'merge',
+    });
   }
   protected go(to: { align?: Align; pattern?: string }): void {
     const { before, after } = this.sets();
@@ -356,7 +412,10 @@ export class Compare {
     const copied = navigator.clipboard?.writeText(link) ?? Promise.reject(new Error('no clipboard'));
     copied.then(
       () => this.store.dispatch(LessonActions.say({ text: 'The link to this comparison is copied.', kind: 'plain' })),
-      () => this.store.dispatch(LessonActions.say({ text: 'The address of this page is the link: copy it from there.', kind: 'plain' })),
+      () =>
+        this.store.dispatch(
+          LessonActions.say({ text: 'The address of this page is the link: copy it from there.', kind: 'plain' }),
+        ),
     );
   }
   protected print(): void {

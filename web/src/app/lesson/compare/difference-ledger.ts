@@ -12,17 +12,26 @@ const REACH = 5;
   selector: 'vk-difference-ledger',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [TableCsv],
-  host: { class: '@container block min-h-0 overflow-y-auto print:overflow-visible', tabindex: '0', role: 'region', 'aria-label': 'Differences' },
+  host: {
+    class: '@container block min-h-0 overflow-y-auto print:overflow-visible',
+    tabindex: '0',
+    role: 'region',
+    'aria-label': 'Differences',
+  },
   template: `
     <table #table class="w-full border-collapse">
       <thead>
         <tr class="sticky top-0 z-10 bg-paper text-left">
           <th class="pb-1 font-semibold">Differences <span class="pl-2 font-normal text-ink2">largest first</span></th>
           <th class="pb-1 text-right font-normal text-ink2" colspan="2">
-            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4" fill="none" stroke="var(--ink)" /></svg>before
+            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true">
+              <circle cx="5.5" cy="5.5" r="4" fill="none" stroke="var(--ink)" /></svg
+            >before
           </th>
           <th class="pb-1 text-right font-normal text-ink2" colspan="2">
-            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true"><circle cx="5.5" cy="5.5" r="4.5" fill="var(--ink)" /></svg>after
+            <svg width="11" height="11" class="mr-1 inline" aria-hidden="true">
+              <circle cx="5.5" cy="5.5" r="4.5" fill="var(--ink)" /></svg
+            >after
           </th>
           <th></th>
           <th
@@ -45,12 +54,26 @@ const REACH = 5;
             <td class="pr-2 pl-1 font-normal whitespace-nowrap text-ink2">{{ r.unit }}</td>
             <td class="hidden w-[110px] @min-[540px]:table-cell">
               <svg [attr.width]="W" height="22" aria-hidden="true">
-                <rect [attr.x]="W / 2 - worth" y="3" [attr.width]="2 * worth" height="16" fill="var(--rules)" opacity=".8" />
+                <rect
+                  [attr.x]="W / 2 - worth"
+                  y="3"
+                  [attr.width]="2 * worth"
+                  height="16"
+                  fill="var(--rules)"
+                  opacity=".8"
+                />
                 <path [attr.d]="'M' + W / 2 + ' 3v16'" stroke="var(--ink2)" />
                 @if (r.line; as l) {
                   <path [attr.d]="l" stroke="var(--ink)" fill="none" />
                 }
-                <rect [attr.x]="r.x - 4" y="7" width="8" height="8" [attr.fill]="r.real ? 'var(--ink)' : 'var(--sheet)'" stroke="var(--ink)" />
+                <rect
+                  [attr.x]="r.x - 4"
+                  y="7"
+                  width="8"
+                  height="8"
+                  [attr.fill]="r.real ? 'var(--ink)' : 'var(--sheet)'"
+                  stroke="var(--ink)"
+                />
               </svg>
             </td>
             <td class="text-right whitespace-nowrap">
@@ -95,7 +118,9 @@ export class DifferenceLedger {
         afterSd: plusMinus(id, d.after),
         unit: unitOf(id),
         x: at(d.difference),
-        line: interval ? `M${at(interval[0])} 11H${at(interval[1])}M${at(interval[0])} 7v8M${at(interval[1])} 7v8` : null,
+        line: interval
+          ? `M${at(interval[0])} 11H${at(interval[1])}M${at(interval[0])} 7v8M${at(interval[1])} 7v8`
+          : null,
         word,
         real: word === 'real change' || word === 'beyond their usual spread',
         explained: explained(d),

@@ -36,7 +36,9 @@ export function explained(d: Difference): string {
     return `${start} ${act} ${size} With ${d.together} measures looked at together, chance alone would show one like it in ${chance(c.p)}.`;
   if (c.word === 'no change that matters') return `${start} ${act} Whatever it truly is, it is less than that.`;
   const more =
-    c.enoughAt === null ? 'It varies too much for any number of swings to tell.' : `With the spread seen, ${c.enoughAt} swings on each side would tell.`;
+    c.enoughAt === null
+      ? 'It varies too much for any number of swings to tell.'
+      : `With the spread seen, ${c.enoughAt} swings on each side would tell.`;
   return `${start} ${act} ${more}`;
 }
 
@@ -64,5 +66,7 @@ export function headline(rows: readonly Difference[]): string {
     const counts = few.flatMap((d) => d.change?.enoughAt ?? []);
     return `No real change yet${counts.length ? `; ${Math.min(...counts)} swings on each side would tell the first` : ''}.`;
   }
-  return rows.some((d) => d.change) ? 'Nothing changed that matters.' : 'Two swings: within what this pupil usually does.';
+  return rows.some((d) => d.change)
+    ? 'Nothing changed that matters.'
+    : 'Two swings: within what this pupil usually does.';
 }

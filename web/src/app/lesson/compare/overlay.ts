@@ -54,7 +54,13 @@ export interface Band {
 const SPREAD = 2;
 
 /** Median and ± 2 SD of a value that each swing of a set gives at each place of the axis. */
-export function bandOf<V>(set: readonly V[], from: number, to: number, value: (v: V, x: number) => number, points = POINTS): Band {
+export function bandOf<V>(
+  set: readonly V[],
+  from: number,
+  to: number,
+  value: (v: V, x: number) => number,
+  points = POINTS,
+): Band {
   const x = Float64Array.from({ length: points }, (_, i) => from + ((to - from) * i) / (points - 1));
   const [centre, lo, hi] = [new Float64Array(points), new Float64Array(points), new Float64Array(points)];
   for (let i = 0; i < points; i++) {
@@ -113,7 +119,9 @@ export function middleRoute(set: readonly ReadView[]): {
     const points = told.flatMap((v) => {
       const t = phaseAxis(v.events).timeAt(phase);
       const [a, c] = [traceAt(v.path!.along, t), traceAt(v.path!.across, t)];
-      return Number.isFinite(a) && Number.isFinite(c) ? [[50 + (100 * a) / v.path!.apart, (100 * c) / v.path!.apart] as const] : [];
+      return Number.isFinite(a) && Number.isFinite(c)
+        ? [[50 + (100 * a) / v.path!.apart, (100 * c) / v.path!.apart] as const]
+        : [];
     });
     return points.length ? [median(points.map((p) => p[0])), median(points.map((p) => p[1]))] : null;
   };

@@ -20,7 +20,9 @@ const APART = 22;
         <path [attr.d]="axes()" />
       </g>
       <g fill="var(--ink2)" font-size="13">
-        <text [attr.x]="left() ? 10 : W - 10" y="19" [attr.text-anchor]="left() ? 'start' : 'end'">{{ left() ? '◀ target' : 'target ▶' }}</text>
+        <text [attr.x]="left() ? 10 : W - 10" y="19" [attr.text-anchor]="left() ? 'start' : 'end'">
+          {{ left() ? '◀ target' : 'target ▶' }}
+        </text>
         <text [attr.x]="W / 2 + 7" y="19">toes</text>
         @for (t of ticks(); track t.at) {
           <text class="figures" [attr.x]="t.x" [attr.y]="H - 6" text-anchor="middle">{{ t.at }}</text>
@@ -32,7 +34,13 @@ const APART = 22;
         <path [attr.d]="d" fill="none" stroke="var(--ink2)" stroke-width=".7" opacity=".4" />
       }
       @for (s of sets(); track s.side) {
-        <path [attr.d]="s.back" fill="none" stroke="var(--ink)" [attr.stroke-width]="s.side === 'before' ? 3.2 : 2" stroke-dasharray="6 4" />
+        <path
+          [attr.d]="s.back"
+          fill="none"
+          stroke="var(--ink)"
+          [attr.stroke-width]="s.side === 'before' ? 3.2 : 2"
+          stroke-dasharray="6 4"
+        />
         <path [attr.d]="s.down" fill="none" stroke="var(--ink)" [attr.stroke-width]="s.side === 'before' ? 4 : 3" />
         @if (s.side === 'before') {
           <path [attr.d]="s.back" fill="none" stroke="var(--sheet)" stroke-width="1.4" stroke-dasharray="6 4" />
@@ -41,18 +49,62 @@ const APART = 22;
       }
       @for (s of sets(); track s.side) {
         @for (m of s.marks; track m.n) {
-          <circle [attr.cx]="m.x" [attr.cy]="m.y" r="4" [attr.fill]="s.side === 'before' ? 'var(--sheet)' : 'var(--ink)'" stroke="var(--ink)" />
+          <circle
+            [attr.cx]="m.x"
+            [attr.cy]="m.y"
+            r="4"
+            [attr.fill]="s.side === 'before' ? 'var(--sheet)' : 'var(--ink)'"
+            stroke="var(--ink)"
+          />
         }
       }
       @for (l of lozenges(); track l.n) {
         <g>
-          <line [attr.x1]="l.x" [attr.y1]="l.y" [attr.x2]="l.lx" [attr.y2]="l.ly" stroke="var(--ink2)" stroke-width=".7" />
-          <path [attr.d]="'M' + l.lx + ' ' + (l.ly - 10) + 'l10 10l-10 10l-10 -10z'" fill="var(--sheet)" stroke="var(--ink)" />
-          <text class="figures" [attr.x]="l.lx" [attr.y]="l.ly + 4.2" text-anchor="middle" font-size="12" fill="var(--ink)">{{ l.n }}</text>
+          <line
+            [attr.x1]="l.x"
+            [attr.y1]="l.y"
+            [attr.x2]="l.lx"
+            [attr.y2]="l.ly"
+            stroke="var(--ink2)"
+            stroke-width=".7"
+          />
+          <path
+            [attr.d]="'M' + l.lx + ' ' + (l.ly - 10) + 'l10 10l-10 10l-10 -10z'"
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+          />
+          <text
+            class="figures"
+            [attr.x]="l.lx"
+            [attr.y]="l.ly + 4.2"
+            text-anchor="middle"
+            font-size="12"
+            fill="var(--ink)"
+          >
+            {{ l.n }}
+          </text>
         </g>
       }
-      <text [attr.x]="letters().lead" [attr.y]="H - 32" font-size="18" font-weight="700" fill="var(--lead)" text-anchor="middle">L</text>
-      <text [attr.x]="letters().trail" [attr.y]="H - 32" font-size="18" font-weight="700" fill="var(--trail)" text-anchor="middle">T</text>
+      <text
+        [attr.x]="letters().lead"
+        [attr.y]="H - 32"
+        font-size="18"
+        font-weight="700"
+        fill="var(--lead)"
+        text-anchor="middle"
+      >
+        L
+      </text>
+      <text
+        [attr.x]="letters().trail"
+        [attr.y]="H - 32"
+        font-size="18"
+        font-weight="700"
+        fill="var(--trail)"
+        text-anchor="middle"
+      >
+        T
+      </text>
     </svg>
   `,
 })
@@ -76,7 +128,10 @@ export class RoutesPlan {
   private readonly place = computed(() => {
     const s = this.scale();
     const side = this.left() ? -1 : 1;
-    return ([a, c]: readonly [number, number]): [number, number] => [W / 2 + side * s * (a - 50), (H - FOOT) / 2 - s * c];
+    return ([a, c]: readonly [number, number]): [number, number] => [
+      W / 2 + side * s * (a - 50),
+      (H - FOOT) / 2 - s * c,
+    ];
   });
   private d(route: Route): string {
     const place = this.place();
@@ -89,7 +144,9 @@ export class RoutesPlan {
   }
   protected readonly soles = computed(() => {
     const p = this.model();
-    return (p?.soles ?? []).map((sole) => `${this.d(sole.map(([a, c]) => [50 + (100 * a) / p!.apart, (100 * c) / p!.apart] as const))}Z`);
+    return (p?.soles ?? []).map(
+      (sole) => `${this.d(sole.map(([a, c]) => [50 + (100 * a) / p!.apart, (100 * c) / p!.apart] as const))}Z`,
+    );
   });
   protected readonly ticks = computed(() => [0, 25, 50, 75, 100].map((at) => ({ at, x: this.place()([at, 0])[0] })));
   protected readonly axes = computed(() => {
@@ -101,7 +158,9 @@ export class RoutesPlan {
   });
   protected readonly letters = computed(() => ({ lead: this.place()([118, 0])[0], trail: this.place()([-18, 0])[0] }));
   protected readonly singles = computed(() =>
-    [...this.before(), ...this.after()].length > 2 ? [...this.before(), ...this.after()].map((v) => this.d(routeOf(v, ...ROUTE_PHASES))) : [],
+    [...this.before(), ...this.after()].length > 2
+      ? [...this.before(), ...this.after()].map((v) => this.d(routeOf(v, ...ROUTE_PHASES)))
+      : [],
   );
   protected readonly sets = computed(() =>
     (['before', 'after'] as const).flatMap((side) => {
@@ -120,8 +179,11 @@ export class RoutesPlan {
     const marks = this.sets().at(-1)?.marks ?? [];
     const out: { n: number; x: number; y: number; lx: number; ly: number }[] = [];
     for (const m of marks) {
-      const free = (lx: number, ly: number) => ly > 14 && ly < H - FOOT - 14 && out.every((o) => Math.hypot(o.lx - lx, o.ly - ly) > APART);
-      const tries = [-38, 38, -56, 56, -74, 74].flatMap((dy) => [0, -26, 26].map((dx) => [m.x + dx, m.y + dy] as const));
+      const free = (lx: number, ly: number) =>
+        ly > 14 && ly < H - FOOT - 14 && out.every((o) => Math.hypot(o.lx - lx, o.ly - ly) > APART);
+      const tries = [-38, 38, -56, 56, -74, 74].flatMap((dy) =>
+        [0, -26, 26].map((dx) => [m.x + dx, m.y + dy] as const),
+      );
       const [lx, ly] = tries.find(([x, y]) => free(x, y)) ?? [m.x, m.y - 38];
       out.push({ ...m, lx, ly });
     }

@@ -47,7 +47,9 @@ interface Row {
           [attr.stroke-width]="b.n === 7 ? 1.5 : 1"
         />
         <path [attr.d]="'M' + b.lx + ' 6l9 9l-9 9l-9 -9z'" fill="var(--sheet)" stroke="var(--ink)" />
-        <text class="figures" [attr.x]="b.lx" y="19" text-anchor="middle" font-size="12" fill="var(--ink)">{{ b.n }}</text>
+        <text class="figures" [attr.x]="b.lx" y="19" text-anchor="middle" font-size="12" fill="var(--ink)">
+          {{ b.n }}
+        </text>
       }
       @for (r of rows(); track r.name; let i = $index) {
         <text x="0" [attr.y]="top(i) + 13" font-size="15" font-weight="600" fill="var(--ink)">{{ r.name }}</text>
@@ -75,11 +77,27 @@ interface Row {
         }
       }
       @for (t of ticks(); track t.label) {
-        <text class="figures" [attr.x]="t.x" [attr.y]="bottom() + 18" text-anchor="middle" font-size="13" fill="var(--ink2)">{{ t.label }}</text>
+        <text
+          class="figures"
+          [attr.x]="t.x"
+          [attr.y]="bottom() + 18"
+          text-anchor="middle"
+          font-size="13"
+          fill="var(--ink2)"
+        >
+          {{ t.label }}
+        </text>
       }
-      <text x="0" [attr.y]="bottom() + 18" font-size="13" fill="var(--ink2)">{{ align() === 'impact' ? 'ms to impact' : 'phase' }}</text>
+      <text x="0" [attr.y]="bottom() + 18" font-size="13" fill="var(--ink2)">
+        {{ align() === 'impact' ? 'ms to impact' : 'phase' }}
+      </text>
       @if (cursorX(); as x) {
-        <path [attr.d]="'M' + x + ' ' + HEAD + 'V' + bottom()" stroke="var(--ink)" stroke-width="1" stroke-dasharray="3 3" />
+        <path
+          [attr.d]="'M' + x + ' ' + HEAD + 'V' + bottom()"
+          stroke="var(--ink)"
+          stroke-width="1"
+          stroke-dasharray="3 3"
+        />
       }
     </svg>
   `,
@@ -102,22 +120,41 @@ export class ScoreOverlay {
       const [b, a] = [has(this.before()), has(this.after())];
       if (!b.length && !a.length) return [];
       const stave = STAVES.find((s) => s.id === id)!;
-      return [{ stave, name, before: b.length ? traceBand(b, trace, this.axis()) : null, after: a.length ? traceBand(a, trace, this.axis()) : null }];
+      return [
+        {
+          stave,
+          name,
+          before: b.length ? traceBand(b, trace, this.axis()) : null,
+          after: a.length ? traceBand(a, trace, this.axis()) : null,
+        },
+      ];
     }),
   );
   protected readonly rows = computed((): Row[] =>
     this.bands().map(({ stave, name, before, after }) => {
       const values = [before, after].flatMap((b) => (b ? [...b.median, ...b.lo, ...b.hi] : [])).filter(Number.isFinite);
-      const [lo, hi] = stave.id === 'share' ? [-2, 102] : [Math.min(stave.base, ...values), Math.max(stave.base, ...values)];
+      const [lo, hi] =
+        stave.id === 'share' ? [-2, 102] : [Math.min(stave.base, ...values), Math.max(stave.base, ...values)];
       const room = 0.08 * (hi - lo);
       const x = this.at() ?? this.impactAt();
       const unit = stave.unit.split(/[ ,]/)[0]!;
       const now = ([['before', before] as const, ['after', after] as const] as const).flatMap(([side, b]) => {
         const v = b ? valueAt(b, x) : NaN;
         const shown = unit === '%' ? '%' : '';
-        return Number.isFinite(v) ? [{ side, text: `${figure(v, unit)}${shown}${this.at() === null ? ' at P7' : ''}` }] : [];
+        return Number.isFinite(v)
+          ? [{ side, text: `${figure(v, unit)}${shown}${this.at() === null ? ' at P7' : ''}` }]
+          : [];
       });
-      return { name, unit: stave.unit.replace(', toes up', ''), base: stave.base, lo: lo - room, hi: hi + room, before, after, now };
+      return {
+        name,
+        unit: stave.unit.replace(', toes up', ''),
+        base: stave.base,
+        lo: lo - room,
+        hi: hi + room,
+        before,
+        after,
+        now,
+      };
     }),
   );
   private readonly impactAt = computed(() => eventAt(this.all(), 'p7', this.axis()));
@@ -198,7 +235,10 @@ export class ScoreOverlay {
       data: [0],
       renderItem: (_: unknown, api: { coord: (p: number[]) => number[] }) => {
         const known = Array.from(b.x.keys()).filter((k) => Number.isFinite(b.lo[k]!));
-        const points = [...known.map((k) => api.coord([b.x[k]!, b.hi[k]!])), ...[...known].reverse().map((k) => api.coord([b.x[k]!, b.lo[k]!]))];
+        const points = [
+          ...known.map((k) => api.coord([b.x[k]!, b.hi[k]!])),
+          ...[...known].reverse().map((k) => api.coord([b.x[k]!, b.lo[k]!])),
+        ];
         return { type: 'polygon', shape: { points }, style: { fill: paint, opacity } };
       },
     });

@@ -17,7 +17,8 @@ const FIRST_SETS = 5;
 export const comparable = (s: SwingHead): boolean => s.kind === 'full' && s.tag !== 'exercise' && s.thumbnail !== null;
 
 /** Ids of a link's parameter. */
-export const idsOf = (text: string | null | undefined): string[] => (text ? text.split(',').filter(Boolean).slice(0, MOST) : []);
+export const idsOf = (text: string | null | undefined): string[] =>
+  text ? text.split(',').filter(Boolean).slice(0, MOST) : [];
 
 /** What is compared when nothing was chosen: the first and the last swings of a lesson with the club used most. */
 export function firstSets(rack: readonly SwingHead[]): Sets {
@@ -58,7 +59,8 @@ export function groupsOf(swings: readonly SwingHead[]): Group[] {
     ids: g.slice(-MOST).map((s) => s.id),
   }));
   const stars = new Map<string, SwingHead[]>();
-  for (const s of swings.filter((x) => x.starred && comparable(x))) stars.set(s.clubName, [...(stars.get(s.clubName) ?? []), s]);
+  for (const s of swings.filter((x) => x.starred && comparable(x)))
+    stars.set(s.clubName, [...(stars.get(s.clubName) ?? []), s]);
   const starred = [...stars].map(([club, g]): Group => ({
     key: `star|${club}`,
     words: `Starred · ${club} (${g.length})`,
@@ -81,6 +83,9 @@ export function setWords(ids: readonly string[], swings: readonly SwingHead[], l
       : run
         ? `swings ${numbers[0]}–${numbers.at(-1)}`
         : `swings ${numbers.slice(0, 6).join(', ')}${numbers.length > 6 ? ' …' : ''}`;
-  const when = lessons.length === 1 && lessons[0] === lessonId ? '' : `, ${lessons.length === 1 ? day(own[0]!.recordedAt) : `${lessons.length} lessons`}`;
+  const when =
+    lessons.length === 1 && lessons[0] === lessonId
+      ? ''
+      : `, ${lessons.length === 1 ? day(own[0]!.recordedAt) : `${lessons.length} lessons`}`;
   return `${which} · ${clubs}${when}`;
 }

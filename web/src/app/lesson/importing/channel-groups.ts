@@ -17,7 +17,9 @@ export interface ChannelGroup {
 }
 
 /** Factors to SI that a column may need. */
-export const UNITS_OF: Readonly<Record<Channel['kind'], readonly { readonly words: string; readonly factor: number }[]>> = {
+export const UNITS_OF: Readonly<
+  Record<Channel['kind'], readonly { readonly words: string; readonly factor: number }[]>
+> = {
   time: [
     { words: 's', factor: 1 },
     { words: 'ms', factor: 1e-3 },
@@ -59,10 +61,19 @@ const wrench = (i: 1 | 2): Channel[] => [
   { id: `p${i}_mz`, words: `Moment about the vertical, ${SIDES[i - 1]}`, kind: 'moment' },
 ];
 const CORNERS = ['ball and left', 'heels and left', 'heels and right', 'ball and right'] as const;
-const cells = (i: 1 | 2): Channel[] => CORNERS.map((words, c) => ({ id: `p${i}_c${c + 1}`, words: `Cell at ${words}, ${SIDES[i - 1]} board`, kind: 'force' }));
+const cells = (i: 1 | 2): Channel[] =>
+  CORNERS.map((words, c) => ({
+    id: `p${i}_c${c + 1}`,
+    words: `Cell at ${words}, ${SIDES[i - 1]} board`,
+    kind: 'force',
+  }));
 const places = [1, 2].flatMap((i) => [
   { id: `p${i}_x_m`, words: `${i === 1 ? 'First' : 'Second'}: centre toward the ball, m`, usual: '0' },
-  { id: `p${i}_y_m`, words: `${i === 1 ? 'First' : 'Second'}: centre to the left, m`, usual: i === 1 ? '0.25' : '-0.25' },
+  {
+    id: `p${i}_y_m`,
+    words: `${i === 1 ? 'First' : 'Second'}: centre to the left, m`,
+    usual: i === 1 ? '0.25' : '-0.25',
+  },
 ]);
 
 export const CHANNEL_GROUPS: readonly ChannelGroup[] = [
@@ -90,7 +101,12 @@ export const CHANNEL_GROUPS: readonly ChannelGroup[] = [
     ],
     keys: [],
   },
-  { id: 'mat', words: 'a mat', channels: [TIME, ...EXTRAS], keys: [{ id: 'pitch_m', words: 'Pitch of the cells, m', usual: '0.01' }] },
+  {
+    id: 'mat',
+    words: 'a mat',
+    channels: [TIME, ...EXTRAS],
+    keys: [{ id: 'pitch_m', words: 'Pitch of the cells, m', usual: '0.01' }],
+  },
 ];
 
 /** The kind of device whose channels a proposal names most of. */

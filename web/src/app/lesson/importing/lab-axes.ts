@@ -15,7 +15,10 @@ type Axis = (typeof AXES)[number];
   template: `
     <form class="overlay-card w-[760px] p-6 text-15" (submit)="$event.preventDefault(); told.take()">
       <h2 class="text-18 font-semibold">Lab axes of {{ data.file.name }}</h2>
-      <p class="text-ink2">Every laboratory lays its axes as it likes. Right is: toes and ball up, feet side by side, the load on L at the end.</p>
+      <p class="text-ink2">
+        Every laboratory lays its axes as it likes. Right is: toes and ball up, feet side by side, the load on L at the
+        end.
+      </p>
       <div class="mt-4 grid grid-cols-[1fr_1fr] gap-x-6">
         <div>
           <div class="grid grid-cols-2 gap-3">
@@ -44,7 +47,9 @@ type Axis = (typeof AXES)[number];
           @if (told.preview(); as p) {
             <vk-stance-plan [preview]="p" [handed]="told.handed()" />
           } @else {
-            <p class="grid h-[220px] place-items-center bg-sheet px-6 text-center text-ink2">{{ told.loading() ? 'Drawing the feet …' : '' }}</p>
+            <p class="grid h-[220px] place-items-center bg-sheet px-6 text-center text-ink2">
+              {{ told.loading() ? 'Drawing the feet …' : '' }}
+            </p>
           }
         </div>
       </div>
@@ -52,7 +57,8 @@ type Axis = (typeof AXES)[number];
       <div class="mt-3 flex items-center gap-4">
         <button class="plain-button" [disabled]="!told.preview()">Read with these axes</button>
         <label class="flex items-center gap-2"
-          ><input type="checkbox" [checked]="told.remember()" (change)="told.forgetOrNot()" /> and all files of this laboratory</label
+          ><input type="checkbox" [checked]="told.remember()" (change)="told.forgetOrNot()" /> and all files of this
+          laboratory</label
         >
         <button type="button" class="link ml-auto" (click)="told.ref.close()">Do not read it</button>
       </div>

@@ -8,7 +8,12 @@ import { chartHost, themeColour } from '../../drawing/chart-host';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'relative block' },
   template: `
-    <div #box class="h-full w-full" role="img" aria-label="Total load and lead share over time, as the file is understood now"></div>
+    <div
+      #box
+      class="h-full w-full"
+      role="img"
+      aria-label="Total load and lead share over time, as the file is understood now"
+    ></div>
     <p class="absolute top-0 left-12 text-13 text-ink2">load{{ preview().absolute ? ', N' : '' }}</p>
     @if (preview().left.length) {
       <p class="absolute top-[48%] left-12 text-13 text-ink2">lead share, %</p>

@@ -13,9 +13,14 @@ import { toldFile } from './told-file';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [LoadTrace, StancePlan],
   template: `
-    <form class="overlay-card flex max-h-[94vh] w-[1040px] flex-col p-6 text-15" (submit)="$event.preventDefault(); told.take()">
+    <form
+      class="overlay-card flex max-h-[94vh] w-[1040px] flex-col p-6 text-15"
+      (submit)="$event.preventDefault(); told.take()"
+    >
       <h2 class="text-18 font-semibold">What the columns of {{ data.file.name }} mean</h2>
-      <p class="text-ink2">Its header is new here. Name what is known; the rest is left. It is remembered for every file with this header.</p>
+      <p class="text-ink2">
+        Its header is new here. Name what is known; the rest is left. It is remembered for every file with this header.
+      </p>
       <div class="mt-4 grid min-h-0 flex-1 grid-cols-[1fr_400px] gap-x-8">
         <div class="min-h-0 overflow-auto pr-2">
           <div class="flex flex-wrap gap-1" role="radiogroup" aria-label="What was it recorded with">
@@ -47,8 +52,14 @@ import { toldFile } from './told-file';
                   <td class="py-1 pr-2">{{ c.words }}</td>
                   <td class="py-1 pr-2">
                     <div class="field">
-                      <select [attr.aria-label]="'Column of ' + c.words" [value]="columnOf(c.id)" (change)="setColumn(c.id, $any($event.target).value)">
-                        <option value="" [selected]="!columnOf(c.id)">{{ c.optional ? 'not there' : 'choose …' }}</option>
+                      <select
+                        [attr.aria-label]="'Column of ' + c.words"
+                        [value]="columnOf(c.id)"
+                        (change)="setColumn(c.id, $any($event.target).value)"
+                      >
+                        <option value="" [selected]="!columnOf(c.id)">
+                          {{ c.optional ? 'not there' : 'choose …' }}
+                        </option>
                         @for (n of names; track $index) {
                           <option [value]="n" [selected]="n === columnOf(c.id)">{{ n }}</option>
                         }
@@ -57,7 +68,11 @@ import { toldFile } from './told-file';
                   </td>
                   <td class="py-1 pr-2">
                     <div class="field">
-                      <select [attr.aria-label]="'Unit of ' + c.words" [disabled]="!columnOf(c.id)" (change)="setUnit(c.id, +$any($event.target).value)">
+                      <select
+                        [attr.aria-label]="'Unit of ' + c.words"
+                        [disabled]="!columnOf(c.id)"
+                        (change)="setUnit(c.id, +$any($event.target).value)"
+                      >
                         @for (u of units[c.kind]; track u.words) {
                           <option [value]="u.factor" [selected]="u.factor === unitOf(c.id)">{{ u.words }}</option>
                         }
@@ -66,7 +81,13 @@ import { toldFile } from './told-file';
                   </td>
                   <td class="py-1">
                     @if (c.kind !== 'time') {
-                      <button type="button" class="link" [disabled]="!columnOf(c.id)" [attr.aria-label]="'Turn the sign of ' + c.words" (click)="turn(c.id)">
+                      <button
+                        type="button"
+                        class="link"
+                        [disabled]="!columnOf(c.id)"
+                        [attr.aria-label]="'Turn the sign of ' + c.words"
+                        (click)="turn(c.id)"
+                      >
                         {{ signOf(c.id) }}
                       </button>
                     }
@@ -78,13 +99,23 @@ import { toldFile } from './told-file';
           <div class="mt-3 grid grid-cols-3 gap-3">
             @if (!columnOf('time')) {
               <label class="field"
-                >No time column: rate, Hz<input type="number" min="1" step="any" [value]="rate() ?? ''" (input)="rate.set(numberIn($event))"
+                >No time column: rate, Hz<input
+                  type="number"
+                  min="1"
+                  step="any"
+                  [value]="rate() ?? ''"
+                  (input)="rate.set(numberIn($event))"
               /></label>
             }
             @for (k of group().keys; track k.id) {
               <label class="field"
                 >{{ k.words
-                }}<input type="number" step="any" [value]="keys()[k.id] ?? ''" [placeholder]="k.usual" (input)="setKey(k.id, $any($event.target).value)"
+                }}<input
+                  type="number"
+                  step="any"
+                  [value]="keys()[k.id] ?? ''"
+                  [placeholder]="k.usual"
+                  (input)="setKey(k.id, $any($event.target).value)"
               /></label>
             }
             @if (group().id === 'mat') {
@@ -97,9 +128,19 @@ import { toldFile } from './told-file';
                   }
                 </select></label
               >
-              <label class="field">Rows (heels first)<input type="number" min="1" [value]="rows() ?? ''" (input)="rows.set(numberIn($event))" /></label>
               <label class="field"
-                >Columns (golfer’s right first)<input type="number" min="1" [value]="cols() ?? ''" (input)="cols.set(numberIn($event))"
+                >Rows (heels first)<input
+                  type="number"
+                  min="1"
+                  [value]="rows() ?? ''"
+                  (input)="rows.set(numberIn($event))"
+              /></label>
+              <label class="field"
+                >Columns (golfer’s right first)<input
+                  type="number"
+                  min="1"
+                  [value]="cols() ?? ''"
+                  (input)="cols.set(numberIn($event))"
               /></label>
             }
           </div>
@@ -125,7 +166,8 @@ import { toldFile } from './told-file';
       <div class="mt-4 flex items-center gap-4">
         <button class="plain-button" [disabled]="!told.preview()">Read with these columns</button>
         <label class="flex items-center gap-2"
-          ><input type="checkbox" [checked]="told.remember()" (change)="told.forgetOrNot()" /> and every file with this header</label
+          ><input type="checkbox" [checked]="told.remember()" (change)="told.forgetOrNot()" /> and every file with this
+          header</label
         >
         <button type="button" class="link ml-auto" (click)="told.ref.close()">Do not read it</button>
       </div>
@@ -150,8 +192,11 @@ export class MapColumns {
   protected readonly mapping = computed((): CsvMapping | null => {
     const all = this.columns();
     const columns = Object.fromEntries(this.channels().flatMap((c) => (all[c.id] ? [[c.id, all[c.id]!]] : [])));
-    const named = this.channels().every((c) => c.optional || columns[c.id] || (c.id === 'time' && this.rate() !== null));
-    const cells = this.group().id === 'mat' ? { first: this.first(), rows: this.rows() ?? 0, cols: this.cols() ?? 0 } : undefined;
+    const named = this.channels().every(
+      (c) => c.optional || columns[c.id] || (c.id === 'time' && this.rate() !== null),
+    );
+    const cells =
+      this.group().id === 'mat' ? { first: this.first(), rows: this.rows() ?? 0, cols: this.cols() ?? 0 } : undefined;
     if (!named || (cells && !(cells.first && cells.rows > 0 && cells.cols > 0))) return null;
     const asked = new Set(this.group().keys.map((k) => k.id));
     const keys = Object.fromEntries(Object.entries(this.keys()).filter(([k]) => asked.has(k)));
@@ -175,7 +220,10 @@ export class MapColumns {
     return (this.columns()[channel]?.factor ?? 1) < 0 ? 'turned' : 'as it is';
   }
   protected setColumn(channel: string, column: string): void {
-    this.columns.update((all) => ({ ...all, [channel]: column ? { column, factor: all[channel]?.factor ?? 1 } : undefined }));
+    this.columns.update((all) => ({
+      ...all,
+      [channel]: column ? { column, factor: all[channel]?.factor ?? 1 } : undefined,
+    }));
   }
   protected setUnit(channel: string, factor: number): void {
     this.change(channel, (old) => Math.sign(old) * factor);
@@ -184,7 +232,9 @@ export class MapColumns {
     this.change(channel, (old) => -old);
   }
   private change(channel: string, factor: (old: number) => number): void {
-    this.columns.update((all) => (all[channel] ? { ...all, [channel]: { ...all[channel], factor: factor(all[channel].factor) } } : all));
+    this.columns.update((all) =>
+      all[channel] ? { ...all, [channel]: { ...all[channel], factor: factor(all[channel].factor) } } : all,
+    );
   }
   protected setKey(key: string, text: string): void {
     this.keys.update((all) => Object.fromEntries(Object.entries({ ...all, [key]: text }).filter(([, v]) => v !== '')));

@@ -16,20 +16,34 @@ const LEAST_WIDTH = 0.9;
   template: `
     <svg [attr.viewBox]="'0 0 ' + W + ' ' + H" class="block w-full bg-sheet" role="img" [attr.aria-label]="spoken()">
       <g font-size="13" fill="var(--ink2)">
-        <text [attr.x]="handed() === 'right' ? 8 : W - 8" y="17" [attr.text-anchor]="handed() === 'right' ? 'start' : 'end'">
+        <text
+          [attr.x]="handed() === 'right' ? 8 : W - 8"
+          y="17"
+          [attr.text-anchor]="handed() === 'right' ? 'start' : 'end'"
+        >
           {{ handed() === 'right' ? '◀ target' : 'target ▶' }}
         </text>
         <text [attr.x]="W / 2" y="17" text-anchor="middle">▲ ball</text>
         <text [attr.x]="W / 2" [attr.y]="H - 8" text-anchor="middle">heels</text>
       </g>
       @for (f of feet(); track $index) {
-        <path [attr.d]="f.sole" fill="none" [attr.stroke]="f.colour" stroke-width="1.4" [attr.stroke-dasharray]="f.letter === 'T' ? '4 3' : null" />
+        <path
+          [attr.d]="f.sole"
+          fill="none"
+          [attr.stroke]="f.colour"
+          stroke-width="1.4"
+          [attr.stroke-dasharray]="f.letter === 'T' ? '4 3' : null"
+        />
         <path [attr.d]="f.route" fill="none" [attr.stroke]="f.colour" stroke-width="1" opacity=".8" />
         <circle [attr.cx]="f.x" [attr.cy]="f.y" r="3" [attr.fill]="f.colour" />
-        <text [attr.x]="f.x + 12" [attr.y]="f.y + 5" font-size="15" font-weight="700" [attr.fill]="f.colour">{{ f.letter }}</text>
+        <text [attr.x]="f.x + 12" [attr.y]="f.y + 5" font-size="15" font-weight="700" [attr.fill]="f.colour">
+          {{ f.letter }}
+        </text>
       }
       @if (!feet().length) {
-        <text [attr.x]="W / 2" [attr.y]="H / 2" text-anchor="middle" font-size="13" fill="var(--ink2)">nobody stands on it</text>
+        <text [attr.x]="W / 2" [attr.y]="H / 2" text-anchor="middle" font-size="13" fill="var(--ink2)">
+          nobody stands on it
+        </text>
       }
     </svg>
   `,

@@ -32,7 +32,10 @@ export function toldFile(file: File, how: Signal<How | null>): ToldFile {
   const lesson = inject(Store).selectSignal(lessonFeature.selectLesson);
   const remember = signal(true);
   const handed = computed(() => lesson()?.pupil.handed ?? 'right');
-  const looked = rxResource({ params: () => how() ?? undefined, stream: ({ params }) => reading.preview(file, params) });
+  const looked = rxResource({
+    params: () => how() ?? undefined,
+    stream: ({ params }) => reading.preview(file, params),
+  });
   const preview = computed(() => (how() && looked.hasValue() ? looked.value() : null));
   return {
     ref,

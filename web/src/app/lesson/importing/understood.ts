@@ -27,17 +27,22 @@ export function understood(p: RecordingPreview, handed: 'right' | 'left'): Under
   const doubt = (words: string): Understood => ({ words, doubtful: true });
   const there = p.feet.filter((f) => f.stands);
   if (!there.length) return doubt('Nobody stands on it: no plate carries a load.');
-  if (p.sideways !== null && p.sideways > SIDEWAYS) return doubt('The weight points sideways: the third axis must be the vertical one.');
+  if (p.sideways !== null && p.sideways > SIDEWAYS)
+    return doubt('The weight points sideways: the third axis must be the vertical one.');
   const kg = there.reduce((s, f) => s + f.load, 0) / 9.80665;
   const weight = p.absolute ? `${kg.toFixed(0)} kg stand there. ` : '';
-  if (there.length < p.feet.length) return doubt('Only one of the two carries a load: a sign may be turned, or another column be the vertical force.');
-  if (there.length < 2) return { words: `${weight}One pressure for both feet.`, doubtful: p.absolute && (kg < 20 || kg > 250) };
+  if (there.length < p.feet.length)
+    return doubt('Only one of the two carries a load: a sign may be turned, or another column be the vertical force.');
+  if (there.length < 2)
+    return { words: `${weight}One pressure for both feet.`, doubtful: p.absolute && (kg < 20 || kg > 250) };
   const [a, b] = there.map((f) => f.stands!) as [readonly [number, number], readonly [number, number]];
   const [apart, before] = [Math.abs(a[1] - b[1]), Math.abs(a[0] - b[0])];
   const cm = (m: number) => `${Math.round(100 * m)} cm`;
   if (before > apart) return doubt(`One foot stands ${cm(before)} before the other: ball and left may be exchanged.`);
-  if (apart < LEAST_APART || apart > MOST_APART) return doubt(`The feet stand ${cm(apart)} apart: the places of the plates may be wrong.`);
-  if (p.absolute && (kg < 20 || kg > 250)) return doubt(`${kg.toFixed(0)} kg stand there: the unit of the vertical force may be wrong.`);
+  if (apart < LEAST_APART || apart > MOST_APART)
+    return doubt(`The feet stand ${cm(apart)} apart: the places of the plates may be wrong.`);
+  if (p.absolute && (kg < 20 || kg > 250))
+    return doubt(`${kg.toFixed(0)} kg stand there: the unit of the vertical force may be wrong.`);
   const lead = shareAtPeak(p, handed);
   const share = Number.isNaN(lead) ? '' : ` ${lead.toFixed(0)}% on the lead foot after the greatest load.`;
   if (lead < 40) return doubt(`Only${share} Left and right may be exchanged, or the pupil plays from the other side.`);

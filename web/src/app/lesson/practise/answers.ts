@@ -49,15 +49,31 @@ export interface Attempt {
       </p>
       <ol class="mt-2 flex flex-wrap gap-2" aria-label="Swings of this rung">
         @for (a of shown(); track a.number) {
-          <li class="w-[64px] text-center" [attr.aria-label]="'Swing ' + a.number + ': ' + (hidden() ? 'done' : words(a))">
+          <li
+            class="w-[64px] text-center"
+            [attr.aria-label]="'Swing ' + a.number + ': ' + (hidden() ? 'done' : words(a))"
+          >
             <svg viewBox="0 0 40 40" width="40" height="40" class="mx-auto" aria-hidden="true">
               @if (hidden() || a.task.answer === null) {
-                <circle cx="20" cy="20" r="13" fill="none" stroke="var(--ink2)" stroke-width="2" stroke-dasharray="4 3" />
+                <circle
+                  cx="20"
+                  cy="20"
+                  r="13"
+                  fill="none"
+                  stroke="var(--ink2)"
+                  stroke-width="2"
+                  stroke-dasharray="4 3"
+                />
               } @else if (a.task.answer === 'in') {
                 <circle cx="20" cy="20" r="14" fill="var(--ink)" />
               } @else {
                 <circle cx="20" cy="20" r="13" fill="none" stroke="var(--ink)" stroke-width="2" />
-                <path [attr.d]="a.task.answer === 'under' ? 'M26 13L14 20L26 27' : 'M14 13L26 20L14 27'" fill="none" stroke="var(--alarm)" stroke-width="3" />
+                <path
+                  [attr.d]="a.task.answer === 'under' ? 'M26 13L14 20L26 27' : 'M14 13L26 20L14 27'"
+                  fill="none"
+                  stroke="var(--alarm)"
+                  stroke-width="3"
+                />
               }
             </svg>
             <span class="figures text-13 text-ink2">{{ hidden() || a.task.value === null ? '–' : figure(a) }}</span>

@@ -20,12 +20,26 @@ const ROOM = 5;
       <path d="M0 24H452M1 17v14M451 17v14" stroke="var(--strong-rules)" />
       <rect [attr.x]="edges()[0]" y="9" [attr.width]="edges()[1] - edges()[0]" height="30" fill="url(#band-hatch)" />
       @if (band()[0] !== null) {
-        <path [attr.d]="'M' + (edges()[0] + 8) + ' 9H' + edges()[0] + 'V39H' + (edges()[0] + 8)" fill="none" stroke="var(--target)" stroke-width="3" />
-        <text class="figures" [attr.x]="edges()[0]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">{{ figure(band()[0]!) }}</text>
+        <path
+          [attr.d]="'M' + (edges()[0] + 8) + ' 9H' + edges()[0] + 'V39H' + (edges()[0] + 8)"
+          fill="none"
+          stroke="var(--target)"
+          stroke-width="3"
+        />
+        <text class="figures" [attr.x]="edges()[0]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">
+          {{ figure(band()[0]!) }}
+        </text>
       }
       @if (band()[1] !== null) {
-        <path [attr.d]="'M' + (edges()[1] - 8) + ' 9H' + edges()[1] + 'V39H' + (edges()[1] - 8)" fill="none" stroke="var(--target)" stroke-width="3" />
-        <text class="figures" [attr.x]="edges()[1]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">{{ figure(band()[1]!) }}</text>
+        <path
+          [attr.d]="'M' + (edges()[1] - 8) + ' 9H' + edges()[1] + 'V39H' + (edges()[1] - 8)"
+          fill="none"
+          stroke="var(--target)"
+          stroke-width="3"
+        />
+        <text class="figures" [attr.x]="edges()[1]" y="68" text-anchor="middle" font-size="24" fill="var(--target)">
+          {{ figure(band()[1]!) }}
+        </text>
       }
       @if (ends(); as e) {
         <g class="figures" font-size="24" fill="var(--ink2)">

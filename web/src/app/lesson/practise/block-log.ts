@@ -17,7 +17,10 @@ import { PainEntry } from './pain-entry';
         <vk-pain-entry words="after" [value]="after()" (changed)="after.set($event)" />
       </div>
       @if (rose()) {
-        <p class="mt-1 text-alarm">Pain rose by {{ after()! - before()! }}: the drill stops here. Stop on pain; see a physician or physiotherapist first.</p>
+        <p class="mt-1 text-alarm">
+          Pain rose by {{ after()! - before()! }}: the drill stops here. Stop on pain; see a physician or
+          physiotherapist first.
+        </p>
       }
       <div class="mt-1 flex flex-wrap gap-2">
         <button class="plain-button" (click)="write('done', 'passed')">Done, test passed</button>
@@ -34,11 +37,18 @@ export class BlockLog {
   readonly log = output<BlockResult | null>();
   protected readonly before = signal<number | null>(null);
   protected readonly after = signal<number | null>(null);
-  protected readonly rose = computed(() => this.before() !== null && this.after() !== null && this.after()! - this.before()! >= PAIN_RISE);
+  protected readonly rose = computed(
+    () => this.before() !== null && this.after() !== null && this.after()! - this.before()! >= PAIN_RISE,
+  );
   protected readonly said = computed(() => {
     const r = this.result()!;
-    const pain = r.painBefore === null || r.painAfter === null ? '' : ` Pain ${r.painBefore} before, ${r.painAfter} after.`;
-    const did = { done: r.test === 'passed' ? 'Done, test passed.' : 'Done, test not passed.', missed: 'Missed.', stopped: 'Stopped by pain.' }[r.did];
+    const pain =
+      r.painBefore === null || r.painAfter === null ? '' : ` Pain ${r.painBefore} before, ${r.painAfter} after.`;
+    const did = {
+      done: r.test === 'passed' ? 'Done, test passed.' : 'Done, test not passed.',
+      missed: 'Missed.',
+      stopped: 'Stopped by pain.',
+    }[r.did];
     return `${did}${pain}`;
   });
 

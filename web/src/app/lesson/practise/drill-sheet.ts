@@ -73,8 +73,8 @@ import { againstWords, testWords, validWords } from '../../drill-words';
     <section class="mt-3 border-l-2 border-alarm pl-3 leading-5" aria-label="Cautions">
       @if (drill().onPlate; as plate) {
         <p>
-          It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as an exercise, kept out of comparisons and
-          trends.
+          It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as an
+          exercise, kept out of comparisons and trends.
         </p>
       }
       @if (notWith()) {
@@ -115,6 +115,13 @@ export class DrillSheet {
   });
 
   protected passByEye(rung: number): void {
-    this.eye.emit({ ...BLANK_ENTRY, at: new Date().toISOString(), kind: 'trainer', drill: this.drill().id, rung, passed: true });
+    this.eye.emit({
+      ...BLANK_ENTRY,
+      at: new Date().toISOString(),
+      kind: 'trainer',
+      drill: this.drill().id,
+      rung,
+      passed: true,
+    });
   }
 }

@@ -8,10 +8,14 @@ const filmMarks = (marks: Readonly<Record<string, number>>): string => {
 
 /** What an entry of the logbook says, in a sentence. */
 export function entryWords(e: LogEntry): string {
-  const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) => (e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`));
-  const drill = e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
+  const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) =>
+    e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`,
+  );
+  const drill =
+    e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
   const felt = e.felt === null ? [] : [`felt ${e.felt}% on the lead foot at impact`];
-  const pain = e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];
+  const pain =
+    e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];
   const film = e.film ? [`Film${filmMarks(e.film.marks)}`] : [];
   return `${[...film, ...drill, ...checks, ...felt, ...pain, ...(e.note ? [e.note.replace(/\.$/, '')] : [])].join('; ')}.`;
 }

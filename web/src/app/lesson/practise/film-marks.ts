@@ -1,5 +1,13 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { LogEntry, LogFilm } from '@vilko/contract';
 import { rateOf } from '../../film/film-file';
 
@@ -118,7 +126,9 @@ export class FilmMarks {
     return this.marks()[id] ?? null;
   }
   protected mark(id: string): void {
-    this.marks.update((m) => (id in m ? Object.fromEntries(Object.entries(m).filter(([k]) => k !== id)) : { ...m, [id]: this.now() }));
+    this.marks.update((m) =>
+      id in m ? Object.fromEntries(Object.entries(m).filter(([k]) => k !== id)) : { ...m, [id]: this.now() },
+    );
   }
   protected seek(t: number): void {
     const video = this.video().nativeElement;

@@ -11,13 +11,16 @@ describe('what the trainer hears', () => {
   it('squashes when the unloaded lead foot presses down again, once a swing', () => {
     const watch = new SquashWatch();
     const see = (time: number, share: number) => watch.see({ time, lead: 7 * share, trail: 7 * (100 - share) });
-    const swing = (from: number) => [52, 40, 30, 24, 23, 27, 31.5, 40, 60, 90].map((share, i) => see(from + 0.1 * i, share));
+    const swing = (from: number) =>
+      [52, 40, 30, 24, 23, 27, 31.5, 40, 60, 90].map((share, i) => see(from + 0.1 * i, share));
     expect(swing(0).map(Number)).toEqual([0, 0, 0, 0, 0, 0, 1, 0, 0, 0]);
     expect(swing(8).filter(Boolean).length).toBe(1);
   });
   it('stays quiet for somebody who only stands, and for nobody', () => {
     const watch = new SquashWatch();
-    const stands = Array.from({ length: 40 }, (_, i) => watch.see({ time: 0.1 * i, lead: 350 + 40 * Math.sin(i), trail: 350 - 40 * Math.sin(i) }));
+    const stands = Array.from({ length: 40 }, (_, i) =>
+      watch.see({ time: 0.1 * i, lead: 350 + 40 * Math.sin(i), trail: 350 - 40 * Math.sin(i) }),
+    );
     expect(stands.some(Boolean)).toBeFalse();
     expect(watch.see({ time: 5, lead: 20, trail: 10 })).toBeFalse();
   });

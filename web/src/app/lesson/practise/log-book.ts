@@ -47,11 +47,22 @@ const SHOWN = 4;
           <vk-pain-entry words="Pain before" [value]="before()" (changed)="before.set($event)" />
           <vk-pain-entry words="after" [value]="after()" (changed)="after.set($event)" />
         </div>
-        <label class="field mt-1">In words<textarea rows="2" maxlength="1000" [value]="note()" (input)="note.set($any($event.target).value)"></textarea></label>
+        <label class="field mt-1"
+          >In words<textarea
+            rows="2"
+            maxlength="1000"
+            [value]="note()"
+            (input)="note.set($any($event.target).value)"
+          ></textarea>
+        </label>
         <div class="mt-2 flex items-center gap-3">
           <button class="main-button" [disabled]="empty()" (click)="keep()">Keep, as not measured</button>
           <label class="plain-button cursor-pointer"
-            >Keep a film<input class="sr-only" type="file" accept="video/webm,video/mp4,video/quicktime" (change)="keepFilm($any($event.target))"
+            >Keep a film<input
+              class="sr-only"
+              type="file"
+              accept="video/webm,video/mp4,video/quicktime"
+              (change)="keepFilm($any($event.target))"
           /></label>
         </div>
       </div>
@@ -61,12 +72,19 @@ const SHOWN = 4;
         <li class="flex gap-2 border-t border-rules py-1">
           <span class="figures w-[52px] shrink-0 text-ink2">{{ date(e.at) }}</span>
           <span class="min-w-0 flex-1"
-            >{{ words(e) }} <span class="text-ink2">{{ e.from === 'pupil' ? 'from the pupil, not measured' : 'not measured' }}</span>
+            >{{ words(e) }}
+            <span class="text-ink2">{{ e.from === 'pupil' ? 'from the pupil, not measured' : 'not measured' }}</span>
             @if (e.film) {
               <button class="link" (click)="watch.emit(e)">Watch and mark</button>
             }
           </span>
-          <button class="link shrink-0 self-start" [attr.aria-label]="'Delete the entry of ' + date(e.at)" (click)="remove.emit(e.id)">Delete</button>
+          <button
+            class="link shrink-0 self-start"
+            [attr.aria-label]="'Delete the entry of ' + date(e.at)"
+            (click)="remove.emit(e.id)"
+          >
+            Delete
+          </button>
         </li>
       } @empty {
         <li class="text-ink2">Nothing is written down yet: self-checks, felt shares and practice at home go here.</li>
@@ -91,10 +109,14 @@ export class LogBook {
   protected readonly newest = computed(() => this.log().slice(-SHOWN).reverse());
   protected readonly date = shortDate;
   protected readonly words = entryWords;
-  protected readonly empty = computed(() => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null);
+  protected readonly empty = computed(
+    () => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null,
+  );
 
   protected answer(id: string, a: 'yes' | 'no'): void {
-    this.given.update((g) => (g[id] === a ? Object.fromEntries(Object.entries(g).filter(([k]) => k !== id)) : { ...g, [id]: a }));
+    this.given.update((g) =>
+      g[id] === a ? Object.fromEntries(Object.entries(g).filter(([k]) => k !== id)) : { ...g, [id]: a },
+    );
   }
   protected keep(): void {
     const checks = this.given();

@@ -39,7 +39,11 @@ export const RHYTHMS: readonly Rhythm[] = [
 export const BEATS_A_MINUTE = { least: 40, most: 160, usual: 84 } as const;
 
 /** Runs a rhythm until it is stopped; `tell` hears each beat as it comes. */
-export function runRhythm(rhythm: Rhythm, perMinute: number, tell: (beat: Rhythm['beats'][number]) => void): () => void {
+export function runRhythm(
+  rhythm: Rhythm,
+  perMinute: number,
+  tell: (beat: Rhythm['beats'][number]) => void,
+): () => void {
   if (!rhythm.beats.length) return () => undefined;
   const started = performance.now();
   const every = 60_000 / perMinute;

@@ -16,7 +16,12 @@ import { dayWords, WEEKDAYS } from './day-words';
         <span>{{ w }}</span>
       }
     </div>
-    <div class="grid grid-cols-7 border-t border-l border-rules" cdkDropListGroup role="list" aria-label="Days of the plan">
+    <div
+      class="grid grid-cols-7 border-t border-l border-rules"
+      cdkDropListGroup
+      role="list"
+      aria-label="Days of the plan"
+    >
       @for (d of days(); track d.day) {
         <div
           cdkDropList
@@ -27,7 +32,9 @@ import { dayWords, WEEKDAYS } from './day-words';
           [attr.data-day]="d.day"
           (cdkDropListDropped)="dropped($event)"
         >
-          <p class="figures text-[13px] leading-4" [class]="d.day === today() ? 'font-bold underline' : 'text-ink2'">{{ d.number }}</p>
+          <p class="figures text-[13px] leading-4" [class]="d.day === today() ? 'font-bold underline' : 'text-ink2'">
+            {{ d.number }}
+          </p>
           @if (d.block; as b) {
             <button
               cdkDrag
@@ -92,7 +99,9 @@ export class PlanCalendar {
     const state = b.withdrawn
       ? 'withdrawn'
       : b.result
-        ? { done: b.result.test === 'passed' ? 'done, passed' : 'done', missed: 'missed', stopped: 'stopped by pain' }[b.result.did]
+        ? { done: b.result.test === 'passed' ? 'done, passed' : 'done', missed: 'missed', stopped: 'stopped by pain' }[
+            b.result.did
+          ]
         : 'open; arrow keys move it';
     return `${dayWords(b.date)}: ${drillName(b.drill)}, rung ${b.rung + 1}, ${RUNGS[b.rung]!.words}; ${b.effort === 'high' ? 'hard, ' : ''}${state}.`;
   }

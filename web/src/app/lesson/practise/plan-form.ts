@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
 import { type DrillProgress, MINOR, type Pupil } from '@vilko/contract';
-import { addDays, type ClubClass, daysBetween, type Drill, DRILLS, LONGEST_PLAN, opposed, type PlanWish, unfit, wishProblem } from '@vilko/core';
+import {
+  addDays,
+  type ClubClass,
+  daysBetween,
+  type Drill,
+  DRILLS,
+  LONGEST_PLAN,
+  opposed,
+  type PlanWish,
+  unfit,
+  wishProblem,
+} from '@vilko/core';
 import { today, WEEKDAYS } from './day-words';
 
 const TWO_WEEKS = 14;
@@ -16,20 +27,38 @@ const TWO_WEEKS = 14;
         No plan is running. Make one with <strong>{{ d.name }}</strong>, from rung {{ rungOf(d.id) + 1 }}.
       </p>
       <div class="mt-2 grid grid-cols-2 gap-2">
-        <label class="field">From<input type="date" [value]="from()" (change)="from.set($any($event.target).value)" /></label>
-        <label class="field">Until<input type="date" [value]="until()" (change)="until.set($any($event.target).value)" /></label>
+        <label class="field"
+          >From<input type="date" [value]="from()" (change)="from.set($any($event.target).value)"
+        /></label>
+        <label class="field"
+          >Until<input type="date" [value]="until()" (change)="until.set($any($event.target).value)"
+        /></label>
       </div>
       <fieldset class="mt-2">
         <legend class="text-ink2">Free days</legend>
         <div class="mt-1 flex gap-1">
           @for (w of weekdays; track w; let i = $index) {
-            <button class="h-8 w-10 rounded-[3px] border" [class]="dayLook(i)" [attr.aria-pressed]="days().includes(i)" (click)="toggleDay(i)">{{ w }}</button>
+            <button
+              class="h-8 w-10 rounded-[3px] border"
+              [class]="dayLook(i)"
+              [attr.aria-pressed]="days().includes(i)"
+              (click)="toggleDay(i)"
+            >
+              {{ w }}
+            </button>
           }
         </div>
       </fieldset>
       <div class="mt-2 grid grid-cols-2 gap-2">
         <label class="field"
-          >Minutes a day<input class="figures" type="number" min="10" max="120" step="5" [value]="minutes()" (change)="minutes.set(+$any($event.target).value)"
+          >Minutes a day<input
+            class="figures"
+            type="number"
+            min="10"
+            max="120"
+            step="5"
+            [value]="minutes()"
+            (change)="minutes.set(+$any($event.target).value)"
         /></label>
         <label class="field"
           >Second drill, in turn
@@ -62,7 +91,11 @@ const TWO_WEEKS = 14;
       @if (minor() && !pupil().profile.consent) {
         <p class="mt-1 text-alarm">{{ pupil().name }} is a minor: the consent of a parent has to be on record first.</p>
       }
-      <p class="mt-2 text-ink2">Hard days never follow each other; at most 60 hops and 40 full drivers a session{{ minor() ? '; no maximal efforts' : '' }}.</p>
+      <p class="mt-2 text-ink2">
+        Hard days never follow each other; at most 60 hops and 40 full drivers a session{{
+          minor() ? '; no maximal efforts' : ''
+        }}.
+      </p>
     } @else {
       <p class="text-15 text-ink2">Choose a drill, and a plan can be made with it.</p>
     }
@@ -85,8 +118,15 @@ export class PlanForm {
   protected readonly lacks = signal<readonly string[]>([]);
   protected readonly minor = computed(() => MINOR.includes(this.pupil().profile.ageBand ?? ''));
   private readonly drills = computed(() => [this.drill()?.id, this.second()].filter((d): d is string => Boolean(d)));
-  protected readonly equipment = computed(() => [...new Set(this.drills().flatMap((id) => DRILLS.find((d) => d.id === id)?.equipment ?? []))]);
-  private readonly about = computed(() => ({ injuries: this.pupil().profile.injuries, lacks: [], minor: this.minor(), club: this.club() }));
+  protected readonly equipment = computed(() => [
+    ...new Set(this.drills().flatMap((id) => DRILLS.find((d) => d.id === id)?.equipment ?? [])),
+  ]);
+  private readonly about = computed(() => ({
+    injuries: this.pupil().profile.injuries,
+    lacks: [],
+    minor: this.minor(),
+    club: this.club(),
+  }));
   /** What may stand beside the first: for the same finding or for any, never against it or against what is on record. */
   protected readonly seconds = computed(() => {
     const first = this.drill();

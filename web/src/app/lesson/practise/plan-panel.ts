@@ -26,11 +26,18 @@ export interface PlanDeed {
       @if (running(); as p) {
         <span class="text-ink2">{{ kept() }}</span>
         <a class="link ml-auto" [href]="'/api/plans/' + p.id + '/calendar.ics'" download>Calendar file</a>
-        <button class="link" (click)="act.emit({ act: { act: 'end' }, said: 'The plan was put aside.', back: { act: 'resume' } })">Put aside</button>
+        <button
+          class="link"
+          (click)="act.emit({ act: { act: 'end' }, said: 'The plan was put aside.', back: { act: 'resume' } })"
+        >
+          Put aside
+        </button>
       }
     </div>
     @if (running(); as p) {
-      <p class="mb-1 leading-5">{{ names() }}; {{ p.plan.wish.minutes }} min a day <span class="text-ink2">✓ passed, ○ not passed</span></p>
+      <p class="mb-1 leading-5">
+        {{ names() }}; {{ p.plan.wish.minutes }} min a day <span class="text-ink2">✓ passed, ○ not passed</span>
+      </p>
       <vk-plan-calendar
         [blocks]="laid()"
         [from]="p.plan.wish.from"
@@ -93,7 +100,12 @@ export class PlanPanel {
   /** The one clicked, else today's, else the next that is open. */
   protected readonly chosen = computed(() => {
     const laid = this.laid();
-    return laid.find((b) => b.id === this.picked()) ?? laid.find((b) => !b.result && !b.withdrawn && b.date >= this.now) ?? laid.at(-1) ?? null;
+    return (
+      laid.find((b) => b.id === this.picked()) ??
+      laid.find((b) => !b.result && !b.withdrawn && b.date >= this.now) ??
+      laid.at(-1) ??
+      null
+    );
   });
   protected readonly kept = computed(() => {
     const past = this.laid().filter((b) => b.result || (b.date < this.now && !b.withdrawn));
@@ -114,7 +126,11 @@ export class PlanPanel {
   protected move(block: string, to: Day): void {
     const from = this.laid().find((b) => b.id === block)!.date;
     this.picked.set(block);
-    this.act.emit({ act: { act: 'move', block, to, today: this.now }, said: `Moved to ${dayWords(to)}.`, back: { act: 'move', block, to: from, today: from } });
+    this.act.emit({
+      act: { act: 'move', block, to, today: this.now },
+      said: `Moved to ${dayWords(to)}.`,
+      back: { act: 'move', block, to: from, today: from },
+    });
   }
   protected log(block: string, result: BlockResult | null): void {
     const before = this.laid().find((b) => b.id === block)!.result;

@@ -1,4 +1,11 @@
-import { BLANK_ENTRY, type LessonFindings, NO_PROFILE, type Practice, type PracticePlan, type SwingTask } from '@vilko/contract';
+import {
+  BLANK_ENTRY,
+  type LessonFindings,
+  NO_PROFILE,
+  type Practice,
+  type PracticePlan,
+  type SwingTask,
+} from '@vilko/contract';
 import { addDays, makePlan, type PlanWish } from '@vilko/core';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
@@ -15,7 +22,9 @@ const finding = (fault: string, main: boolean, measure: string) => ({
   main,
   because: [measure],
   consequenceOf: null,
-  evidence: [{ measures: [measure], value: 50, u: 1, limit: 58, direction: 'under' as const, z: 3, provisional: false }],
+  evidence: [
+    { measures: [measure], value: 50, u: 1, limit: 58, direction: 'under' as const, z: 3, provisional: false },
+  ],
   mayComeFrom: [],
   k: 6,
   n: 8,
@@ -48,7 +57,14 @@ const WISH: PlanWish = {
   lacks: [],
   minor: false,
 };
-const PLAN: PracticePlan = { id: 'plan', pupilId: 'p', lessonId: 'l', madeAt: '2026-11-20T10:00:00.000Z', endedAt: null, plan: makePlan(WISH, (i) => `b${i}`) };
+const PLAN: PracticePlan = {
+  id: 'plan',
+  pupilId: 'p',
+  lessonId: 'l',
+  madeAt: '2026-11-20T10:00:00.000Z',
+  endedAt: null,
+  plan: makePlan(WISH, (i) => `b${i}`),
+};
 const NOTHING: Practice = { plans: [], log: [], progress: [] };
 
 /** Practise with what the server answers. */
@@ -79,7 +95,9 @@ describe('Practise', () => {
   });
   it('shows the ladder: what is passed, what is open, what opens later; a rung is passed by eye', async () => {
     const house = openLesson();
-    const progress = [{ drill: 'arms-crossed-thirds', open: 2, passed: [0, 1], swings: 14, lastAt: '2026-11-20T10:00:00.000Z' }];
+    const progress = [
+      { drill: 'arms-crossed-thirds', open: 2, passed: [0, 1], swings: 14, lastAt: '2026-11-20T10:00:00.000Z' },
+    ];
     const c = await practise(house, { ...NOTHING, progress }, { drill: 'arms-crossed-thirds' });
     const rungs = c.all('vk-drill-sheet ol:last-of-type li').map((li) => li.textContent.replace(/\s+/g, ' ').trim());
     expect(rungs.slice(-5)).toEqual([
@@ -109,7 +127,13 @@ describe('Practise', () => {
     await c.fill('Minutes a day', '35');
     await c.press('Make the plan');
     const asked = house.asked('POST', '/api/pupils/p/plans').request.body as { wish: PlanWish; lessonId: string };
-    expect([asked.lessonId, asked.wish.days, asked.wish.minutes, asked.wish.drills, asked.wish.lacks]).toEqual(['l', [0, 4], 35, ['mirror-line'], []]);
+    expect([asked.lessonId, asked.wish.days, asked.wish.minutes, asked.wish.drills, asked.wish.lacks]).toEqual([
+      'l',
+      [0, 4],
+      35,
+      ['mirror-line'],
+      [],
+    ]);
   });
   it('writes down how a day went, warns when pain rose, and takes it back', async () => {
     const house = openLesson();
@@ -124,7 +148,11 @@ describe('Practise', () => {
     expect(c.text()).toContain('Pain rose by 3: the drill stops here.');
     await c.press('Done, not passed');
     const act = house.asked('POST', '/api/plans/plan');
-    expect(act.request.body).toEqual({ act: 'log', block: 'b0', result: { did: 'done', test: 'failed', painBefore: 1, painAfter: 4, note: '' } });
+    expect(act.request.body).toEqual({
+      act: 'log',
+      block: 'b0',
+      result: { did: 'done', test: 'failed', painBefore: 1, painAfter: 4, note: '' },
+    });
     act.flush(PLAN);
     expect(house.said()).toBe('Written down; the days after it follow.');
   });
@@ -141,14 +169,18 @@ describe('Practise', () => {
       note: 'On grass.',
     };
     const c = await practise(house, { ...NOTHING, log: [entry] });
-    expect(c.text()).toContain('the lead foot carries you; felt 70% on the lead foot at impact; On grass. not measured');
+    expect(c.text()).toContain(
+      'the lead foot carries you; felt 70% on the lead foot at impact; On grass. not measured',
+    );
     await c.press('Write down');
     c.all('button')
       .find((b) => b.getAttribute('aria-label') === 'At address: do the heels lift? no')!
       .click();
     await c.set({});
     await c.press('Keep, as not measured');
-    expect(house.asked('POST', '/api/pupils/p/log').request.body).toEqual(jasmine.objectContaining({ kind: 'self-check', checks: { 'heels-lift': 'no' } }));
+    expect(house.asked('POST', '/api/pupils/p/log').request.body).toEqual(
+      jasmine.objectContaining({ kind: 'self-check', checks: { 'heels-lift': 'no' } }),
+    );
     await c.press('Delete');
     house.asked('POST', '/api/log/e1/delete').flush(entry);
     expect(house.said()).toBe('The entry was deleted.');
@@ -156,7 +188,15 @@ describe('Practise', () => {
   it('keeps a film with the logbook, and says which came from the pupil', async () => {
     const house = openLesson();
     const film = { id: 'f', mime: 'video/webm' as const, size: 100, marks: { P4: 0.8, P7: 1.1 } };
-    const entry = { ...BLANK_ENTRY, id: 'e1', pupilId: 'p', at: '2026-11-22T10:00:00.000Z', kind: 'film' as const, from: 'pupil' as const, film };
+    const entry = {
+      ...BLANK_ENTRY,
+      id: 'e1',
+      pupilId: 'p',
+      at: '2026-11-22T10:00:00.000Z',
+      kind: 'film' as const,
+      from: 'pupil' as const,
+      film,
+    };
     const c = await practise(house, { ...NOTHING, log: [entry] });
     expect(c.text()).toContain('Film with 2 marks. from the pupil, not measured');
     await c.press('Write down');
@@ -191,11 +231,15 @@ describe('the calendar of a plan', () => {
       changed: null,
       withdrawn: false,
     });
-    const blocks = [laid('a', '2026-11-30', { did: 'done', test: 'passed', painBefore: null, painAfter: null, note: '' }), laid('b', '2026-12-02', null)];
+    const blocks = [
+      laid('a', '2026-11-30', { did: 'done', test: 'passed', painBefore: null, painAfter: null, note: '' }),
+      laid('b', '2026-12-02', null),
+    ];
     const c = await house.show(PlanCalendar, { blocks, from: '2026-11-30', until: '2026-12-06', today: '2026-12-01' });
     c.component.move.subscribe((m) => moves.push(m));
     const [kept, open] = c.all('button');
-    for (const b of [kept!, open!]) for (const key of ['ArrowRight', 'ArrowDown', 'x']) b.dispatchEvent(new KeyboardEvent('keydown', { key }));
+    for (const b of [kept!, open!])
+      for (const key of ['ArrowRight', 'ArrowDown', 'x']) b.dispatchEvent(new KeyboardEvent('keydown', { key }));
     expect(moves).toEqual([
       { block: 'b', to: '2026-12-03' },
       { block: 'b', to: '2026-12-09' },
@@ -217,7 +261,11 @@ describe('the trainer', () => {
     reason: value === null ? 'P7 was not found' : null,
     answer,
   });
-  const train = async (rack = [swing(1)], practice: Practice = NOTHING, inputs: Record<string, unknown> = { drill: 'arms-crossed-thirds' }) => {
+  const train = async (
+    rack = [swing(1)],
+    practice: Practice = NOTHING,
+    inputs: Record<string, unknown> = { drill: 'arms-crossed-thirds' },
+  ) => {
     const house = openLesson({ rack });
     const c = await house.show(Trainer, { lessonId: 'l', ...inputs });
     await answer(house, practice);
@@ -237,11 +285,19 @@ describe('the trainer', () => {
     );
   });
   it('shows the last answer, counts the hits and leaves out other swings', async () => {
-    const rack = [swing(1, { task: task(70, 'in') }), swing(2), swing(3, { task: task(50, 'under') }), swing(4, { task: task(80, 'in', 1) })];
+    const rack = [
+      swing(1, { task: task(70, 'in') }),
+      swing(2),
+      swing(3, { task: task(50, 'under') }),
+      swing(4, { task: task(80, 'in', 1) }),
+    ];
     const { c } = await train(rack);
     expect(c.text()).toContain('50%too little');
     expect(c.text()).toContain('1 of the last 10 in the band; 6 more to pass');
-    expect(c.all('vk-answers li').map((li) => li.getAttribute('aria-label'))).toEqual(['Swing 1: in the band', 'Swing 3: too little']);
+    expect(c.all('vk-answers li').map((li) => li.getAttribute('aria-label'))).toEqual([
+      'Swing 1: in the band',
+      'Swing 3: too little',
+    ]);
   });
   it('says why there is no number', async () => {
     const { c } = await train([swing(1, { task: task(null, null) })]);
@@ -266,10 +322,12 @@ describe('the trainer', () => {
       progress: [{ drill: 'arms-crossed-thirds', open: 1, passed: [0], swings: 7, lastAt: '2026-11-20T10:00:00.000Z' }],
     });
     await c.set({ rung: '1' });
-    expect(c.all('nav[aria-label=Rungs] a').map((a) => [a.textContent.trim(), a.getAttribute('aria-current')])).toEqual([
-      ['no ball, slow', null],
-      ['no ball, full speed', 'step'],
-    ]);
+    expect(c.all('nav[aria-label=Rungs] a').map((a) => [a.textContent.trim(), a.getAttribute('aria-current')])).toEqual(
+      [
+        ['no ball, slow', null],
+        ['no ball, full speed', 'step'],
+      ],
+    );
   });
   it('trains any measure with any band, and stops by pain with an entry', async () => {
     const { house, c } = await train([], NOTHING, { measure: 'cross.p7.ms', lo: '-150', hi: '-80' });

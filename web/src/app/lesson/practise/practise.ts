@@ -39,14 +39,18 @@ const SETTLE = 300;
               <p class="mt-1 text-ink2">
                 Also found:
                 @for (b of beside(); track b.fault; let last = $last) {
-                  <a class="link" [routerLink]="[]" [queryParams]="{ for: b.fault }">{{ b.name }}</a>{{ last ? '.' : ', ' }}
+                  <a class="link" [routerLink]="[]" [queryParams]="{ for: b.fault }">{{ b.name }}</a>{{
+                    last ? '.' : ', '
+                  }}
                 }
               </p>
             }
           } @else if (found() === null) {
             <p class="mt-1 text-15 text-ink2">Reading the lesson’s swings …</p>
           } @else {
-            <p class="mt-1 text-15 leading-5 text-ink2">Nothing is found in this lesson’s whole swings. Any drill may be chosen.</p>
+            <p class="mt-1 text-15 leading-5 text-ink2">
+              Nothing is found in this lesson’s whole swings. Any drill may be chosen.
+            </p>
           }
           @if (lesson()!.measure; as agreed) {
             <p class="mt-1 text-ink2">Agreed measure: {{ name(agreed) }}.</p>
@@ -81,8 +85,14 @@ const SETTLE = 300;
               }
             </select>
           </label>
-          <p class="mt-2"><a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'train']">Train any measure</a></p>
-          <p class="mt-1"><a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'try']">Try it out: with against without</a></p>
+          <p class="mt-2">
+            <a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'train']">Train any measure</a>
+          </p>
+          <p class="mt-1">
+            <a class="link" [routerLink]="['/lesson', lessonId(), 'practise', 'try']"
+              >Try it out: with against without</a
+            >
+          </p>
           @if (offered().leftOut.length) {
             <h3 class="mt-3 font-semibold">Left out</h3>
             @for (x of offered().leftOut; track x.drill.id) {
@@ -160,13 +170,17 @@ export class Practise {
     const agreed = this.lesson()?.measure;
     return (
       findings.find((f) => f.fault === this.for()) ??
-      findings.find((f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed))) ??
+      findings.find(
+        (f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed)),
+      ) ??
       findings.find((f) => f.main) ??
       null
     );
   });
   protected readonly beside = computed(() =>
-    (this.leading()?.findings ?? []).flatMap((f) => (f === this.finding() ? [] : [{ fault: f.fault, name: faultOf(f.fault)?.name ?? f.fault }])),
+    (this.leading()?.findings ?? []).flatMap((f) =>
+      f === this.finding() ? [] : [{ fault: f.fault, name: faultOf(f.fault)?.name ?? f.fault }],
+    ),
   );
   protected readonly main = computed(() => {
     const set = this.leading();
@@ -175,7 +189,11 @@ export class Practise {
     if (asked) return { name: asked.name, looks: asked.looks, often: 'asked for; not among what the whole set shows' };
     const rule = f && faultOf(f.fault);
     return set && rule
-      ? { name: rule.name, looks: rule.looks, often: `in ${f.k} of ${f.n} swings with the ${set.clubName}${f.tentative ? ', tentative' : ''}` }
+      ? {
+          name: rule.name,
+          looks: rule.looks,
+          often: `in ${f.k} of ${f.n} swings with the ${set.clubName}${f.tentative ? ', tentative' : ''}`,
+        }
       : null;
   });
   /** A fault from the address that the set as a whole does not show: a single swing may. */
@@ -202,12 +220,16 @@ export class Practise {
     const id = this.drill() ?? (this.for() ? undefined : this.running()?.plan.wish.drills[0]);
     return DRILLS.find((d) => d.id === id) ?? this.offered().offered[0] ?? null;
   });
-  protected readonly progress = computed(() => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null);
+  protected readonly progress = computed(
+    () => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null,
+  );
   protected readonly caution = computed(() => {
     const p = this.lesson()?.pupil.profile;
     if (!p) return '';
     const hurt = p.injuries.length ? `On record: ${p.injuries.join(', ')}.` : '';
-    return [hurt, p.fear ? `Afraid of: ${p.fear}.` : '', hurt || p.fear ? 'A smaller target first.' : ''].filter(Boolean).join(' ');
+    return [hurt, p.fear ? `Afraid of: ${p.fear}.` : '', hurt || p.fear ? 'A smaller target first.' : '']
+      .filter(Boolean)
+      .join(' ');
   });
   protected readonly name = measureName;
 
@@ -221,7 +243,10 @@ export class Practise {
       const id = this.lesson()?.id;
       this.rack();
       if (id !== this.lessonId()) return;
-      const timer = setTimeout(() => this.api.findings(id).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }), SETTLE);
+      const timer = setTimeout(
+        () => this.api.findings(id).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
+        SETTLE,
+      );
       clean(() => clearTimeout(timer));
     });
     inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.train() }]);
@@ -229,7 +254,10 @@ export class Practise {
 
   private train(): void {
     const d = this.shown();
-    if (d) void this.router.navigate(['/lesson', this.lessonId(), 'practise', 'train'], { queryParams: { drill: d.id, rung: this.progress()?.open ?? 0 } });
+    if (d)
+      void this.router.navigate(['/lesson', this.lessonId(), 'practise', 'train'], {
+        queryParams: { drill: d.id, rung: this.progress()?.open ?? 0 },
+      });
   }
   protected far(d: Drill): string {
     const p = this.practice()?.progress.find((x) => x.drill === d.id);
@@ -251,7 +279,9 @@ export class Practise {
     this.store.dispatch(PracticeActions.deleteEntry({ id }));
   }
   protected make(wish: Parameters<typeof PracticeActions.makePlan>[0]['plan']['wish']): void {
-    this.store.dispatch(PracticeActions.makePlan({ pupilId: this.lesson()!.pupil.id, plan: { lessonId: this.lessonId(), wish } }));
+    this.store.dispatch(
+      PracticeActions.makePlan({ pupilId: this.lesson()!.pupil.id, plan: { lessonId: this.lessonId(), wish } }),
+    );
   }
   protected act(act: PlanAct, said?: string, back?: PlanAct): void {
     const id = this.running()?.id;

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  model,
+  signal,
+} from '@angular/core';
 import { BEATS_A_MINUTE, RHYTHMS, runRhythm } from './metronome';
 import { Sounds } from './sounds';
 
@@ -36,7 +46,10 @@ const CHOICES = [
     }
     <label class="ml-2 flex items-center gap-2 text-ink2"
       >Metronome
-      <select class="rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5 text-ink" (change)="rhythm.set($any($event.target).value)">
+      <select
+        class="rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5 text-ink"
+        (change)="rhythm.set($any($event.target).value)"
+      >
         @for (r of rhythms; track r.id) {
           <option [value]="r.id" [selected]="r.id === rhythm()">{{ r.words }}</option>
         }
@@ -68,7 +81,9 @@ export class SoundBar {
   protected readonly rhythm = signal<string>('off');
   protected readonly perMinute = signal<number>(BEATS_A_MINUTE.usual);
   protected readonly now = signal('');
-  private readonly running = computed(() => (this.quiet() ? RHYTHMS[0]! : RHYTHMS.find((r) => r.id === this.rhythm())!));
+  private readonly running = computed(() =>
+    this.quiet() ? RHYTHMS[0]! : RHYTHMS.find((r) => r.id === this.rhythm())!,
+  );
 
   constructor() {
     let stop = (): void => undefined;

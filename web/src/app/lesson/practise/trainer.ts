@@ -33,7 +33,11 @@ const FREE = { k: 7, n: 10 };
         <nav class="flex items-center gap-1 text-15" aria-label="Rungs">
           @for (r of rungs(); track r.words) {
             @if (r.closed) {
-              <span class="figures px-1 py-0.5 text-ink2" [title]="r.words + ': opens when the rung before it is passed'">{{ r.number }}</span>
+              <span
+                class="figures px-1 py-0.5 text-ink2"
+                [title]="r.words + ': opens when the rung before it is passed'"
+                >{{ r.number }}</span
+              >
             } @else {
               <a
                 class="px-1.5 py-0.5"
@@ -74,7 +78,10 @@ const FREE = { k: 7, n: 10 };
           </label>
         }
       }
-      <a class="plain-button ml-auto text-15 whitespace-nowrap" [routerLink]="['/lesson', lessonId(), 'practise']" [queryParams]="{ drill: drill() }"
+      <a
+        class="plain-button ml-auto text-15 whitespace-nowrap"
+        [routerLink]="['/lesson', lessonId(), 'practise']"
+        [queryParams]="{ drill: drill() }"
         >Back to the drill</a
       >
     </div>
@@ -93,15 +100,26 @@ const FREE = { k: 7, n: 10 };
       <section class="flex min-h-0 flex-col" aria-label="Position in figures">
         <p class="text-24 leading-7 text-ink2">Lead share now</p>
         <p class="flex items-end gap-3">
-          <span class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead" data-testid="train-share">{{ shareText() }}</span>
+          <span
+            class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead"
+            data-testid="train-share"
+            >{{ shareText() }}</span
+          >
           <span class="pb-1 text-40 leading-10 text-lead">%</span>
-          <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="position().alarm">{{ position().words }}</span>
+          <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="position().alarm">{{
+            position().words
+          }}</span>
         </p>
         @if (task(); as t) {
           <p class="mt-2 border-t border-rules pt-2 text-24 leading-8">{{ name(t.measure) }}</p>
           <p class="text-24 leading-8 text-target">{{ bandText() }}</p>
           @if (shareBand(); as b) {
-            <vk-band-strip class="mt-1" measure="share.lead.address" [band]="b" [value]="seen().stance.there && !blind() ? seen().stance.lead : null" />
+            <vk-band-strip
+              class="mt-1"
+              measure="share.lead.address"
+              [band]="b"
+              [value]="seen().stance.there && !blind() ? seen().stance.lead : null"
+            />
           }
         } @else {
           <p class="mt-2 border-t border-rules pt-2 text-18">{{ noTask() }}</p>
@@ -138,7 +156,13 @@ const FREE = { k: 7, n: 10 };
       </section>
     </div>
     @if (task(); as t) {
-      <vk-answers class="h-[176px] shrink-0 border-t border-strong-rules px-4 py-2" [attempts]="attempts()" [k]="t.k" [n]="t.n" [blind]="blind()" />
+      <vk-answers
+        class="h-[176px] shrink-0 border-t border-strong-rules px-4 py-2"
+        [attempts]="attempts()"
+        [k]="t.k"
+        [n]="t.n"
+        [blind]="blind()"
+      />
     }
   `,
 })
@@ -176,7 +200,9 @@ export class Trainer {
   protected readonly sheet = computed(() => DRILLS.find((d) => d.id === this.drill()) ?? null);
   private readonly open = computed(() => this.practice()?.progress.find((p) => p.drill === this.drill())?.open ?? 0);
   /** The rung asked for, as far as it is open. */
-  protected readonly rungNow = computed(() => Math.min(this.open(), Math.max(0, Number(this.rung() ?? this.open()) || 0)));
+  protected readonly rungNow = computed(() =>
+    Math.min(this.open(), Math.max(0, Number(this.rung() ?? this.open()) || 0)),
+  );
   protected readonly rungs = computed(() => {
     const passed = this.passed() ? this.rungNow() + 1 : 0;
     return RUNGS.map((r, index) => ({
@@ -189,7 +215,8 @@ export class Trainer {
   });
   protected readonly closed = computed(() => this.rungs().some((r) => r.closed));
   protected readonly freeBand = computed((): [number | null, number | null] => {
-    const read = (t: string | undefined): number | null => (t === undefined || t === '' || !Number.isFinite(Number(t)) ? null : Number(t));
+    const read = (t: string | undefined): number | null =>
+      t === undefined || t === '' || !Number.isFinite(Number(t)) ? null : Number(t);
     return [read(this.lo()), read(this.hi())];
   });
   /** What each swing is for; null where no number tells it. */
@@ -198,32 +225,42 @@ export class Trainer {
     if (d) return d.test && { drill: d.id, rung: this.rungNow(), ...d.test };
     const measure = this.measure() ?? LESSON_MEASURES[0]!;
     const [lo, hi] = this.freeBand();
-    const own = bandsFor(this.standard()('iron').pattern, 'iron', this.standard()('iron').tuning).find((b) => b.measure === measure)?.ideal;
+    const own = bandsFor(this.standard()('iron').pattern, 'iron', this.standard()('iron').tuning).find(
+      (b) => b.measure === measure,
+    )?.ideal;
     const band = lo === null && hi === null ? (own ?? null) : ([lo, hi] as const);
     return band && { drill: null, rung: null, measure, band: [band[0], band[1]], ...FREE };
   });
   protected readonly bandText = computed(() => bandWords(this.task()!.measure, this.task()!.band));
   protected readonly noTask = computed(() =>
-    this.sheet() ? 'No number tells this drill: look, and pass it by eye.' : 'The pattern has no band for this measure: give an end.',
+    this.sheet()
+      ? 'No number tells this drill: look, and pass it by eye.'
+      : 'The pattern has no band for this measure: give an end.',
   );
   protected readonly attempts = computed(() => {
     const t = this.task();
     return this.rack().flatMap((s) =>
-      s.task && t && s.task.drill === t.drill && s.task.rung === t.rung && s.task.measure === t.measure ? [{ number: s.number, task: s.task }] : [],
+      s.task && t && s.task.drill === t.drill && s.task.rung === t.rung && s.task.measure === t.measure
+        ? [{ number: s.number, task: s.task }]
+        : [],
     );
   });
   private readonly passed = computed(() => {
     const t = this.task();
     return t !== null && testState(this.attempts().map((a) => a.task.answer), t).passed; // prettier-ignore
   });
-  protected readonly shareText = computed(() => (this.seen().stance.there && !this.blind() ? this.seen().stance.lead.toFixed(0) : '–'));
+  protected readonly shareText = computed(() =>
+    this.seen().stance.there && !this.blind() ? this.seen().stance.lead.toFixed(0) : '–',
+  );
   /** The part of the band that a live share can be held against. */
   protected readonly shareBand = computed((): readonly [number | null, number | null] | null => {
     const t = this.task();
     if (!t) return null;
     if (t.measure.startsWith('share.lead.')) return t.band;
     // a trail share turned round
-    return t.measure === 'load.trail.max' ? [t.band[1] === null ? null : 100 - t.band[1], t.band[0] === null ? null : 100 - t.band[0]] : null;
+    return t.measure === 'load.trail.max'
+      ? [t.band[1] === null ? null : 100 - t.band[1], t.band[0] === null ? null : 100 - t.band[0]]
+      : null;
   });
   protected readonly position = computed(() => {
     const { lead, there } = this.seen().stance;
@@ -232,16 +269,23 @@ export class Trainer {
     if (!there) return { words: 'nobody on it', alarm: false };
     if (!band) return { words: '', alarm: false };
     if (band[0] !== null && lead < band[0]) return { words: 'under the band', alarm: false };
-    return band[1] !== null && lead > band[1] ? { words: 'over the band', alarm: false } : { words: 'in the band', alarm: false };
+    return band[1] !== null && lead > band[1]
+      ? { words: 'over the band', alarm: false }
+      : { words: 'in the band', alarm: false };
   });
   protected readonly addressBand = computed((): readonly [number, number] => {
     const band = this.shareBand();
     return band ? [band[0] ?? 0, band[1] ?? 100] : [45, 60];
   });
-  protected readonly rose = computed(() => this.painBefore() !== null && this.painNow() !== null && this.painNow()! - this.painBefore()! >= PAIN_RISE);
+  protected readonly rose = computed(
+    () => this.painBefore() !== null && this.painNow() !== null && this.painNow()! - this.painBefore()! >= PAIN_RISE,
+  );
   protected readonly emptyWords = computed(() => {
-    if (!this.connected()) return 'The server does not answer. Everything found before is stored; this goes on by itself.';
-    return this.bay()?.device?.connected ? null : 'No device is sending. Start the device; without one, write self-checks into the logbook.';
+    if (!this.connected())
+      return 'The server does not answer. Everything found before is stored; this goes on by itself.';
+    return this.bay()?.device?.connected
+      ? null
+      : 'No device is sending. Start the device; without one, write self-checks into the logbook.';
   });
   private readonly bandWatch = new BandWatch();
   private readonly squash = new SquashWatch();
@@ -260,7 +304,13 @@ export class Trainer {
       const rung = this.sheet() ? RUNGS[this.rungNow()]! : null;
       this.store.dispatch(
         LessonActions.changeBay({
-          change: { lessonId: this.lessonId(), task, kind: rung?.kind ?? 'full', tag: rung ? tagOn(rung) : 'ball', armed: !this.rose() },
+          change: {
+            lessonId: this.lessonId(),
+            task,
+            kind: rung?.kind ?? 'full',
+            tag: rung ? tagOn(rung) : 'ball',
+            armed: !this.rose(),
+          },
         }),
       );
     });
@@ -270,11 +320,17 @@ export class Trainer {
       const pupilId = this.lesson()?.pupil.id;
       if (this.passed() && pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
     });
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(LessonActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } })));
+    inject(DestroyRef).onDestroy(() =>
+      this.store.dispatch(LessonActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } })),
+    );
     inject(Keys).use('Trainer', [
       { key: 'n', words: 'next rung, once it is open', run: () => this.go(this.rungNow() + 1) },
       { key: 'a', words: 'test without aid, on or off', run: () => this.blind.set(!this.blind()) },
-      { key: 'e', words: 'sound when the band is entered', run: () => this.sound.update((s) => ({ ...s, entered: !s.entered })) },
+      {
+        key: 'e',
+        words: 'sound when the band is entered',
+        run: () => this.sound.update((s) => ({ ...s, entered: !s.entered })),
+      },
       { key: 'Delete', words: 'delete the last swing (undo offered)', run: () => this.removeLast() },
     ]);
   }
@@ -287,18 +343,25 @@ export class Trainer {
     this.answered = last?.number ?? 0;
     if (first || !last?.task.answer || this.blind() || !this.sound().answers) return;
     const words = answerWords(last.task.measure, last.task.answer);
-    this.sounds.play(words === 'in the band' ? 'in' : words === 'too early' || words === 'too little' ? 'early' : 'late');
+    this.sounds.play(
+      words === 'in the band' ? 'in' : words === 'too early' || words === 'too little' ? 'early' : 'late',
+    );
   }
   /** Frame by frame: sounds cannot wait for the figures. */
   protected hear(load: LiveLoad): void {
     if (this.blind()) return;
     const band = this.shareBand();
-    const entered = this.bandWatch.see((100 * load.lead) / (load.lead + load.trail), band?.[0] ?? null, band?.[1] ?? null);
+    const entered = this.bandWatch.see(
+      (100 * load.lead) / (load.lead + load.trail),
+      band?.[0] ?? null,
+      band?.[1] ?? null,
+    );
     if (entered && band && this.sound().entered) this.sounds.play('entered');
     if (this.squash.see(load) && this.sound().squash) this.sounds.play('squash');
   }
   private go(rung: number): void {
-    if (this.rungs()[rung]?.closed === false) void this.router.navigate([], { queryParams: { drill: this.drill(), rung } });
+    if (this.rungs()[rung]?.closed === false)
+      void this.router.navigate([], { queryParams: { drill: this.drill(), rung } });
   }
   private removeLast(): void {
     const number = this.attempts().at(-1)?.number;
@@ -310,7 +373,9 @@ export class Trainer {
   }
   protected free(change: { measure?: string; lo?: number | null; hi?: number | null }): void {
     const [lo, hi] = this.freeBand();
-    void this.router.navigate([], { queryParams: { measure: this.task()?.measure ?? this.measure(), lo, hi, ...change } });
+    void this.router.navigate([], {
+      queryParams: { measure: this.task()?.measure ?? this.measure(), lo, hi, ...change },
+    });
   }
   protected stopByPain(): void {
     const entry: NewLogEntry = {

@@ -27,6 +27,11 @@ export function inUnit(e: Experiment, unit: string, value: (stored: number) => n
     ...e,
     unit,
     trials: e.trials.map((t) => ({ ...t, value: t.value === null ? null : value(t.value) })),
-    answer: e.answer && { ...e.answer, means: pair(e.answer.means), interval: pair(e.answer.interval), difference: value(e.answer.difference) },
+    answer: e.answer && {
+      ...e.answer,
+      means: pair(e.answer.means),
+      interval: pair(e.answer.interval),
+      difference: value(e.answer.difference),
+    },
   };
 }

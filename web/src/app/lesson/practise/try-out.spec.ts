@@ -4,9 +4,21 @@ import { swing } from '../../testing/samples';
 import { answerWords, inUnit } from './trial-words';
 import { TryOut } from './try-out';
 
-const about = { with: 'Lead heel first', without: 'As usual', measure: { of: 'swing' as const, id: 'share.lead.p7' }, perArm: 4, warmUp: 1 };
+const about = {
+  with: 'Lead heel first',
+  without: 'As usual',
+  measure: { of: 'swing' as const, id: 'share.lead.p7' },
+  perArm: 4,
+  warmUp: 1,
+};
 const order = ['with', 'without', 'without', 'with', 'with', 'without', 'with', 'without'] as const;
-const trial = (i: number, arm: 'warm-up' | 'with' | 'without', value: number | null = 60 + i) => ({ swingId: `s${i}`, arm, void: false, number: i, value });
+const trial = (i: number, arm: 'warm-up' | 'with' | 'without', value: number | null = 60 + i) => ({
+  swingId: `s${i}`,
+  arm,
+  void: false,
+  number: i,
+  value,
+});
 const RUNNING: Experiment = {
   id: 'e1',
   lessonId: 'l',
@@ -28,7 +40,12 @@ const answer = {
   word: 'real change' as const,
   enoughAt: null,
 };
-const DONE: Experiment = { ...RUNNING, next: null, trials: [trial(1, 'warm-up'), ...order.map((arm, i) => trial(i + 2, arm))], answer };
+const DONE: Experiment = {
+  ...RUNNING,
+  next: null,
+  trials: [trial(1, 'warm-up'), ...order.map((arm, i) => trial(i + 2, arm))],
+  answer,
+};
 
 async function page(experiments: Experiment[]) {
   const house = openLesson({ rack: [swing(1)] });
@@ -47,7 +64,13 @@ describe('Try it out', () => {
     await c.fill('Swings of each', '4');
     c.all('form')[0]!.dispatchEvent(new Event('submit'));
     const begun = house.asked('POST', '/api/lessons/l/experiments');
-    expect(begun.request.body).toEqual({ with: 'Lead heel first', without: 'as you usually do', measure: { of: 'ball', id: 'carry' }, perArm: 4, warmUp: 3 });
+    expect(begun.request.body).toEqual({
+      with: 'Lead heel first',
+      without: 'as you usually do',
+      measure: { of: 'ball', id: 'carry' },
+      perArm: 4,
+      warmUp: 3,
+    });
     begun.flush([RUNNING]);
     await c.set({});
     expect(c.text()).toContain('without As usual');
@@ -77,18 +100,33 @@ describe('Try it out', () => {
       ...DONE,
       words: 'carry',
       unit: 'm',
-      answer: { ...answer, means: [140, 150] as [number, number], difference: 10, interval: [4, 16] as [number, number] },
+      answer: {
+        ...answer,
+        means: [140, 150] as [number, number],
+        difference: 10,
+        interval: [4, 16] as [number, number],
+      },
     };
     const yards = inUnit(carry, 'yd', (m) => m / 0.9144);
     expect(answerWords(yards)).toBe('A real difference: carry 11 yd more with it (95%: 4 to 17 yd).');
     expect(yards.trials[0]!.value).toBeCloseTo(61 / 0.9144, 6);
   });
   it('says when there is too little to say, and how many would tell', async () => {
-    const { c } = await page([{ ...DONE, answer: { ...answer, difference: -2, interval: [-9, 5], word: 'too few swings to tell', enoughAt: 19 } }]);
-    expect(c.text()).toContain('Too few swings to tell: Lead share, impact 2 points less with it (95%: −9 to 5 points).');
-    expect(c.text()).toContain('With this spread, 19 of each would tell.');
-    expect(answerWords({ ...DONE, answer: { ...answer, word: 'no change that matters', difference: 0.4, interval: [-1, 2] } })).toContain(
-      'No difference that matters',
+    const { c } = await page([
+      {
+        ...DONE,
+        answer: { ...answer, difference: -2, interval: [-9, 5], word: 'too few swings to tell', enoughAt: 19 },
+      },
+    ]);
+    expect(c.text()).toContain(
+      'Too few swings to tell: Lead share, impact 2 points less with it (95%: −9 to 5 points).',
     );
+    expect(c.text()).toContain('With this spread, 19 of each would tell.');
+    expect(
+      answerWords({
+        ...DONE,
+        answer: { ...answer, word: 'no change that matters', difference: 0.4, interval: [-1, 2] },
+      }),
+    ).toContain('No difference that matters');
   });
 });

@@ -30,8 +30,8 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
             <a class="link ml-auto" [routerLink]="['/lesson', lessonId(), 'practise']">Back to Practise</a>
           </div>
           <p class="mt-1 leading-5 text-ink2">
-            A cue, a drill or a club set-up against none. Which swing is which is drawn at random in blocks of four, so that neither warming up nor tiredness
-            takes a side.
+            A cue, a drill or a club set-up against none. Which swing is which is drawn at random in blocks of four, so
+            that neither warming up nor tiredness takes a side.
           </p>
           <form class="mt-2" (submit)="$event.preventDefault(); begin(w.value, o.value, m.value, +n.value, +u.value)">
             <label class="field">With<input #w required maxlength="120" placeholder="lead heel down first" /></label>
@@ -53,9 +53,17 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
             </label>
             <div class="mt-2 grid grid-cols-2 gap-3">
               <label class="field"
-                >Swings of each<input #n class="figures" type="number" [min]="trials.least" [max]="trials.most" [value]="trials.usual"
+                >Swings of each<input
+                  #n
+                  class="figures"
+                  type="number"
+                  [min]="trials.least"
+                  [max]="trials.most"
+                  [value]="trials.usual"
               /></label>
-              <label class="field">To warm up<input #u class="figures" type="number" min="0" [max]="warmUp.most" [value]="warmUp.usual" /></label>
+              <label class="field"
+                >To warm up<input #u class="figures" type="number" min="0" [max]="warmUp.most" [value]="warmUp.usual"
+              /></label>
             </div>
             <button class="main-button mt-3">{{ running() ? 'End it and draw anew' : 'Draw the order' }}</button>
           </form>
@@ -80,10 +88,15 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
         </section>
         <section class="min-h-0 overflow-y-auto px-6 py-4" aria-label="Trials">
           @if (shown(); as e) {
-            <p class="text-15 text-ink2">“{{ e.about.with }}” against “{{ e.about.without }}”, by {{ e.words.toLowerCase() }}</p>
+            <p class="text-15 text-ink2">
+              “{{ e.about.with }}” against “{{ e.about.without }}”, by {{ e.words.toLowerCase() }}
+            </p>
             @if (e.next) {
               <p class="text-18 text-ink2" role="status">{{ place(e) }}</p>
-              <p class="text-160 leading-[150px] font-semibold whitespace-nowrap" [class.text-ink2]="e.next === 'warm-up'">
+              <p
+                class="text-160 leading-[150px] font-semibold whitespace-nowrap"
+                [class.text-ink2]="e.next === 'warm-up'"
+              >
                 {{ e.next === 'warm-up' ? 'warm up' : e.next }}
               </p>
               <p class="text-40 leading-[48px]" data-testid="next-trial">
@@ -94,7 +107,11 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
               <p class="text-15 text-ink2">{{ means(e) }}</p>
               <vk-trial-plot class="mt-2 max-w-[760px]" [arms]="arms(e)" [axis]="axis(e)" [label]="words(e)" />
               <p class="mt-1 text-15">
-                <a class="link" [routerLink]="['/lesson', lessonId(), 'compare']" [queryParams]="{ a: ids(e, 'without'), b: ids(e, 'with') }">What else moved</a
+                <a
+                  class="link"
+                  [routerLink]="['/lesson', lessonId(), 'compare']"
+                  [queryParams]="{ a: ids(e, 'without'), b: ids(e, 'with') }"
+                  >What else moved</a
                 >: the by-products, wanted or not.
               </p>
             } @else {
@@ -106,10 +123,18 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
                 <li>
                   <button
                     class="min-w-[64px] rounded-[3px] border px-2 py-1 text-left leading-4"
-                    [class]="t.void || t.arm === 'warm-up' ? 'border-rules text-ink2' : t.arm === 'with' ? 'border-ink bg-ink text-paper' : 'border-ink'"
+                    [class]="
+                      t.void || t.arm === 'warm-up'
+                        ? 'border-rules text-ink2'
+                        : t.arm === 'with'
+                          ? 'border-ink bg-ink text-paper'
+                          : 'border-ink'
+                    "
                     [disabled]="t.arm === 'warm-up'"
                     [attr.aria-pressed]="t.void"
-                    [attr.aria-label]="trialWords(t) + (t.void ? ', left out: press to count it' : ', press to leave it out')"
+                    [attr.aria-label]="
+                      trialWords(t) + (t.void ? ', left out: press to count it' : ', press to leave it out')
+                    "
                     (click)="leaveOut(e, t.swingId, !t.void)"
                   >
                     <span [class.line-through]="t.void">{{ t.arm === 'warm-up' ? 'warm-up' : t.arm }}</span>
@@ -122,12 +147,14 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
               }
             </ol>
             @if (e.trials.length) {
-              <p class="mt-1 text-ink2">A swing that went wrong is pressed: it does not count, and its trial comes once more at the end.</p>
+              <p class="mt-1 text-ink2">
+                A swing that went wrong is pressed: it does not count, and its trial comes once more at the end.
+              </p>
             }
             @if (e.next) {
               <p class="mt-3 max-w-[620px] text-15 leading-5 text-ink2">
-                Swings from the bay and recordings dropped on this window count in their order; rehearsals do not. Values are not shown before the end: who sees
-                which way it leans, helps it.
+                Swings from the bay and recordings dropped on this window count in their order; rehearsals do not.
+                Values are not shown before the end: who sees which way it leans, helps it.
               </p>
               <button class="plain-button mt-3" (click)="end(e)">End here</button>
             } @else if (e.endedAt !== null && remains(e)) {
@@ -135,8 +162,8 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
             }
           } @else {
             <p class="mt-8 max-w-[560px] text-18 leading-7 text-ink2">
-              Nothing was tried in this lesson yet. Say what to try and by what it is measured; the next swing is then said here, large enough to be read from
-              the mat.
+              Nothing was tried in this lesson yet. Say what to try and by what it is measured; the next swing is then
+              said here, large enough to be read from the mat.
             </p>
           }
         </section>
@@ -177,7 +204,9 @@ export class TryOut {
       this.rack();
       this.store.dispatch(TrialActions.open({ lessonId: this.lessonId() }));
     });
-    inject(Keys).use('Try it out', [{ key: 'x', words: 'leave the last swing out, or count it', run: () => this.leaveLast() }]);
+    inject(Keys).use('Try it out', [
+      { key: 'x', words: 'leave the last swing out, or count it', run: () => this.leaveLast() },
+    ]);
   }
 
   protected begin(w: string, without: string, measure: string, perArm: number, warmUp: number): void {
@@ -186,11 +215,16 @@ export class TryOut {
     const by: NewExperiment['measure'] = of === 'ball' ? { of, id: id as ShotNumber } : { of, id };
     this.chosen.set(null);
     this.store.dispatch(
-      TrialActions.begin({ lessonId: this.lessonId(), about: { with: w.trim(), without: without.trim() || 'as you usually do', measure: by, perArm, warmUp } }),
+      TrialActions.begin({
+        lessonId: this.lessonId(),
+        about: { with: w.trim(), without: without.trim() || 'as you usually do', measure: by, perArm, warmUp },
+      }),
     );
   }
   protected leaveOut(e: Experiment, swingId: string, out: boolean): void {
-    this.store.dispatch(TrialActions.act({ lessonId: this.lessonId(), id: e.id, act: { act: 'void', swingId, void: out } }));
+    this.store.dispatch(
+      TrialActions.act({ lessonId: this.lessonId(), id: e.id, act: { act: 'void', swingId, void: out } }),
+    );
   }
   private leaveLast(): void {
     const e = this.shown();
@@ -220,7 +254,10 @@ export class TryOut {
   }
   protected means(e: Experiment): string {
     const a = e.answer!;
-    const more = a.word === 'too few swings to tell' && a.enoughAt !== null ? ` With this spread, ${a.enoughAt} of each would tell.` : '';
+    const more =
+      a.word === 'too few swings to tell' && a.enoughAt !== null
+        ? ` With this spread, ${a.enoughAt} of each would tell.`
+        : '';
     return `Without ${trialFigure(e, a.means[0])} (mean of ${a.n[0]}), with ${trialFigure(e, a.means[1])} (mean of ${a.n[1]}); the warm-up is left out.${more}`;
   }
   protected arms(e: Experiment): [TrialArm, TrialArm] {

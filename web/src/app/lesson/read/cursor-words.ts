@@ -21,5 +21,11 @@ export function toImpactWords(view: ReadView | null, cursor: number): string {
 /** What was noticed in the recording, for the line under the traces it concerns. */
 export function recordingNotes(view: ReadView | null): { first: string; more: string; all: string } | null {
   const w = view?.warnings ?? [];
-  return w.length ? { first: `About this recording: ${w[0]!}`, more: w.length > 1 ? `and ${w.length - 1} more` : '', all: w.join('; ') } : null;
+  return w.length
+    ? {
+        first: `About this recording: ${w[0]!}`,
+        more: w.length > 1 ? `and ${w.length - 1} more` : '',
+        all: w.join('; '),
+      }
+    : null;
 }

@@ -14,19 +14,27 @@ const SHOWN = 3;
     <h3 class="font-semibold">Drills</h3>
     @for (d of shown(); track d.id) {
       <p class="mt-1">
-        <a class="link mr-1" [routerLink]="['/office/drills', d.id]">{{ d.name }}</a> <span class="text-ink2">{{ d.gist }}</span>
+        <a class="link mr-1" [routerLink]="['/office/drills', d.id]">{{ d.name }}</a>
+        <span class="text-ink2">{{ d.gist }}</span>
       </p>
     } @empty {
       <p class="mt-1 text-ink2">None of the drills for this suits what is on record.</p>
     }
     @if (shown().length && lessonId()) {
       <p class="mt-2">
-        <a class="main-button inline-block" [routerLink]="['/lesson', lessonId(), 'practise']" [queryParams]="{ for: fault() }">Practise this</a>
+        <a
+          class="main-button inline-block"
+          [routerLink]="['/lesson', lessonId(), 'practise']"
+          [queryParams]="{ for: fault() }"
+          >Practise this</a
+        >
       </p>
     }
     @if (drills().offered.length > shown().length) {
       <p class="mt-1">
-        <a class="link" routerLink="/office/drills" [queryParams]="{ for: fault() }">{{ drills().offered.length - shown().length }} more</a>
+        <a class="link" routerLink="/office/drills" [queryParams]="{ for: fault() }"
+          >{{ drills().offered.length - shown().length }} more</a
+        >
       </p>
     }
     @for (x of drills().leftOut; track x.drill.id) {
@@ -46,7 +54,13 @@ export class DrillOffer {
   /** Lesson in which it is practised; empty: no lesson is open. */
   readonly lessonId = input('');
   protected readonly drills = computed(() =>
-    drillsFor({ fault: this.fault(), club: this.club(), found: this.found(), injuries: this.injuries(), school: this.school() }),
+    drillsFor({
+      fault: this.fault(),
+      club: this.club(),
+      found: this.found(),
+      injuries: this.injuries(),
+      school: this.school(),
+    }),
   );
   protected readonly shown = computed(() => this.drills().offered.slice(0, SHOWN));
 }

@@ -19,8 +19,17 @@ export function evidenceRow(p: Piece): EvidenceRow {
   const rows = p.measures.map((id) => measureRow(id));
   const unit = rows[0]?.unit ?? '';
   const plain = rows.map((r, i) => r?.words ?? p.measures[i]!).join(' less ');
-  const words = p.spread ? `Spread of ${lower(plain)}` : p.measures[0] === 'sequence.order' ? 'Against the order of the peaks' : plain;
-  const shown = p.measures[0] === 'sequence.order' ? ' ms' : unit === '–' || unit === '0–1' || unit === 'P' || unit === 'list' ? '' : ` ${unit}`;
+  const words = p.spread
+    ? `Spread of ${lower(plain)}`
+    : p.measures[0] === 'sequence.order'
+      ? 'Against the order of the peaks'
+      : plain;
+  const shown =
+    p.measures[0] === 'sequence.order'
+      ? ' ms'
+      : unit === '–' || unit === '0–1' || unit === 'P' || unit === 'list'
+        ? ''
+        : ` ${unit}`;
   const figures = p.measures[0] === 'sequence.order' ? 'ms' : unit;
   return {
     ids: p.measures,

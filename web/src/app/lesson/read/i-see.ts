@@ -35,9 +35,11 @@ const FOUND = 0.5;
             (focus)="lit.emit(c.ids)"
             (blur)="lit.emit([])"
           >
-            <span class="figures w-4 shrink-0 text-ink2" [title]="c.steps ? c.steps + ' steps before what was seen' : 'what was seen'">{{
-              c.steps || '·'
-            }}</span>
+            <span
+              class="figures w-4 shrink-0 text-ink2"
+              [title]="c.steps ? c.steps + ' steps before what was seen' : 'what was seen'"
+              >{{ c.steps || '·' }}</span
+            >
             <span class="min-w-0 flex-1">
               <span [class.font-semibold]="c.found">{{ c.name }}</span>
               <span class="block text-ink2">{{ c.says }}</span>
@@ -64,11 +66,26 @@ export class ISee {
 function causeWords({ fault, steps, says }: EarlierCause) {
   if (!says) return null;
   const name = faultOf(fault)?.name ?? fault;
-  if ('reason' in says) return { fault, steps, name, found: false, says: `cannot be judged here: ${says.reason}`, ids: [] as readonly string[] };
+  if ('reason' in says)
+    return {
+      fault,
+      steps,
+      name,
+      found: false,
+      says: `cannot be judged here: ${says.reason}`,
+      ids: [] as readonly string[],
+    };
   const found = says.strength >= FOUND;
   const numbers = says.evidence.map((p) => {
     const e = evidenceRow(p);
     return `${e.words} ${e.value}`;
   });
-  return { fault, steps, name, found, says: `${found ? 'found' : 'not found'}: ${numbers.join('; ')}`, ids: says.evidence.flatMap((p) => p.measures) };
+  return {
+    fault,
+    steps,
+    name,
+    found,
+    says: `${found ? 'found' : 'not found'}: ${numbers.join('; ')}`,
+    ids: says.evidence.flatMap((p) => p.measures),
+  };
 }

@@ -13,9 +13,18 @@ import { faultOf } from '@vilko/core';
         <form class="mt-2" (submit)="$event.preventDefault(); give(f, reason.value)">
           <label class="block text-ink2">
             Why is “{{ name(f) }}” not so here?
-            <input #reason class="mt-1 w-full rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5 text-ink" maxlength="400" required name="reason" />
+            <input
+              #reason
+              class="mt-1 w-full rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5 text-ink"
+              maxlength="400"
+              required
+              name="reason"
+            />
           </label>
-          <p class="mt-1 flex gap-3"><button class="link">Overrule</button><button type="button" class="link" (click)="asking.set(null)">Leave it</button></p>
+          <p class="mt-1 flex gap-3">
+            <button class="link">Overrule</button
+            ><button type="button" class="link" (click)="asking.set(null)">Leave it</button>
+          </p>
         </form>
       } @else {
         <button class="link mt-2" (click)="asking.set(f)">I see it otherwise …</button>

@@ -32,7 +32,14 @@ describe('a swing read', () => {
     const three = [1, 2, 3].map((n) => swing(n, { mainFault: n < 3 ? 'hangs-back' : null }));
 
     const about = (more: object) => ({ view: faulty, swing: three[0]!, rack: three, patterns: PATTERNS, ...more });
-    const setOf = { club: 'iron' as const, clubName: '7-iron', device: 'plates' as const, pattern: 'common-ground', n: 3, findings: [] };
+    const setOf = {
+      club: 'iron' as const,
+      clubName: '7-iron',
+      device: 'plates' as const,
+      pattern: 'common-ground',
+      n: 3,
+      findings: [],
+    };
 
     it('names one cause with its evidence, what would make it go, and what the ball says', async () => {
       const c = await openHouse().show(Reading, about({}));
@@ -41,12 +48,18 @@ describe('a swing read', () => {
       expect(c.text()).toContain('No ball data for this swing.');
       await c.set({ ball: '131 m · fat', swing: swing(1, { shot: shot({ strike: 'fat' }) }) });
       expect(c.text()).toContain('Here: 131 m · fat. The ball agrees.');
-      await c.set({ ball: '140 m · centre', swing: swing(1, { shot: shot({ strike: 'centre', divot: 'after', lowPoint: 60 }) }) });
+      await c.set({
+        ball: '140 m · centre',
+        swing: swing(1, { shot: shot({ strike: 'centre', divot: 'after', lowPoint: 60 }) }),
+      });
       expect(c.text()).toContain('The ball says otherwise.');
     });
     it('says what is found in the set, and in how many of its swings', async () => {
       const finding = { ...faulty.findings[0]!, k: 2, n: 3, comesAndGoes: true, tentative: false } as never;
-      const c = await openHouse().show(Reading, about({ sets: [{ ...setOf, findings: [finding] }], oneSwingForAll: true }));
+      const c = await openHouse().show(
+        Reading,
+        about({ sets: [{ ...setOf, findings: [finding] }], oneSwingForAll: true }),
+      );
       expect(c.text()).toContain('Over 3 swings with the 7-iron');
       expect(c.text()).toMatch(/hangs back: (clear|likely|hint), seen in 2 of 3; it comes and goes/);
       expect(c.text()).toContain('driver and irons are swung alike');
@@ -78,7 +91,9 @@ describe('a swing read', () => {
       box.value = 'A punch was asked for.';
       c.all('form')[0]!.dispatchEvent(new Event('submit'));
       expect(said).toEqual([[jasmine.objectContaining({ fault: 'hangs-back', reason: 'A punch was asked for.' })]]);
-      await c.set({ swing: swing(1, { overruled: [{ fault: 'hangs-back', reason: 'A punch was asked for.', at: '' }] }) });
+      await c.set({
+        swing: swing(1, { overruled: [{ fault: 'hangs-back', reason: 'A punch was asked for.', at: '' }] }),
+      });
       expect(c.text()).toContain('Overruled: hangs back – A punch was asked for.');
       await c.press('Take back');
       expect(said[1]).toEqual([]);
@@ -127,7 +142,9 @@ describe('a swing read', () => {
       const c = await openHouse().show(Ledger, { view: mat, pattern: '' });
       await c.press('all measures');
       expect(c.all('tr[title]').length).toBeGreaterThan(120);
-      expect(c.all('tr[title*="(force.target.peak)"]')[0]!.textContent).toContain('this device cannot measure horizontal forces');
+      expect(c.all('tr[title*="(force.target.peak)"]')[0]!.textContent).toContain(
+        'this device cannot measure horizontal forces',
+      );
       await c.press('the main rows');
       expect(c.all('tr[title]').length).toBeLessThanOrEqual(12);
     });
@@ -149,7 +166,11 @@ describe('a swing read', () => {
     const { p4, p7 } = faulty.events;
     expect(placeWords(faulty, p4!.t + 0.004)).toBe('at P4, the top');
     expect(placeWords(faulty, p4!.t + 0.05)).toBe('');
-    expect([toImpactWords(faulty, p7!.t), toImpactWords(faulty, p7!.t - 0.0404), toImpactWords(null, 1)]).toEqual(['at impact', '40 ms before impact', '']);
+    expect([toImpactWords(faulty, p7!.t), toImpactWords(faulty, p7!.t - 0.0404), toImpactWords(null, 1)]).toEqual([
+      'at impact',
+      '40 ms before impact',
+      '',
+    ]);
     expect(recordingNotes(faulty)).toBeNull();
     const noted = recordingNotes({ ...faulty, warnings: ['plate 1, Fz is saturated', 'a foot is off the mat'] })!;
     expect([noted.first, noted.more]).toEqual(['About this recording: plate 1, Fz is saturated', 'and 1 more']);
@@ -163,7 +184,9 @@ describe('a swing read', () => {
     expect(c.text()).toContain('No film of this swing');
     await c.press('Forces');
     expect(c.text()).toContain('from the front');
-    expect(c.all('vk-force-view svg')[0]!.getAttribute('aria-label')).toMatch(/tilting .*newton metres per kilogram, .*; from above: turning/);
+    expect(c.all('vk-force-view svg')[0]!.getAttribute('aria-label')).toMatch(
+      /tilting .*newton metres per kilogram, .*; from above: turning/,
+    );
     let asked = 0;
     c.component.ballAsked.subscribe(() => asked++);
     await c.press('no ball data: enter');

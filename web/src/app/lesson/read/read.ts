@@ -60,7 +60,14 @@ const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) ===
               <span class="ml-auto whitespace-nowrap text-ink2">{{ toImpact() }}</span>
             </div>
             @if (!(panel() === 'film' && largeFilm())) {
-              <vk-track [view]="v" [beside]="beside()" [cursor]="cursor()" [turned]="turned()" [lit]="lit()" (cursorMoved)="move($event)" />
+              <vk-track
+                [view]="v"
+                [beside]="beside()"
+                [cursor]="cursor()"
+                [turned]="turned()"
+                [lit]="lit()"
+                (cursorMoved)="move($event)"
+              />
             }
             <vk-under-track
               class="mt-1 min-h-0 flex-1"
@@ -145,11 +152,14 @@ const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) ===
             />
           }
         } @else if (refusal()) {
-          <p class="col-span-3 p-6 text-18">This swing cannot be read: {{ refusal() }} <span class="text-ink2">Its recording is kept.</span></p>
+          <p class="col-span-3 p-6 text-18">
+            This swing cannot be read: {{ refusal() }} <span class="text-ink2">Its recording is kept.</span>
+          </p>
         } @else if (rack().length === 0) {
           <div class="col-span-3 grid place-items-center">
             <p class="max-w-[520px] text-18 leading-7">
-              No swings in this lesson yet. Go to <strong>Record</strong> and let the pupil swing, or drop a recording (C3D, CSV, NPZ) anywhere on this window.
+              No swings in this lesson yet. Go to <strong>Record</strong> and let the pupil swing, or drop a recording
+              (C3D, CSV, NPZ) anywhere on this window.
             </p>
           </div>
         } @else {
@@ -225,7 +235,9 @@ export class Read {
   protected readonly caution = computed(() => {
     const f = this.lesson()?.pupil.profile;
     const parts = [...(f?.injuries ?? []), ...(f?.fear ? [`afraid of ${f.fear}`] : [])];
-    return parts.length ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.` : '';
+    return parts.length
+      ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.`
+      : '';
   });
   protected readonly notes = computed(() => recordingNotes(this.view()));
   protected readonly axes = [
@@ -252,7 +264,10 @@ export class Read {
       const rack = this.rack();
       if (this.lesson()?.id !== this.lessonId() || !rack.length || rack.some((s) => s.id === this.swingId())) return;
       const s = rack.find((x) => x.starred) ?? rack.at(-1)!;
-      void this.router.navigate(['/lesson', this.lessonId(), 'read', s.id], { replaceUrl: true, queryParamsHandling: 'preserve' });
+      void this.router.navigate(['/lesson', this.lessonId(), 'read', s.id], {
+        replaceUrl: true,
+        queryParamsHandling: 'preserve',
+      });
     });
     effect(() => {
       const id = this.swingId();
@@ -265,7 +280,11 @@ export class Read {
       this.rack();
       this.standards();
       if (!lessonId) return;
-      const timer = setTimeout(() => this.api.findings(lessonId).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }), SETTLE);
+      const timer = setTimeout(
+        () =>
+          this.api.findings(lessonId).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
+        SETTLE,
+      );
       onCleanup(() => clearTimeout(timer));
     });
     effect(() => {
@@ -278,7 +297,11 @@ export class Read {
       { key: '[', words: 'to the event before', run: () => this.jump(-1) },
       { key: ']', words: 'to the next event', run: () => this.jump(1) },
       { key: 'm', words: 'mark: nearest event to the cursor', run: () => this.markNearest() },
-      { key: 'f', words: 'forces in three planes, or ledger', run: () => this.panel.set(this.panel() === 'forces' ? 'ledger' : 'forces') },
+      {
+        key: 'f',
+        words: 'forces in three planes, or ledger',
+        run: () => this.panel.set(this.panel() === 'forces' ? 'ledger' : 'forces'),
+      },
       { key: 'v', words: 'film or ledger', run: () => this.panel.set(this.panel() === 'film' ? 'ledger' : 'film') },
       { key: ' ', words: 'play in slow motion, or stop', run: () => this.play() },
       { key: ',', words: 'a frame back', run: () => this.step(-this.frame()) },
@@ -290,7 +313,11 @@ export class Read {
       { key: 'k', words: 'swing before', run: () => this.neighbour(-1) },
       { key: 's', words: 'star this swing', run: () => this.swing() && this.star(this.swing()!) },
       { key: 'x', words: 'time axis: eased, true, phase', run: () => this.store.dispatch(SettingsActions.nextAxis()) },
-      { key: 't', words: 'turn the Track as the film sees it', run: () => this.store.dispatch(SettingsActions.turnTrack()) },
+      {
+        key: 't',
+        words: 'turn the Track as the film sees it',
+        run: () => this.store.dispatch(SettingsActions.turnTrack()),
+      },
       { key: 'o', words: 'every school side by side', run: () => this.showSchools() },
       { key: 'w', words: 'what if: change the push and see', run: () => this.askWhatIf() },
       { key: 'l', words: 'legend in words', run: () => this.showLegend() },
@@ -313,7 +340,9 @@ export class Read {
       this.view.set(view);
       const linked = Number(this.route.snapshot.queryParamMap.get('t') ?? NaN);
       const impact = view.events.p7?.t ?? view.start;
-      this.store.dispatch(ReadActions.ready({ cursor: Number.isFinite(linked) ? impact + linked / 1000 : (view.events.p3?.t ?? impact) }));
+      this.store.dispatch(
+        ReadActions.ready({ cursor: Number.isFinite(linked) ? impact + linked / 1000 : (view.events.p3?.t ?? impact) }),
+      );
     } catch (e) {
       if (n === this.asked.n) this.store.dispatch(ReadActions.refused({ message: sentenceOf(e) }));
     }
@@ -332,7 +361,11 @@ export class Read {
     clearTimeout(this.linkTimer);
     this.linkTimer = setTimeout(
       () =>
-        void this.router.navigate([], { relativeTo: this.route, queryParams: { t: Math.round(1000 * (inside - (v.events.p7?.t ?? 0))) }, replaceUrl: true }),
+        void this.router.navigate([], {
+          relativeTo: this.route,
+          queryParams: { t: Math.round(1000 * (inside - (v.events.p7?.t ?? 0))) },
+          replaceUrl: true,
+        }),
       400,
     );
   }
@@ -341,7 +374,10 @@ export class Read {
   }
   private jump(direction: 1 | -1): void {
     const times = EVENT_NAMES.flatMap((n) => this.view()?.events[n]?.t ?? []);
-    const next = direction > 0 ? times.find((t) => t > this.cursor() + 1e-4) : times.filter((t) => t < this.cursor() - 1e-4).at(-1);
+    const next =
+      direction > 0
+        ? times.find((t) => t > this.cursor() + 1e-4)
+        : times.filter((t) => t < this.cursor() - 1e-4).at(-1);
     if (next !== undefined) this.move(next);
   }
   private neighbour(by: 1 | -1): void {
@@ -354,7 +390,8 @@ export class Read {
   }
   protected compareWith(id: string): void {
     const now = this.swingId();
-    if (now && now !== id) void this.router.navigate(['/lesson', this.lessonId(), 'compare'], { queryParams: { a: now, b: id } });
+    if (now && now !== id)
+      void this.router.navigate(['/lesson', this.lessonId(), 'compare'], { queryParams: { a: now, b: id } });
   }
   protected star(s: SwingHead): void {
     this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
@@ -389,7 +426,9 @@ export class Read {
       tuning: standard.tuning,
       now: standard.pattern.id,
     };
-    this.dialog.open<string>(SchoolsTable, { data, ariaLabel: 'Schools side by side' }).closed.subscribe((id) => id && this.choosePattern(id));
+    this.dialog
+      .open<string>(SchoolsTable, { data, ariaLabel: 'Schools side by side' })
+      .closed.subscribe((id) => id && this.choosePattern(id));
   }
   protected setAxis(axis: 'eased' | 'linear' | 'phase'): void {
     this.store.dispatch(SettingsActions.setAxis({ axis }));
@@ -401,12 +440,21 @@ export class Read {
   protected mark(name: EventName, t: number, u?: number): void {
     const s = this.swing();
     const at = Math.round(t * 1e4) / 1e4;
-    if (s) this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { marks: { ...s.marks, [name]: u === undefined ? at : { t: at, u } } } }));
+    if (s)
+      this.store.dispatch(
+        LessonActions.changeSwing({
+          id: s.id,
+          change: { marks: { ...s.marks, [name]: u === undefined ? at : { t: at, u } } },
+        }),
+      );
   }
   private markNearest(): void {
     const v = this.view();
     const near =
-      v && EVENT_NAMES.filter((n) => v.events[n]).sort((a, b) => Math.abs(v.events[a]!.t - this.cursor()) - Math.abs(v.events[b]!.t - this.cursor()))[0];
+      v &&
+      EVENT_NAMES.filter((n) => v.events[n]).sort(
+        (a, b) => Math.abs(v.events[a]!.t - this.cursor()) - Math.abs(v.events[b]!.t - this.cursor()),
+      )[0];
     if (near) this.mark(near, this.cursor());
   }
   private readonly frame = computed(() => 1 / Math.max(30, ...(this.swing()?.films.map((f) => f.frameRate) ?? [])));
@@ -422,7 +470,8 @@ export class Read {
   }
   protected enterShot(): void {
     const s = this.swing();
-    if (s && !this.dialog.openDialogs.length) this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
+    if (s && !this.dialog.openDialogs.length)
+      this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
   }
   protected unmark(): void {
     const s = this.swing();

@@ -23,7 +23,9 @@ import { Overrule } from './overrule';
     }
     @if (swing().kind !== 'full') {
       <p class="mt-3 text-18 leading-6">A {{ swing().kind }} swing is a rehearsal: measured, never judged.</p>
-      <p class="mt-2 text-15 text-ink2">Events are shown where they were seen; comparisons and trends never mix it with whole swings.</p>
+      <p class="mt-2 text-15 text-ink2">
+        Events are shown where they were seen; comparisons and trends never mix it with whole swings.
+      </p>
     } @else if (main(); as m) {
       <dl class="mt-3 grid grid-cols-[58px_1fr] gap-y-2">
         <dt class="pt-[5px] text-ink2">Because</dt>
@@ -76,7 +78,8 @@ import { Overrule } from './overrule';
         <p class="mt-1">{{ set.words }}</p>
         @if (oneSwingForAll()) {
           <p class="mt-1 text-ink2">
-            Advice: driver and irons are swung alike in load, mass and share at impact, and the driver fits poorly. One swing does not serve every club.
+            Advice: driver and irons are swung alike in load, mass and share at impact, and the driver fits poorly. One
+            swing does not serve every club.
           </p>
         }
       </section>
@@ -84,9 +87,14 @@ import { Overrule } from './overrule';
     <section class="mt-4 border-t border-rules pt-3">
       <label class="flex items-center gap-2">
         <span class="font-semibold">Pattern</span>
-        <select class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5" (change)="patternChosen.emit($any($event.target).value)">
+        <select
+          class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+          (change)="patternChosen.emit($any($event.target).value)"
+        >
           @for (p of patterns(); track p.id) {
-            <option [value]="p.id" [selected]="p.id === view().comparison.pattern">{{ p.name }}, v{{ p.version }}</option>
+            <option [value]="p.id" [selected]="p.id === view().comparison.pattern">
+              {{ p.name }}, v{{ p.version }}
+            </option>
           }
         </select>
       </label>
@@ -106,7 +114,10 @@ import { Overrule } from './overrule';
         </summary>
         @for (f of others(); track f.fault) {
           <p class="mt-1">
-            {{ name(f.fault) }} <span class="text-ink2">({{ f.word }}{{ f.consequenceOf ? ', follows from: ' + name(f.consequenceOf) : '' }})</span>
+            {{ name(f.fault) }}
+            <span class="text-ink2"
+              >({{ f.word }}{{ f.consequenceOf ? ', follows from: ' + name(f.consequenceOf) : '' }})</span
+            >
           </p>
         }
       </details>

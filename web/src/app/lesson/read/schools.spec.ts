@@ -10,13 +10,23 @@ describe('schools side by side', () => {
   const closed: (string | undefined)[] = [];
   const open = async (fault?: string) => {
     const { measures } = readView({
-      bundle: writeBundle(simulate({ device: 'mat-plates', seed: 9, fault, school: fault ? undefined : 'deep-load' }).recording, 1),
+      bundle: writeBundle(
+        simulate({ device: 'mat-plates', seed: 9, fault, school: fault ? undefined : 'deep-load' }).recording,
+        1,
+      ),
       part: 0,
       club: 'iron',
       by: { pattern: patternOf('common-ground') },
       options: { stature: 1.75 },
     });
-    const data: SchoolsData = { title: 'Swing 4', measures, club: 'iron', patterns: PATTERNS, tuning: {}, now: 'common-ground' };
+    const data: SchoolsData = {
+      title: 'Swing 4',
+      measures,
+      club: 'iron',
+      patterns: PATTERNS,
+      tuning: {},
+      now: 'common-ground',
+    };
     closed.length = 0;
     return openHouse([
       { provide: DIALOG_DATA, useValue: data },
@@ -54,7 +64,9 @@ describe('schools side by side', () => {
 
   it('say in words how a pattern is set', () => {
     expect(tuningWords({})).toBe('');
-    expect(tuningWords({ overlays: ['for-length'], size: 0.7, strictness: 1.5 })).toBe('Set for length, sizes at 70%, tolerance × 1.50.');
+    expect(tuningWords({ overlays: ['for-length'], size: 0.7, strictness: 1.5 })).toBe(
+      'Set for length, sizes at 70%, tolerance × 1.50.',
+    );
     expect(tuningWords({ overlays: ['in-to-out'] })).toContain('the club face is a matter of its own');
   });
 });

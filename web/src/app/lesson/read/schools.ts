@@ -1,6 +1,15 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type BandFit, type ClubClass, type Measures, MEASURE_IDS, measureRow, type Pattern, readUnderSchools, type Tuning } from '@vilko/core';
+import {
+  type BandFit,
+  type ClubClass,
+  type Measures,
+  MEASURE_IDS,
+  measureRow,
+  type Pattern,
+  readUnderSchools,
+  type Tuning,
+} from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 import { figure } from '../../drawing/trace';
 import { TableCsv } from '../../shell/table-csv';
@@ -27,7 +36,8 @@ export interface SchoolsData {
       <h2 class="text-18 font-semibold">{{ data.title }} under every school</h2>
       <span class="text-ink2">No school is the right one; they stand by how well this swing fits them.</span>
       <label class="ml-auto flex items-center gap-2 whitespace-nowrap"
-        ><input type="checkbox" [checked]="divided()" (change)="divided.set(!divided())" /> only where they differ</label
+        ><input type="checkbox" [checked]="divided()" (change)="divided.set(!divided())" /> only where they
+        differ</label
       >
       <vk-table-csv [of]="sheet" name="schools" />
       <button class="link" (click)="close()">Close</button>
@@ -102,7 +112,8 @@ export interface SchoolsData {
         <h3 class="mt-4 font-semibold">What decides it</h3>
         @for (d of schools().disputes; track d.dispute.id) {
           <p class="mt-1 max-w-[900px]">
-            {{ d.dispute.question }} <span class="text-ink2">{{ d.dispute.one }} – {{ d.dispute.other }} ({{ words(d.measures) }})</span>
+            {{ d.dispute.question }}
+            <span class="text-ink2">{{ d.dispute.one }} – {{ d.dispute.other }} ({{ words(d.measures) }})</span>
           </p>
         }
       }
@@ -113,7 +124,9 @@ export class SchoolsTable {
   protected readonly data = inject<SchoolsData>(DIALOG_DATA);
   private readonly ref = inject<DialogRef<string>>(DialogRef);
   protected readonly divided = signal(false);
-  protected readonly schools = computed(() => readUnderSchools(this.data.measures, this.data.patterns, this.data.club, MEASURE_IDS, this.data.tuning));
+  protected readonly schools = computed(() =>
+    readUnderSchools(this.data.measures, this.data.patterns, this.data.club, MEASURE_IDS, this.data.tuning),
+  );
   protected readonly rows = computed(() =>
     this.schools()
       .rows.map((r) => {

@@ -7,6 +7,8 @@ export function tuningWords({ overlays = [], size = 1, strictness = 1 }: Tuning)
     ...(size === 1 ? [] : [`sizes at ${Math.round(100 * size)}%`]),
     ...(strictness === 1 ? [] : [`tolerance × ${strictness.toFixed(2)}`]),
   ];
-  const delivery = overlays.some((o) => o !== 'for-length') ? ' This shapes the delivery, not the ball: the club face is a matter of its own.' : '';
+  const delivery = overlays.some((o) => o !== 'for-length')
+    ? ' This shapes the delivery, not the ball: the club face is a matter of its own.'
+    : '';
   return set.length ? `Set ${set.join(', ')}.${delivery}` : '';
 }

@@ -35,9 +35,13 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
         }
       </div>
       @if (panel() === 'film' && swing().films.length) {
-        <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">{{ largeFilm() ? 'with the Track' : 'larger' }}</button>
+        <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">
+          {{ largeFilm() ? 'with the Track' : 'larger' }}
+        </button>
       }
-      <button class="ml-auto truncate text-ink2 hover:underline" (click)="ballAsked.emit()">{{ ball() || 'no ball data: enter' }}</button>
+      <button class="ml-auto truncate text-ink2 hover:underline" (click)="ballAsked.emit()">
+        {{ ball() || 'no ball data: enter' }}
+      </button>
     </div>
     @if (panel() === 'film') {
       <vk-film-panel
@@ -54,7 +58,13 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
     } @else if (panel() === 'forces') {
       <vk-force-view class="mt-1.5 flex-1 overflow-auto" [view]="view()" [cursor]="cursor()" />
     } @else {
-      <vk-ledger class="mt-1 flex-1" [view]="view()" [pattern]="pattern()" [length]="length()" (lit)="lit.emit($event)" />
+      <vk-ledger
+        class="mt-1 flex-1"
+        [view]="view()"
+        [pattern]="pattern()"
+        [length]="length()"
+        (lit)="lit.emit($event)"
+      />
     }
   `,
 })

@@ -41,13 +41,20 @@ describe('what if', () => {
     expect(c.all('fieldset button').every((b) => (b as HTMLButtonElement).disabled)).toBeTrue();
   });
   it('moves the shift earlier until the finding is gone, and lists what else it moves', async () => {
-    const { c, view, shown, slide } = await open({ device: 'plates', seed: 3, fault: 'late-shift', style: { spread: 0 } });
+    const { c, view, shown, slide } = await open({
+      device: 'plates',
+      seed: 3,
+      fault: 'late-shift',
+      style: { spread: 0 },
+    });
     expect(view.findings.find((f) => f.main)?.fault).toBe('late-shift');
     await slide('Pressure shift, time', -80);
     expect(c.text()).toContain('Gone: shifts late.');
     expect(c.all('table tr').length).toBeGreaterThan(2);
     expect(c.text()).toMatch(/Crosses 50%, (top|impact)/);
-    expect(shown.at(-1)!.measures['share.lead.p6']!.value).toBeGreaterThan(view.measures['share.lead.p6']!.value as number);
+    expect(shown.at(-1)!.measures['share.lead.p6']!.value).toBeGreaterThan(
+      view.measures['share.lead.p6']!.value as number,
+    );
     await c.press('as it is');
     await c.set({});
     expect(shown.at(-1)).toBeNull();
@@ -56,7 +63,9 @@ describe('what if', () => {
   it('stops where a foot would carry less than nothing, and stands there', async () => {
     const { c, slide } = await open({ device: 'plates', seed: 4 });
     await slide('Pressure shift, size', 1.8);
-    expect(c.all('[role=status]')[0]!.textContent).toMatch(/It stops here: the (lead|trail) foot would carry less than nothing/);
+    expect(c.all('[role=status]')[0]!.textContent).toMatch(
+      /It stops here: the (lead|trail) foot would carry less than nothing/,
+    );
     expect(Number((c.all('input[aria-label="Pressure shift, size"]')[0] as HTMLInputElement).value)).toBeLessThan(1.8);
   });
   it('starts anew with another swing', async () => {

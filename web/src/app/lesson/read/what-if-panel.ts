@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import {
   alterable,
   AS_IT_IS,
@@ -36,7 +46,8 @@ const MOST_ROWS = 8;
       <button class="link" (click)="closed.emit()">Back to the reading</button>
     </div>
     <p class="mt-2 text-ink2">
-      A calculation on this swing’s forces, not a prediction of the ball. The events stay where they are; club and joints are not in it.
+      A calculation on this swing’s forces, not a prediction of the ball. The events stay where they are; club and
+      joints are not in it.
     </p>
     @for (p of parts(); track p) {
       <fieldset class="mt-3 border-t border-rules pt-2">
@@ -59,7 +70,9 @@ const MOST_ROWS = 8;
         }
       </fieldset>
     } @empty {
-      <p class="mt-3 text-15">This device knows too little of the forces for a calculation: it takes two plates, a mat or two boards.</p>
+      <p class="mt-3 text-15">
+        This device knows too little of the forces for a calculation: it takes two plates, a mat or two boards.
+      </p>
     }
     @if (stopped(); as s) {
       <p class="mt-3 border-l-2 border-alarm pl-2" role="status">It stops here: {{ s }}.</p>
@@ -67,7 +80,9 @@ const MOST_ROWS = 8;
     <section class="mt-4 border-t border-rules pt-3" aria-live="polite">
       <h3 class="font-semibold">What it does</h3>
       @if (!altered()) {
-        <p class="mt-1 text-ink2">Move a slider: the altered route is drawn beside the real one, and the findings follow.</p>
+        <p class="mt-1 text-ink2">
+          Move a slider: the altered route is drawn beside the real one, and the findings follow.
+        </p>
       } @else {
         <p class="mt-1">{{ verdict() }}</p>
         @for (f of still(); track f) {
@@ -79,7 +94,9 @@ const MOST_ROWS = 8;
           </caption>
           @for (r of rows(); track r.id) {
             <tr class="border-t border-rules" (mouseenter)="lit.emit([r.id])" (mouseleave)="lit.emit([])">
-              <th scope="row" class="max-w-[120px] truncate pr-2 text-left font-normal" [title]="r.words">{{ r.words }}</th>
+              <th scope="row" class="max-w-[120px] truncate pr-2 text-left font-normal" [title]="r.words">
+                {{ r.words }}
+              </th>
               <td class="figures text-right whitespace-nowrap text-ink2">{{ r.was }}</td>
               <td class="px-1 text-ink2">→</td>
               <td class="figures text-right whitespace-nowrap">{{ r.becomes }}</td>
@@ -106,7 +123,13 @@ export class WhatIfPanel {
 
   protected readonly words = WHAT_IF_WORDS;
   protected readonly knobs = [
-    { of: 'size', words: 'size', limits: SIZE_LIMITS, step: 0.02, text: (x: number): string => `${Math.round(100 * x)}%` },
+    {
+      of: 'size',
+      words: 'size',
+      limits: SIZE_LIMITS,
+      step: 0.02,
+      text: (x: number): string => `${Math.round(100 * x)}%`,
+    },
     { of: 'ms', words: 'time', limits: MS_LIMITS, step: 5, text: milliseconds },
   ] as const;
   protected readonly asItIs = AS_IT_IS;
@@ -189,7 +212,15 @@ export class WhatIfPanel {
       if (was === null || becomes === null || worth === null || Math.abs(becomes - was) < worth) return [];
       const row = measureRow(id)!;
       const unit = row.unit === '–' || row.unit === '0–1' || row.unit === 'P' ? '' : ` ${row.unit}`;
-      return [{ id, words: row.words, was: figure(was, row.unit), becomes: `${figure(becomes, row.unit)}${unit}`, by: Math.abs(becomes - was) / worth }];
+      return [
+        {
+          id,
+          words: row.words,
+          was: figure(was, row.unit),
+          becomes: `${figure(becomes, row.unit)}${unit}`,
+          by: Math.abs(becomes - was) / worth,
+        },
+      ];
     })
       .sort((a, b) => b.by - a.by)
       .slice(0, MOST_ROWS);
@@ -197,4 +228,5 @@ export class WhatIfPanel {
 }
 
 const main = (v: ReadView): string | null => v.findings.find((f) => f.main)?.fault ?? null;
-const milliseconds = (ms: number): string => (Math.round(ms) === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`);
+const milliseconds = (ms: number): string =>
+  Math.round(ms) === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`;

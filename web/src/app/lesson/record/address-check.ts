@@ -19,7 +19,10 @@ const STIRS = { press: 'forward press seen', load: 'load goes to the trail foot'
   host: { class: 'block' },
   template: `
     <p class="flex text-24 leading-9">
-      <span class="text-ink2">Address</span><span class="ml-auto" [class.text-alarm]="verdict().alarm" data-testid="address-verdict">{{ verdict().text }}</span>
+      <span class="text-ink2">Address</span
+      ><span class="ml-auto" [class.text-alarm]="verdict().alarm" data-testid="address-verdict">{{
+        verdict().text
+      }}</span>
     </p>
     <dl class="grid grid-cols-2 gap-x-6 text-18 leading-7">
       @for (r of rows(); track r.words) {
@@ -27,7 +30,9 @@ const STIRS = { press: 'forward press seen', load: 'load goes to the trail foot'
           <dt class="text-ink2">{{ r.words }}</dt>
           <dd class="ml-auto" [class.text-alarm]="r.off !== 0">
             <span class="figures">{{ r.value }}</span>{{ r.off > 0 ? ' ▲' : r.off < 0 ? ' ▼' : ''
-            }}<span class="visually-hidden">{{ r.off > 0 ? ' over the band' : r.off < 0 ? ' under the band' : '' }}</span>
+            }}<span class="visually-hidden">{{
+              r.off > 0 ? ' over the band' : r.off < 0 ? ' under the band' : ''
+            }}</span>
           </dd>
         </div>
       }
@@ -39,7 +44,10 @@ export class AddressCheck {
   readonly club = input.required<z.infer<typeof ClubClass>>();
   readonly standard = input.required<Standard>();
 
-  private readonly bands = computed(() => new Map(bandsFor(this.standard().pattern, this.club(), this.standard().tuning).map((b) => [b.measure, b.ideal])));
+  private readonly bands = computed(
+    () =>
+      new Map(bandsFor(this.standard().pattern, this.club(), this.standard().tuning).map((b) => [b.measure, b.ideal])),
+  );
 
   protected readonly rows = computed(() => {
     const { stance, feet } = this.seen();
@@ -54,7 +62,9 @@ export class AddressCheck {
     };
     const toe = (foot: 'lead' | 'trail') => {
       const value = feet?.[foot].toe ?? null;
-      return value === null ? [] : [{ words: foot === 'lead' ? 'L toes hold' : 'T toes hold', value: `${value.toFixed(0)}%`, off: 0 as const }];
+      return value === null
+        ? []
+        : [{ words: foot === 'lead' ? 'L toes hold' : 'T toes hold', value: `${value.toFixed(0)}%`, off: 0 as const }];
     };
     const apart = feet?.apart ?? null;
     return [

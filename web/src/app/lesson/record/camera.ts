@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, effect, type ElementRef, inject, input, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { SwingHead } from '@vilko/contract';
 import { BayCamera } from '../../film/bay-camera';
@@ -15,7 +26,14 @@ const AGREES = 0.6;
   host: { class: 'flex items-end gap-3' },
   template: `
     @if (on()) {
-      <video #picture class="h-[52px] border border-strong-rules" autoplay muted playsinline aria-label="Bay camera"></video>
+      <video
+        #picture
+        class="h-[52px] border border-strong-rules"
+        autoplay
+        muted
+        playsinline
+        aria-label="Bay camera"
+      ></video>
     }
     <p class="text-15 text-ink2">
       <button class="hover:underline" (click)="toggle()">{{ on() ? 'Camera off' : 'Camera on' }}</button>

@@ -20,7 +20,11 @@ const LAST = 3;
         <li class="relative flex min-w-0 flex-col border-r border-rules px-4 py-2.5 last:border-r-0 first:pl-0">
           <div class="flex min-h-0 flex-1 gap-2">
             <div class="min-w-0 text-24 leading-8">
-              <a class="font-semibold whitespace-nowrap hover:underline" [routerLink]="['/lesson', lessonId(), 'read', s.id]">Swing {{ s.number }}</a>
+              <a
+                class="font-semibold whitespace-nowrap hover:underline"
+                [routerLink]="['/lesson', lessonId(), 'read', s.id]"
+                >Swing {{ s.number }}</a
+              >
               <p class="text-18 leading-6 text-ink2">{{ s.clubName }}{{ s.kind === 'full' ? '' : ', ' + s.kind }}</p>
               @if (s.tag !== 'ball') {
                 <p class="text-15 leading-5 text-ink2">{{ s.tag }}</p>
@@ -30,9 +34,12 @@ const LAST = 3;
             @if (!hidden(s)) {
               <div class="text-right">
                 <p class="figures text-40 leading-10 font-bold whitespace-nowrap text-lead">
-                  {{ s.leadAtImpact === null ? '–' : s.leadAtImpact.toFixed(0) }}<span class="text-24 font-normal">%</span>
+                  {{ s.leadAtImpact === null ? '–' : s.leadAtImpact.toFixed(0)
+                  }}<span class="text-24 font-normal">%</span>
                 </p>
-                <p class="text-15 whitespace-nowrap text-ink2">at impact{{ s.felt === null ? '' : ', felt ' + s.felt }}</p>
+                <p class="text-15 whitespace-nowrap text-ink2">
+                  at impact{{ s.felt === null ? '' : ', felt ' + s.felt }}
+                </p>
               </div>
             }
           </div>
@@ -41,7 +48,10 @@ const LAST = 3;
               <p class="font-semibold">What did you feel? Lead share at impact</p>
               <div class="flex items-center gap-1">
                 @for (f of choices; track f) {
-                  <button class="figures border border-strong-rules px-2 py-0.5 text-18 hover:border-ink" (click)="felt.emit({ swing: s, felt: f })">
+                  <button
+                    class="figures border border-strong-rules px-2 py-0.5 text-18 hover:border-ink"
+                    (click)="felt.emit({ swing: s, felt: f })"
+                  >
                     {{ f }}
                   </button>
                 }
@@ -52,14 +62,39 @@ const LAST = 3;
             @if (strip(s); as b) {
               <svg viewBox="0 0 380 30" class="block w-full" role="img" [attr.aria-label]="b.words">
                 <defs>
-                  <pattern [id]="'hatch' + s.number" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+                  <pattern
+                    [id]="'hatch' + s.number"
+                    width="6"
+                    height="6"
+                    patternUnits="userSpaceOnUse"
+                    patternTransform="rotate(45)"
+                  >
                     <path d="M0 0V6" stroke="var(--target)" stroke-width="1.4" />
                   </pattern>
                 </defs>
                 <path d="M0 15H380" stroke="var(--strong-rules)" />
-                <rect [attr.x]="b.lo" y="5" [attr.width]="b.hi - b.lo" height="20" [attr.fill]="'url(#hatch' + s.number + ')'" />
+                <rect
+                  [attr.x]="b.lo"
+                  y="5"
+                  [attr.width]="b.hi - b.lo"
+                  height="20"
+                  [attr.fill]="'url(#hatch' + s.number + ')'"
+                />
                 <path
-                  [attr.d]="'M' + (b.lo + 6) + ' 5H' + b.lo + 'V25H' + (b.lo + 6) + 'M' + (b.hi - 6) + ' 5H' + b.hi + 'V25H' + (b.hi - 6)"
+                  [attr.d]="
+                    'M' +
+                    (b.lo + 6) +
+                    ' 5H' +
+                    b.lo +
+                    'V25H' +
+                    (b.lo + 6) +
+                    'M' +
+                    (b.hi - 6) +
+                    ' 5H' +
+                    b.hi +
+                    'V25H' +
+                    (b.hi - 6)
+                  "
                   fill="none"
                   stroke="var(--target)"
                   stroke-width="2.5"
@@ -67,16 +102,32 @@ const LAST = 3;
                 <path [attr.d]="'M' + b.v + ' 2V28'" stroke="var(--ink)" stroke-width="5" />
               </svg>
             }
-            <p class="truncate text-18" [class.text-alarm]="s.mainFault" [class.font-semibold]="s.mainFault">{{ verdict(s) }}</p>
+            <p class="truncate text-18" [class.text-alarm]="s.mainFault" [class.font-semibold]="s.mainFault">
+              {{ verdict(s) }}
+            </p>
             <p class="flex items-baseline gap-3 text-15 text-ink2">
               <span class="truncate">{{ ball(s) || 'no ball data' }}</span>
-              <button class="ml-auto shrink-0 hover:underline" (click)="enter.emit(s)" [attr.aria-label]="'Ball of swing ' + s.number">Ball</button>
-              <button class="shrink-0 hover:underline" [attr.aria-label]="'Delete swing ' + s.number" (click)="remove.emit(s)">Delete</button>
+              <button
+                class="ml-auto shrink-0 hover:underline"
+                (click)="enter.emit(s)"
+                [attr.aria-label]="'Ball of swing ' + s.number"
+              >
+                Ball
+              </button>
+              <button
+                class="shrink-0 hover:underline"
+                [attr.aria-label]="'Delete swing ' + s.number"
+                (click)="remove.emit(s)"
+              >
+                Delete
+              </button>
             </p>
           }
         </li>
       } @empty {
-        <li class="col-span-3 grid place-items-center text-24 text-ink2">No swing yet in this lesson. Stand still, then swing: it is found by itself.</li>
+        <li class="col-span-3 grid place-items-center text-24 text-ink2">
+          No swing yet in this lesson. Stand still, then swing: it is found by itself.
+        </li>
       }
     </ol>
   `,
@@ -99,7 +150,13 @@ export class LastSwings {
   protected readonly last = computed(() => this.rack().slice(-LAST).reverse());
 
   protected hidden(s: SwingHead): boolean {
-    return this.askFelt() && s.felt === null && s.number > this.since() && this.shown() !== s.id && this.last()[0]?.id === s.id;
+    return (
+      this.askFelt() &&
+      s.felt === null &&
+      s.number > this.since() &&
+      this.shown() !== s.id &&
+      this.last()[0]?.id === s.id
+    );
   }
   protected ball(s: SwingHead): string {
     return shotWords(s.shot, this.units);
@@ -119,6 +176,11 @@ export class LastSwings {
     if (!b || s.leadAtImpact === null || s.kind !== 'full') return null;
     const x = (share: number) => Math.max(3, Math.min(377, ((share - 30) / 70) * 380));
     const [lo, hi] = [b.ideal[0] ?? 0, b.ideal[1] ?? 100];
-    return { lo: x(lo), hi: x(hi), v: x(s.leadAtImpact), words: `Lead share at impact ${s.leadAtImpact.toFixed(0)} percent; wanted ${lo} to ${hi} percent` };
+    return {
+      lo: x(lo),
+      hi: x(hi),
+      v: x(s.leadAtImpact),
+      words: `Lead share at impact ${s.leadAtImpact.toFixed(0)} percent; wanted ${lo} to ${hi} percent`,
+    };
   }
 }

@@ -1,4 +1,16 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, effect, ElementRef, inject, input, NgZone, output, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  NgZone,
+  output,
+  viewChild,
+} from '@angular/core';
 import type { FootCheck } from '@vilko/core';
 import { LiveTrack, type LiveStyle } from '../../drawing/track/live-track';
 import { themeColour } from '../../drawing/chart-host';
@@ -55,7 +67,12 @@ export class LiveCanvas {
       const f = this.live.take();
       if (!f) return;
       const stance = this.watch.see(f);
-      const ground = { mat: this.live.mat(), handed: this.handed(), turned: this.turned(), band: stance.there ? this.band() : null };
+      const ground = {
+        mat: this.live.mat(),
+        handed: this.handed(),
+        turned: this.turned(),
+        band: stance.there ? this.band() : null,
+      };
       this.drawing.draw(this.canvas().nativeElement, f, ground, this.style());
       this.load.emit({ time: f.time, lead: f.lead, trail: f.trail });
       performance.mark('vilko-painted', { detail: performance.timeOrigin + performance.now() - f.arrived });
@@ -79,7 +96,15 @@ export class LiveCanvas {
     const key = document.documentElement.className;
     if (this.kept?.key === key) return this.kept.style;
     const v = themeColour();
-    const style = { paper: v('sheet'), ink: v('ink'), ink2: v('ink2'), rules: v('strong-rules'), lead: v('lead'), trail: v('trail'), target: v('target') };
+    const style = {
+      paper: v('sheet'),
+      ink: v('ink'),
+      ink2: v('ink2'),
+      rules: v('strong-rules'),
+      lead: v('lead'),
+      trail: v('trail'),
+      target: v('target'),
+    };
     this.kept = { key, style };
     return style;
   }

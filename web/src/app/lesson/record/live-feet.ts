@@ -21,7 +21,12 @@ const FEWEST_ROWS = 8;
 type MatShape = { readonly rows: number; readonly cols: number; readonly pitch: number };
 
 /** Reads the feet from a mat's picture, or from a foot check where there is none. */
-export function liveFeet(f: LiveFrame, mat: MatShape | null, handed: 'right' | 'left', check: FootCheck | null): LiveFeet {
+export function liveFeet(
+  f: LiveFrame,
+  mat: MatShape | null,
+  handed: 'right' | 'left',
+  check: FootCheck | null,
+): LiveFeet {
   const [lx, ly, tx, ty] = f.places as [number, number, number, number];
   const apart = Number.isNaN(ly) || Number.isNaN(ty) ? null : Math.abs(ly - ty);
   if (mat && f.mat.length) {
@@ -42,7 +47,8 @@ function checked(c: CheckedFoot, x: number, y: number): LiveFoot {
 function onMat(bytes: Uint8Array, { rows, cols }: MatShape, half: 0 | 1): LiveFoot {
   const load = new Float64Array(rows);
   const [from, to] = half === 0 ? [0, cols >> 1] : [cols >> 1, cols];
-  for (let r = 0; r < rows; r++) for (let c = from; c < to; c++) load[r]! += bytes[r * cols + c]! > LOADED ? bytes[r * cols + c]! : 0;
+  for (let r = 0; r < rows; r++)
+    for (let c = from; c < to; c++) load[r]! += bytes[r * cols + c]! > LOADED ? bytes[r * cols + c]! : 0;
   const first = load.findIndex((v) => v > 0);
   if (first < 0) return UNSAID;
   const last = load.findLastIndex((v) => v > 0);

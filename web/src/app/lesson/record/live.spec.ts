@@ -73,7 +73,9 @@ describe('the live feet', () => {
     expect(seen.lead.toe).toBeNull();
   });
   it('have no distance while a foot is in the air', () => {
-    expect(liveFeet(frame({ places: [0, NaN, 0, -0.2] as unknown as LiveFrame['places'] }), null, 'right', null).apart).toBeNull();
+    expect(
+      liveFeet(frame({ places: [0, NaN, 0, -0.2] as unknown as LiveFrame['places'] }), null, 'right', null).apart,
+    ).toBeNull();
   });
 });
 

@@ -19,15 +19,25 @@ import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
         <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-lead" data-testid="pupil-lead">
           {{ lead() }}<span class="text-40">%</span>
         </p>
-        <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-trail">{{ trail() }}<span class="text-40">%</span></p>
+        <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-trail">
+          {{ trail() }}<span class="text-40">%</span>
+        </p>
         <p class="ml-auto text-right text-40 leading-[48px]">{{ words() }}</p>
       </div>
       <div class="relative mt-2 bg-sheet">
-        <vk-live-canvas [handed]="handed()" [turned]="false" [band]="band()" [label]="'Live plan of the stance'" (seen)="seen.set($event)" />
+        <vk-live-canvas
+          [handed]="handed()"
+          [turned]="false"
+          [band]="band()"
+          [label]="'Live plan of the stance'"
+          (seen)="seen.set($event)"
+        />
       </div>
     </div>
     <p class="fixed bottom-2 left-4 text-13 text-ink2">
-      <button class="hover:underline" (click)="flipped.set(!flipped())"><span class="figures">F</span> turn by 180° for a screen on the floor</button>
+      <button class="hover:underline" (click)="flipped.set(!flipped())">
+        <span class="figures">F</span> turn by 180° for a screen on the floor
+      </button>
     </p>
   `,
 })
@@ -63,6 +73,8 @@ export class PupilView {
 
   constructor() {
     effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
-    inject(Keys).use('For the pupil', [{ key: 'f', words: 'turn by 180°', run: () => this.flipped.set(!this.flipped()) }]);
+    inject(Keys).use('For the pupil', [
+      { key: 'f', words: 'turn by 180°', run: () => this.flipped.set(!this.flipped()) },
+    ]);
   }
 }

@@ -28,7 +28,9 @@ const KINDS = [
           <span class="border border-ink2 px-3.5 py-1 font-semibold">Not armed</span>
         }
         @for (s of states; track s.id) {
-          <span [class]="bay()?.state === s.id ? 'bg-ink px-3.5 py-1 font-bold text-paper' : 'text-ink2'">{{ s.words }}</span>
+          <span [class]="bay()?.state === s.id ? 'bg-ink px-3.5 py-1 font-bold text-paper' : 'text-ink2'">{{
+            s.words
+          }}</span>
         }
       </div>
       <button class="plain-button text-15" (click)="arm()">{{ bay()?.state === 'idle' ? 'Arm' : 'Pause' }}</button>
@@ -86,7 +88,9 @@ const KINDS = [
           <span class="text-alarm">unloaded it reads {{ d }} N</span>
           <button class="link" (click)="zero()">Zero again</button>
         }
-        <a class="hover:underline" [routerLink]="['/lesson', lessonId(), 'pupil-view']" target="_blank">Pupil’s window</a>
+        <a class="hover:underline" [routerLink]="['/lesson', lessonId(), 'pupil-view']" target="_blank"
+          >Pupil’s window</a
+        >
       </span>
     </div>
   `,
@@ -102,7 +106,9 @@ export class RecordBar {
   protected readonly kinds = KINDS;
   protected readonly clubs = CLUB_KEYS;
   private readonly device = computed(() => this.bay()?.device ?? null);
-  protected readonly deviceAlarm = computed(() => !this.connected() || !this.device()?.connected || (this.device()?.lost ?? 0) > 0);
+  protected readonly deviceAlarm = computed(
+    () => !this.connected() || !this.device()?.connected || (this.device()?.lost ?? 0) > 0,
+  );
   protected readonly deviceWords = computed(() => {
     const d = this.device();
     if (!this.connected()) return 'No connection to the server';

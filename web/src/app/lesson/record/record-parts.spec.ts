@@ -13,7 +13,11 @@ import { ShotEntry } from './shot-entry';
 
 const STANDARD = standardFor({ profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] }, 'iron');
 const YARDS = { ...DEFAULT_HOUSE, units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' } } as const;
-const seen = (lead: number, more: Partial<Seen['stance']> = {}, forward: readonly [number | null, number | null] = [null, null]): Seen => ({
+const seen = (
+  lead: number,
+  more: Partial<Seen['stance']> = {},
+  forward: readonly [number | null, number | null] = [null, null],
+): Seen => ({
   stance: { lead, still: 2.4, there: true, stir: null, ...more },
   feet: { lead: { forward: forward[0], toe: null }, trail: { forward: forward[1], toe: null }, apart: 0.48 },
 });
@@ -91,7 +95,9 @@ describe('the last swings', () => {
   const inputs = { lessonId: 'l', handed: 'right', standard: () => STANDARD };
 
   it('show the newest three with their verdict, club and ball', async () => {
-    const rack = [1, 2, 3, 4].map((n) => swing(n, { shot: n === 4 ? shot({ carry: 141.2, path: -2.5, strike: 'toe', divot: 'before' }) : null }));
+    const rack = [1, 2, 3, 4].map((n) =>
+      swing(n, { shot: n === 4 ? shot({ carry: 141.2, path: -2.5, strike: 'toe', divot: 'before' }) : null }),
+    );
     const c = await openLesson().show(LastSwings, { ...inputs, rack });
     expect(c.all('li').length).toBe(3);
     expect(c.all('li')[0]!.textContent).toContain('Swing 4');
@@ -109,7 +115,10 @@ describe('the last swings', () => {
     expect(newest()).toContain('70%');
   });
   it('keep rehearsals from a judgement, and warn when a half swing has grown', async () => {
-    const rack = [swing(1, { kind: 'half', fit: null }), swing(2, { kind: 'half', fit: null, warnings: ['this half swing has grown to a whole one'] })];
+    const rack = [
+      swing(1, { kind: 'half', fit: null }),
+      swing(2, { kind: 'half', fit: null, warnings: ['this half swing has grown to a whole one'] }),
+    ];
     const c = await openLesson().show(LastSwings, { ...inputs, rack });
     expect(c.text()).toContain('rehearsal: measured, not judged');
     expect(c.text()).toContain('this half swing has grown');
@@ -123,7 +132,12 @@ describe('the last swings', () => {
 
 describe('the strip of a band', () => {
   it('keeps the mark on the strip and says nothing of nobody', async () => {
-    const c = await openHouse().show(BandStrip, { measure: 'share.lead.address', value: 12, band: [48, 55], ends: [35, 65] });
+    const c = await openHouse().show(BandStrip, {
+      measure: 'share.lead.address',
+      value: 12,
+      band: [48, 55],
+      ends: [35, 65],
+    });
     expect(c.all('path[stroke="var(--ink)"]')[0]!.getAttribute('d')).toBe('M3 6V42');
     expect(Array.from(c.all('text'), (t) => t.textContent.trim())).toEqual(['48', '55', '35', '65']);
     await c.set({ value: null });
@@ -155,7 +169,9 @@ describe('entering a shot', () => {
     await c.fill('carry (yd)', '');
     await c.press('fat');
     await keep(c);
-    const { body } = h.asked('PATCH', '/api/swings/s1/shot').request as { body: Record<string, number | string | null> };
+    const { body } = h.asked('PATCH', '/api/swings/s1/shot').request as {
+      body: Record<string, number | string | null>;
+    };
     expect(body['clubSpeed'] as number).toBeCloseTo(38, 1);
     expect(body).toEqual(jasmine.objectContaining({ carry: null, strike: 'fat', divot: null }));
     expect('total' in body).toBeFalse();

@@ -32,9 +32,15 @@ const STRIP = [35, 65] as const;
       <section class="flex min-h-0 flex-col overflow-hidden" aria-label="Stance in figures">
         <p class="text-24 leading-7 text-ink2">Lead share</p>
         <div class="flex items-end gap-3">
-          <span class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead" data-testid="live-share">{{ shareText() }}</span>
+          <span
+            class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead"
+            data-testid="live-share"
+            >{{ shareText() }}</span
+          >
           <span class="pb-1 text-40 leading-10 text-lead">%</span>
-          <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="shareWord().alarm">{{ shareWord().text }}</span>
+          <span class="ml-auto pb-2 text-right text-24 leading-7" [class.text-alarm]="shareWord().alarm">{{
+            shareWord().text
+          }}</span>
         </div>
         <vk-band-strip class="mt-1" measure="share.lead.address" [ends]="ends" [value]="shareNow()" [band]="band()" />
         <vk-address-check
@@ -54,10 +60,16 @@ const STRIP = [35, 65] as const;
           [label]="'Live plan of the stance, lead share ' + shareText() + ' percent'"
           (seen)="seen.set($event)"
         />
-        <p class="figures absolute bottom-1 text-40 leading-[44px] font-bold text-lead" [class]="leftIsLead() ? 'left-[15%]' : 'right-[15%]'">
+        <p
+          class="figures absolute bottom-1 text-40 leading-[44px] font-bold text-lead"
+          [class]="leftIsLead() ? 'left-[15%]' : 'right-[15%]'"
+        >
           L {{ shareText() }}<span class="text-24 font-normal">%</span>
         </p>
-        <p class="figures absolute bottom-1 text-40 leading-[44px] font-bold text-trail" [class]="leftIsLead() ? 'right-[15%]' : 'left-[15%]'">
+        <p
+          class="figures absolute bottom-1 text-40 leading-[44px] font-bold text-trail"
+          [class]="leftIsLead() ? 'right-[15%]' : 'left-[15%]'"
+        >
           T {{ trailText() }}<span class="text-24 font-normal">%</span>
         </p>
         @if (emptyWords(); as e) {
@@ -113,16 +125,24 @@ export class Record {
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);
   protected readonly shareText = computed(() => (this.seen().stance.there ? this.seen().stance.lead.toFixed(0) : '–'));
-  protected readonly trailText = computed(() => (this.seen().stance.there ? (100 - Number(this.shareText())).toFixed(0) : '–'));
+  protected readonly trailText = computed(() =>
+    this.seen().stance.there ? (100 - Number(this.shareText())).toFixed(0) : '–',
+  );
   protected readonly shareWord = computed(() => {
     const { lead, there } = this.seen().stance;
     const [lo, hi] = this.band();
     if (!there) return { text: 'nobody on it', alarm: false };
-    return lead < lo ? { text: 'under the band', alarm: true } : lead > hi ? { text: 'over the band', alarm: true } : { text: 'in the band', alarm: false };
+    return lead < lo
+      ? { text: 'under the band', alarm: true }
+      : lead > hi
+        ? { text: 'over the band', alarm: true }
+        : { text: 'in the band', alarm: false };
   });
   protected readonly emptyWords = computed(() => {
-    if (!this.connected()) return 'The server does not answer. Everything found before is stored; this goes on by itself.';
-    if (!this.bay()?.device?.connected) return 'No device is sending. Start the device, or drop a recording made elsewhere on this window.';
+    if (!this.connected())
+      return 'The server does not answer. Everything found before is stored; this goes on by itself.';
+    if (!this.bay()?.device?.connected)
+      return 'No device is sending. Start the device, or drop a recording made elsewhere on this window.';
     return null;
   });
 
@@ -132,7 +152,8 @@ export class Record {
       this.store.dispatch(LessonActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     effect(() => {
-      if (this.lesson()?.id === this.lessonId() && this.since() === Infinity) this.since.set(this.rack().at(-1)?.number ?? 0);
+      if (this.lesson()?.id === this.lessonId() && this.since() === Infinity)
+        this.since.set(this.rack().at(-1)?.number ?? 0);
     });
     inject(Keys).use('Record', [
       { key: ' ', words: 'arm or pause', run: () => this.bar().arm() },
@@ -144,10 +165,18 @@ export class Record {
       { key: 'o', words: 'slow swings', run: () => this.bar().change({ kind: 'slow' }) },
       { key: 'c', words: 'bay camera on or off', run: () => this.camera().toggle() },
       { key: 'z', words: 'zero the unloaded device', run: () => this.bar().zero() },
-      { key: 's', words: 'star the last swing', run: () => this.withLast((s) => this.change(s, { starred: !s.starred })) },
+      {
+        key: 's',
+        words: 'star the last swing',
+        run: () => this.withLast((s) => this.change(s, { starred: !s.starred })),
+      },
       { key: 'Delete', words: 'delete the last swing (undo offered)', run: () => this.withLast((s) => this.remove(s)) },
       { key: 't', words: 'turn the Track', run: () => this.store.dispatch(SettingsActions.turnTrack()) },
-      ...CLUB_KEYS.map((c) => ({ key: c.key, words: `club: ${c.name}`, run: () => this.bar().change({ club: c.club, clubName: c.name }) })),
+      ...CLUB_KEYS.map((c) => ({
+        key: c.key,
+        words: `club: ${c.name}`,
+        run: () => this.bar().change({ club: c.club, clubName: c.name }),
+      })),
     ]);
     inject(Keys).use('Clicker', [
       {
@@ -155,7 +184,11 @@ export class Record {
         words: 'next: read the last swing',
         run: () => this.withLast((s) => void this.router.navigate(['/lesson', this.lessonId(), 'read', s.id])),
       },
-      { key: 'PageUp', words: 'star the last swing', run: () => this.withLast((s) => this.change(s, { starred: !s.starred })) },
+      {
+        key: 'PageUp',
+        words: 'star the last swing',
+        run: () => this.withLast((s) => this.change(s, { starred: !s.starred })),
+      },
       { key: '.', words: 'arm or pause', run: () => this.bar().arm() },
       { key: 'F5', words: 'zero the unloaded device', run: () => this.bar().zero() },
       { key: 'Escape', words: 'delete the last swing (undo offered)', run: () => this.withLast((s) => this.remove(s)) },
@@ -173,6 +206,7 @@ export class Record {
     this.store.dispatch(LessonActions.deleteSwing({ id: s.id }));
   }
   protected enterShot(s: SwingHead): void {
-    if (!this.dialog.openDialogs.length) this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
+    if (!this.dialog.openDialogs.length)
+      this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
   }
 }

@@ -1,7 +1,15 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { DIVOTS, NO_SHOT, SHOT_NUMBERS, type ShotChange, type ShotNumber, STRIKES, type SwingHead } from '@vilko/contract';
+import {
+  DIVOTS,
+  NO_SHOT,
+  SHOT_NUMBERS,
+  type ShotChange,
+  type ShotNumber,
+  STRIKES,
+  type SwingHead,
+} from '@vilko/contract';
 import { HouseUnits } from '../../shell/units';
 import { LessonActions } from '../../state/lesson';
 
@@ -13,7 +21,8 @@ import { LessonActions } from '../../state/lesson';
     <form class="overlay-card w-[640px] p-6 text-15" (submit)="$event.preventDefault(); save()">
       <h2 class="text-18 font-semibold">Ball of swing {{ swing.number }}</h2>
       <p class="text-13 text-ink2">
-        {{ swing.shot ? 'From: ' + swing.shot.from + '. ' : '' }}Empty is no reading. Left and right by hand: + path is in-to-out for both hands.
+        {{ swing.shot ? 'From: ' + swing.shot.from + '. ' : '' }}Empty is no reading. Left and right by hand: + path is
+        in-to-out for both hands.
       </p>
       <div class="mt-3 flex gap-8">
         <fieldset>
@@ -91,7 +100,8 @@ export class ShotEntry {
   protected save(): void {
     for (const n of SHOT_NUMBERS) {
       const v = this.entered[n.key];
-      if (typeof v === 'number' && !(v >= n.least && v <= n.most)) return this.refused.set(`${n.words} cannot be ${this.units.text(v, n.unit, 1)}.`);
+      if (typeof v === 'number' && !(v >= n.least && v <= n.most))
+        return this.refused.set(`${n.words} cannot be ${this.units.text(v, n.unit, 1)}.`);
     }
     const change: ShotChange = { ...this.entered, strike: this.strike(), divot: this.divot() };
     this.store.dispatch(LessonActions.changeShot({ id: this.swing.id, change }));

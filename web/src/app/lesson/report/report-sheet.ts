@@ -15,7 +15,10 @@ import { BandStrip } from '../practise/band-strip';
   imports: [BandStrip, DrillPictures, Thumbnail],
   host: { class: 'block' },
   template: `
-    <article class="mx-auto max-w-[760px] bg-sheet px-8 py-6 max-[640px]:px-4 text-15 leading-[21px] print:max-w-none print:p-0" aria-label="Report">
+    <article
+      class="mx-auto max-w-[760px] bg-sheet px-8 py-6 max-[640px]:px-4 text-15 leading-[21px] print:max-w-none print:p-0"
+      aria-label="Report"
+    >
       <header class="flex items-baseline gap-4 border-b-2 border-ink pb-1.5">
         <h2 class="text-24 font-semibold">{{ head().name }}</h2>
         <p class="ml-auto text-ink2">{{ date() }}, {{ head().bay }}</p>
@@ -25,7 +28,9 @@ import { BandStrip } from '../practise/band-strip';
           @for (f of shown(); track f.key) {
             <section class="mb-2.5">
               <h3 class="text-13 text-ink2">{{ f.head }}</h3>
-              <p class="whitespace-pre-line" [class]="f.key === 'task' ? 'text-18 leading-6 font-semibold' : ''">{{ text()[f.key] }}</p>
+              <p class="whitespace-pre-line" [class]="f.key === 'task' ? 'text-18 leading-6 font-semibold' : ''">
+                {{ text()[f.key] }}
+              </p>
             </section>
           }
           @if (comeBack()) {
@@ -41,7 +46,10 @@ import { BandStrip } from '../practise/band-strip';
               <h3 class="text-13 text-ink2">{{ m.words }}{{ m.agreed ? ', as agreed' : '' }}</h3>
               @if (m.after !== null) {
                 <p class="flex items-baseline gap-2">
-                  <span class="figures text-40 leading-[46px] font-semibold">{{ figure(m.after) }}</span><span class="text-18">{{ unit() }}</span>
+                  <span class="figures text-40 leading-[46px] font-semibold">{{ figure(m.after) }}</span><span
+                    class="text-18"
+                    >{{ unit() }}</span
+                  >
                   <span class="ml-auto text-18">{{ word() }}</span>
                 </p>
                 @if (m.band[0] !== null || m.band[1] !== null) {
@@ -49,7 +57,8 @@ import { BandStrip } from '../practise/band-strip';
                 }
                 <p class="text-13 text-ink2">
                   mean of {{ m.n[1] }} {{ m.n[1] === 1 ? 'swing' : 'swings'
-                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0] }}{{ few() }}
+                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0]
+                  }}{{ few() }}
                 </p>
               } @else {
                 <p>Not measured in this lesson.</p>
@@ -59,14 +68,19 @@ import { BandStrip } from '../practise/band-strip';
           @for (r of routes(); track r.head) {
             <section class="mt-3 border-t border-rules pt-1.5">
               <h3 class="flex text-13 text-ink2">
-                <span>{{ r.head }}</span><span class="ml-auto">swing {{ r.swing.number }}, {{ r.swing.clubName }}, {{ day(r.swing.date) }}</span>
+                <span>{{ r.head }}</span><span class="ml-auto"
+                  >swing {{ r.swing.number }}, {{ r.swing.clubName }}, {{ day(r.swing.date) }}</span
+                >
               </h3>
-              <div class="h-[128px]"><vk-thumbnail class="block h-full" [shape]="r.swing.shape" [handed]="head().handed" /></div>
+              <div class="h-[128px]">
+                <vk-thumbnail class="block h-full" [shape]="r.swing.shape" [handed]="head().handed" />
+              </div>
             </section>
           }
           @if (routes().length) {
             <p class="text-13 leading-4 text-ink2">
-              Foot pressure from above, toes up: dashed going back, heavy coming down. The dashed foot is the one farther from the target.
+              Foot pressure from above, toes up: dashed going back, heavy coming down. The dashed foot is the one
+              farther from the target.
             </p>
           }
         </div>
@@ -99,7 +113,9 @@ export class ReportSheet {
   protected readonly day = shortDate;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
   protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
-  protected readonly comeBack = computed(() => (this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : ''));
+  protected readonly comeBack = computed(() =>
+    this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : '',
+  );
   protected readonly unit = computed(() => unitBehind(this.report().measure?.id ?? ''));
   protected readonly few = computed(() => {
     const s = this.report().success;

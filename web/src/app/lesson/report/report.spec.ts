@@ -13,12 +13,28 @@ const DRAFT: ReportText = {
   agreed: '',
 };
 const shape = { back: [[0, 0]] as [number, number][], down: [[10, 0]] as [number, number][], through: [], soles: [] };
-const swingOf = (id: string, value: number) => ({ id, number: 4, clubName: '7-iron', date: '2026-11-20T10:00:00.000Z', value, shape });
+const swingOf = (id: string, value: number) => ({
+  id,
+  number: 4,
+  clubName: '7-iron',
+  date: '2026-11-20T10:00:00.000Z',
+  value,
+  shape,
+});
 const REPORT: Report = {
   draft: DRAFT,
   text: null,
   club: 'iron',
-  measure: { id: 'share.lead.p7', words: 'Lead share, impact', unit: '%', agreed: true, band: [64, 92], before: 51, after: 54, n: [7, 8] },
+  measure: {
+    id: 'share.lead.p7',
+    words: 'Lead share, impact',
+    unit: '%',
+    agreed: true,
+    band: [64, 92],
+    before: 51,
+    after: 54,
+    n: [7, 8],
+  },
   success: { word: 'partly', inside: 2, of: 8, way: 0.27 },
   before: swingOf('a', 51),
   after: swingOf('b', 54),
@@ -109,7 +125,9 @@ describe('Report', () => {
     expect(c.text()).toContain('not opened yet');
     expect(c.all('button').some((b) => b.textContent?.includes('Show to a phone'))).toBeFalse();
     await c.press('Revoke');
-    house.asked('POST', '/api/shares/AAAAAAAAAAAAAAAAAAAAAA/revoke').flush({ ...SHARE, revokedAt: '2026-11-21T10:00:00.000Z' });
+    house
+      .asked('POST', '/api/shares/AAAAAAAAAAAAAAAAAAAAAA/revoke')
+      .flush({ ...SHARE, revokedAt: '2026-11-21T10:00:00.000Z' });
     await c.set({});
     expect(house.said()).toContain('opens nothing any more');
     expect(c.text()).toContain('One link is closed');
@@ -117,7 +135,16 @@ describe('Report', () => {
   });
   it('shows a reachable link to a phone, and what the pupil sent back', async () => {
     const came = [
-      { ...BLANK_ENTRY, id: 'a', pupilId: 'p', at: '2026-11-22T10:00:00.000Z', kind: 'answer' as const, from: 'pupil' as const, lessonId: 'l', note: 'Fine.' },
+      {
+        ...BLANK_ENTRY,
+        id: 'a',
+        pupilId: 'p',
+        at: '2026-11-22T10:00:00.000Z',
+        kind: 'answer' as const,
+        from: 'pupil' as const,
+        lessonId: 'l',
+        note: 'Fine.',
+      },
     ];
     const shares = { shares: [SHARE], origin: 'http://192.168.1.20:4310', came };
     const { house, c } = await page(REPORT, undefined, shares);
@@ -144,7 +171,9 @@ describe('Report', () => {
     const house = openLesson();
     const c = await house.show(ReportPage, { lessonId: 'l' });
     house.asked('GET', '/api/lessons/l/shares').flush(NO_SHARES);
-    house.asked('GET', '/api/lessons/l/report').flush({ code: 'not-found', message: 'There is no such lesson.' }, { status: 404, statusText: 'Not found' });
+    house
+      .asked('GET', '/api/lessons/l/report')
+      .flush({ code: 'not-found', message: 'There is no such lesson.' }, { status: 404, statusText: 'Not found' });
     await c.set({});
     expect(c.text()).toContain('There is no such lesson.');
   });

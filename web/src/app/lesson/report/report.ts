@@ -23,8 +23,13 @@ const SETTLE = 600;
     } @else if (!lesson() || !report()) {
       <p class="p-6 text-18 text-ink2" role="status">Drafting the page from the lesson’s swings …</p>
     } @else {
-      <div class="grid h-full min-h-0 grid-cols-[430px_minmax(0,1fr)] max-[900px]:flex max-[900px]:flex-col-reverse max-[900px]:overflow-y-auto print:block">
-        <section class="min-h-0 overflow-y-auto border-r border-rules px-4 py-3 print:hidden" aria-label="Words of the report">
+      <div
+        class="grid h-full min-h-0 grid-cols-[430px_minmax(0,1fr)] max-[900px]:flex max-[900px]:flex-col-reverse max-[900px]:overflow-y-auto print:block"
+      >
+        <section
+          class="min-h-0 overflow-y-auto border-r border-rules px-4 py-3 print:hidden"
+          aria-label="Words of the report"
+        >
           <div class="flex items-baseline gap-3">
             <h1 class="text-18 font-semibold">Words</h1>
             <span class="text-ink2" role="status">{{ state() }}</span>
@@ -32,7 +37,9 @@ const SETTLE = 600;
               <button class="link ml-auto" (click)="backToDraft()">Back to the draft</button>
             }
           </div>
-          <p class="text-ink2">Drafted from the swings; what you write stands instead. An empty field is left off the page.</p>
+          <p class="text-ink2">
+            Drafted from the swings; what you write stands instead. An empty field is left off the page.
+          </p>
           @for (f of fields; track f.key) {
             <label class="field mt-2"
               >{{ f.head }}
@@ -46,8 +53,9 @@ const SETTLE = 600;
             </label>
           }
           <p class="mt-2 text-ink2">
-            The drill and the days come from <a class="link" [routerLink]="['/lesson', lessonId(), 'practise']">Practise</a>, aim, measure and next visit from
-            the lesson’s notes.
+            The drill and the days come from
+            <a class="link" [routerLink]="['/lesson', lessonId(), 'practise']">Practise</a>, aim, measure and next visit
+            from the lesson’s notes.
           </p>
         </section>
         <div class="flex min-h-0 flex-col print:block">
@@ -55,8 +63,12 @@ const SETTLE = 600;
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
             <a class="plain-button ml-auto" [routerLink]="['/lesson', lessonId(), 'report', 'speak']">Speak</a>
             <a class="plain-button" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
-            <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">E-mail file</button>
-            <button class="plain-button" [attr.aria-expanded]="open() === 'page'" (click)="toggle('page')">Pupil’s page{{ answers() }}</button>
+            <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">
+              E-mail file
+            </button>
+            <button class="plain-button" [attr.aria-expanded]="open() === 'page'" (click)="toggle('page')">
+              Pupil’s page{{ answers() }}
+            </button>
             <button class="main-button" (click)="print()">Print</button>
           </div>
           @if (open() === 'page') {
@@ -71,7 +83,9 @@ const SETTLE = 600;
           @if (report()!.review; as r) {
             <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
               <span>Spoken review, {{ length(r.duration) }}</span>
-              <button class="link" [attr.aria-expanded]="hears()" (click)="hears.set(!hears())">{{ hears() ? 'Close' : 'Look and listen' }}</button>
+              <button class="link" [attr.aria-expanded]="hears()" (click)="hears.set(!hears())">
+                {{ hears() ? 'Close' : 'Look and listen' }}
+              </button>
               <button class="link ml-auto" (click)="deleteReview()">{{ sure() ? 'Delete for good' : 'Delete' }}</button>
             </div>
             @if (hears()) {
@@ -83,11 +97,19 @@ const SETTLE = 600;
             }
           }
           @if (open() === 'mail') {
-            <form class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden" (submit)="$event.preventDefault(); send(to.value)">
-              <label class="field w-[300px]">To<input #to type="email" required autocomplete="off" placeholder="name@example.org" /></label>
-              <button class="main-button h-8" [disabled]="!to.validity.valid && to.value !== ''">Put into the outbox</button>
+            <form
+              class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden"
+              (submit)="$event.preventDefault(); send(to.value)"
+            >
+              <label class="field w-[300px]"
+                >To<input #to type="email" required autocomplete="off" placeholder="name@example.org"
+              /></label>
+              <button class="main-button h-8" [disabled]="!to.validity.valid && to.value !== ''">
+                Put into the outbox
+              </button>
               <p class="min-w-0 flex-1 leading-4 text-ink2">
-                A letter with the PDF, as a file in the outbox folder: a mail program sends it. The address is kept nowhere else.
+                A letter with the PDF, as a file in the outbox folder: a mail program sends it. The address is kept
+                nowhere else.
               </p>
             </form>
           }
@@ -119,7 +141,15 @@ export class ReportPage {
   protected readonly text = computed((): ReportText | null => this.own() ?? textOf(this.report()));
   protected readonly head = computed((): ReportHead | null => {
     const l = this.lesson();
-    return l && { name: l.pupil.name, handed: l.pupil.handed, minor: MINOR.includes(l.pupil.profile.ageBand ?? ''), startedAt: l.startedAt, bay: l.bay };
+    return (
+      l && {
+        name: l.pupil.name,
+        handed: l.pupil.handed,
+        minor: MINOR.includes(l.pupil.profile.ageBand ?? ''),
+        startedAt: l.startedAt,
+        bay: l.bay,
+      }
+    );
   });
   protected readonly answers = computed(() => {
     const n = this.shares()?.came.length ?? 0;
@@ -144,7 +174,9 @@ export class ReportPage {
       const text = this.own();
       if (!text) return;
       const timer = setTimeout(() => {
-        this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text, before: this.report()?.text ?? null }));
+        this.store.dispatch(
+          ReportActions.keep({ lessonId: this.lessonId(), text, before: this.report()?.text ?? null }),
+        );
         this.own.set(null);
       }, SETTLE);
       clean(() => clearTimeout(timer));
@@ -158,7 +190,9 @@ export class ReportPage {
   protected backToDraft(): void {
     const before = this.text();
     this.own.set(null);
-    this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text: null, before, said: 'The draft stands again.' }));
+    this.store.dispatch(
+      ReportActions.keep({ lessonId: this.lessonId(), text: null, before, said: 'The draft stands again.' }),
+    );
   }
   protected send(to: string): void {
     if (!to) return;

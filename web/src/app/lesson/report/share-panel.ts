@@ -21,11 +21,13 @@ import { QrMark } from '../../pupil-page/qr-mark';
       </label>
       <button class="main-button h-8 shrink-0" (click)="make.emit(+days.value)">Make a link</button>
       <p class="min-w-0 flex-1 leading-4 text-ink2">
-        Whoever has the link reads this page as it stands, answers, ticks days and sends a film; nothing else is reachable through it.
+        Whoever has the link reads this page as it stands, answers, ticks days and sends a film; nothing else is
+        reachable through it.
         @if (shares(); as s) {
           @if (s.origin === null) {
             <strong class="text-ink"
-              >Vilko listens on this machine only: a phone cannot open the link. Hand over the PDF, or start Vilko with HOST=0.0.0.0.</strong
+              >Vilko listens on this machine only: a phone cannot open the link. Hand over the PDF, or start Vilko with
+              HOST=0.0.0.0.</strong
             >
           }
         }
@@ -42,7 +44,11 @@ import { QrMark } from '../../pupil-page/qr-mark';
             <span class="ml-auto shrink-0 text-ink2">until {{ date(s.expiresAt) }}; {{ opened(s) }}</span>
             <button class="link shrink-0" (click)="copy(s)">{{ copied() === s.token ? 'Copied' : 'Copy' }}</button>
             @if (shares()!.origin !== null) {
-              <button class="link shrink-0" [attr.aria-expanded]="shown() === s.token" (click)="shown.set(shown() === s.token ? null : s.token)">
+              <button
+                class="link shrink-0"
+                [attr.aria-expanded]="shown() === s.token"
+                (click)="shown.set(shown() === s.token ? null : s.token)"
+              >
                 Show to a phone
               </button>
             }
@@ -54,7 +60,9 @@ import { QrMark } from '../../pupil-page/qr-mark';
         </li>
       }
       @if (closed(); as n) {
-        <li class="border-t border-rules py-1.5 text-ink2">{{ n === 1 ? 'One link is' : n + ' links are' }} closed: revoked or over.</li>
+        <li class="border-t border-rules py-1.5 text-ink2">
+          {{ n === 1 ? 'One link is' : n + ' links are' }} closed: revoked or over.
+        </li>
       }
     </ul>
     @if (came().length) {
@@ -97,7 +105,10 @@ export class SharePanel {
   }
   protected words(e: LogEntry): string {
     if (e.kind === 'film') return e.note ? `A film: ${e.note}` : 'A film.';
-    const pain = e.painBefore === null ? '' : ` Pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}.`;
+    const pain =
+      e.painBefore === null
+        ? ''
+        : ` Pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}.`;
     return `${e.note}${e.kind === 'home' ? '.' : ''}${pain}`;
   }
 }

@@ -9,7 +9,12 @@ const MM = 1000;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    <svg viewBox="-400 -200 800 400" class="block max-h-[330px] w-full max-w-[620px]" role="img" [attr.aria-label]="label()">
+    <svg
+      viewBox="-400 -200 800 400"
+      class="block max-h-[330px] w-full max-w-[620px]"
+      role="img"
+      [attr.aria-label]="label()"
+    >
       @for (f of feet(); track f.foot) {
         <path
           [attr.d]="f.sole"
@@ -19,7 +24,14 @@ const MM = 1000;
           [attr.stroke-dasharray]="f.foot === 'trail' ? '12 7' : null"
         />
         <path [attr.d]="f.axis" stroke="var(--ink2)" stroke-width="2" />
-        <circle [attr.cx]="f.standing[0]" [attr.cy]="f.standing[1]" r="9" fill="var(--paper)" stroke="var(--ink)" stroke-width="3" />
+        <circle
+          [attr.cx]="f.standing[0]"
+          [attr.cy]="f.standing[1]"
+          r="9"
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          stroke-width="3"
+        />
         <text [attr.x]="f.centre" y="192" text-anchor="middle" font-size="24" [attr.fill]="'var(--' + f.foot + ')'">
           {{ f.foot === 'lead' ? 'L' : 'T' }} {{ f.length }} mm
         </text>

@@ -46,6 +46,8 @@ export class FootRocking {
   protected readonly last = computed(() => this.drawn().at(-1));
   protected readonly label = computed(() => {
     const xs = this.points().map((p) => p[0]);
-    return xs.length ? `The pressure under the ${this.foot()} foot has moved ${Math.round(1000 * (Math.max(...xs) - Math.min(...xs)))} mm` : 'No rocking yet';
+    return xs.length
+      ? `The pressure under the ${this.foot()} foot has moved ${Math.round(1000 * (Math.max(...xs) - Math.min(...xs)))} mm`
+      : 'No rocking yet';
   });
 }

@@ -56,7 +56,15 @@ describe('the set-up', () => {
   });
   it('says in words what was kept and what is therefore assumed', async () => {
     const { c } = await open({
-      setUp: { at: '2026-11-20T10:00:00.000Z', device: 'Two plates', zero: [], mass: 68.2, massWords: '68.2 kg', footCheck: null, sides: null },
+      setUp: {
+        at: '2026-11-20T10:00:00.000Z',
+        device: 'Two plates',
+        zero: [],
+        mass: 68.2,
+        massWords: '68.2 kg',
+        footCheck: null,
+        sides: null,
+      },
     });
     expect(c.text()).toContain('The bay is set up for this lesson.');
     expect(c.text()).toContain('68.2 kg; feet not checked: positions in the foot are assumed; sides not checked.');
@@ -64,12 +72,21 @@ describe('the set-up', () => {
   it('warns of other shoes than last time', async () => {
     const { c, list } = await open();
     const { pupil: _, rack: __, ...head } = lesson;
-    list.flush([{ ...pupil, lessons: [head, { ...head, id: 'before', startedAt: '2026-10-01T10:00:00.000Z', footwear: 'trainers' }] }]);
+    list.flush([
+      {
+        ...pupil,
+        lessons: [head, { ...head, id: 'before', startedAt: '2026-10-01T10:00:00.000Z', footwear: 'trainers' }],
+      },
+    ]);
     await c.set({});
     expect(c.text()).toContain('Last time: trainers. Comparisons across footwear will say so.');
   });
   it('asks an injured pupil for pain, stops when it rises, and gives no medical advice', async () => {
-    const { c } = await open({ pupil: { ...pupil, profile: { ...NO_PROFILE, injuries: ['back'] } }, painBefore: 2, painAfter: 4 });
+    const { c } = await open({
+      pupil: { ...pupil, profile: { ...NO_PROFILE, injuries: ['back'] } },
+      painBefore: 2,
+      painAfter: 4,
+    });
     expect(c.text()).toContain('Pain has risen by two or more: stop here.');
     expect(c.text()).toContain('nothing here is medical advice');
   });
@@ -85,7 +102,13 @@ describe('the set-up', () => {
 });
 
 describe('the checked feet', () => {
-  const foot = (y: number, length: number) => ({ heel: [-0.12, y] as const, axis: [1, 0] as const, length, standing: [0, y] as const, quality: 'good' });
+  const foot = (y: number, length: number) => ({
+    heel: [-0.12, y] as const,
+    axis: [1, 0] as const,
+    length,
+    standing: [0, y] as const,
+    quality: 'good',
+  });
   const check = { lead: foot(0.22, 0.262), trail: foot(-0.22, 0.258) };
   it('are drawn toes up, the lead foot on the target side of either hand, with their lengths', async () => {
     const h = openLesson();

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { FOOTWEAR, type LessonChange, type SetUpAct, type SetUpState, SET_UP_STEPS, type SetUpStep } from '@vilko/contract';
+import {
+  FOOTWEAR,
+  type LessonChange,
+  type SetUpAct,
+  type SetUpState,
+  SET_UP_STEPS,
+  type SetUpStep,
+} from '@vilko/contract';
 import { LessonNotes } from '../../office/lesson-notes';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
@@ -34,16 +41,31 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           <li class="relative flex gap-4 pb-5" [attr.aria-current]="s.now ? 'step' : null">
             <svg width="18" height="18" class="mt-1 shrink-0" aria-hidden="true">
               @if (s.done) {
-                <circle cx="9" cy="9" r="7" [attr.fill]="s.skipped ? 'var(--paper)' : 'var(--ink)'" stroke="var(--ink)" />
+                <circle
+                  cx="9"
+                  cy="9"
+                  r="7"
+                  [attr.fill]="s.skipped ? 'var(--paper)' : 'var(--ink)'"
+                  stroke="var(--ink)"
+                />
                 @if (!s.skipped) {
                   <path d="M5.5 9.2 8 11.7 12.7 6.6" fill="none" stroke="var(--paper)" stroke-width="1.8" />
                 }
               } @else {
-                <circle cx="9" cy="9" [attr.r]="s.now ? 6 : 5" fill="var(--paper)" stroke="var(--ink)" [attr.stroke-width]="s.now ? 3 : 1" />
+                <circle
+                  cx="9"
+                  cy="9"
+                  [attr.r]="s.now ? 6 : 5"
+                  fill="var(--paper)"
+                  stroke="var(--ink)"
+                  [attr.stroke-width]="s.now ? 3 : 1"
+                />
               }
             </svg>
             <div class="min-w-0 text-15">
-              <p class="text-18 leading-6" [class.font-semibold]="s.now" [class.text-ink2]="!s.now && !s.done">{{ s.words }}</p>
+              <p class="text-18 leading-6" [class.font-semibold]="s.now" [class.text-ink2]="!s.now && !s.done">
+                {{ s.words }}
+              </p>
               @if (s.said) {
                 <p class="leading-5 text-ink2">{{ s.said }}</p>
               }
@@ -54,7 +76,14 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
       <section class="flex flex-col px-10 pt-10" aria-live="polite">
         @if (state(); as s) {
           <h1 class="max-w-[620px] text-40 leading-[48px] font-semibold" data-testid="set-up-ask">{{ s.ask }}</h1>
-          <p class="mt-4 text-24 leading-8" [class.text-alarm]="s.alarm" [class.text-ink2]="!s.alarm" data-testid="set-up-seen">{{ s.seen }}</p>
+          <p
+            class="mt-4 text-24 leading-8"
+            [class.text-alarm]="s.alarm"
+            [class.text-ink2]="!s.alarm"
+            data-testid="set-up-seen"
+          >
+            {{ s.seen }}
+          </p>
           @if (s.step !== 'ready') {
             <div
               class="mt-5 h-2 max-w-[620px] border border-strong-rules"
@@ -66,7 +95,12 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
             </div>
           }
           @if (s.step === 'lead foot' || s.step === 'trail foot') {
-            <vk-foot-rocking class="mt-6" [points]="s.rocked" [foot]="s.step === 'lead foot' ? 'lead' : 'trail'" [handed]="handed()" />
+            <vk-foot-rocking
+              class="mt-6"
+              [points]="s.rocked"
+              [foot]="s.step === 'lead foot' ? 'lead' : 'trail'"
+              [handed]="handed()"
+            />
           }
           @if (s.step === 'ready' && s.record?.footCheck; as check) {
             <vk-checked-feet class="mt-6" [check]="check" [handed]="handed()" />
@@ -110,14 +144,21 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
             }
           } @else {
             <p class="mt-4 max-w-[620px] text-18 leading-7">
-              Step off, step on, rock on each foot, lean left and right. Every step is done by itself when its signal is good; the pupil reads along.
+              Step off, step on, rock on each foot, lean left and right. Every step is done by itself when its signal is
+              good; the pupil reads along.
             </p>
           }
           @if (!device()?.connected) {
-            <p class="mt-4 text-18 text-alarm">No device is sending. Start it; or go on without one and drop recordings made elsewhere on any screen.</p>
+            <p class="mt-4 text-18 text-alarm">
+              No device is sending. Start it; or go on without one and drop recordings made elsewhere on any screen.
+            </p>
           }
           <div class="mt-8 flex gap-4 text-18">
-            <button [class]="kept() ? 'plain-button' : 'main-button'" [disabled]="!device()?.connected" (click)="act('start')">
+            <button
+              [class]="kept() ? 'plain-button' : 'main-button'"
+              [disabled]="!device()?.connected"
+              (click)="act('start')"
+            >
               {{ kept() ? 'Set up again' : 'Start' }}
             </button>
             <a [class]="kept() ? 'main-button' : 'plain-button'" [routerLink]="['/lesson', lessonId(), 'record']">{{
@@ -134,7 +175,9 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
       <aside class="border-l border-rules px-4 pt-5 text-15" aria-label="This lesson">
         @if (lesson(); as l) {
           <h2 class="text-18 font-semibold">This lesson</h2>
-          <label class="field mt-2">Aim<input #aim [value]="l.aim" maxlength="400" (change)="change({ aim: aim.value })" /></label>
+          <label class="field mt-2"
+            >Aim<input #aim [value]="l.aim" maxlength="400" (change)="change({ aim: aim.value })"
+          /></label>
           <label class="field mt-2">
             Judged by
             <select #measure (change)="change({ measure: measure.value || null })">
@@ -168,7 +211,8 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           </details>
           @if (l.pupil.profile.injuries.length || l.pupil.profile.fear) {
             <p class="mt-4 border-t border-rules pt-2 text-alarm">
-              {{ l.pupil.profile.injuries.join(', ') }}{{ l.pupil.profile.fear ? ' · afraid of ' + l.pupil.profile.fear : '' }}
+              {{ l.pupil.profile.injuries.join(', ')
+              }}{{ l.pupil.profile.fear ? ' · afraid of ' + l.pupil.profile.fear : '' }}
             </p>
             <div class="mt-1 grid grid-cols-2 gap-3">
               <label class="field"
@@ -181,14 +225,21 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
                   (change)="change({ painBefore: number(pain.value) })"
               /></label>
               <label class="field"
-                >after<input #after type="number" min="0" max="10" [value]="l.painAfter ?? ''" (change)="change({ painAfter: number(after.value) })"
+                >after<input
+                  #after
+                  type="number"
+                  min="0"
+                  max="10"
+                  [value]="l.painAfter ?? ''"
+                  (change)="change({ painAfter: number(after.value) })"
               /></label>
             </div>
             @if (painRises()) {
               <p class="mt-1 text-13 text-alarm" role="alert">Pain has risen by two or more: stop here.</p>
             }
             <p class="mt-2 text-13 leading-[18px] text-ink2">
-              Stop on pain. An injury, a heart or a balance condition goes to a physician or physiotherapist first; nothing here is medical advice.
+              Stop on pain. An injury, a heart or a balance condition goes to a physician or physiotherapist first;
+              nothing here is medical advice.
             </p>
           }
         }
@@ -261,7 +312,9 @@ export class SetUp {
   });
   protected readonly painRises = computed(() => {
     const l = this.lesson();
-    return l?.painBefore !== null && l?.painBefore !== undefined && l.painAfter !== null && l.painAfter - l.painBefore >= 2;
+    return (
+      l?.painBefore !== null && l?.painBefore !== undefined && l.painAfter !== null && l.painAfter - l.painBefore >= 2
+    );
   });
 
   constructor() {
@@ -271,7 +324,11 @@ export class SetUp {
       this.store.dispatch(LessonActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     inject(Keys).use('Set up', [
-      { key: 'Enter', words: 'start the set-up, or take it all the same', run: () => this.act(this.state() ? 'use' : 'start') },
+      {
+        key: 'Enter',
+        words: 'start the set-up, or take it all the same',
+        run: () => this.act(this.state() ? 'use' : 'start'),
+      },
       { key: 'n', words: 'leave this step out', run: () => this.act('skip') },
       { key: 'r', words: 'this step again', run: () => this.act('again') },
     ]);
@@ -295,6 +352,8 @@ export class SetUp {
   protected setHand(handed: string): void {
     const pupil = this.lesson()?.pupil;
     if (!pupil) return;
-    this.store.dispatch(OfficeActions.changePupil({ id: pupil.id, change: { handed: handed === 'left' ? 'left' : 'right' } }));
+    this.store.dispatch(
+      OfficeActions.changePupil({ id: pupil.id, change: { handed: handed === 'left' ? 'left' : 'right' } }),
+    );
   }
 }

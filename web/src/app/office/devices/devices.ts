@@ -10,14 +10,27 @@ import { TableCsv } from '../../shell/table-csv';
 const SAYS: readonly { readonly kind: DeviceKind; readonly says: string }[] = [
   { kind: 'mat-plates', says: 'everything: forces and torques of the plates, toes and heels of the mat' },
   { kind: 'plates', says: 'forces, torques, shares, paths; positions in the foot after a foot check; no toe shares' },
-  { kind: 'plate', says: 'forces, torques, mass and the length of the path; shares rest on an assumed stance; nothing of one foot' },
+  {
+    kind: 'plate',
+    says: 'forces, torques, mass and the length of the path; shares rest on an assumed stance; nothing of one foot',
+  },
   { kind: 'mat', says: 'shares, paths, feet, vertical forces; no sideways force, no torque' },
-  { kind: 'boards', says: 'shares, paths, vertical forces; positions in the foot assumed; no sideways force, no torque' },
+  {
+    kind: 'boards',
+    says: 'shares, paths, vertical forces; positions in the foot assumed; no sideways force, no torque',
+  },
 ];
 /** How many measures of the registry a kind of device gives, and how honestly. */
 const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
   const count = (basis: Basis) => MEASURE_IDS.filter((id) => capability(kind, id).basis === basis).length;
-  return { kind, words: deviceWords(kind), says, measured: count('measured'), derived: count('derived'), absent: count('absent') };
+  return {
+    kind,
+    words: deviceWords(kind),
+    says,
+    measured: count('measured'),
+    derived: count('derived'),
+    absent: count('absent'),
+  };
 };
 
 /** Office › Devices: what was in the bay, how it was, and what each kind can honestly say. */
@@ -31,23 +44,29 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
       @if (now(); as d) {
         <section class="mt-4 max-w-[1100px] border-y border-rules py-3 text-15 leading-6" aria-label="In the bay now">
           <p>
-            <span class="font-semibold">{{ d.name }}</span> is {{ d.connected ? 'sending' : 'not connected' }}<span class="text-ink2">, {{ bay()?.name }}</span>
+            <span class="font-semibold">{{ d.name }}</span> is {{ d.connected ? 'sending' : 'not connected'
+            }}<span class="text-ink2">, {{ bay()?.name }}</span>
           </p>
           @if (d.connected) {
             <p class="text-ink2">
-              <span class="figures">{{ d.seen || d.rate }}</span> samples a second of <span class="figures">{{ d.rate }}</span>,
-              {{ d.lost ? d.lost + ' messages lost' : 'nothing lost' }}{{ driftWords() }}
+              <span class="figures">{{ d.seen || d.rate }}</span> samples a second of
+              <span class="figures">{{ d.rate }}</span>, {{ d.lost ? d.lost + ' messages lost' : 'nothing lost'
+              }}{{ driftWords() }}
             </p>
             <p class="mt-2 flex items-center gap-3">
               <button class="plain-button" (click)="zero()">Zero now</button>
-              <span class="text-13 text-ink2">Nobody may stand on it: the load it shows then is taken off from now on.</span>
+              <span class="text-13 text-ink2"
+                >Nobody may stand on it: the load it shows then is taken off from now on.</span
+              >
             </p>
           }
         </section>
       }
       @if (devices(); as list) {
         @if (list.length === 0) {
-          <p class="mt-4 text-18">No device has been here yet. A device speaks the live feed (docs/live-feed.md) to this server’s address.</p>
+          <p class="mt-4 text-18">
+            No device has been here yet. A device speaks the live feed (docs/live-feed.md) to this server’s address.
+          </p>
         } @else {
           <table #here class="mt-4 w-full max-w-[1100px] text-15">
             <thead class="text-left text-13 text-ink2">
@@ -62,7 +81,9 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
               @for (d of list; track d.name) {
                 <tr class="border-b border-rules align-top">
                   <td class="py-2 pr-4">
-                    <span class="font-semibold">{{ d.name }}</span><br /><span class="text-ink2">{{ words(d.kind) }}</span>
+                    <span class="font-semibold">{{ d.name }}</span><br /><span class="text-ink2">{{
+                      words(d.kind)
+                    }}</span>
                   </td>
                   <td class="figures py-2 pr-8 text-right whitespace-nowrap">{{ d.rate }} Hz</td>
                   <td class="py-2 pr-4">{{ d.health || 'not set up yet' }}</td>
@@ -86,7 +107,9 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
             <tbody>
               @for (k of kindRows; track k.kind) {
                 <tr class="border-b border-rules">
-                  <td class="py-1.5 pr-4 whitespace-nowrap" [class.font-semibold]="k.kind === now()?.kind">{{ k.words }}</td>
+                  <td class="py-1.5 pr-4 whitespace-nowrap" [class.font-semibold]="k.kind === now()?.kind">
+                    {{ k.words }}
+                  </td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.measured }}</td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.derived || '–' }}</td>
                   <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.absent || '–' }}</td>
@@ -97,7 +120,8 @@ const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
           </table>
           <vk-table-csv class="mt-1 block text-15" [of]="kinds" name="device kinds" />
           <p class="mt-4 text-13 text-ink2">
-            A device on another machine brings this key in its address: <code class="figures text-ink select-all">?key={{ key() }}</code>
+            A device on another machine brings this key in its address:
+            <code class="figures text-ink select-all">?key={{ key() }}</code>
           </p>
         }
       } @else if (error()) {

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
@@ -98,8 +108,8 @@ import { Keys } from '../../shell/keys';
             @if (d.onPlate; as plate) {
               <dt class="text-ink2">On the plate</dt>
               <dd>
-                It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as an exercise, never compared with
-                ordinary swings.
+                It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as
+                an exercise, never compared with ordinary swings.
               </dd>
             }
           </dl>
@@ -136,9 +146,15 @@ export class Drills {
   protected readonly cautions = DRILL_CAUTIONS;
   protected readonly shown = computed(() => {
     const words = this.query().toLowerCase().trim();
-    return DRILLS.filter((d) => (!this.fault() || d.for.includes(this.fault())) && `${d.name} ${d.gist} ${d.feel}`.toLowerCase().includes(words));
+    return DRILLS.filter(
+      (d) =>
+        (!this.fault() || d.for.includes(this.fault())) &&
+        `${d.name} ${d.gist} ${d.feel}`.toLowerCase().includes(words),
+    );
   });
-  protected readonly drill = computed((): Drill | null => DRILLS.find((d) => d.id === this.drillId()) ?? this.shown()[0] ?? null);
+  protected readonly drill = computed(
+    (): Drill | null => DRILLS.find((d) => d.id === this.drillId()) ?? this.shown()[0] ?? null,
+  );
 
   constructor() {
     effect(() => this.fault.set(this.for() ?? ''));

@@ -29,7 +29,9 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
         <span class="text-15 text-ink2"
           ><span class="figures">{{ count() }}</span> of <span class="figures">{{ all }}</span></span
         >
-        <span class="ml-auto text-13 text-ink2">● measured &nbsp; ○ derived, the assumption is named &nbsp; – cannot be said</span>
+        <span class="ml-auto text-13 text-ink2"
+          >● measured &nbsp; ○ derived, the assumption is named &nbsp; – cannot be said</span
+        >
       </div>
       @for (g of groups(); track g.part) {
         <table #sheet class="mt-4 w-full table-fixed border-collapse text-15">
@@ -44,7 +46,12 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
               <th class="w-[200px] py-1 pr-4 font-normal">Measure</th>
               <th class="py-1 pr-4 font-normal">What it is</th>
               <th class="w-[84px] py-1 pr-4 font-normal">Unit</th>
-              <th class="w-[64px] py-1 pr-4 text-right font-normal" title="The smallest difference a teacher would act on">Worth</th>
+              <th
+                class="w-[64px] py-1 pr-4 text-right font-normal"
+                title="The smallest difference a teacher would act on"
+              >
+                Worth
+              </th>
               @for (d of devices; track d) {
                 <th class="w-[72px] py-1 text-center font-normal" [title]="words(d)">{{ short(d) }}</th>
               }
@@ -96,7 +103,11 @@ export class MeasuresPage {
 
   constructor() {
     inject(Keys).use('Measures', [
-      { key: '/', words: 'search', run: () => document.querySelector<HTMLInputElement>('vk-measures input[type=search]')?.focus() },
+      {
+        key: '/',
+        words: 'search',
+        run: () => document.querySelector<HTMLInputElement>('vk-measures input[type=search]')?.focus(),
+      },
     ]);
   }
   protected short(device: (typeof GLOSSARY_DEVICES)[number]): string {

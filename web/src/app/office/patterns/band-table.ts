@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type Band, type BandFit, bandProblem, type ClubBand, MEASURE_IDS, measureRow, MEASURES, worthOf } from '@vilko/core';
+import {
+  type Band,
+  type BandFit,
+  bandProblem,
+  type ClubBand,
+  MEASURE_IDS,
+  measureRow,
+  MEASURES,
+  worthOf,
+} from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 import { figure } from '../../drawing/trace';
 import { TableCsv } from '../../shell/table-csv';
@@ -38,7 +47,9 @@ type Edge = 0 | 1;
       <tbody>
         @for (r of rows(); track r.measure) {
           <tr class="border-t border-rules align-top hover:bg-sheet">
-            <th scope="row" class="py-1 pr-3 text-left font-normal whitespace-nowrap" [title]="r.measure">{{ r.words }}</th>
+            <th scope="row" class="py-1 pr-3 text-left font-normal whitespace-nowrap" [title]="r.measure">
+              {{ r.words }}
+            </th>
             @for (e of edges; track e) {
               <td class="figures py-1 pr-2 text-right whitespace-nowrap">
                 @if (editable()) {
@@ -95,7 +106,9 @@ type Edge = 0 | 1;
             </td>
             @if (editable()) {
               <td class="py-1 pl-2 text-right whitespace-nowrap">
-                <button class="link" [attr.aria-label]="'Take out ' + r.words" (click)="dropped.emit(r.measure)">Take out</button>
+                <button class="link" [attr.aria-label]="'Take out ' + r.words" (click)="dropped.emit(r.measure)">
+                  Take out
+                </button>
               </td>
             }
           </tr>
@@ -131,7 +144,8 @@ export class BandTable {
   readonly added = output<string>();
   readonly refused = output<string>();
   protected readonly edges: readonly Edge[] = [0, 1];
-  protected readonly number = (v: number | null, unit: string): string => (v === null ? '' : Number.isInteger(v) ? figure(v) : figure(v, unit || 'P'));
+  protected readonly number = (v: number | null, unit: string): string =>
+    v === null ? '' : Number.isInteger(v) ? figure(v) : figure(v, unit || 'P');
   protected readonly rows = computed(() => {
     const order = new Map(MEASURE_IDS.map((id, i) => [id, i]));
     return [...this.bands()]
@@ -147,7 +161,11 @@ export class BandTable {
           unit,
           shown: unit === '–' || unit === '0–1' ? '' : unit,
           toleratedText:
-            lo === null ? `to ${this.number(hi, unit)}` : hi === null ? `from ${this.number(lo, unit)}` : `${this.number(lo, unit)} – ${this.number(hi, unit)}`,
+            lo === null
+              ? `to ${this.number(hi, unit)}`
+              : hi === null
+                ? `from ${this.number(lo, unit)}`
+                : `${this.number(lo, unit)} – ${this.number(hi, unit)}`,
           fit,
           value: typeof fit?.value === 'number' ? fit.value : null,
           belief: `(${b.sure}${b.source === 'a view' ? '' : `, ${b.source}`}${b.provisional ? ', provisional' : ''})`,

@@ -75,5 +75,7 @@ export function versionWords(now: Pattern, before: Pattern | undefined): string 
   const words = [...new Set([...changed, ...gone])].map((id) => (measureRow(id)?.words ?? id).toLowerCase());
   const texts = now.name !== before.name || now.belief !== before.belief ? ['its words'] : [];
   const all = [...words, ...texts];
-  return all.length ? `${all.slice(0, 3).join('; ')}${all.length > 3 ? ` and ${all.length - 3} more` : ''}` : 'nothing changed';
+  return all.length
+    ? `${all.slice(0, 3).join('; ')}${all.length > 3 ? ` and ${all.length - 3} more` : ''}`
+    : 'nothing changed';
 }

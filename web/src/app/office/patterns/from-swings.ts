@@ -19,7 +19,8 @@ import { idFrom } from './edit-pattern';
   template: `
     <h2 class="text-18 font-semibold">A pattern from swings</h2>
     <p class="mt-1 text-ink2">
-      Mean ± 1 SD becomes ideal, ± 2 SD tolerated, never narrower than the measure’s own uncertainty. At least three swings of a club class.
+      Mean ± 1 SD becomes ideal, ± 2 SD tolerated, never narrower than the measure’s own uncertainty. At least three
+      swings of a club class.
     </p>
     <div class="mt-3 flex flex-wrap items-end gap-3">
       <label class="field !w-[220px]">
@@ -37,7 +38,8 @@ import { idFrom } from './edit-pattern';
       </label>
       @if (swings().length) {
         <span class="flex gap-3 pb-1">
-          <button class="link" (click)="pick('starred')">the starred</button><button class="link" (click)="pick('sound')">those without a finding</button
+          <button class="link" (click)="pick('starred')">the starred</button
+          ><button class="link" (click)="pick('sound')">those without a finding</button
           ><button class="link" (click)="pick('none')">none</button>
         </span>
       }
@@ -48,9 +50,14 @@ import { idFrom } from './edit-pattern';
         <ul class="flex flex-wrap gap-1">
           @for (s of g.swings; track s.id) {
             <li>
-              <label class="block w-[92px] cursor-pointer border px-1 pb-0.5" [class]="chosen().has(s.id) ? 'border-ink bg-sheet' : 'border-rules'">
+              <label
+                class="block w-[92px] cursor-pointer border px-1 pb-0.5"
+                [class]="chosen().has(s.id) ? 'border-ink bg-sheet' : 'border-rules'"
+              >
                 <span class="flex items-center gap-1"
-                  ><input type="checkbox" [checked]="chosen().has(s.id)" (change)="toggle(s.id)" /><span class="figures">{{ s.number }}</span
+                  ><input type="checkbox" [checked]="chosen().has(s.id)" (change)="toggle(s.id)" /><span
+                    class="figures"
+                    >{{ s.number }}</span
                   ><span class="text-13">{{ s.starred ? '★' : '' }}</span></span
                 >
                 <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="pupil?.handed ?? 'right'" />
@@ -97,7 +104,9 @@ export class FromSwings {
   });
 
   constructor() {
-    this.api.pupils().subscribe({ next: (p) => this.pupils.set(p), error: (e: unknown) => this.problem.set(sentenceOf(e)) });
+    this.api
+      .pupils()
+      .subscribe({ next: (p) => this.pupils.set(p), error: (e: unknown) => this.problem.set(sentenceOf(e)) });
   }
 
   protected choosePupil(id: string): void {
@@ -142,7 +151,11 @@ export class FromSwings {
         models.push({ club: s.club, measures: view.measures });
       }
       const name = this.title().trim();
-      const pattern = patternFromSwings(models, { id: idFrom(name), name, belief: `Made from ${own.length} swings of ${this.pupil!.name}.` });
+      const pattern = patternFromSwings(models, {
+        id: idFrom(name),
+        name,
+        belief: `Made from ${own.length} swings of ${this.pupil!.name}.`,
+      });
       this.store.dispatch(PatternActions.add({ pattern }));
       this.ref.close();
     } catch (e) {

@@ -6,7 +6,8 @@ import { copyOf, idFrom, versionWords, withBand, withNewBand, withoutBand } from
 import { Patterns } from './patterns';
 
 const base = patternOf('common-ground');
-const band = (p: Pattern, club: 'iron' | 'driver' | 'wood' | 'wedge', id: string) => bandsFor(p, club).find((b) => b.measure === id);
+const band = (p: Pattern, club: 'iron' | 'driver' | 'wood' | 'wedge', id: string) =>
+  bandsFor(p, club).find((b) => b.measure === id);
 
 describe('changing a pattern', () => {
   it('changes a band for one club and leaves the others as they were', () => {
@@ -31,7 +32,9 @@ describe('changing a pattern', () => {
     expect(band(withNewBand(base, 'path.width', 'iron', 40), 'iron', 'path.width')!.ideal).toEqual([20, 60]);
   });
   it('names copies, ids and what differs between versions', () => {
-    expect(copyOf(base)).toEqual(jasmine.objectContaining({ id: 'common-ground-own', name: 'Common ground, own', version: 1 }));
+    expect(copyOf(base)).toEqual(
+      jasmine.objectContaining({ id: 'common-ground-own', name: 'Common ground, own', version: 1 }),
+    );
     expect([idFrom('Når vi slår!'), idFrom('…')]).toEqual(['na-r-vi-sla-r', 'pattern']);
     const p = withBand(base, band(base, 'iron', 'share.lead.p6')!, 'iron', { ideal: [60, 80] });
     expect(versionWords(p, base)).toBe('lead share, p6');
@@ -94,6 +97,8 @@ describe('Office › Drills', () => {
     expect(c.text()).toContain('Not with trouble of: knee, ankle, foot, hip, back, heart, pregnancy, balance.');
     expect(c.text()).toContain('nothing here is medical advice');
     await c.set({ for: 'spin-out' });
-    expect(c.all('nav li').map((li) => li.textContent.trim())).toEqual(DRILLS.filter((d) => d.for.includes('spin-out')).map((d) => d.name));
+    expect(c.all('nav li').map((li) => li.textContent.trim())).toEqual(
+      DRILLS.filter((d) => d.for.includes('spin-out')).map((d) => d.name),
+    );
   });
 });

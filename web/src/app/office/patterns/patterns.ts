@@ -2,7 +2,19 @@ import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { bandsFor, CLUB_CLASSES, type ClubClass, compare, type Dispute, DISPUTES, numberOf, type Pattern, patternOf, PATTERNS, readPattern } from '@vilko/core';
+import {
+  bandsFor,
+  CLUB_CLASSES,
+  type ClubClass,
+  compare,
+  type Dispute,
+  DISPUTES,
+  numberOf,
+  type Pattern,
+  patternOf,
+  PATTERNS,
+  readPattern,
+} from '@vilko/core';
 import { Score } from '../../drawing/score/score';
 import { Keys } from '../../shell/keys';
 import { LessonActions } from '../../state/lesson';
@@ -45,7 +57,14 @@ import { ModelSwings } from './model-swing';
           <button class="link" (click)="fromSwings()">Make one from swings …</button>
           <label class="link cursor-pointer">
             Bring one (JSON) …
-            <input #file class="visually-hidden" type="file" accept=".json,application/json" aria-label="Bring a pattern" (change)="bring(file)" />
+            <input
+              #file
+              class="visually-hidden"
+              type="file"
+              accept=".json,application/json"
+              aria-label="Bring a pattern"
+              (change)="bring(file)"
+            />
           </label>
         </div>
       </nav>
@@ -109,7 +128,9 @@ import { ModelSwings } from './model-swing';
         @if (bands().length) {
           <div class="mt-2 h-[400px] shrink-0" aria-label="Bands on the Score">
             @if (drawn(); as v) {
-              <p class="text-ink2">Drawn {{ model()!.words }}. {{ own() ? 'Drag an edge, or type below; both follow each other.' : '' }}</p>
+              <p class="text-ink2">
+                Drawn {{ model()!.words }}. {{ own() ? 'Drag an edge, or type below; both follow each other.' : '' }}
+              </p>
               <vk-score
                 class="mt-1 !h-[376px]"
                 [view]="v"
@@ -188,7 +209,10 @@ export class Patterns {
   private readonly models = inject(ModelSwings);
   protected readonly shipped = PATTERNS.length;
   protected readonly clubs = CLUB_CLASSES;
-  protected readonly staves = { staves: ['share', 'sideways', 'vertical', 'mass'] as const, byFoot: ['share', 'vertical'] as const };
+  protected readonly staves = {
+    staves: ['share', 'sideways', 'vertical', 'mass'] as const,
+    byFoot: ['share', 'vertical'] as const,
+  };
   protected readonly club = signal<ClubClass>('iron');
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   protected readonly drafts = this.store.selectSignal(patternFeature.selectDrafts);
@@ -198,18 +222,22 @@ export class Patterns {
   protected readonly modelState = this.models.state.asReadonly();
   protected dragging = false;
 
-  protected readonly saved = computed((): Pattern => this.patterns().find((p) => p.id === this.patternId()) ?? patternOf('common-ground'));
+  protected readonly saved = computed(
+    (): Pattern => this.patterns().find((p) => p.id === this.patternId()) ?? patternOf('common-ground'),
+  );
   protected readonly own = computed(() => !PATTERNS.some((p) => p.id === this.saved().id));
   protected readonly pattern = computed((): Pattern => this.drafts()[this.saved().id]?.at(-1) ?? this.saved());
   protected readonly changed = computed(() => (this.drafts()[this.saved().id]?.length ?? 0) > 0);
   protected readonly kind = computed(
-    () => `version ${this.saved().version}, ${this.own() ? 'your own' : 'comes with the application'}${this.pattern().provisional ? ', provisional' : ''}`,
+    () =>
+      `version ${this.saved().version}, ${this.own() ? 'your own' : 'comes with the application'}${this.pattern().provisional ? ', provisional' : ''}`,
   );
   protected readonly bands = computed(() => bandsFor(this.pattern(), this.club()));
   protected readonly clubNote = computed(() => {
     const c = this.club();
     if (!this.bands().length) return '';
-    if (c === 'wood') return 'Woods off a tee: halfway between driver and irons; off the ground they take the irons’ bands.';
+    if (c === 'wood')
+      return 'Woods off a tee: halfway between driver and irons; off the ground they take the irons’ bands.';
     return c === 'wedge' ? 'Wedges: the irons’ bands, shares up to 5 points nearer to even.' : '';
   });
   /** The model swing against the bands as they stand now. */
@@ -217,14 +245,21 @@ export class Patterns {
     const m = this.model();
     return m && { ...m.view, comparison: compare(m.view.measures, this.pattern(), this.club()) };
   });
-  protected readonly disputes = computed(() => DISPUTES.filter((d) => d.measures.some((m) => this.bands().some((b) => b.measure === m))));
+  protected readonly disputes = computed(() =>
+    DISPUTES.filter((d) => d.measures.some((m) => this.bands().some((b) => b.measure === m))),
+  );
   protected readonly history = computed(() => {
     const h = this.past();
     if (!h || h.id !== this.saved().id) return [];
     return h.versions.map((v, i) => ({
       version: v.version,
       pattern: v.pattern,
-      when: new Date(v.savedAt).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }),
+      when: new Date(v.savedAt).toLocaleString('en-GB', {
+        day: 'numeric',
+        month: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      }),
       what: versionWords(v.pattern, h.versions[i + 1]?.pattern),
     }));
   });
@@ -280,7 +315,9 @@ export class Patterns {
     if (!b) return;
     const [lo, hi] = b.ideal;
     const ideal: [number | null, number | null] =
-      edge === 'lower' ? [hi === null ? value : Math.min(value, hi), hi] : [lo, lo === null ? value : Math.max(value, lo)];
+      edge === 'lower'
+        ? [hi === null ? value : Math.min(value, hi), hi]
+        : [lo, lo === null ? value : Math.max(value, lo)];
     if (ideal[0] === lo && ideal[1] === hi) return;
     this.change({ measure, change: { ideal, tolerated: undefined } }, !this.dragging);
     this.dragging = true;

@@ -2,11 +2,33 @@ import { BLANK_ENTRY, type Practice, type Progress } from '@vilko/contract';
 import { openHouse } from '../../testing/house';
 import { ProgressPage } from './progress';
 
-const set = (lessonId: string, day: number, mean: number, sd: number, n = 8) => ({ lessonId, startedAt: `2026-10-${day}T10:00:00.000Z`, n, mean, sd });
+const set = (lessonId: string, day: number, mean: number, sd: number, n = 8) => ({
+  lessonId,
+  startedAt: `2026-10-${day}T10:00:00.000Z`,
+  n,
+  mean,
+  sd,
+});
 const measure = { measure: 'share.lead.p7', words: 'Lead share, impact', unit: '%' };
-const drill = { ...measure, drill: 'tap-after', from: '2026-10-12T10:00:00.000Z', until: null, clubName: '7-iron', beside: [] };
+const drill = {
+  ...measure,
+  drill: 'tap-after',
+  from: '2026-10-12T10:00:00.000Z',
+  until: null,
+  clubName: '7-iron',
+  beside: [],
+};
 const PROGRESS: Progress = {
-  steadiness: [{ ...measure, clubName: '7-iron', device: 'mat', first: set('a', 10, 55, 6.1), last: set('b', 24, 66, 2.2), word: 'steadier' }],
+  steadiness: [
+    {
+      ...measure,
+      clubName: '7-iron',
+      device: 'mat',
+      first: set('a', 10, 55, 6.1),
+      last: set('b', 24, 66, 2.2),
+      word: 'steadier',
+    },
+  ],
   drills: [
     {
       ...drill,
@@ -20,7 +42,17 @@ const PROGRESS: Progress = {
 };
 const PRACTICE: Practice = {
   plans: [],
-  log: [{ ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-10-20T10:00:00.000Z', kind: 'answer', from: 'pupil', note: 'It held.' }],
+  log: [
+    {
+      ...BLANK_ENTRY,
+      id: 'e',
+      pupilId: 'p',
+      at: '2026-10-20T10:00:00.000Z',
+      kind: 'answer',
+      from: 'pupil',
+      note: 'It held.',
+    },
+  ],
   progress: [],
 };
 
@@ -47,12 +79,15 @@ describe('a pupil’s progress', () => {
   });
   it('says what is not there yet', async () => {
     const c = await page({ steadiness: [], drills: [] }, { ...PRACTICE, log: [] });
-    for (const words of ['No drill was planned', 'It takes two lessons', 'Nothing is written down yet']) expect(c.text()).toContain(words);
+    for (const words of ['No drill was planned', 'It takes two lessons', 'Nothing is written down yet'])
+      expect(c.text()).toContain(words);
   });
   it('says in a sentence when it cannot be read', async () => {
     const house = openHouse();
     const c = await house.show(ProgressPage, { pupilId: 'x' });
-    house.asked('GET', '/api/pupils/x/progress').flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
+    house
+      .asked('GET', '/api/pupils/x/progress')
+      .flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
     await c.set({});
     expect(c.text()).toContain('There is no such pupil.');
   });

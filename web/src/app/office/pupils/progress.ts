@@ -34,8 +34,8 @@ import { dateText, shortDate } from '../words';
           <vk-table-csv class="ml-auto" [of]="drills" [name]="name() + ' drills'" />
         </div>
         <p class="text-15 text-ink2">
-          Ordinary swings of the last lesson before a drill came, against those of the last lesson before the next one did{{ withClub() }}. What else happened
-          in that time is in it too.
+          Ordinary swings of the last lesson before a drill came, against those of the last lesson before the next one
+          did{{ withClub() }}. What else happened in that time is in it too.
         </p>
         <table #drills class="mt-1 w-full border-collapse text-15">
           <thead class="text-left text-13 text-ink2">
@@ -90,7 +90,10 @@ import { dateText, shortDate } from '../words';
             </thead>
             <tbody>
               @for (r of progress()!.steadiness; track r.measure) {
-                <tr class="border-b border-rules" [class.font-semibold]="r.word === 'steadier' || r.word === 'more scattered'">
+                <tr
+                  class="border-b border-rules"
+                  [class.font-semibold]="r.word === 'steadier' || r.word === 'more scattered'"
+                >
                   <td class="py-1 pr-4">{{ r.words }}</td>
                   <td class="figures py-1 pr-4 text-right whitespace-nowrap">{{ spread(r, r.first.sd) }}</td>
                   <td class="figures py-1 pr-4 text-right whitespace-nowrap">{{ spread(r, r.last.sd) }}</td>
@@ -188,9 +191,17 @@ export class ProgressPage {
     return d.word ?? 'too few swings to tell';
   }
   protected beside(d: DrillEffect): string {
-    return d.beside.map((b) => `${b.words} ${b.difference > 0 ? '+' : ''}${amount(b.difference, b.unit === '%' ? 'points' : b.unit)}`).join('; ') || 'nothing';
+    return (
+      d.beside
+        .map(
+          (b) => `${b.words} ${b.difference > 0 ? '+' : ''}${amount(b.difference, b.unit === '%' ? 'points' : b.unit)}`,
+        )
+        .join('; ') || 'nothing'
+    );
   }
   protected spread(r: SteadinessRow, sd: number | null): string {
-    return sd === null ? 'one swing' : amount(sd, r.unit === '%' ? 'points' : r.unit, sd.toFixed(r.unit === '–' ? 2 : 1));
+    return sd === null
+      ? 'one swing'
+      : amount(sd, r.unit === '%' ? 'points' : r.unit, sd.toFixed(r.unit === '–' ? 2 : 1));
   }
 }

@@ -5,7 +5,15 @@ import { AGE_BANDS, INJURY_TAGS, MINOR, type NewPupil, NO_PROFILE, type PupilClu
 import { CLUB_CLASSES } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 
-export const NOBODY_YET: NewPupil = { name: '', about: '', handed: 'right', stature: null, mass: null, story: '', profile: NO_PROFILE };
+export const NOBODY_YET: NewPupil = {
+  name: '',
+  about: '',
+  handed: 'right',
+  stature: null,
+  mass: null,
+  story: '',
+  profile: NO_PROFILE,
+};
 
 const TEXTS = [
   { key: 'badShot', words: 'Typical bad shot', rows: 1 },
@@ -26,13 +34,26 @@ const TEXTS = [
   template: `
     <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
       <label class="field col-span-3"
-        >Name<input name="name" required maxlength="120" [ngModel]="draft().name" (ngModelChange)="set({ name: $event })"
+        >Name<input
+          name="name"
+          required
+          maxlength="120"
+          [ngModel]="draft().name"
+          (ngModelChange)="set({ name: $event })"
       /></label>
       <label class="field col-span-3"
-        >What they do<input name="about" maxlength="200" [ngModel]="draft().about" (ngModelChange)="set({ about: $event })"
+        >What they do<input
+          name="about"
+          maxlength="200"
+          [ngModel]="draft().about"
+          (ngModelChange)="set({ about: $event })"
       /></label>
       <label class="field col-span-6"
-        >What brings them<input name="story" maxlength="1000" [ngModel]="draft().story" (ngModelChange)="set({ story: $event })"
+        >What brings them<input
+          name="story"
+          maxlength="1000"
+          [ngModel]="draft().story"
+          (ngModelChange)="set({ story: $event })"
       /></label>
       <label class="field">
         Plays
@@ -52,7 +73,15 @@ const TEXTS = [
       </label>
       <label class="field">
         Stature (cm)
-        <input name="stature" type="number" min="80" max="240" step="1" [ngModel]="cm()" (ngModelChange)="set({ stature: $event ? $event / 100 : null })" />
+        <input
+          name="stature"
+          type="number"
+          min="80"
+          max="240"
+          step="1"
+          [ngModel]="cm()"
+          (ngModelChange)="set({ stature: $event ? $event / 100 : null })"
+        />
       </label>
       <label class="field">
         Mass ({{ units.shown('kg') }})
@@ -88,11 +117,14 @@ const TEXTS = [
         </label>
       }
       <fieldset class="col-span-6">
-        <legend class="text-13 text-ink2">Injuries and conditions: drills that do not suit them are left out, with the reason</legend>
+        <legend class="text-13 text-ink2">
+          Injuries and conditions: drills that do not suit them are left out, with the reason
+        </legend>
         <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-15">
           @for (t of tags; track t) {
             <label class="flex items-center gap-1.5"
-              ><input type="checkbox" [checked]="draft().profile.injuries.includes(t)" (change)="injury(t)" /> {{ t }}</label
+              ><input type="checkbox" [checked]="draft().profile.injuries.includes(t)" (change)="injury(t)" />
+              {{ t }}</label
             >
           }
         </div>
@@ -100,7 +132,13 @@ const TEXTS = [
       @for (t of texts; track t.key) {
         <label class="field" [class]="t.rows > 1 ? 'col-span-6' : 'col-span-3'">
           {{ t.words }}
-          <textarea [name]="t.key" [rows]="t.rows" maxlength="2000" [ngModel]="draft().profile[t.key]" (ngModelChange)="text(t.key, $event)"></textarea>
+          <textarea
+            [name]="t.key"
+            [rows]="t.rows"
+            maxlength="2000"
+            [ngModel]="draft().profile[t.key]"
+            (ngModelChange)="text(t.key, $event)"
+          ></textarea>
         </label>
       }
       <fieldset class="col-span-6">
@@ -116,7 +154,13 @@ const TEXTS = [
               [ngModel]="c.name"
               (ngModelChange)="club(i, { name: $event })"
             />
-            <select class="entry" [name]="'class' + i" aria-label="Kind of club" [ngModel]="c.club" (ngModelChange)="club(i, { club: $event })">
+            <select
+              class="entry"
+              [name]="'class' + i"
+              aria-label="Kind of club"
+              [ngModel]="c.club"
+              (ngModelChange)="club(i, { club: $event })"
+            >
               @for (k of classes; track k) {
                 <option [value]="k">{{ k }}</option>
               }
@@ -168,7 +212,8 @@ export class PupilForm {
   protected readonly texts = TEXTS;
   protected readonly classes = CLUB_CLASSES;
   protected readonly cm = () => (this.draft().stature === null ? null : Math.round(1000 * this.draft().stature!) / 10);
-  protected readonly mass = () => (this.draft().mass === null ? null : Math.round(10 * this.units.value(this.draft().mass!, 'kg')) / 10);
+  protected readonly mass = () =>
+    this.draft().mass === null ? null : Math.round(10 * this.units.value(this.draft().mass!, 'kg')) / 10;
   protected readonly minor = () => MINOR.includes(this.draft().profile.ageBand ?? '');
 
   constructor() {

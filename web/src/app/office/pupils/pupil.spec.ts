@@ -13,7 +13,11 @@ const ada: PupilWithLessons = {
     { ...head, id: 'a', startedAt: '2026-11-01T10:00:00.000Z', aim: 'first', swings: 10 },
   ],
 };
-const point = (lessonId: string, mean: number, more: Partial<PupilDashboard['trend'][number]> = {}): PupilDashboard['trend'][number] => ({
+const point = (
+  lessonId: string,
+  mean: number,
+  more: Partial<PupilDashboard['trend'][number]> = {},
+): PupilDashboard['trend'][number] => ({
   lessonId,
   startedAt: '2026-11-01T10:00:00.000Z',
   footwear: 'golf shoes',
@@ -28,7 +32,10 @@ const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
   measure: 'share.lead.p7',
   unit: '%',
   club: 'iron',
-  trend: [point('a', 61.4), point('b', 70.2, { change: 'real change', footwear: 'trainers', startedAt: '2026-11-20T10:00:00.000Z' })],
+  trend: [
+    point('a', 61.4),
+    point('b', 70.2, { change: 'real change', footwear: 'trainers', startedAt: '2026-11-20T10:00:00.000Z' }),
+  ],
   felt: [],
   came: [],
   findings: [
@@ -53,11 +60,21 @@ async function open(dashboard = board()) {
 describe('a pupil’s page', () => {
   it('says whether the one measure changed, in a sentence, and warns of other shoes', async () => {
     const { c } = await open();
-    expect(c.text()).toContain('Now 70.2 %, 61.4 at the first lesson on this device; the step between was a real change.');
+    expect(c.text()).toContain(
+      'Now 70.2 %, 61.4 at the first lesson on this device; the step between was a real change.',
+    );
     expect(c.text()).toContain('Footwear differs between these lessons (golf shoes, trainers)');
   });
   it('tells what the pupil sent since the last lesson, before anything else', async () => {
-    const entry = { ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-11-25T10:00:00.000Z', kind: 'answer' as const, from: 'pupil' as const, note: 'It held.' };
+    const entry = {
+      ...BLANK_ENTRY,
+      id: 'e',
+      pupilId: 'p',
+      at: '2026-11-25T10:00:00.000Z',
+      kind: 'answer' as const,
+      from: 'pupil' as const,
+      note: 'It held.',
+    };
     const { c } = await open(board({ came: [entry] }));
     expect(c.text()).toContain('Since the last lesson 25 Nov It held.');
   });
@@ -66,7 +83,11 @@ describe('a pupil’s page', () => {
     expect(c.text()).not.toContain('Since the last lesson');
   });
   it('calls what moves without a real change by its name', async () => {
-    const trend = [point('a', 61), point('b', 64, { change: 'too few swings to tell' }), point('c', 62, { change: 'no change that matters' })];
+    const trend = [
+      point('a', 61),
+      point('b', 64, { change: 'too few swings to tell' }),
+      point('c', 62, { change: 'no change that matters' }),
+    ];
     const { c } = await open(board({ trend }));
     expect(c.text()).toContain('no lesson brought a real change: what moves is spread');
   });
@@ -93,7 +114,13 @@ describe('a pupil’s page', () => {
     expect(c.all('vk-trend').length + c.all('vk-felt').length).toBe(0);
   });
   it('says how far a pupil’s feel is from what was measured', async () => {
-    const felt = [60, 70].map((measured, i) => ({ swingId: `s${i}`, lessonId: 'a', recordedAt: '', felt: measured + 9, measured }));
+    const felt = [60, 70].map((measured, i) => ({
+      swingId: `s${i}`,
+      lessonId: 'a',
+      recordedAt: '',
+      felt: measured + 9,
+      measured,
+    }));
     const { c } = await open(board({ felt }));
     expect(c.text()).toContain('On average 9 points more on the lead foot than there was.');
   });

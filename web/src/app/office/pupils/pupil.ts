@@ -30,7 +30,9 @@ import { TableCsv } from '../../shell/table-csv';
             <p class="text-15 text-ink2">{{ facts() }}</p>
           </div>
           <div class="ml-auto flex shrink-0 items-center gap-3 text-15">
-            <button class="plain-button" (click)="editing.set(!editing())">{{ editing() ? 'Back to the overview' : 'Edit' }}</button>
+            <button class="plain-button" (click)="editing.set(!editing())">
+              {{ editing() ? 'Back to the overview' : 'Edit' }}
+            </button>
             <button class="main-button" (click)="starting.set(!starting())">Start a lesson</button>
           </div>
         </div>
@@ -39,7 +41,9 @@ import { TableCsv } from '../../shell/table-csv';
             class="mt-3 flex items-end gap-4 border-y border-rules py-3"
             (submit)="$event.preventDefault(); begin(p.id, aim.value, measure.value, shoes.value)"
           >
-            <label class="field flex-1">Aim of this lesson<input #aim maxlength="400" [value]="p.lessons[0]?.aim ?? ''" /></label>
+            <label class="field flex-1"
+              >Aim of this lesson<input #aim maxlength="400" [value]="p.lessons[0]?.aim ?? ''"
+            /></label>
             <label class="field w-[250px]">
               Judged by
               <select #measure>
@@ -64,7 +68,13 @@ import { TableCsv } from '../../shell/table-csv';
           }
         }
         @if (editing()) {
-          <vk-pupil-form class="mt-4 block max-w-[900px]" [pupil]="known()" action="Save" (saved)="save(p.id, $event)" (cancelled)="editing.set(false)" />
+          <vk-pupil-form
+            class="mt-4 block max-w-[900px]"
+            [pupil]="known()"
+            action="Save"
+            (saved)="save(p.id, $event)"
+            (cancelled)="editing.set(false)"
+          />
         } @else {
           <div class="mt-4 grid grid-cols-[minmax(0,1fr)_360px] gap-8">
             <div class="min-w-0">
@@ -85,8 +95,8 @@ import { TableCsv } from '../../shell/table-csv';
                   @if (d.trend.length) {
                     <vk-trend class="mt-2" [points]="d.trend" [unit]="d.unit" [band]="band()" />
                     <p class="text-13 text-ink2">
-                      Each mark is a lesson’s mean with its spread; filled: a real change since the lesson before on the same kind of device. Dashed: the wanted
-                      range.
+                      Each mark is a lesson’s mean with its spread; filled: a real change since the lesson before on the
+                      same kind of device. Dashed: the wanted range.
                     </p>
                     @if (shoesChange(); as w) {
                       <p class="mt-1 text-13 text-alarm">{{ w }}</p>
@@ -96,7 +106,10 @@ import { TableCsv } from '../../shell/table-csv';
                   }
                 } @else {
                   <h2 class="text-18 font-semibold">No measure is agreed yet</h2>
-                  <p class="text-15 text-ink2">Agree on one number when the next lesson starts: success is judged on that, never on whatever improved.</p>
+                  <p class="text-15 text-ink2">
+                    Agree on one number when the next lesson starts: success is judged on that, never on whatever
+                    improved.
+                  </p>
                 }
                 @if (d.felt.length) {
                   <h2 class="mt-6 text-18 font-semibold">Felt against measured</h2>
@@ -108,7 +121,9 @@ import { TableCsv } from '../../shell/table-csv';
               }
               <div class="mt-6 flex items-baseline gap-4 text-15">
                 <h2 class="text-18 font-semibold">Lessons</h2>
-                <a class="link ml-auto" [routerLink]="['/office/pupils', p.id, 'swings']">Every swing, filtered, and relations</a>
+                <a class="link ml-auto" [routerLink]="['/office/pupils', p.id, 'swings']"
+                  >Every swing, filtered, and relations</a
+                >
                 <a class="link" [routerLink]="['/office/pupils', p.id, 'progress']">Progress and logbook</a>
                 <vk-table-csv [of]="lessonRows" [name]="p.name + ' lessons'" />
               </div>
@@ -133,14 +148,19 @@ import { TableCsv } from '../../shell/table-csv';
                           }
                         }
                         @if (l.painBefore !== null) {
-                          <div class="text-ink2">Pain {{ l.painBefore }} before, {{ l.painAfter ?? '–' }} after <span class="text-13">(0–10)</span></div>
+                          <div class="text-ink2">
+                            Pain {{ l.painBefore }} before, {{ l.painAfter ?? '–' }} after
+                            <span class="text-13">(0–10)</span>
+                          </div>
                         }
                       </td>
                       <td class="py-1.5 pr-3 whitespace-nowrap text-ink2">
                         {{ l.bay }}, <span class="figures">{{ l.swings }}</span> swings
                       </td>
                       <td class="py-1.5 whitespace-nowrap">
-                        <button class="link mr-3" (click)="noting.set(noting() === l.id ? null : l.id)">{{ noting() === l.id ? 'Done' : 'Notes' }}</button>
+                        <button class="link mr-3" (click)="noting.set(noting() === l.id ? null : l.id)">
+                          {{ noting() === l.id ? 'Done' : 'Notes' }}
+                        </button>
                         <a class="link mr-3" [routerLink]="['/lesson', l.id, 'read']">Read</a>
                         <a class="link" [routerLink]="['/lesson', l.id, 'record']">Record</a>
                       </td>
@@ -164,9 +184,15 @@ import { TableCsv } from '../../shell/table-csv';
               </dl>
               <details class="mt-4 border-t border-strong-rules pt-2">
                 <summary class="cursor-pointer">Move, merge, archive, erase</summary>
-                <p class="mt-2"><a class="link" [href]="'/api/pupils/' + p.id + '/bundle'" download>Take everything out as one file</a></p>
                 <p class="mt-2">
-                  <button class="link" (click)="archive(p.id, !p.archived)">{{ p.archived ? 'Bring back from the archive' : 'Archive' }}</button>
+                  <a class="link" [href]="'/api/pupils/' + p.id + '/bundle'" download
+                    >Take everything out as one file</a
+                  >
+                </p>
+                <p class="mt-2">
+                  <button class="link" (click)="archive(p.id, !p.archived)">
+                    {{ p.archived ? 'Bring back from the archive' : 'Archive' }}
+                  </button>
                 </p>
                 <label class="field mt-3">
                   Entered twice? The lessons of the other come here
@@ -181,7 +207,11 @@ import { TableCsv } from '../../shell/table-csv';
                   Erase for good: type the name. This cannot be undone.
                   <input #typed autocomplete="off" [placeholder]="p.name" (input)="typedName.set(typed.value)" />
                 </label>
-                <button class="alarm-button mt-2" [disabled]="typedName() !== p.name || !!doing()" (click)="erase(p.id, p.name)">
+                <button
+                  class="alarm-button mt-2"
+                  [disabled]="typedName() !== p.name || !!doing()"
+                  (click)="erase(p.id, p.name)"
+                >
                   Erase {{ p.name }}, {{ swings() }} swings and every film
                 </button>
                 @if (doing(); as w) {
@@ -256,7 +286,12 @@ export class PupilPage {
       { words: 'Other sports', value: f.otherSports },
       { words: 'Limits', value: f.limits },
       { words: 'Body screen', value: f.bodyScreen },
-      { words: 'Clubs', value: f.clubs.map((c) => `${c.name}${c.loft === null ? '' : ` ${c.loft}°`}${c.changes ? ` (${c.changes})` : ''}`).join(', ') },
+      {
+        words: 'Clubs',
+        value: f.clubs
+          .map((c) => `${c.name}${c.loft === null ? '' : ` ${c.loft}°`}${c.changes ? ` (${c.changes})` : ''}`)
+          .join(', '),
+      },
       { words: 'Parent’s consent', value: f.consent ? `${f.consent.by}, ${dateText(f.consent.on)}` : '' },
       { words: 'Notes', value: f.notes },
     ];
@@ -287,7 +322,9 @@ export class PupilPage {
     if (!f) return null;
     return {
       fault: f.fault,
-      words: f.fault ? `Found: ${faultOf(f.fault)?.name ?? f.fault}, first cause in ${f.shows} of ${f.of} swings` : `Nothing found in ${f.of} swings`,
+      words: f.fault
+        ? `Found: ${faultOf(f.fault)?.name ?? f.fault}, first cause in ${f.shows} of ${f.of} swings`
+        : `Nothing found in ${f.of} swings`,
     };
   }
   protected readonly feltWords = computed(() => {
@@ -300,13 +337,18 @@ export class PupilPage {
     const d = this.dashboard();
     if (!d?.measure || !d.club) return null;
     const club = d.club as ClubClass;
-    const { pattern, tuning } = standardFor({ profile: this.pupil()?.profile ?? NO_PROFILE, house: this.house(), own: this.ownPatterns() }, club);
+    const { pattern, tuning } = standardFor(
+      { profile: this.pupil()?.profile ?? NO_PROFILE, house: this.house(), own: this.ownPatterns() },
+      club,
+    );
     const b = bandsFor(pattern, club, tuning).find((x) => x.measure === d.measure);
     return b ? b.ideal : null;
   });
   protected readonly shoesChange = computed(() => {
     const shoes = new Set(this.dashboard()?.trend.map((t) => t.footwear));
-    return shoes.size > 1 ? `Footwear differs between these lessons (${[...shoes].join(', ')}): part of a change may be the shoes.` : null;
+    return shoes.size > 1
+      ? `Footwear differs between these lessons (${[...shoes].join(', ')}): part of a change may be the shoes.`
+      : null;
   });
 
   constructor() {
@@ -322,7 +364,14 @@ export class PupilPage {
     return before && before !== now ? `Last time it was ${before}: comparisons across footwear will say so.` : null;
   }
   protected begin(pupilId: string, aim: string, measure: string, footwear: string): void {
-    this.store.dispatch(OfficeActions.startLesson({ pupilId, aim, measure: measure || null, footwear: footwear as LessonHead['footwear'] }));
+    this.store.dispatch(
+      OfficeActions.startLesson({
+        pupilId,
+        aim,
+        measure: measure || null,
+        footwear: footwear as LessonHead['footwear'],
+      }),
+    );
   }
   protected note(id: string, change: LessonChange): void {
     this.store.dispatch(LessonActions.changeLesson({ id, change }));

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons } from '@vilko/contract';
@@ -46,13 +54,19 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
       </div>
       @if (pupils(); as list) {
         @if (list.length === 0) {
-          <p class="mt-6 text-18">Nobody yet. Take in the first pupil: name, hand and what brings them are enough to start.</p>
+          <p class="mt-6 text-18">
+            Nobody yet. Take in the first pupil: name, hand and what brings them are enough to start.
+          </p>
         } @else {
           <table #rows class="mt-4 w-full border-collapse text-15">
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 @for (c of columns; track c.order) {
-                  <th class="py-1 pr-4 font-normal" [class.text-right]="c.order === 'swings'" [attr.aria-sort]="order() === c.order ? 'ascending' : null">
+                  <th
+                    class="py-1 pr-4 font-normal"
+                    [class.text-right]="c.order === 'swings'"
+                    [attr.aria-sort]="order() === c.order ? 'ascending' : null"
+                  >
                     <button
                       class="hover:underline"
                       [class.font-semibold]="order() === c.order"
@@ -74,9 +88,9 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
               @for (p of found(); track p.id) {
                 <tr class="border-b border-rules align-top hover:bg-sheet">
                   <td class="w-[200px] py-2.5 pr-4">
-                    <a class="font-semibold hover:underline" [routerLink]="['/office/pupils', p.id]">{{ p.name }}</a><br /><span class="text-ink2"
-                      >{{ p.about }}{{ p.archived ? ', archived' : '' }}</span
-                    >
+                    <a class="font-semibold hover:underline" [routerLink]="['/office/pupils', p.id]">{{
+                      p.name
+                    }}</a><br /><span class="text-ink2">{{ p.about }}{{ p.archived ? ', archived' : '' }}</span>
                   </td>
                   <td class="max-w-[330px] py-2.5 pr-6 text-ink2">{{ p.story }}</td>
                   <td class="py-2.5 pr-4">
@@ -91,15 +105,21 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
                   <td class="py-2.5 pr-4 whitespace-nowrap">
                     @if (p.lessons[0]; as l) {
                       {{ date(l.startedAt) }}
-                      <div class="text-ink2">{{ l.bay }} · <a class="link" [routerLink]="['/lesson', l.id, 'read']">Read</a></div>
+                      <div class="text-ink2">
+                        {{ l.bay }} · <a class="link" [routerLink]="['/lesson', l.id, 'read']">Read</a>
+                      </div>
                     } @else {
                       <span class="text-ink2">no lesson yet</span>
                     }
                   </td>
-                  <td class="py-2.5 pr-4 whitespace-nowrap">{{ p.lessons[0]?.nextVisit ? short(p.lessons[0]!.nextVisit!) : '–' }}</td>
+                  <td class="py-2.5 pr-4 whitespace-nowrap">
+                    {{ p.lessons[0]?.nextVisit ? short(p.lessons[0]!.nextVisit!) : '–' }}
+                  </td>
                   <td class="figures py-2.5 pr-4 text-right">{{ swings(p) }}</td>
                   <td class="py-2.5 text-right whitespace-nowrap">
-                    <a class="link" [routerLink]="['/office/pupils', p.id]" [queryParams]="{ start: 1 }">Start a lesson</a>
+                    <a class="link" [routerLink]="['/office/pupils', p.id]" [queryParams]="{ start: 1 }"
+                      >Start a lesson</a
+                    >
                   </td>
                 </tr>
               } @empty {
@@ -136,7 +156,17 @@ export class Pupils {
   protected readonly found = computed(() => {
     const words = this.query().toLowerCase().split(/\s+/).filter(Boolean);
     const text = (p: PupilWithLessons) =>
-      [p.name, p.about, p.story, p.profile.otherSports, p.profile.badShot, ...p.profile.injuries, ...p.lessons.map((l) => l.aim)].join(' ').toLowerCase();
+      [
+        p.name,
+        p.about,
+        p.story,
+        p.profile.otherSports,
+        p.profile.badShot,
+        ...p.profile.injuries,
+        ...p.lessons.map((l) => l.aim),
+      ]
+        .join(' ')
+        .toLowerCase();
     const key = ORDERS[this.order()];
     return (this.pupils() ?? [])
       .filter((p) => (this.archived() || !p.archived) && words.every((w) => text(p).includes(w)))
@@ -149,6 +179,12 @@ export class Pupils {
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
-    inject(Keys).use('Pupils', [{ key: '/', words: 'search', run: () => document.querySelector<HTMLInputElement>('vk-pupils input[type=search]')?.focus() }]);
+    inject(Keys).use('Pupils', [
+      {
+        key: '/',
+        words: 'search',
+        run: () => document.querySelector<HTMLInputElement>('vk-pupils input[type=search]')?.focus(),
+      },
+    ]);
   }
 }

@@ -12,7 +12,11 @@ import { selectPatterns } from '../../state/patterns';
   template: `
     <label class="field col-span-2">
       School
-      <select name="school" [value]="profile().school ?? ''" (change)="changed.emit({ school: $any($event.target).value || null })">
+      <select
+        name="school"
+        [value]="profile().school ?? ''"
+        (change)="changed.emit({ school: $any($event.target).value || null })"
+      >
         <option value="">as the house reads</option>
         @for (p of patterns(); track p.id) {
           <option [value]="p.id" [selected]="p.id === profile().school">{{ p.name }}</option>

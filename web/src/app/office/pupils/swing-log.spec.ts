@@ -6,7 +6,11 @@ import { filtered, NO_FILTER, NOTHING_FOUND, swingsCsv } from './swing-table';
 
 const SWINGS: SwingHead[] = [
   ...Array.from({ length: 14 }, (_, i) =>
-    swing(i + 1, { mainFault: i < 6 ? 'hangs-back' : null, mainWord: i < 6 ? 'clear' : null, shot: shot({ lowPoint: 10 + 4 * i, carry: 120 + i }) }),
+    swing(i + 1, {
+      mainFault: i < 6 ? 'hangs-back' : null,
+      mainWord: i < 6 ? 'clear' : null,
+      shot: shot({ lowPoint: 10 + 4 * i, carry: 120 + i }),
+    }),
   ),
   swing(15, {
     clubName: 'driver',
@@ -66,7 +70,9 @@ describe('every swing of a pupil', () => {
     await c.set({});
     expect(c.text()).toContain('No swing is recorded yet.');
     const lost = await house.show(SwingLog, { pupilId: 'x' });
-    house.asked('GET', '/api/pupils/x/swings').flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
+    house
+      .asked('GET', '/api/pupils/x/swings')
+      .flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
     await lost.set({});
     expect(lost.text()).toContain('There is no such pupil.');
   });
@@ -75,14 +81,22 @@ describe('every swing of a pupil', () => {
 describe('the table of swings', () => {
   it('is narrowed by every filter together', () => {
     expect(filtered(SWINGS, { ...NO_FILTER, starred: true }).map((s) => s.number)).toEqual([15]);
-    expect(filtered(SWINGS, { ...NO_FILTER, finding: NOTHING_FOUND, device: 'plates' }).map((s) => s.number)).toEqual([7, 8, 9, 10, 11, 12, 13, 14]);
+    expect(filtered(SWINGS, { ...NO_FILTER, finding: NOTHING_FOUND, device: 'plates' }).map((s) => s.number)).toEqual([
+      7, 8, 9, 10, 11, 12, 13, 14,
+    ]);
     expect(filtered(SWINGS, { ...NO_FILTER, tag: 'exercise, half' }).length).toBe(1);
   });
   it('goes as CSV with units in its head, an empty cell for no reading, and quoted text', () => {
-    const csv = swingsCsv([SWINGS[0]!, { ...SWINGS[15]!, clubName: '7-iron, "blade"' }], { id: 'share.lead.p7', unit: '%' }, new Map([['s1', 71.25]]));
+    const csv = swingsCsv(
+      [SWINGS[0]!, { ...SWINGS[15]!, clubName: '7-iron, "blade"' }],
+      { id: 'share.lead.p7', unit: '%' },
+      new Map([['s1', 71.25]]),
+    );
     const [head, first, second, end] = csv.split('\r\n');
     expect(head!.split(',').slice(-4)).toEqual(['felt_percent', 'carry_m', 'strike', 'share.lead.p7 (%)']);
-    expect(first).toBe('2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,120,,71.25');
+    expect(first).toBe(
+      '2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,120,,71.25',
+    );
     expect(second).toContain(',"7-iron, ""blade""","exercise, half",two force plates,,"measured, not judged",');
     expect(end).toBe('');
   });

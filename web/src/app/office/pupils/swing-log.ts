@@ -13,7 +13,15 @@ import { Api, sentenceOf } from '../../state/api';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
 import { shortDate } from '../words';
-import { filtered, findingWords, kindWords, NO_FILTER, NOTHING_FOUND, type SwingFilter, swingsCsv } from './swing-table';
+import {
+  filtered,
+  findingWords,
+  kindWords,
+  NO_FILTER,
+  NOTHING_FOUND,
+  type SwingFilter,
+  swingsCsv,
+} from './swing-table';
 import { saveCsv } from '../../shell/csv';
 
 const ROW = 32;
@@ -27,7 +35,10 @@ const ROW = 32;
   template: `
     <header class="flex flex-wrap items-end gap-x-3 gap-y-1 border-b border-rules px-4 py-2">
       <h1 class="mr-2 pb-1 text-24 leading-8 font-semibold">
-        <a class="hover:underline" [routerLink]="['/office/pupils', pupilId()]">{{ name() }}</a><span class="font-normal text-ink2">, every swing</span>
+        <a class="hover:underline" [routerLink]="['/office/pupils', pupilId()]">{{ name() }}</a><span
+          class="font-normal text-ink2"
+          >, every swing</span
+        >
       </h1>
       @for (c of choices(); track c.key) {
         <label class="field w-[112px]"
@@ -41,17 +52,24 @@ const ROW = 32;
         </label>
       }
       <label class="flex h-8 items-center gap-1.5"
-        ><input type="checkbox" [checked]="filter().starred" (change)="narrow('starred', !filter().starred)" />starred</label
+        ><input
+          type="checkbox"
+          [checked]="filter().starred"
+          (change)="narrow('starred', !filter().starred)"
+        />starred</label
       >
       @if (narrowed()) {
         <button class="link h-8" (click)="filter.set(none)">All again</button>
       }
       <p class="ml-auto pb-1.5 text-15" role="status">
         @if (swings()) {
-          <span class="figures">{{ shown().length }}</span> of <span class="figures">{{ swings()!.length }}</span> swings
+          <span class="figures">{{ shown().length }}</span> of
+          <span class="figures">{{ swings()!.length }}</span> swings
         }
       </p>
-      <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">CSV of this table</button>
+      <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">
+        CSV of this table
+      </button>
     </header>
     @if (refused(); as r) {
       <p class="p-6 text-18">{{ r }}</p>
@@ -65,10 +83,21 @@ const ROW = 32;
             role="row"
           >
             @for (h of heads(); track $index) {
-              <span role="columnheader" [class.text-right]="$index === 1 || $index === 5 || $index === 7" class="truncate">{{ h }}</span>
+              <span
+                role="columnheader"
+                [class.text-right]="$index === 1 || $index === 5 || $index === 7"
+                class="truncate"
+                >{{ h }}</span
+              >
             }
           </div>
-          <cdk-virtual-scroll-viewport class="min-h-0 flex-1" tabindex="0" role="rowgroup" aria-label="Swings, scrolled" [itemSize]="row">
+          <cdk-virtual-scroll-viewport
+            class="min-h-0 flex-1"
+            tabindex="0"
+            role="rowgroup"
+            aria-label="Swings, scrolled"
+            [itemSize]="row"
+          >
             <div
               *cdkVirtualFor="let s of shown(); trackBy: idOf"
               class="grid h-8 grid-cols-[60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,160px)_84px] items-center gap-2 border-b border-rules px-4"
@@ -76,18 +105,24 @@ const ROW = 32;
             >
               <span role="cell" class="figures text-ink2">{{ date(s.recordedAt) }}</span>
               <span role="cell" class="figures text-right"
-                ><a class="link" [routerLink]="['/lesson', s.lessonId, 'read', s.id]">{{ s.number }}{{ s.starred ? '★' : '' }}</a></span
+                ><a class="link" [routerLink]="['/lesson', s.lessonId, 'read', s.id]"
+                  >{{ s.number }}{{ s.starred ? '★' : '' }}</a
+                ></span
               >
               <span role="cell" class="truncate">{{ s.clubName }}</span>
               <span role="cell" class="truncate text-ink2">{{ kind(s) }}</span>
-              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault && s.tag !== 'exercise'">{{ finding(s) }}</span>
+              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault && s.tag !== 'exercise'">{{
+                finding(s)
+              }}</span>
               <span role="cell" class="figures text-right">{{ s.fit === null ? '–' : fit(s.fit) }}</span>
               <span role="cell" class="truncate text-ink2">{{ ball(s) || 'no ball data' }}</span>
               <span role="cell" class="figures text-right">{{ valueText(s) }}</span>
             </div>
           </cdk-virtual-scroll-viewport>
           @if (!shown().length) {
-            <p class="p-6 text-18 text-ink2">{{ swings()!.length ? 'No swing is like that.' : 'No swing is recorded yet.' }}</p>
+            <p class="p-6 text-18 text-ink2">
+              {{ swings()!.length ? 'No swing is like that.' : 'No swing is recorded yet.' }}
+            </p>
           }
         </div>
         <section class="min-h-0 overflow-y-auto border-l border-rules px-4 py-3" aria-label="Relation">
@@ -110,7 +145,14 @@ const ROW = 32;
             </label>
           </div>
           @if (points().length) {
-            <vk-scatter class="mt-2" [points]="points()" [line]="relation()" [x]="xWords()" [y]="yWords()" (chosen)="read($event)" />
+            <vk-scatter
+              class="mt-2"
+              [points]="points()"
+              [line]="relation()"
+              [x]="xWords()"
+              [y]="yWords()"
+              (chosen)="read($event)"
+            />
           } @else {
             <p class="mt-3 text-15 text-ink2">None of these swings has both numbers.</p>
           }
@@ -118,7 +160,9 @@ const ROW = 32;
           @for (w of warnings(); track w) {
             <p class="mt-1 text-alarm">{{ w }}</p>
           }
-          <p class="mt-2 text-ink2">What goes together need not be cause and effect. To test a cue, try it in random order, with and without.</p>
+          <p class="mt-2 text-ink2">
+            What goes together need not be cause and effect. To test a cue, try it in random order, with and without.
+          </p>
         </section>
       </div>
     }
@@ -148,7 +192,16 @@ export class SwingLog {
   protected readonly date = shortDate;
   protected readonly kind = kindWords;
   protected readonly finding = findingWords;
-  protected readonly heads = computed(() => ['Date', 'No.', 'Club', 'Kind', 'Finding', 'Fit', 'Ball', this.measureRow().words]);
+  protected readonly heads = computed(() => [
+    'Date',
+    'No.',
+    'Club',
+    'Kind',
+    'Finding',
+    'Fit',
+    'Ball',
+    this.measureRow().words,
+  ]);
   private readonly measureRow = computed(() => measureRow(this.measure())!);
 
   /** Only what occurs can be chosen. */
@@ -162,7 +215,11 @@ export class SwingLog {
       (f) => faultOf(f)?.name ?? f,
     );
     return [
-      { key: 'lesson' as const, words: 'Lesson', options: [...lessons].map(([value, at]) => ({ value, words: shortDate(at) })) },
+      {
+        key: 'lesson' as const,
+        words: 'Lesson',
+        options: [...lessons].map(([value, at]) => ({ value, words: shortDate(at) })),
+      },
       { key: 'club' as const, words: 'Club', options: of(all.map((s) => s.clubName)) },
       { key: 'tag' as const, words: 'Kind', options: of(all.map(kindWords)) },
       { key: 'device' as const, words: 'Device', options: of(all.map((s) => s.device), deviceWords) }, // prettier-ignore
@@ -174,7 +231,11 @@ export class SwingLog {
           (id) => this.schoolName(id),
         ),
       },
-      { key: 'finding' as const, words: 'Finding', options: [{ value: NOTHING_FOUND, words: 'nothing found' }, ...findings] },
+      {
+        key: 'finding' as const,
+        words: 'Finding',
+        options: [{ value: NOTHING_FOUND, words: 'nothing found' }, ...findings],
+      },
     ];
   });
   private schoolName(id: string): string {
@@ -219,7 +280,9 @@ export class SwingLog {
 
   constructor() {
     effect((clean) => {
-      const sub = this.api.swingsOf(this.pupilId()).subscribe({ next: (s) => this.swings.set(s), error: (e: unknown) => this.refused.set(sentenceOf(e)) });
+      const sub = this.api
+        .swingsOf(this.pupilId())
+        .subscribe({ next: (s) => this.swings.set(s), error: (e: unknown) => this.refused.set(sentenceOf(e)) });
       this.store.dispatch(OfficeActions.openPupils());
       clean(() => sub.unsubscribe());
     });
@@ -227,7 +290,10 @@ export class SwingLog {
       this.values.set(null);
       const sub = this.api
         .swingValues(this.pupilId(), this.measure())
-        .subscribe({ next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))), error: () => this.values.set(null) });
+        .subscribe({
+          next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))),
+          error: () => this.values.set(null),
+        });
       clean(() => sub.unsubscribe());
     });
   }
@@ -244,7 +310,11 @@ export class SwingLog {
   }
   protected valueText(s: SwingHead): string {
     const v = this.values()?.get(s.id);
-    return v === undefined ? '' : v === null ? '–' : `${figure(v, this.measureRow().unit)} ${this.measureRow().unit.replace('–', '')}`.trim();
+    return v === undefined
+      ? ''
+      : v === null
+        ? '–'
+        : `${figure(v, this.measureRow().unit)} ${this.measureRow().unit.replace('–', '')}`.trim();
   }
   protected idOf(_: number, s: SwingHead): string {
     return s.id;
@@ -254,7 +324,10 @@ export class SwingLog {
     if (s) void this.router.navigate(['/lesson', s.lessonId, 'read', s.id]);
   }
   protected save(): void {
-    saveCsv(`${this.name()} swings`, swingsCsv(this.shown(), this.measureRow(), this.values() ?? new Map<string, number | null>()));
+    saveCsv(
+      `${this.name()} swings`,
+      swingsCsv(this.shown(), this.measureRow(), this.values() ?? new Map<string, number | null>()),
+    );
   }
 }
 

@@ -13,7 +13,15 @@ export interface SwingFilter {
   readonly lesson: string;
   readonly starred: boolean;
 }
-export const NO_FILTER: SwingFilter = { club: '', tag: '', device: '', school: '', finding: '', lesson: '', starred: false };
+export const NO_FILTER: SwingFilter = {
+  club: '',
+  tag: '',
+  device: '',
+  school: '',
+  finding: '',
+  lesson: '',
+  starred: false,
+};
 export const NOTHING_FOUND = 'nothing';
 
 export const filtered = (swings: readonly SwingHead[], f: SwingFilter): SwingHead[] =>
@@ -35,10 +43,18 @@ const isJudged = (s: SwingHead): boolean => s.judgedBy !== null;
 export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : `${s.tag}, ${s.kind}`);
 
 export const findingWords = (s: SwingHead): string =>
-  !isJudged(s) ? 'measured, not judged' : s.mainFault ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}` : 'nothing found';
+  !isJudged(s)
+    ? 'measured, not judged'
+    : s.mainFault
+      ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}`
+      : 'nothing found';
 
 /** The rows as CSV (RFC 4180), stored units in the heads, a missing number empty. */
-export function swingsCsv(swings: readonly SwingHead[], measure: { id: string; unit: string }, values: ReadonlyMap<string, number | null>): string {
+export function swingsCsv(
+  swings: readonly SwingHead[],
+  measure: { id: string; unit: string },
+  values: ReadonlyMap<string, number | null>,
+): string {
   const head = [
     'recorded_at',
     'number',

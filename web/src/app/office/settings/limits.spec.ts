@@ -66,11 +66,17 @@ describe('what a pupil is judged by', () => {
     choose('school-driver', 'two-foot-launch');
     choose('size', '0.7');
     choose('strictness', '1.5');
-    expect(said).toEqual([{ school: 'heel-last' }, { schools: { driver: 'two-foot-launch' } }, { size: 0.7 }, { strictness: 1.5 }]);
+    expect(said).toEqual([
+      { school: 'heel-last' },
+      { schools: { driver: 'two-foot-launch' } },
+      { size: 0.7 },
+      { strictness: 1.5 },
+    ]);
   });
   it('offers a club only schools that speak of it', async () => {
     const { c } = await open();
-    const values = (name: string) => Array.from((c.all(`[name="${name}"]`)[0] as HTMLSelectElement).options, (o) => o.value);
+    const values = (name: string) =>
+      Array.from((c.all(`[name="${name}"]`)[0] as HTMLSelectElement).options, (o) => o.value);
     expect(values('school-driver')).toContain('two-foot-launch');
     expect(values('school-iron')).not.toContain('two-foot-launch');
   });

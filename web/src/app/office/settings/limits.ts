@@ -27,7 +27,10 @@ type Part = 'iron' | 'driver';
       <h2 id="limits" class="text-18 font-semibold">Provisional limits</h2>
       <vk-table-csv class="ml-3" [of]="sheet" name="provisional limits" />
     </div>
-    <p class="mt-1 text-ink2">These limits rest on few measurements. Change them to what your own swings teach you; findings that use them say so.</p>
+    <p class="mt-1 text-ink2">
+      These limits rest on few measurements. Change them to what your own swings teach you; findings that use them say
+      so.
+    </p>
     <table #sheet class="mt-2 w-full text-left" aria-labelledby="limits">
       <thead class="text-13 text-ink2">
         <tr>
@@ -98,7 +101,10 @@ export class Limits {
       box.value = String(this.of(r.now, part));
       return;
     }
-    this.keep({ ...this.house().limits, [r.key]: { iron: this.of(r.now, 'iron'), driver: this.of(r.now, 'driver'), [part]: value } });
+    this.keep({
+      ...this.house().limits,
+      [r.key]: { iron: this.of(r.now, 'iron'), driver: this.of(r.now, 'driver'), [part]: value },
+    });
   }
   protected reset(r: LimitRow): void {
     this.keep(Object.fromEntries(Object.entries(this.house().limits).filter(([k]) => k !== r.key)));

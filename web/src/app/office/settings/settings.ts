@@ -57,19 +57,25 @@ const MEGABYTE = 1e6;
             </label>
           </div>
           <label class="mt-3 flex items-center gap-2"
-            ><input type="checkbox" [checked]="house().askFelt" (change)="change({ askFelt: !house().askFelt })" /> Ask what was felt before a number is
-            shown</label
+            ><input type="checkbox" [checked]="house().askFelt" (change)="change({ askFelt: !house().askFelt })" /> Ask
+            what was felt before a number is shown</label
           >
         </section>
         <section aria-labelledby="backups">
           <h2 id="backups" class="text-18 font-semibold">Backups</h2>
           <p class="text-ink2">
-            One file with every pupil, recording and film, in the data folder. The embedded database does not survive every power cut: keep copies elsewhere.
+            One file with every pupil, recording and film, in the data folder. The embedded database does not survive
+            every power cut: keep copies elsewhere.
           </p>
           <p class="mt-3 flex items-center gap-4">
             <button class="plain-button" (click)="backup()" [disabled]="!!doing()">Make a backup now</button>
             <label class="link cursor-pointer"
-              >Put back from a file …<input #file type="file" class="visually-hidden" accept=".zip" (change)="restoreFile(file)"
+              >Put back from a file …<input
+                #file
+                type="file"
+                class="visually-hidden"
+                accept=".zip"
+                (change)="restoreFile(file)"
             /></label>
           </p>
           @if (doing(); as w) {
@@ -80,7 +86,9 @@ const MEGABYTE = 1e6;
               @for (b of backups(); track b.name) {
                 <tr class="border-t border-rules">
                   <td class="py-1.5 pr-3 whitespace-nowrap">{{ date(b.at) }}, {{ time(b.at) }}</td>
-                  <td class="figures py-1.5 pr-3 text-right whitespace-nowrap">{{ (b.size / megabyte).toFixed(1) }} MB</td>
+                  <td class="figures py-1.5 pr-3 text-right whitespace-nowrap">
+                    {{ (b.size / megabyte).toFixed(1) }} MB
+                  </td>
                   <td class="py-1.5 pr-3 whitespace-nowrap text-ink2">{{ b.pupils }} pupils, {{ b.swings }} swings</td>
                   <td class="py-1.5 text-right whitespace-nowrap">
                     <a class="link mr-3" [href]="'/api/backups/' + b.name" download>Save</a>
@@ -98,7 +106,9 @@ const MEGABYTE = 1e6;
         </section>
         <section aria-labelledby="files">
           <h2 id="files" class="text-18 font-semibold">Files from elsewhere</h2>
-          <p class="text-ink2">What was said once about a laboratory’s axes and about CSV headers; forgotten, it is asked again.</p>
+          <p class="text-ink2">
+            What was said once about a laboratory’s axes and about CSV headers; forgotten, it is asked again.
+          </p>
           <table class="mt-3 w-full">
             <tbody>
               @for (f of remembered(); track f.key) {
@@ -106,7 +116,9 @@ const MEGABYTE = 1e6;
                   <td class="py-1.5 pr-3 whitespace-nowrap">{{ f.what }}</td>
                   <td class="max-w-0 w-full truncate py-1.5 pr-3 text-ink2" [title]="f.said">{{ f.said }}</td>
                   <td class="py-1.5 text-right">
-                    <button class="link" [attr.aria-label]="'Forget: ' + f.what + ' ' + f.said" (click)="forget(f)">Forget</button>
+                    <button class="link" [attr.aria-label]="'Forget: ' + f.what + ' ' + f.said" (click)="forget(f)">
+                      Forget
+                    </button>
                   </td>
                 </tr>
               } @empty {
@@ -124,7 +136,12 @@ const MEGABYTE = 1e6;
           <form class="mt-3 grid grid-cols-2 items-end gap-3" (ngSubmit)="setPassword()">
             @if (session()?.password) {
               <label class="field"
-                >Old password<input name="old" type="password" autocomplete="current-password" [ngModel]="old()" (ngModelChange)="old.set($event)"
+                >Old password<input
+                  name="old"
+                  type="password"
+                  autocomplete="current-password"
+                  [ngModel]="old()"
+                  (ngModelChange)="old.set($event)"
               /></label>
             }
             <label class="field"
@@ -136,7 +153,9 @@ const MEGABYTE = 1e6;
                 [ngModel]="fresh()"
                 (ngModelChange)="fresh.set($event)"
             /></label>
-            <button class="plain-button h-8 w-fit" [disabled]="fresh().length < 10">{{ session()?.password ? 'Change it' : 'Set it' }}</button>
+            <button class="plain-button h-8 w-fit" [disabled]="fresh().length < 10">
+              {{ session()?.password ? 'Change it' : 'Set it' }}
+            </button>
           </form>
           @if (passwordWords(); as w) {
             <p class="mt-2" [class.text-alarm]="w.alarm" role="status">{{ w.text }}</p>
@@ -163,12 +182,18 @@ export class Settings {
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
-  protected readonly time = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  protected readonly time = (iso: string): string =>
+    new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   /** Readings of files that are remembered, in words. */
   protected readonly remembered = computed(() => {
     const { labAxes, columns } = this.house();
     return [
-      ...Object.entries(labAxes).map(([key, axes]) => ({ key, from: 'labAxes' as const, what: 'C3D laboratory', said: axesWords(axes) })),
+      ...Object.entries(labAxes).map(([key, axes]) => ({
+        key,
+        from: 'labAxes' as const,
+        what: 'C3D laboratory',
+        said: axesWords(axes),
+      })),
       ...Object.entries(columns).map(([key, m]) => ({
         key,
         from: 'columns' as const,
@@ -237,4 +262,5 @@ export class Settings {
 }
 
 /** `ball=+x,left=-y` as a person says it. */
-const axesWords = (axes: string): string => axes.replace('ball=', 'ball at lab ').replace(',left=', ', left at lab ').replaceAll('-', '−');
+const axesWords = (axes: string): string =>
+  axes.replace('ball=', 'ball at lab ').replace(',left=', ', left at lab ').replaceAll('-', '−');

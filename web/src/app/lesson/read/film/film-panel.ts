@@ -16,7 +16,11 @@ import { FilmView } from './film-view';
   host: { class: 'flex min-h-0 flex-col' },
   template: `
     @if (films().length) {
-      <div class="grid min-h-0 flex-1 gap-3" [class.grid-cols-2]="films().length === 2 && !large()" [class.grid-rows-2]="films().length === 2 && large()">
+      <div
+        class="grid min-h-0 flex-1 gap-3"
+        [class.grid-cols-2]="films().length === 2 && !large()"
+        [class.grid-rows-2]="films().length === 2 && large()"
+      >
         @for (f of films(); track f.id) {
           <vk-film-view
             [film]="f"
@@ -33,7 +37,11 @@ import { FilmView } from './film-view';
       <div class="mt-0.5 flex h-7 shrink-0 items-center gap-3 border-t border-rules text-13 whitespace-nowrap">
         <label class="flex items-center gap-1"
           >Mark
-          <select #name class="entry !mt-0 !h-6 !w-[150px] !px-1 !py-0 !text-13" (change)="event.set(eventOf(name.value))">
+          <select
+            #name
+            class="entry !mt-0 !h-6 !w-[150px] !px-1 !py-0 !text-13"
+            (change)="event.set(eventOf(name.value))"
+          >
             @for (e of names; track e) {
               <option [value]="e" [selected]="e === event()">{{ e.toUpperCase() }}, {{ words[e] }}</option>
             }
@@ -43,7 +51,12 @@ import { FilmView } from './film-view';
         <span class="ml-auto text-ink2">± {{ frameMs() }} ms</span>
         @if (films().length < 2) {
           <label class="link cursor-pointer"
-            >Add a film<input #file type="file" class="visually-hidden" accept="video/webm,video/mp4" (change)="add(file)"
+            >Add a film<input
+              #file
+              type="file"
+              class="visually-hidden"
+              accept="video/webm,video/mp4"
+              (change)="add(file)"
           /></label>
         }
       </div>
@@ -53,7 +66,12 @@ import { FilmView } from './film-view';
           {{ busy() ?? 'No film of this swing. Drop a WebM or MP4 here, or' }}
           @if (!busy()) {
             <label class="link cursor-pointer"
-              >choose one<input #file type="file" class="visually-hidden" accept="video/webm,video/mp4" (change)="add(file)"
+              >choose one<input
+                #file
+                type="file"
+                class="visually-hidden"
+                accept="video/webm,video/mp4"
+                (change)="add(file)"
             /></label>
           }
         </p>
@@ -89,7 +107,13 @@ export class FilmPanel {
   protected mark(): void {
     this.marked.emit({ name: this.event(), t: this.cursor(), u: this.frame() });
   }
-  protected change({ id, change }: { id: string; change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines'>> }): void {
+  protected change({
+    id,
+    change,
+  }: {
+    id: string;
+    change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines'>>;
+  }): void {
     this.store.dispatch(LessonActions.changeFilm({ id, change }));
     // two films look from two sides: when one is turned, so is the other
     const { angle } = change;
@@ -108,9 +132,13 @@ export class FilmPanel {
     this.busy.set(`Looking at ${file.name} …`);
     try {
       const facts = await filmFacts(file);
-      this.store.dispatch(LessonActions.addFilm({ swingId: this.swing().id, file, about: { ...facts, angle: 'face on', from: 'file' } }));
+      this.store.dispatch(
+        LessonActions.addFilm({ swingId: this.swing().id, file, about: { ...facts, angle: 'face on', from: 'file' } }),
+      );
     } catch (e) {
-      this.store.dispatch(LessonActions.say({ text: `${file.name}: ${(e as Error).message} Nothing was stored.`, kind: 'alarm' }));
+      this.store.dispatch(
+        LessonActions.say({ text: `${file.name}: ${(e as Error).message} Nothing was stored.`, kind: 'alarm' }),
+      );
     } finally {
       this.busy.set(null);
     }

@@ -15,10 +15,21 @@ const THINNEST = 1.5;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block shrink-0' },
   template: `
-    <svg class="block h-[18px] w-full" [attr.viewBox]="'0 0 ' + width() + ' 18'" role="group" aria-label="Events of the swing in this film">
+    <svg
+      class="block h-[18px] w-full"
+      [attr.viewBox]="'0 0 ' + width() + ' 18'"
+      role="group"
+      aria-label="Events of the swing in this film"
+    >
       <path [attr.d]="'M0 3.5H' + width()" stroke="var(--strong-rules)" />
       @for (m of marks(); track m.name) {
-        <rect [attr.x]="m.x - m.wide / 2" y="0" [attr.width]="m.wide" height="7" [attr.fill]="m.now ? 'var(--ink)' : 'var(--ink2)'" />
+        <rect
+          [attr.x]="m.x - m.wide / 2"
+          y="0"
+          [attr.width]="m.wide"
+          height="7"
+          [attr.fill]="m.now ? 'var(--ink)' : 'var(--ink2)'"
+        />
         @if (m.label) {
           <text
             class="figures cursor-pointer"
@@ -60,7 +71,15 @@ export class FilmStrip {
       // labels that would touch are left out; their mark stays
       const label = x > free ? name.slice(1) : '';
       if (label) free = x + LABEL;
-      return { name: name.toUpperCase(), words: EVENT_WORDS[name], t, x, wide, label, now: Math.abs(t - this.cursor()) < 0.5 / this.frameRate() };
+      return {
+        name: name.toUpperCase(),
+        words: EVENT_WORDS[name],
+        t,
+        x,
+        wide,
+        label,
+        now: Math.abs(t - this.cursor()) < 0.5 / this.frameRate(),
+      };
     });
   });
   protected at(t: number): number {

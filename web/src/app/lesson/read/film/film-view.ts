@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { Film } from '@vilko/contract';
 import { type EventTimes, FilmStrip } from './film-strip';
 import { filmTime, frameOf, lineWords, otherAngle, recordingTime, timeOfFrame } from '../../../film/film-time';
@@ -23,7 +33,13 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
   host: { class: 'flex min-h-0 min-w-0 flex-col' },
   template: `
     <div class="flex items-baseline gap-2 text-13">
-      <button class="font-semibold whitespace-nowrap hover:underline" title="Seen from here; press to change" (click)="turn()">{{ film().angle }}</button>
+      <button
+        class="font-semibold whitespace-nowrap hover:underline"
+        title="Seen from here; press to change"
+        (click)="turn()"
+      >
+        {{ film().angle }}
+      </button>
       <span class="truncate text-ink2">{{ syncWords() }}</span>
     </div>
     <div #frame class="relative min-h-0 flex-1 overflow-hidden bg-sheet" [class.cursor-crosshair]="tool()">
@@ -38,7 +54,9 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
         (error)="broken.set(true)"
       ></video>
       @if (broken()) {
-        <p class="absolute inset-0 grid place-items-center px-4 text-center text-alarm">This browser cannot show the film. It is kept as it came.</p>
+        <p class="absolute inset-0 grid place-items-center px-4 text-center text-alarm">
+          This browser cannot show the film. It is kept as it came.
+        </p>
       }
       <svg
         class="absolute"
@@ -76,18 +94,34 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
       />
     }
     <div class="flex items-center gap-x-2.5 pt-0.5 text-13 whitespace-nowrap">
-      <button class="hover:underline" (click)="stepFrame(-1)" aria-label="A frame back" title="A frame back  ,">◂</button>
+      <button class="hover:underline" (click)="stepFrame(-1)" aria-label="A frame back" title="A frame back  ,">
+        ◂
+      </button>
       <button class="hover:underline" (click)="stepFrame(1)" aria-label="A frame on" title="A frame on  .">▸</button>
       <button class="hover:underline" (click)="impactHere()" title="Put impact at this frame">impact here</button>
       <span class="ml-auto flex gap-2.5">
-        <button class="hover:underline" [class.font-semibold]="drawing()" (click)="drawing.set(!drawing()); tool.set(null)">lines</button>
+        <button
+          class="hover:underline"
+          [class.font-semibold]="drawing()"
+          (click)="drawing.set(!drawing()); tool.set(null)"
+        >
+          lines
+        </button>
         <button class="text-ink2 hover:underline" (click)="deleted.emit(film().id)">delete</button>
       </span>
     </div>
     @if (unknown()) {
       <form class="flex items-center gap-2 py-0.5 text-13" (submit)="$event.preventDefault(); give(cm.value)">
         <label class="flex items-center gap-1"
-          >How long is this line?<input #cm type="number" min="1" max="500" step="any" class="entry !mt-0 !h-6 !w-[64px] !px-1 !py-0" /> cm</label
+          >How long is this line?<input
+            #cm
+            type="number"
+            min="1"
+            max="500"
+            step="any"
+            class="entry !mt-0 !h-6 !w-[64px] !px-1 !py-0"
+          />
+          cm</label
         >
         <button class="link">keep</button>
         <button type="button" class="link" (click)="unknown.set(null)">leave</button>
@@ -96,7 +130,12 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
     @if (drawing()) {
       <div class="flex flex-wrap gap-x-2.5 text-13">
         @for (t of tools; track t.kind) {
-          <button class="hover:underline" [class.bg-ink]="tool() === t.kind" [class.text-paper]="tool() === t.kind" (click)="choose(t.kind)">
+          <button
+            class="hover:underline"
+            [class.bg-ink]="tool() === t.kind"
+            [class.text-paper]="tool() === t.kind"
+            (click)="choose(t.kind)"
+          >
             {{ t.words }}
           </button>
         }
@@ -106,7 +145,8 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
           @for (l of film().lines; track l.id) {
             <li class="flex gap-2">
               <span>{{ wordsOf(l) }}</span><span class="figures">{{ says(l) }}</span
-              ><span class="text-ink2">read from film</span><button class="ml-auto text-ink2 hover:underline" (click)="drop(l.id)">take off</button>
+              ><span class="text-ink2">read from film</span
+              ><button class="ml-auto text-ink2 hover:underline" (click)="drop(l.id)">take off</button>
             </li>
           }
         </ul>
@@ -158,11 +198,13 @@ export class FilmView {
   });
   protected readonly drawn = computed(() => {
     const { w, h } = this.box();
-    const path = (points: readonly (readonly [number, number])[]) => points.map(([x, y]) => `${(x * w).toFixed(1)},${(y * h).toFixed(1)}`).join(' ');
+    const path = (points: readonly (readonly [number, number])[]) =>
+      points.map(([x, y]) => `${(x * w).toFixed(1)},${(y * h).toFixed(1)}`).join(' ');
     const lines = this.film().lines.map((l) => ({ id: l.id, kind: l.kind, path: path(l.points) }));
     const tool = this.tool();
     const over = this.over();
-    if (tool && this.points().length) lines.push({ id: 'new', kind: tool, path: path(over ? [...this.points(), over] : this.points()) });
+    if (tool && this.points().length)
+      lines.push({ id: 'new', kind: tool, path: path(over ? [...this.points(), over] : this.points()) });
     return lines;
   });
   protected readonly hint = computed(() => {
@@ -188,7 +230,10 @@ export class FilmView {
       const t = this.now();
       if (!this.loaded()) return;
       const rate = this.film().frameRate;
-      this.video().nativeElement.currentTime = Math.min(this.film().duration - 0.001, timeOfFrame(frameOf(t, rate), rate));
+      this.video().nativeElement.currentTime = Math.min(
+        this.film().duration - 0.001,
+        timeOfFrame(frameOf(t, rate), rate),
+      );
     });
     effect((onCleanup) => {
       const watch = new ResizeObserver(([e]) => this.size.set({ w: e!.contentRect.width, h: e!.contentRect.height }));

@@ -77,7 +77,9 @@ describe('the strip under a film', () => {
   it('is trimmed to the swing, has its events as wide as a frame, and leaves labels out that would touch', async () => {
     const c = await openLesson().show(FilmStrip, { width: 216, events, span: [9, 11], cursor: 9.75, frameRate: 50 });
     const marks = c.all('rect') as unknown as SVGRectElement[];
-    expect(marks.map((m) => Math.round(10 * (Number(m.getAttribute('x')) + Number(m.getAttribute('width')) / 2)) / 10)).toEqual([8, 83, 98, 108, 109]);
+    expect(
+      marks.map((m) => Math.round(10 * (Number(m.getAttribute('x')) + Number(m.getAttribute('width')) / 2)) / 10),
+    ).toEqual([8, 83, 98, 108, 109]);
     expect(Number(marks[0]!.getAttribute('width'))).toBeCloseTo(2, 6);
     expect(c.all('text').map((t) => t.lastChild!.textContent!.trim())).toEqual(['1', '4', '6']);
     expect(marks[1]!.getAttribute('fill')).toBe('var(--ink)');
@@ -97,7 +99,11 @@ describe('the films of a swing', () => {
     expect(c.text()).toContain('No film of this swing. Drop a WebM or MP4 here');
   });
   it('mark the chosen event at the cursor, as sure as a frame', async () => {
-    const c = await openLesson().show(FilmPanel, { swing: swing(1, { films: [film({ frameRate: 50 })] }), cursor: 9.4, impact: 10 });
+    const c = await openLesson().show(FilmPanel, {
+      swing: swing(1, { films: [film({ frameRate: 50 })] }),
+      cursor: 9.4,
+      impact: 10,
+    });
     const marked: unknown[] = [];
     c.component.marked.subscribe((m) => marked.push(m));
     await c.fill('Mark', 'p6');
@@ -106,7 +112,11 @@ describe('the films of a swing', () => {
   });
   it('are turned to the other side together', async () => {
     const h = openLesson();
-    const c = await h.show(FilmPanel, { swing: swing(1, { films: [film(), film({ id: 'f2', angle: 'down the line' })] }), cursor: 10, impact: 10 });
+    const c = await h.show(FilmPanel, {
+      swing: swing(1, { films: [film(), film({ id: 'f2', angle: 'down the line' })] }),
+      cursor: 10,
+      impact: 10,
+    });
     await c.press('face on');
     const first = h.asked('PATCH', '/api/films/f1');
     expect(first.request.body).toEqual({ angle: 'down the line' });

@@ -15,7 +15,13 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Film, SwingHead } from '@vilko/contract';
-import { drawReplay, REPLAY_SIZE, type ReplayFilm, type ReplaySwing, replaySpan } from '../../../drawing/replay/replay-picture';
+import {
+  drawReplay,
+  REPLAY_SIZE,
+  type ReplayFilm,
+  type ReplaySwing,
+  replaySpan,
+} from '../../../drawing/replay/replay-picture';
 import { filmTime } from '../../../film/film-time';
 import { shortDate } from '../../../office/words';
 import { Keys } from '../../../shell/keys';
@@ -46,7 +52,9 @@ type Role = 'before' | 'now';
     <div class="mx-auto flex h-full max-w-[1240px] flex-col px-4 py-3">
       <div class="flex items-baseline gap-4">
         <h1 class="text-18 font-semibold">Spoken review</h1>
-        <p class="min-w-0 flex-1 truncate text-ink2">Your voice over the replay: it goes with the lesson, onto the pupil’s page and into their bundle.</p>
+        <p class="min-w-0 flex-1 truncate text-ink2">
+          Your voice over the replay: it goes with the lesson, onto the pupil’s page and into their bundle.
+        </p>
         <a class="link" [routerLink]="['/lesson', lessonId(), 'report']">Back to the report</a>
       </div>
       @if (refused(); as e) {
@@ -108,7 +116,9 @@ type Role = 'before' | 'now';
         </div>
         @if (stage() !== 'look') {
           <div class="mt-2 flex items-center gap-3">
-            <button class="plain-button w-[124px]" (click)="play()">{{ playing() ? 'Stop' : 'Play at ¼ speed' }}</button>
+            <button class="plain-button w-[124px]" (click)="play()">
+              {{ playing() ? 'Stop' : 'Play at ¼ speed' }}
+            </button>
             <input
               class="min-w-0 flex-1"
               type="range"
@@ -124,7 +134,15 @@ type Role = 'before' | 'now';
         }
       }
       @for (f of filmsShown(); track f.id) {
-        <video #films class="sr-only" muted playsinline preload="auto" [src]="'/api/films/' + f.id + '/file'" [attr.data-film]="f.id"></video>
+        <video
+          #films
+          class="sr-only"
+          muted
+          playsinline
+          preload="auto"
+          [src]="'/api/films/' + f.id + '/file'"
+          [attr.data-film]="f.id"
+        ></video>
       }
     </div>
   `,
@@ -173,7 +191,9 @@ export class SpokenReviewPage {
   /** Films of both swings, the newer first, as many as can be seen. */
   protected readonly filmsShown = computed((): readonly (Film & { role: Role })[] =>
     (['now', 'before'] as const)
-      .flatMap((role) => (this.choices().find((s) => s.id === this.chosen()[role])?.films ?? []).map((f) => ({ ...f, role })))
+      .flatMap((role) =>
+        (this.choices().find((s) => s.id === this.chosen()[role])?.films ?? []).map((f) => ({ ...f, role })),
+      )
       .filter((f) => f.impact !== null)
       .slice(0, MOST_FILMS),
   );
@@ -202,10 +222,15 @@ export class SpokenReviewPage {
     });
     effect(() => {
       const pupil = this.lesson()?.pupil.id;
-      if (pupil) untracked(() => this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }));
+      if (pupil)
+        untracked(() =>
+          this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
+        );
     });
     effect(() => {
-      const wanted = this.choices().filter((s) => Object.values(this.chosen()).includes(s.id) && !this.read().has(s.id));
+      const wanted = this.choices().filter(
+        (s) => Object.values(this.chosen()).includes(s.id) && !this.read().has(s.id),
+      );
       if (wanted.length && this.lesson()) untracked(() => void this.readAll(wanted));
     });
     effect(() => {
@@ -213,7 +238,8 @@ export class SpokenReviewPage {
       for (const v of this.videos()) {
         const film = this.filmsShown().find((f) => f.id === v.nativeElement.dataset['film']);
         const at = film && filmTime(film, this.t(), 0);
-        if (at !== null && at !== undefined && Math.abs(v.nativeElement.currentTime - at) > 0.4 / film!.frameRate) v.nativeElement.currentTime = at;
+        if (at !== null && at !== undefined && Math.abs(v.nativeElement.currentTime - at) > 0.4 / film!.frameRate)
+          v.nativeElement.currentTime = at;
       }
     });
     let frame = requestAnimationFrame(
@@ -333,7 +359,9 @@ export class SpokenReviewPage {
   protected keep(): void {
     const made = this.film();
     if (!made) return;
-    this.store.dispatch(ReportActions.keepReview({ lessonId: this.lessonId(), film: made.film, duration: made.duration }));
+    this.store.dispatch(
+      ReportActions.keepReview({ lessonId: this.lessonId(), film: made.film, duration: made.duration }),
+    );
     void this.router.navigate(['/lesson', this.lessonId(), 'report']);
   }
   protected clock(s: number): string {

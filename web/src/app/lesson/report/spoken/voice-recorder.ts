@@ -25,15 +25,23 @@ export interface VoiceRecorder {
 export async function recordVoice(canvas: HTMLCanvasElement): Promise<VoiceRecorder> {
   const mimeType = KINDS.find((k) => MediaRecorder.isTypeSupported(k));
   if (!mimeType) throw new Error('This browser cannot record WebM. Nothing was recorded.');
-  const voice = await navigator.mediaDevices?.getUserMedia({ audio: { echoCancellation: true, noiseSuppression: true } }).catch((e: unknown) => {
-    const refused = e instanceof DOMException && e.name === 'NotAllowedError';
-    throw new Error(
-      refused ? 'The browser was not given leave to use the microphone. Nothing was recorded.' : 'No microphone was found. Nothing was recorded.',
-    );
-  });
-  if (!voice) throw new Error('A microphone is given to this page only on this machine or over https. Nothing was recorded.');
+  const voice = await navigator.mediaDevices
+    ?.getUserMedia({ audio: { echoCancellation: true, noiseSuppression: true } })
+    .catch((e: unknown) => {
+      const refused = e instanceof DOMException && e.name === 'NotAllowedError';
+      throw new Error(
+        refused
+          ? 'The browser was not given leave to use the microphone. Nothing was recorded.'
+          : 'No microphone was found. Nothing was recorded.',
+      );
+    });
+  if (!voice)
+    throw new Error('A microphone is given to this page only on this machine or over https. Nothing was recorded.');
   const pictures = canvas.captureStream(FRAMES);
-  const recorder = new MediaRecorder(new MediaStream([...pictures.getVideoTracks(), ...voice.getAudioTracks()]), { mimeType, videoBitsPerSecond: BITS });
+  const recorder = new MediaRecorder(new MediaStream([...pictures.getVideoTracks(), ...voice.getAudioTracks()]), {
+    mimeType,
+    videoBitsPerSecond: BITS,
+  });
   const parts: Blob[] = [];
   recorder.ondataavailable = (e) => parts.push(e.data);
   const context = new AudioContext();
