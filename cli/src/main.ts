@@ -1,4 +1,5 @@
-import { glossaryMarkdown, VilkoError } from '@vilko/core';
+import { glossaryMarkdown, VilkoError, writtenExtensions } from '@vilko/core';
+import { SIMULATED_DEVICES } from '@vilko/core/golfer';
 import { analyseCommand, convertCommand, judgeCommand, simulateCommand } from './commands.js';
 import { type Options, readOptions } from './options.js';
 
@@ -6,7 +7,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
 
   vilko analyse FILE      every measure of every swing in a recording
   vilko judge FILE        the same, compared with a pattern, with findings
-  vilko convert IN OUT    by extension (.c3d, .csv, .npz, .vilko)
+  vilko convert IN OUT    by extension (${writtenExtensions().join(', ')})
   vilko simulate OUT      a simulated recording, and OUT.truth.json beside it
   vilko measures          every measure: unit, worth, devices, definition (Markdown)
   vilko serve             the application
@@ -14,7 +15,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
          --axes ball=+x,left=+y  --cutoff HZ  --pattern ID|FILE.json  --json
          --kind full|half|slow  --foot-check FILE (a recording of rocking on each foot)
-simulate: --fault NAME|none  --device plates|mat|mat-plates|boards|plate|path
+simulate: --fault NAME|none  --device ${SIMULATED_DEVICES.join('|')}
           --strength weak|medium|strong  --seed N  --swings N  --no-club
 `;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MeasureIdText } from './measure-id.js';
 import { SHOT_NUMBERS } from './shot.js';
 
 /** Trials with, and as many without. */
@@ -8,7 +9,7 @@ export const WARM_UP = { most: 15, usual: 3 } as const;
 
 /** What is measured: a measure of the swing, or what the ball did. */
 export const TrialMeasure = z.discriminatedUnion('of', [
-  z.object({ of: z.literal('swing'), id: z.string().max(60) }),
+  z.object({ of: z.literal('swing'), id: MeasureIdText }),
   z.object({ of: z.literal('ball'), id: z.enum(SHOT_NUMBERS.map((n) => n.key)) }),
 ]);
 export type TrialMeasure = z.infer<typeof TrialMeasure>;

@@ -2,9 +2,10 @@ import { FINDING_WORDS } from '@vilko/core';
 import { z } from 'zod';
 import { ClubClass } from './pupil.js';
 import { Device } from './lesson.js';
+import { MeasureIdText } from './measure-id.js';
 
 const Piece = z.object({
-  measures: z.array(z.string()),
+  measures: z.array(MeasureIdText),
   value: z.number().nullable(),
   u: z.number().nullable(),
   limit: z.number(),

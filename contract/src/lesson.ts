@@ -2,6 +2,7 @@ import { DEVICE_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Pupil } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
+import { MeasureIdText } from './measure-id.js';
 
 export const Device = z.enum(DEVICE_KINDS);
 
@@ -16,7 +17,7 @@ export const LessonHead = z.object({
   bay: z.string(),
   aim: z.string().max(400),
   /** The one measure this lesson is judged by; null until it is agreed. */
-  measure: z.string().nullable(),
+  measure: MeasureIdText.nullable(),
   footwear: z.enum(FOOTWEAR),
   homework: z.string().max(2000),
   notes: z.string().max(4000),
@@ -31,7 +32,7 @@ export const LessonHead = z.object({
 export type LessonHead = z.infer<typeof LessonHead>;
 
 export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({
-  measure: z.string().nullable().default(null),
+  measure: MeasureIdText.nullable().default(null),
 });
 export const LessonChange = LessonHead.pick({
   aim: true,

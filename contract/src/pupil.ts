@@ -1,6 +1,7 @@
 import { CLUB_CLASSES } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
+import { MeasureIdText } from './measure-id.js';
 
 export const Handed = z.enum(['right', 'left']);
 export const ClubClass = z.enum(CLUB_CLASSES);
@@ -131,7 +132,7 @@ export const LessonFinding = z.object({
 
 /** What was worked on, whether it changed, and what comes next. */
 export const PupilDashboard = z.object({
-  measure: z.string().nullable(),
+  measure: MeasureIdText.nullable(),
   unit: z.string(),
   club: z.string().nullable(),
   trend: z.array(TrendPoint),

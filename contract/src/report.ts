@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
+import { MeasureIdText } from './measure-id.js';
 
 const field = z.string().max(1200);
 
@@ -60,7 +61,7 @@ export const Report = z.object({
   /** The measure that was agreed, or the one the finding rests on. */
   measure: z
     .object({
-      id: z.string(),
+      id: MeasureIdText,
       words: z.string(),
       unit: z.string(),
       agreed: z.boolean(),

@@ -4,13 +4,14 @@ import { readC3d } from './formats/c3d/read-c3d.js';
 import { writeC3d } from './formats/c3d/write-c3d.js';
 import { simulate, SIMULATED_DEVICES } from './golfer/index.js';
 import { type Platform, type Recording, WRENCH_CHANNELS } from './recording/recording.js';
+import type { MeasureId } from './measures/registry.js';
 
 /** Every number of the first swing of both within `part` of its uncertainty; ids that match `but` aside. */
 function sameWithin(a: Analysis, b: Analysis, part: number, but = /$^/): void {
   const [x, y] = [a.swings[0]!.measures, b.swings[0]!.measures];
   for (const [id, m] of Object.entries(x)) {
     if (but.test(id)) continue;
-    const other = y[id]!;
+    const other = y[id as MeasureId];
     expect(other.basis).withContext(id).toBe(m.basis);
     if (typeof m.value === 'number')
       expect(Math.abs((other.value as number) - m.value))
@@ -102,8 +103,8 @@ describe('whatever does not change the swing does not change its numbers', () =>
       const off = Object.entries(a.swings[0]!.measures).filter(
         ([id, m]) =>
           typeof m.value === 'number' &&
-          Math.abs((b.swings[0]!.measures[id]!.value as number) - m.value) >
-            2 * Math.hypot(m.u!, b.swings[0]!.measures[id]!.u!),
+          Math.abs((b.swings[0]!.measures[id as MeasureId].value as number) - m.value) >
+            2 * Math.hypot(m.u!, b.swings[0]!.measures[id as MeasureId].u!),
       );
       // a noise of its own falls on each sampling: one in twenty may lie beyond two standard uncertainties
       expect(off.length)

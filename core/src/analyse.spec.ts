@@ -1,5 +1,5 @@
 import { analyse, type AnalyseOptions, type Analysis } from './analyse.js';
-import { worthOf } from './compare/worth.js';
+import { worthOf } from './measures/registry.js';
 import type { VilkoError } from './error.js';
 import { EVENT_NAMES, type EventName } from './events/event.js';
 import { readRecording } from './formats/formats.js';
@@ -8,6 +8,7 @@ import type { Measure } from './measures/measure.js';
 import { MEASURE_IDS } from './measures/registry.js';
 import type { Platform, Recording } from './recording/recording.js';
 import { testBytes, testJson } from './testing/test-files.js';
+import type { MeasureId } from './measures/registry.js';
 
 interface Expected {
   args: string[];
@@ -68,7 +69,7 @@ describe('analyse', () => {
         expect(mine.events[p]!.source as string).toBe(theirs.events[p]!.source);
       }
       for (const [id, m] of Object.entries(theirs.measures)) {
-        const own = mine.measures[id]!;
+        const own = mine.measures[id as MeasureId];
         expect([own.unit, own.basis]).withContext(id).toEqual([m.unit, m.basis]);
         if (typeof m.value === 'number')
           expect(Math.abs((own.value as number) - m.value))
@@ -89,7 +90,7 @@ describe('analyse', () => {
           .toBe(m.basis === 'absent');
         if (m.value === null) expect(m.reason?.length).withContext(`${device} ${id}`).toBeGreaterThan(5);
       }
-      expect(swings[0]!.measures['force.target.peak']!.basis).toBe(
+      expect(swings[0]!.measures['force.target.peak'].basis).toBe(
         device === 'mat' || device === 'boards' ? 'absent' : 'measured',
       );
     }
@@ -170,10 +171,10 @@ describe('analyse', () => {
     const top = analyse(recording).swings[0]!.events.p4!.t;
     const marked = analyse(recording, { marks: [{ p4: top + 0.02 }] }).swings[0]!;
     expect(marked.events.p4).toEqual({ t: top + 0.02, source: 'marked', u: 0.01 });
-    expect(marked.measures['tempo.down']!.value as number).toBeCloseTo(1000 * (marked.events.p7!.t - top - 0.02), 6);
+    expect(marked.measures['tempo.down'].value as number).toBeCloseTo(1000 * (marked.events.p7!.t - top - 0.02), 6);
     const jumbled = analyse(recording, { marks: [{ p4: top + 0.6 }] });
     expect(jumbled.warnings.join(' ')).toContain('out of order');
-    expect(jumbled.swings[0]!.measures['force.target.peak.phase']!.value).toBeNull();
+    expect(jumbled.swings[0]!.measures['force.target.peak.phase'].value).toBeNull();
   });
 
   it('refuses a recording with a hole inside a swing and says where; outside it is bridged', () => {

@@ -16,9 +16,6 @@ import type { FootCheck } from './recording/foot-check.js';
 import { moments } from './signal/series.js';
 import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './recording/recording.js';
 
-/** Version of everything that turns samples into numbers; a cached result of another version is made anew. */
-export const CORE_VERSION = '5';
-
 export { DEFAULT_STATURE };
 const MASS_OFF = 0.03;
 

@@ -3,14 +3,15 @@ export * from './recording/recording.js';
 export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { checkFoot } from './ground/foot-check.js';
-export { type Basis, type Capability, capability, hasHorizontal } from './recording/capabilities.js';
 export {
   FORMATS,
   type Format,
   formatOf,
+  formatWords,
   type Reading as FileReading,
   readRecording,
   writeRecording,
+  writtenExtensions,
 } from './formats/formats.js';
 export { CSV_CHANNELS, CsvMapping, headerKey, knowsHeader } from './formats/csv/csv-mapping.js';
 export { type CsvHead, CSV_UNITS, readCsvHead } from './formats/csv/csv-head.js';
@@ -22,6 +23,7 @@ export { recordedFootCheck } from './ground/recorded-foot-check.js';
 export { writeC3d } from './formats/c3d/write-c3d.js';
 export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js';
 export * from './analyse.js';
+export { CORE_VERSION } from './core-version.js';
 export * from './events/event.js';
 export { phaseAxis, type PhaseAxis } from './events/phase.js';
 export { type MatCells, readCells } from './ground/mat-cells.js';
@@ -41,8 +43,18 @@ export {
 } from './ground/foot-outline.js';
 export type { Measure, Measures, MeasureValue } from './measures/measure.js';
 export { numberOf } from './measures/measure.js';
-export { type MeasureRow, measureRow, MEASURE_IDS, MEASURES, type Part } from './measures/registry.js';
-export { GLOSSARY, GLOSSARY_DEVICES, glossaryMarkdown, type GlossaryRow, PARTS } from './measures/glossary.js';
+export {
+  capability,
+  isMeasureId,
+  type ListedMeasure,
+  type MeasureId,
+  MEASURE_IDS,
+  measureRow,
+  MEASURES,
+  worthOf,
+} from './measures/registry.js';
+export { type MeasureRow, type Moment, type Part, PARTS } from './measures/row.js';
+export { GLOSSARY, glossaryMarkdown, type GlossaryRow } from './measures/glossary.js';
 export type { SwingContext, SwingSignals } from './measures/context.js';
 export { massDisplacement } from './measures/mass.js';
 export { matShift } from './measures/swing-context.js';
@@ -62,7 +74,6 @@ export { readUnderSchools, type Schools } from './patterns/schools.js';
 export { type ModelSwing, patternFromSwings } from './patterns/from-swings.js';
 export { DEFAULT_PATTERN, patternOf, PATTERNS } from './patterns/library.js';
 export { BAND_WORDS, type BandFit, type BandWord, compare, type Comparison } from './patterns/fit.js';
-export { worthOf } from './compare/worth.js';
 export { type ChangeWord, compareSets, type SetChange, type SetPair } from './compare/sets.js';
 export { causesOf, consequencesOf, FAULTS, faultOf } from './faults/catalogue.js';
 export { type Evidence, type FaultRule, Limit } from './faults/rule.js';
@@ -70,7 +81,7 @@ export { limitFor } from './faults/strength.js';
 export type { Piece } from './faults/strength.js';
 export * from './faults/judge.js';
 export { soleEdge, swingShape, type SwingShape, type ShapePoint } from './measures/swing-shape.js';
-export { stanceCoordinates } from './measures/path.js';
+export { stanceCoordinates } from './measures/path-legs.js';
 export { soundOnset } from './events/impact.js';
 export { findRehearsals } from './events/find-rehearsals.js';
 export { findSwings } from './events/find-swings.js';

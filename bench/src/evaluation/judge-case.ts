@@ -1,4 +1,12 @@
-import { analyse, type FindingWord, judgeSwing, patternOf, type Recording, recordedFootCheck } from '@vilko/core';
+import {
+  analyse,
+  DEVICES,
+  type FindingWord,
+  judgeSwing,
+  patternOf,
+  recordedFootCheck,
+  type Recording,
+} from '@vilko/core';
 import { simulate, standing } from '@vilko/core/golfer';
 import type { Case } from './cases.js';
 
@@ -32,7 +40,9 @@ export function judgeCase(c: Case): Judged {
   });
   // as in a lesson: the feet are checked at set-up where the device does not see them
   const footCheck =
-    c.device === 'plates' || c.device === 'boards' ? recordedFootCheck(rocking(c, build), c.handed) : undefined;
+    DEVICES[c.device].feet === 'told' && !DEVICES[c.device].soles
+      ? recordedFootCheck(rocking(c, build), c.handed)
+      : undefined;
   const [swing] = analyse(recording, footCheck ? { footCheck } : {}).swings;
   if (!swing) return { case: c, said: null, own: null };
   const under = (pattern: string): Said => {

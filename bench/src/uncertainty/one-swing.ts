@@ -1,4 +1,4 @@
-import { analyse, type ClubClass, type EventName, EVENT_NAMES } from '@vilko/core';
+import { analyse, type ClubClass, EVENT_NAMES, type EventName, type MeasureId } from '@vilko/core';
 import { random, simulate, SIMULATED_FAULTS, type SimulatedDevice } from '@vilko/core/golfer';
 
 /** How one measured value compares with the truth. */
@@ -45,7 +45,7 @@ export function compareSwing(device: SimulatedDevice, i: number): Compared | nul
   const onlyTrue: string[] = [];
   const onlyMeasured: string[] = [];
   for (const [id, m] of Object.entries(measures)) {
-    const t = truth.measures[id] ?? null;
+    const t = truth.measures[id as MeasureId] ?? null;
     if (typeof m.value === 'number' && typeof t === 'number') values.push([id, angle(m.unit, m.value - t), m.u ?? NaN]);
     else if (m.value === null && t !== null) onlyTrue.push(id);
     else if (m.value !== null && t === null) onlyMeasured.push(id);

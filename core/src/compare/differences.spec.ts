@@ -1,14 +1,15 @@
 import fc from 'fast-check';
-import type { Measures } from '../measures/measure.js';
+import type { SomeMeasures } from '../measures/measure.js';
 import { differencesOf, representative } from './differences.js';
+import type { MeasureId } from '../measures/registry.js';
 
-const swing = (values: Readonly<Record<string, number>>): Measures =>
+const swing = (values: Partial<Record<MeasureId, number>>): SomeMeasures =>
   Object.fromEntries(
     Object.entries(values).map(([id, value]) => [id, { value, u: 0.3, unit: '', basis: 'measured' as const }]),
   );
-const around = (id: string, mean: number, spread: number, n: number): Measures[] =>
+const around = (id: MeasureId, mean: number, spread: number, n: number): SomeMeasures[] =>
   Array.from({ length: n }, (_, i) => swing({ [id]: mean + spread * Math.sin(5 * i + 1) }));
-const both = (a: Measures[], b: Measures[]): Measures[] => a.map((m, i) => ({ ...m, ...b[i] }));
+const both = (a: SomeMeasures[], b: SomeMeasures[]): SomeMeasures[] => a.map((m, i) => ({ ...m, ...b[i] }));
 
 describe('differences', () => {
   const before = both(around('share.lead.p7', 58, 2, 8), around('load.trail.max', 75, 1, 8));

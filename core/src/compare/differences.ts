@@ -1,11 +1,11 @@
-import { numberOf, type Measures } from '../measures/measure.js';
+import { numberOf, type SomeMeasures } from '../measures/measure.js';
+import { type MeasureId, worthOf } from '../measures/registry.js';
 import { type SetChange, compareSets } from './sets.js';
 import { mean, standardDeviation } from './statistics.js';
-import { worthOf } from './worth.js';
 
 /** How two sets of swings, or two swings, differ in one measure. */
 export interface Difference {
-  readonly measure: string;
+  readonly measure: MeasureId;
   readonly worth: number;
   readonly before: SideOf;
   readonly after: SideOf;
@@ -14,7 +14,7 @@ export interface Difference {
   readonly change: SetChange | null;
   /** Only between single swings, where at least five others of the pupil tell the usual spread. */
   readonly usual: { readonly n: number; readonly least: number; readonly word: UsualWord } | null;
-  /** Measures that were compared at once. */
+  /** SomeMeasures that were compared at once. */
   readonly together: number;
 }
 
@@ -44,12 +44,12 @@ const side = (v: readonly number[]): SideOf => ({
  * @param usual earlier swings of the pupil with that club, for single swings
  */
 export function differencesOf(
-  before: readonly Measures[],
-  after: readonly Measures[],
-  ids: readonly string[],
-  usual: readonly Measures[] = [],
+  before: readonly SomeMeasures[],
+  after: readonly SomeMeasures[],
+  ids: readonly MeasureId[],
+  usual: readonly SomeMeasures[] = [],
 ): Difference[] {
-  const values = (set: readonly Measures[], id: string) => set.flatMap((m) => numberOf(m[id]) ?? []);
+  const values = (set: readonly SomeMeasures[], id: MeasureId) => set.flatMap((m) => numberOf(m[id]) ?? []);
   const compared = ids.flatMap((id) => {
     const worth = worthOf(id);
     const [a, b] = [values(before, id), values(after, id)];
@@ -93,12 +93,12 @@ function rankOf(d: Difference): number {
 }
 
 /** The swing nearest a set's own centre: the least sum of squared distances from the means, in worths. */
-export function representative(set: readonly Measures[], ids: readonly string[]): number {
+export function representative(set: readonly SomeMeasures[], ids: readonly MeasureId[]): number {
   const means = ids.map((id) => {
     const v = set.flatMap((m) => numberOf(m[id]) ?? []);
     return mean(v);
   });
-  const distance = (m: Measures): number =>
+  const distance = (m: SomeMeasures): number =>
     ids.reduce((s, id, i) => {
       const [v, worth] = [numberOf(m[id]), worthOf(id)];
       return v === null || worth === null || !Number.isFinite(means[i]!) ? s : s + ((v - means[i]!) / worth) ** 2;

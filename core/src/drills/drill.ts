@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MeasureIdText } from '../measures/measure-id.js';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 import { DrillPicture } from './picture.js';
@@ -38,7 +39,7 @@ export const Drill = z.object({
   /** Passed when the measure lies in the band in k of n swings; null: no number tells it. */
   test: z
     .object({
-      measure: z.string(),
+      measure: MeasureIdText,
       band: z.tuple([z.number().nullable(), z.number().nullable()]),
       k: z.int().positive(),
       n: z.int().positive(),

@@ -19,8 +19,8 @@ describe('rehearsals', () => {
     expect(
       Object.values(swing!.events).every((e) => !e || e.source !== 'estimated' || e === swing!.events.p10),
     ).toBeTrue();
-    expect(swing!.measures['club.back']!.value).toBeLessThan(118);
-    expect(swing!.measures['share.lead.p4']!.value).toEqual(jasmine.any(Number));
+    expect(swing!.measures['club.back'].value).toBeLessThan(118);
+    expect(swing!.measures['share.lead.p4'].value).toEqual(jasmine.any(Number));
   });
 
   it('are found by the feet without a club; what would rest on fixed times is absent and says so', () => {
@@ -28,9 +28,9 @@ describe('rehearsals', () => {
     expect(swings.length).toBe(1);
     expect(swings[0]!.events.p4).toBeNull();
     expect(swings[0]!.events.p7).toBeNull();
-    expect(swings[0]!.measures['share.lead.p7']!.basis).toBe('absent');
-    expect(swings[0]!.measures['share.lead.p7']!.reason).toContain('P7 was not found');
-    expect(swings[0]!.measures['share.lead.address']!.value).toBeGreaterThan(40);
+    expect(swings[0]!.measures['share.lead.p7'].basis).toBe('absent');
+    expect(swings[0]!.measures['share.lead.p7'].reason).toContain('P7 was not found');
+    expect(swings[0]!.measures['share.lead.address'].value).toBeGreaterThan(40);
   });
 
   it('are also what a whole swing looks like when half swings are asked for: the person says which', () => {

@@ -2,7 +2,7 @@ import { type Comparison, compare } from '../patterns/fit.js';
 import type { Tuning } from '../patterns/bands.js';
 import type { Pattern } from '../patterns/pattern.js';
 import { type ClubClass, type DeviceKind } from '../recording/recording.js';
-import { hasHorizontal } from '../recording/capabilities.js';
+import { hasHorizontal } from '../recording/device-kinds.js';
 import { consequencesOf, FAULTS } from './catalogue.js';
 import type { FaultRule, Limit } from './rule.js';
 import { isWeighed, type Piece, strengthOf, weigh, type Weighed, type Witness } from './strength.js';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MeasureIdText } from '../measures/measure-id.js';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 
@@ -8,8 +9,8 @@ export type Limit = z.infer<typeof Limit>;
 
 const leafShape = {
   /** The measure asked about, or two of which the first less the second counts. */
-  measure: z.string().optional(),
-  difference: z.tuple([z.string(), z.string()]).optional(),
+  measure: MeasureIdText.optional(),
+  difference: z.tuple([MeasureIdText, MeasureIdText]).optional(),
   over: Limit.optional(),
   under: Limit.optional(),
   /** Softness of the limit; without it the measure's worth. */
@@ -22,12 +23,12 @@ const leafShape = {
   /** Another limit when the swing is meant for something else. */
   overlay: z.object({ id: z.enum(OVERLAY_IDS), limit: Limit }).optional(),
   /** Another limit under patterns whose band of a measure ends early. */
-  earlyPattern: z.object({ measure: z.string(), endsBy: z.number(), limit: z.number() }).optional(),
+  earlyPattern: z.object({ measure: MeasureIdText, endsBy: z.number(), limit: z.number() }).optional(),
   /** Does not count when both hold. */
   unless: z
     .object({
-      below: z.object({ measure: z.string(), limit: z.number() }),
-      sumAtLeast: z.object({ measures: z.tuple([z.string(), z.string()]), limit: z.number() }),
+      below: z.object({ measure: MeasureIdText, limit: z.number() }),
+      sumAtLeast: z.object({ measures: z.tuple([MeasureIdText, MeasureIdText]), limit: z.number() }),
     })
     .optional(),
 };
@@ -78,7 +79,7 @@ export const FaultRule = z.object({
   needsStature: z.boolean().optional(),
   needsFeet: z.boolean().optional(),
   /** Under this overlay it counts only if the piece about this measure is clear by itself. */
-  overlayNeedsClear: z.object({ overlay: z.enum(OVERLAY_IDS), measure: z.string() }).optional(),
+  overlayNeedsClear: z.object({ overlay: z.enum(OVERLAY_IDS), measure: MeasureIdText }).optional(),
   atMostLikely: z.boolean().optional(),
   atMostLikelyAssumedFeet: z.boolean().optional(),
 });

@@ -1,5 +1,5 @@
 import { phi } from '../compare/normal.js';
-import { worthOf } from '../compare/worth.js';
+import { type MeasureId, worthOf } from '../measures/registry.js';
 import type { Pattern } from '../patterns/pattern.js';
 import { type ClubBand, sized, type Tuning } from '../patterns/bands.js';
 import type { ClubClass } from '../recording/recording.js';
@@ -17,20 +17,20 @@ export interface Witness {
   readonly pattern: Pattern;
   readonly tuning: Tuning;
   /** Bands of the pattern in force, by measure. */
-  readonly bands: ReadonlyMap<string, ClubBand>;
+  readonly bands: ReadonlyMap<MeasureId, ClubBand>;
   /** How many swings this is about. */
   readonly swings: number;
   readonly topEstimated: boolean;
-  readonly about: (id: string) => Known;
+  readonly about: (id: MeasureId) => Known;
   /** SD of a measure over the swings of a set. */
-  readonly spread: (id: string) => Known;
-  readonly difference: (a: string, b: string) => Known;
+  readonly spread: (id: MeasureId) => Known;
+  readonly difference: (a: MeasureId, b: MeasureId) => Known;
   readonly against: (order: readonly string[]) => Known;
 }
 
 /** One piece of evidence with its numbers. */
 export interface Piece {
-  readonly measures: readonly string[];
+  readonly measures: readonly MeasureId[];
   readonly value: number | null;
   readonly u: number | null;
   readonly limit: number;
@@ -153,7 +153,7 @@ function limitInForce(leaf: Leaf, w: Witness, rule: RuleInForce): number {
 }
 
 function holds(c: NonNullable<Leaf['unless']>, w: Witness): boolean {
-  const value = (id: string): number => {
+  const value = (id: MeasureId): number => {
     const k = w.about(id);
     return k.kind === 'value' ? k.value : NaN;
   };

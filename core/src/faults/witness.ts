@@ -1,7 +1,7 @@
 import { mean, standardDeviation, variance } from '../compare/statistics.js';
 import type { Events } from '../events/event.js';
-import type { Measure, Measures } from '../measures/measure.js';
-import { NEVER_SAID } from '../measures/never.js';
+import type { Measure, SomeMeasures } from '../measures/measure.js';
+import { type MeasureId, measureRow } from '../measures/registry.js';
 import { againstOrder } from '../patterns/fit.js';
 import { bandsFor, type ClubBand, type Tuning } from '../patterns/bands.js';
 import type { Pattern } from '../patterns/pattern.js';
@@ -11,11 +11,8 @@ import { type Known, neverZ, type Witness } from './strength.js';
 /** What a judgement needs of a swing. */
 export interface JudgedSwing {
   readonly events: Events;
-  readonly measures: Measures;
+  readonly measures: SomeMeasures;
 }
-
-const ASSUMED_FORWARD_U = 8;
-const ASSUMED_INSIDE_U = 10;
 
 /** Under what swings are judged. */
 export interface Under {
@@ -24,33 +21,24 @@ export interface Under {
   readonly tuning: Tuning;
 }
 
-const inForce = ({ pattern, club, tuning }: Under): ReadonlyMap<string, ClubBand> =>
+const inForce = ({ pattern, club, tuning }: Under): ReadonlyMap<MeasureId, ClubBand> =>
   new Map(bandsFor(pattern, club, tuning).map((b) => [b.measure, b]));
 
 const unknown = (reason: string): Known => ({ kind: 'unknown', reason });
 
-/** Events whose absence is itself an answer. */
-const NEVER: Readonly<Record<string, readonly (readonly [reason: string, z: (d: 'over' | 'under') => number])[]>> = {
-  'trail.off.ms': [[NEVER_SAID.trailStays, neverZ.below]],
-  'foot.lead.heel.ms': [[NEVER_SAID.notInHeel, neverZ.below]],
-  'foreaft.ratio': [[NEVER_SAID.noTrailPush, neverZ.above]],
-  'mass.back.phase': [[NEVER_SAID.massNeverBack, neverZ.below]],
-  'torque.turn.zero.phase': [[NEVER_SAID.stillAway, neverZ.late]],
-};
-
 /** What one measure says to a fault rule: assumed feet count less, a derived mass not at all. */
-function known(id: string, m: Measure | undefined): Known {
+function known(id: MeasureId, m: Measure | undefined): Known {
+  const row = measureRow(id);
   if (!m || m.value === null) {
-    const never = NEVER[id]?.find(([reason]) => reason === m?.reason);
-    return never ? { kind: 'never', z: never[1] } : unknown(m?.reason ?? 'not measured');
+    const side = row.never?.find((n) => n.reason === m?.reason)?.fault;
+    return side ? { kind: 'never', z: neverZ[side] } : unknown(m?.reason ?? 'not measured');
   }
   if (typeof m.value !== 'number') return unknown('not a number');
   if (m.basis === 'derived') {
-    if (id.startsWith('mass.')) return unknown(`only estimated: ${m.reason ?? 'derived'}`);
-    if (/^foot\..*\.address$/.test(id)) return unknown(m.reason ?? 'the feet are assumed');
-    const wider = id.includes('.in.') ? ASSUMED_INSIDE_U : ASSUMED_FORWARD_U;
-    if (id.startsWith('foot.') && !id.endsWith('.ms'))
-      return { kind: 'value', value: m.value, u: Math.hypot(m.u ?? 0, wider) };
+    if (row.whenDerived === 'nothing')
+      return unknown(row.family === 'mass' ? `only estimated: ${m.reason ?? 'derived'}` : (m.reason ?? 'assumed'));
+    if (row.whenDerived !== undefined)
+      return { kind: 'value', value: m.value, u: Math.hypot(m.u ?? 0, row.whenDerived) };
   }
   return { kind: 'value', value: m.value, u: m.u ?? 0 };
 }
@@ -64,7 +52,7 @@ function less(a: Known, b: Known): Known {
 
 /** A witness of one swing. */
 export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under)): Witness {
-  const about = (id: string) => known(id, s.measures[id]);
+  const about = (id: MeasureId) => known(id, s.measures[id]);
   return {
     ...under,
     bands,

@@ -21,6 +21,8 @@ export interface Reading {
 /** A file format: how to read it, and how to write it where that is possible. */
 export interface Format {
   readonly name: string;
+  /** What a person may be asked about a file of it: lab directions, or what its columns hold. */
+  readonly asks?: 'directions' | 'columns';
   readonly extensions: readonly string[];
   readonly read: (bytes: Uint8Array, name: string, how: Reading) => Recording;
   readonly write?: (rec: Recording) => Uint8Array;
@@ -28,11 +30,22 @@ export interface Format {
 
 /** Every format Vilko knows. */
 export const FORMATS: readonly Format[] = [
-  { name: 'C3D', extensions: ['c3d'], read: (b, name, { axes }) => readC3d(b, name, axes), write: writeC3d },
-  { name: 'CSV', extensions: ['csv', 'txt', 'tsv'], read: readCsv, write: writeCsv },
-  { name: 'NumPy', extensions: ['npz'], read: readNpz, write: writeNpz },
-  { name: 'Recording bundle', extensions: ['vilko'], read: readBundle, write: writeBundle },
+  {
+    name: 'C3D',
+    asks: 'directions',
+    extensions: ['c3d'],
+    read: (b, name, { axes }) => readC3d(b, name, axes),
+    write: writeC3d,
+  },
+  { name: 'CSV', asks: 'columns', extensions: ['csv', 'txt', 'tsv'], read: readCsv, write: writeCsv },
+  { name: 'NPZ', extensions: ['npz'], read: readNpz, write: writeNpz },
+  { name: 'Vilko bundle', extensions: ['vilko'], read: readBundle, write: writeBundle },
 ];
+
+/** The formats by name, as a sentence lists them. */
+export const formatWords = (): string => FORMATS.map((f) => f.name).join(', ');
+/** The extension each format is written with. */
+export const writtenExtensions = (): string[] => FORMATS.filter((f) => f.write).map((f) => `.${f.extensions[0]!}`);
 
 const extension = (name: string): string => name.slice(name.lastIndexOf('.') + 1).toLowerCase();
 

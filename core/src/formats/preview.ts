@@ -1,3 +1,4 @@
+import { DEVICES } from '../recording/device-kinds.js';
 import { timeBase, type TimeBase } from '../condition/time-base.js';
 import { copOf, type FootLoads } from '../ground/foot-loads.js';
 import { readCells } from '../ground/mat-cells.js';
@@ -45,7 +46,7 @@ export function previewOf(rec: Recording): RecordingPreview {
   const base = timeBase(clock);
   const sides = loadsOf(rec, base);
   const total = sum(sides.map((s) => s.fz));
-  const threshold = rec.device === 'mat' || rec.device === 'path' ? 0.025 * quantile(total, 0.9) : LEAST_LOAD;
+  const threshold = !DEVICES[rec.device].newtons ? 0.025 * quantile(total, 0.9) : LEAST_LOAD;
   const cops = sides.map((s) => copOf(s, threshold, base.t0, base.rate));
   const meanY = cops.map((c) => median(c.y.v));
   const leftmost = meanY.length === 2 ? (meanY[0]! >= meanY[1]! ? 0 : 1) : null;
@@ -72,7 +73,7 @@ export function previewOf(rec: Recording): RecordingPreview {
       leftmost === null
         ? []
         : places.map((k) => (total[k]! > threshold ? (100 * sides[leftmost]!.fz[k]!) / total[k]! : NaN)),
-    absolute: rec.device !== 'mat' && rec.device !== 'path',
+    absolute: DEVICES[rec.device].newtons,
     sideways: sidewaysOf(sides, total),
     warnings: rec.warnings,
   };

@@ -2,6 +2,7 @@ import { analyseInDepth } from '../analyse.js';
 import { VilkoError } from '../error.js';
 import type { EventName } from '../events/event.js';
 import type { MeasureValue } from '../measures/measure.js';
+import type { MeasureId } from '../measures/registry.js';
 import type { ClubClass, Handed, Recording } from '../recording/recording.js';
 import { trueEvents } from './club-channels.js';
 import { record, type SimulatedDevice } from './devices.js';
@@ -39,7 +40,7 @@ export interface SimulateOptions {
 /** What truly happened in one swing. */
 export interface SwingTruth {
   readonly events: Readonly<Record<EventName, number>>;
-  readonly measures: Readonly<Record<string, MeasureValue | null>>;
+  readonly measures: Readonly<Partial<Record<MeasureId, MeasureValue | null>>>;
 }
 
 export interface Simulated {

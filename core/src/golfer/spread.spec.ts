@@ -14,6 +14,7 @@ import {
   STRENGTHS,
 } from './spread.js';
 import { drawParameters } from './swing-plan.js';
+import type { MeasureId } from '../measures/registry.js';
 
 const strengths: readonly FaultStrength[] = ['weak', 'medium', 'strong'];
 
@@ -63,12 +64,12 @@ describe('what a simulated golfer may have', () => {
 });
 
 describe('a simulated fault', () => {
-  const value = (fault: string, strength: FaultStrength, id: string, club: 'iron' | 'driver' = 'iron') =>
+  const value = (fault: string, strength: FaultStrength, id: MeasureId, club: 'iron' | 'driver' = 'iron') =>
     numberOf(
       analyse(simulate({ device: 'mat-plates', seed: 12, fault, strength, club, style: { spread: 0 } }).recording)
         .swings[0]!.measures[id],
     )!;
-  const cases: readonly (readonly [fault: string, id: string, way: 1 | -1])[] = [
+  const cases: readonly (readonly [fault: string, id: MeasureId, way: 1 | -1])[] = [
     ['lead-start', 'share.lead.address', 1],
     ['toes-start', 'foot.lead.fwd.address', 1],
     ['club-first', 'onset.lead.ms', -1],

@@ -26,7 +26,6 @@ export const ASSUMED_LENGTH = 0.27;
 export const ASSUMED_HALF_WIDTH = 0.05;
 /** Where the mean pressure at address is put in a foot that nothing has measured, % of its length. */
 export const ASSUMED_FORWARD = 45;
-export const ASSUMED_REASON = 'no foot check: mean pressure at address put at 45% of a 0.27 m foot along X';
 
 /** A foot put around its mean pressure at address: 45% of a 0.27 m foot along X, inside position 0. */
 export function assumedFoot(name: FootName, x: number, y: number): FootOutline {

@@ -101,10 +101,17 @@ describe('a mat recording', () => {
     expect(a.warnings.join(' ')).toContain('cannot be told apart');
     const measures = a.swings[0]?.measures;
     if (!measures) throw new Error('the swing is still seen by the club');
-    for (const id of ['share.lead.p7', 'load.trail.max', 'foot.lead.fwd.p4', 'path.offset', 'path.shape', 'cop.range'])
-      expect(measures[id]!.basis).withContext(id).toBe('absent');
-    expect(measures['path.width']!.value).not.toBeNull();
-    expect(measures['force.up.peak']!.value).not.toBeNull();
+    for (const id of [
+      'share.lead.p7',
+      'load.trail.max',
+      'foot.lead.fwd.p4',
+      'path.offset',
+      'path.shape',
+      'cop.range',
+    ] as const)
+      expect(measures[id].basis).withContext(id).toBe('absent');
+    expect(measures['path.width'].value).not.toBeNull();
+    expect(measures['force.up.peak'].value).not.toBeNull();
   });
 
   it('says that a foot is off the mat and widens the shares for it', () => {
@@ -120,8 +127,8 @@ describe('a mat recording', () => {
     const cut = analyse({ ...recording, mat: { ...m, rows, frames } });
     expect(cut.warnings.join(' ')).toContain('off the mat');
     const whole = analyse(recording);
-    expect(cut.swings[0]!.measures['share.lead.address']!.u!).toBeGreaterThan(
-      whole.swings[0]!.measures['share.lead.address']!.u! + 4.9,
+    expect(cut.swings[0]!.measures['share.lead.address'].u!).toBeGreaterThan(
+      whole.swings[0]!.measures['share.lead.address'].u! + 4.9,
     );
   });
 });

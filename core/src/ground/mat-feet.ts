@@ -23,8 +23,9 @@ interface Region {
 }
 
 /** Lab position of a cell, Y already mirrored for a left-hander. */
-export const cellX = (mat: Mat, c: number): number => Math.floor(c / mat.cols) * mat.pitch;
-export const cellY = (mat: Mat, c: number, sign: 1 | -1): number => sign * (c % mat.cols) * mat.pitch;
+export const cellX = (mat: Pick<Mat, 'cols' | 'pitch'>, c: number): number => Math.floor(c / mat.cols) * mat.pitch;
+export const cellY = (mat: Pick<Mat, 'cols' | 'pitch'>, c: number, sign: 1 | -1): number =>
+  sign * (c % mat.cols) * mat.pitch;
 
 /**
  * Tells the two feet apart: 8-connected regions of loaded cells, put into two groups by load-weighted Y

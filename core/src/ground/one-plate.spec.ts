@@ -4,11 +4,13 @@ import { readCsv } from '../formats/csv/read-csv.js';
 import { writeCsv } from '../formats/csv/write-csv.js';
 import type { Measures } from '../measures/measure.js';
 import { blankPlatform, type Recording } from '../recording/recording.js';
-import { ASSUMED_STANCE_REASON, splitLoads, standingMiddle } from './one-plate.js';
+import { ASSUMED_STANCE_REASON } from '../recording/device-kinds.js';
+import { splitLoads, standingMiddle } from './one-plate.js';
+import type { MeasureId } from '../measures/registry.js';
 
 const STATURE = 1.75;
 const measures = (rec: Recording, stature = STATURE): Measures => analyse(rec, { stature }).swings[0]!.measures;
-const number = (m: Measures, id: string): number => m[id]!.value as number;
+const number = (m: Measures, id: MeasureId): number => m[id].value as number;
 
 describe('both feet on one plate', () => {
   const two = simulate({ device: 'plates', seed: 12 }).recording;
@@ -21,7 +23,7 @@ describe('both feet on one plate', () => {
   });
 
   it('measure forces, torques, the mass and the length of the path as two plates do', () => {
-    const wholes: readonly (readonly [string, number])[] = [
+    const wholes: readonly (readonly [MeasureId, number])[] = [
       ['force.target.peak', 0.6],
       ['force.up.peak', 1],
       ['torque.turn.peak', 0.03],
@@ -31,15 +33,15 @@ describe('both feet on one plate', () => {
       ['tempo.ratio', 0.3],
     ];
     for (const [id, within] of wholes) {
-      expect(b[id]!.basis).withContext(id).toBe('measured');
+      expect(b[id].basis).withContext(id).toBe('measured');
       expect(Math.abs(number(b, id) - number(a, id)))
         .withContext(`${id}: ${number(a, id)} and ${number(b, id)}`)
         .toBeLessThan(within);
     }
   });
   it('derive shares from an assumed stance, at least five points uncertain, and say so', () => {
-    for (const id of ['share.lead.address', 'share.lead.p4', 'share.lead.p7', 'load.trail.max']) {
-      const m = b[id]!;
+    for (const id of ['share.lead.address', 'share.lead.p4', 'share.lead.p7', 'load.trail.max'] as const) {
+      const m = b[id];
       expect([m.basis, m.reason]).withContext(id).toEqual(['derived', ASSUMED_STANCE_REASON]);
       expect(m.u).withContext(id).toBeGreaterThanOrEqual(5);
     }
@@ -59,8 +61,8 @@ describe('both feet on one plate', () => {
       'drive.turn.lead',
       'path.offset',
       'toe.share.address',
-    ])
-      expect([b[id]!.value, b[id]!.basis, b[id]!.reason])
+    ] as const)
+      expect([b[id].value, b[id].basis, b[id].reason])
         .withContext(id)
         .toEqual([null, 'absent', 'one plate cannot tell the feet apart']);
   });
@@ -78,7 +80,7 @@ describe('both feet on one plate', () => {
   it('read a left-hander as the mirrored right-hander', () => {
     const left = analyse(simulate({ device: 'plate', seed: 12, handed: 'left' }).recording, { stature: STATURE })
       .swings[0]!.measures;
-    for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak'])
+    for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak'] as const)
       expect(Math.sign(number(left, id)))
         .withContext(id)
         .toBe(Math.sign(number(b, id)));
@@ -98,7 +100,7 @@ describe('both feet on one plate', () => {
   it('do not care where the plate lies in the lab', () => {
     const moved: Recording = { ...one, platforms: [{ ...one.platforms[0]!, centre: [0.3, 1.2] }] };
     const m = measures(moved);
-    for (const id of ['share.lead.p7', 'mass.back', 'torque.turn.peak', 'path.length.down'])
+    for (const id of ['share.lead.p7', 'mass.back', 'torque.turn.peak', 'path.length.down'] as const)
       expect(number(m, id)).withContext(id).toBeCloseTo(number(b, id), 4);
   });
   it('go through CSV as one plate', () => {

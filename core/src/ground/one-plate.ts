@@ -5,11 +5,6 @@ import type { FootLoads } from './foot-loads.js';
 
 /** Part of the stature that both feet are assumed to stand apart on one plate (measuring.md §2). */
 export const ASSUMED_STANCE = 0.26;
-export const ASSUMED_PATH_REASON =
-  'a whole-body path: both feet assumed 0.26 x stature apart, centred on the pressure at address';
-export const ASSUMED_STANCE_REASON =
-  'one plate: both feet assumed 0.26 x stature apart, centred on the pressure at address';
-
 /** Where both feet are assumed on one plate, and the whole load they share, before filtering. */
 export interface AssumedStance {
   /** Half the distance of the feet, m. */

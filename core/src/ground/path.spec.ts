@@ -6,9 +6,10 @@ import { simulate } from '../golfer/index.js';
 import type { Measures } from '../measures/measure.js';
 import { MEASURE_IDS } from '../measures/registry.js';
 import type { Recording } from '../recording/recording.js';
+import type { MeasureId } from '../measures/registry.js';
 
 const measures = (rec: Recording): Measures => analyse(rec, { stature: 1.75 }).swings[0]!.measures;
-const number = (m: Measures, id: string): number => m[id]!.value as number;
+const number = (m: Measures, id: MeasureId): number => m[id].value as number;
 
 describe('a whole-body path', () => {
   const path = simulate({ device: 'path', seed: 12 }).recording;
@@ -29,7 +30,7 @@ describe('a whole-body path', () => {
       expect(Math.abs(number(b, id) - number(a, id)))
         .withContext(`${id}: ${number(a, id)} and ${number(b, id)}`)
         .toBeLessThan(within);
-    expect(b['share.lead.p7']!.u).toBeGreaterThanOrEqual(5);
+    expect(b['share.lead.p7'].u).toBeGreaterThanOrEqual(5);
   });
   it('says no load, no force and nothing of one foot, each with a reason', () => {
     const m = measures(path);
@@ -42,15 +43,15 @@ describe('a whole-body path', () => {
       'torque.turn.peak',
       'path.offset',
       'trail.contact.p7',
-    ]) {
-      expect(m[id]!.value).withContext(id).toBeNull();
-      expect(m[id]!.reason!.length).withContext(id).toBeGreaterThan(10);
+    ] as const) {
+      expect(m[id].value).withContext(id).toBeNull();
+      expect(m[id].reason!.length).withContext(id).toBeGreaterThan(10);
     }
   });
   it('without a load is read by the club, and does not say when the load was greatest', () => {
     const bare: Recording = { ...path, path: { ...path.path!, load: null } };
     const m = measures(bare);
-    expect([m['force.up.peak.ms']!.value, m['force.up.peak.ms']!.reason]).toEqual([
+    expect([m['force.up.peak.ms'].value, m['force.up.peak.ms'].reason]).toEqual([
       null,
       'the recording holds a path without a load',
     ]);
@@ -62,7 +63,7 @@ describe('a whole-body path', () => {
   });
   it('of a left-hander is mirrored', () => {
     const [right, left] = [measures(path), measures(simulate({ device: 'path', seed: 12, handed: 'left' }).recording)];
-    for (const id of ['share.lead.p7', 'path.length.down', 'cop.speed.shift', 'force.up.peak.ms'])
+    for (const id of ['share.lead.p7', 'path.length.down', 'cop.speed.shift', 'force.up.peak.ms'] as const)
       expect(Math.abs(number(left, id) - number(right, id)))
         .withContext(id)
         .toBeLessThan(0.15 * Math.abs(number(right, id)));

@@ -2,6 +2,7 @@ import type { Board, Handed, Platform } from '../recording/recording.js';
 import type { TimeBase } from '../condition/time-base.js';
 import { quantile } from '../signal/series.js';
 import type { FootLoads } from './foot-loads.js';
+import { boardFz, boardMx, boardMy, type FourCells, momentX, momentY } from './plate-moments.js';
 
 /** +1 for a right-hander; a left-hander's recording is mirrored in Y once, here. */
 export const mirrorSign = (handed: Handed): 1 | -1 => (handed === 'left' ? -1 : 1);
@@ -23,8 +24,8 @@ export function platformLoads(p: Platform, base: TimeBase, sign: 1 | -1): FootLo
   const n = base.n;
   const out = { fx, fy, fz, fzx: new Float64Array(n), fzy: new Float64Array(n), mz };
   for (let k = 0; k < n; k++) {
-    out.fzx[k] = -my[k]! + cx * fz[k]!;
-    out.fzy[k] = sign * (mx[k]! + cy * fz[k]!);
+    out.fzx[k] = momentX(fz[k]!, my[k]!, cx);
+    out.fzy[k] = momentY(fz[k]!, mx[k]!, cy, sign);
     mz[k] = sign * (mz[k]! + cx * fy[k]! - cy * fx[k]!);
     fy[k] = sign * fy[k]!;
   }
@@ -40,9 +41,10 @@ export function boardLoads(b: Board, base: TimeBase, sign: 1 | -1): FootLoads {
     Float64Array,
   ];
   const [cx, cy] = b.centre;
-  const fz = c1.map((x, k) => x + c2[k]! + c3[k]! + c4[k]!);
-  const fzx = fz.map((f, k) => b.hx * (c1[k]! - c2[k]! - c3[k]! + c4[k]!) + cx * f);
-  const fzy = fz.map((f, k) => sign * (b.hy * (c1[k]! + c2[k]! - c3[k]! - c4[k]!) + cy * f));
+  const four = (k: number): FourCells => [c1[k]!, c2[k]!, c3[k]!, c4[k]!];
+  const fz = c1.map((_, k) => boardFz(...four(k)));
+  const fzx = fz.map((f, k) => momentX(f, boardMy(b.hx, four(k)), cx));
+  const fzy = fz.map((f, k) => momentY(f, boardMx(b.hy, four(k)), cy, sign));
   return { fx: null, fy: null, fz, fzx, fzy, mz: null };
 }
 

@@ -61,12 +61,12 @@ describe('a foot check from a recording', () => {
       expect(check.left).toEqual([]);
       const swing = simulate({ device, seed: 4, build }).recording;
       const m = analyse(swing, { footCheck: check }).swings[0]!.measures;
-      expect([m['foot.lead.fwd.p7']!.basis, m['foot.lead.fwd.address']!.basis, m['path.offset']!.basis]).toEqual([
+      expect([m['foot.lead.fwd.p7'].basis, m['foot.lead.fwd.address'].basis, m['path.offset'].basis]).toEqual([
         'measured',
         'measured',
         'measured',
       ]);
-      expect(m['foot.lead.fwd.p7']!.u!).toBeGreaterThanOrEqual(3);
+      expect(m['foot.lead.fwd.p7'].u!).toBeGreaterThanOrEqual(3);
     });
   it('that did not go from end to end says so, and is trusted less', () => {
     const [good, short] = [
@@ -76,7 +76,7 @@ describe('a foot check from a recording', () => {
     expect(short.trail.words).toBe('rock further on the trail foot');
     expect(short.trail.u).toBeGreaterThan(good.trail.u);
     const swing = simulate({ device: 'plates', seed: 4, build }).recording;
-    const u = (check: typeof good) => analyse(swing, { footCheck: check }).swings[0]!.measures['foot.trail.fwd.p3']!.u!;
+    const u = (check: typeof good) => analyse(swing, { footCheck: check }).swings[0]!.measures['foot.trail.fwd.p3'].u!;
     expect(u(short)).toBeGreaterThan(u(good) + 2);
     expect(analyse(swing, { footCheck: short }).warnings).toContain('foot check: rock further on the trail foot');
     expect(analyse(swing, { footCheck: good }).warnings).toEqual([]);
@@ -106,9 +106,9 @@ describe('a foot check from a recording', () => {
       ] as Recording['platforms'],
     };
     const m = analyse(lifted, { footCheck: check }).swings[0]!.measures;
-    expect(m['foot.lead.fwd.p7']!.reason).toBe('feet re-placed since the foot check');
-    expect([m['foot.lead.fwd.address']!.basis, m['foot.trail.fwd.address']!.basis]).toEqual(['absent', 'measured']);
-    expect(m['foot.lead.fwd.p7']!.u!).toBeGreaterThan(m['foot.trail.fwd.p7']!.u! + 2);
+    expect(m['foot.lead.fwd.p7'].reason).toBe('feet re-placed since the foot check');
+    expect([m['foot.lead.fwd.address'].basis, m['foot.trail.fwd.address'].basis]).toEqual(['absent', 'measured']);
+    expect(m['foot.lead.fwd.p7'].u!).toBeGreaterThan(m['foot.trail.fwd.p7'].u! + 2);
   });
   it('is refused where the device does not tell the feet apart, or nobody rocked', () => {
     const still = standing({

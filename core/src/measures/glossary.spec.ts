@@ -1,4 +1,5 @@
-import { GLOSSARY, GLOSSARY_DEVICES, glossaryMarkdown } from './glossary.js';
+import { DEVICE_KINDS } from '../recording/device-kinds.js';
+import { GLOSSARY, glossaryMarkdown } from './glossary.js';
 import { MEASURE_IDS } from './registry.js';
 
 describe('the glossary', () => {
@@ -9,7 +10,7 @@ describe('the glossary', () => {
   });
   it('says for every device whether it measures, derives or cannot say, with the reason', () => {
     for (const m of GLOSSARY) {
-      expect(m.devices.map((d) => d.device)).toEqual([...GLOSSARY_DEVICES]);
+      expect(m.devices.map((d) => d.device)).toEqual(DEVICE_KINDS);
       for (const d of m.devices)
         expect(d.reason === null)
           .withContext(`${m.id} on ${d.device}`)

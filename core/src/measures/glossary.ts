@@ -1,34 +1,35 @@
-import { worthOf } from '../compare/worth.js';
-import { type Basis, capability } from '../recording/capabilities.js';
-import type { DeviceKind } from '../recording/recording.js';
-import { type MeasureRow, MEASURES, type Part } from './registry.js';
-
-/** Kinds of device in the order a glossary shows them. */
-export const GLOSSARY_DEVICES = [
-  'mat-plates',
-  'plates',
-  'plate',
-  'mat',
-  'boards',
-  'path',
-] as const satisfies readonly DeviceKind[];
+import { type Basis, DEVICE_KINDS, type DeviceKind } from '../recording/device-kinds.js';
+import { capability, type ListedMeasure, MEASURES } from './registry.js';
+import { type EventNeed, PARTS, SIGNALS } from './row.js';
 
 /** A measure with everything a reader may ask about it. */
-export interface GlossaryRow extends MeasureRow {
-  /** Smallest difference a teacher would act on, in the measure's unit; null for names and lists. */
-  readonly worth: number | null;
+export interface GlossaryRow extends Omit<ListedMeasure, 'devices' | 'of'> {
+  /** Signals, then events it is computed from, in words. */
+  readonly needs: string;
+  /** The formula, and the file that holds it. */
+  readonly source: string;
   /** What each kind of device says of it, and the assumption or the reason where it does not measure it. */
   readonly devices: readonly { readonly device: DeviceKind; readonly basis: Basis; readonly reason: string | null }[];
 }
 
-export const PARTS: readonly Part[] = ['Set up', 'Going back', 'Coming down', 'Through', 'Whole swing'];
+const NEED: Partial<Record<EventNeed, string>> = {
+  address: 'the address',
+  onset: 'the first stir of the pressure',
+  phase: 'at least two events for a phase',
+};
+const needsOf = ({ signals, events }: ListedMeasure): string =>
+  [signals.map((s) => SIGNALS[s]), events.map((e) => NEED[e] ?? e.toUpperCase())]
+    .filter((part) => part.length > 0)
+    .map((part) => part.join(', '))
+    .join('; ');
 
 /** Every measure of the registry, explained, in the order of the swing. */
 export const GLOSSARY: readonly GlossaryRow[] = PARTS.flatMap((part) => MEASURES.filter((m) => m.part === part)).map(
   (m) => ({
     ...m,
-    worth: worthOf(m.id),
-    devices: GLOSSARY_DEVICES.map((device) => {
+    needs: needsOf(m),
+    source: `${m.formula}; measures/${m.family}.ts`,
+    devices: DEVICE_KINDS.map((device) => {
       const { basis, reason } = capability(device, m.id);
       return { device, basis, reason: reason ?? null };
     }),
@@ -39,7 +40,7 @@ const MARK: Readonly<Record<Basis, string>> = { measured: 'yes', derived: 'deriv
 
 /** The glossary as Markdown: `docs/measures.md` is this text. */
 export function glossaryMarkdown(): string {
-  const head = `| id | measure | unit | worth | ${GLOSSARY_DEVICES.join(' | ')} | definition | needs | formula |`;
+  const head = `| id | measure | unit | worth | ${DEVICE_KINDS.join(' | ')} | definition | needs | formula |`;
   const line = (m: GlossaryRow) =>
     `| \`${m.id}\` | ${m.words} | ${m.unit} | ${m.worth ?? ''} | ${m.devices.map((d) => MARK[d.basis]).join(' | ')} | ${m.definition} | ${m.needs} | ${m.source.replaceAll('|', '\\|')} |`;
   const reasons = new Map<string, Set<string>>();
@@ -56,7 +57,7 @@ export function glossaryMarkdown(): string {
       `## ${part}`,
       '',
       head,
-      `|---|---|---|---|${GLOSSARY_DEVICES.map(() => '---|').join('')}---|---|---|`,
+      `|---|---|---|---|${DEVICE_KINDS.map(() => '---|').join('')}---|---|---|`,
       ...GLOSSARY.filter((m) => m.part === part).map(line),
     ]),
     '',

@@ -1,4 +1,5 @@
-import type { Basis } from '../recording/capabilities.js';
+import type { Basis } from '../recording/device-kinds.js';
+import type { MeasureId } from './registry.js';
 
 export type MeasureValue = number | string | readonly string[];
 
@@ -11,18 +12,24 @@ export interface Measure {
   readonly reason?: string;
 }
 
-/** What a family returns; the registry adds the unit and the device's basis. */
+/** What a measure is computed to be; its row adds the unit, the device its basis. */
 export interface Reading {
   readonly value: MeasureValue | null;
   readonly u: number | null;
   readonly reason?: string;
 }
 
-export type Readings = Record<string, Reading>;
-export type Measures = Readonly<Record<string, Measure>>;
+/** All measures of one swing. */
+export type Measures = Readonly<Record<MeasureId, Measure>>;
+
+/** Those that somebody knows; nobody asks for the rest, or gets no answer. */
+export type SomeMeasures = Partial<Measures>;
 
 export const reading = (value: MeasureValue, u: number | null): Reading => ({ value, u });
 export const absent = (reason: string): Reading => ({ value: null, u: null, reason });
+
+/** Where a device has no such signal and its kind does not say why. */
+export const NOT_HERE = absent('not measured by this device');
 
 /** A reading with something more in its uncertainty, summed in squares. */
 export const widened = (r: Reading, by: number): Reading =>
@@ -34,6 +41,3 @@ export const numeric = (value: number, u: number, reason: string): Reading =>
 
 /** The numeric value of a measure, null where it is absent or a name. */
 export const numberOf = (m: Measure | undefined): number | null => (typeof m?.value === 'number' ? m.value : null);
-
-/** The number of a reading, NaN where there is none. */
-export const numberOrNaN = (r: Reading | undefined): number => (typeof r?.value === 'number' ? r.value : NaN);

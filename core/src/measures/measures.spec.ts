@@ -9,6 +9,7 @@ import {
 } from '../testing/made-recording.js';
 import { G } from './centre-of-mass.js';
 import type { Measure, Measures } from './measure.js';
+import type { MeasureId } from './registry.js';
 
 const WEIGHT = 700;
 const STILL: MadeSwing = {
@@ -24,8 +25,8 @@ function measured(change: Partial<MadeSwing> = {}): Measures {
   expect(a.swings.length).toBe(1);
   return a.swings[0]!.measures;
 }
-const value = (m: Measures, id: string): number => m[id]!.value as number;
-const of = (m: Measures, id: string): Measure => m[id]!;
+const value = (m: Measures, id: MeasureId): number => m[id].value as number;
+const of = (m: Measures, id: MeasureId): Measure => m[id];
 
 describe('shares', () => {
   it('are the lead foot’s part of the load at each event, and the mean over address', () => {
@@ -162,7 +163,7 @@ describe('horizontal forces', () => {
       fore: (t) => [-90 * Math.exp(-(((t - 2.88) / 0.04) ** 2)), 90 * Math.exp(-(((t - 2.88) / 0.04) ** 2))],
       load: (t) => WEIGHT * (1 + 0.5 * Math.exp(-(((t - 2.98) / 0.04) ** 2))),
     });
-    expect(m['sequence.order']!.value).toEqual(['lateral', 'turning', 'vertical']);
+    expect(m['sequence.order'].value).toEqual(['lateral', 'turning', 'vertical']);
     expect(value(m, 'sequence.gap.1')).toBeCloseTo(130, -1);
     expect(value(m, 'sequence.gap.2')).toBeCloseTo(100, -1);
   });
@@ -180,19 +181,19 @@ describe('the path', () => {
     expect(value(m, 'path.width')).toBeCloseTo(0, 1);
     expect(value(m, 'path.straightness.back')).toBeCloseTo(1, 2);
     expect(value(m, 'path.angle.back')).toBeCloseTo(0, 0);
-    expect(m['path.shape']!.value).toBe('straight');
+    expect(m['path.shape'].value).toBe('straight');
   });
 
   it('points to the trail heel going back and to the lead toe coming down, as its signs say', () => {
     const m = measured({ forward: (t) => [lines([2.8, 0], [2.95, 0.06])(t), lines([2, 0], [2.5, -0.06])(t)] });
     expect(value(m, 'path.angle.back')).toBeGreaterThan(8);
     expect(value(m, 'path.angle.down')).toBeGreaterThan(8);
-    expect(['diagonal', 'arc']).toContain(m['path.shape']!.value as string);
+    expect(['diagonal', 'arc']).toContain(m['path.shape'].value as string);
   });
 
   it('is reversed when it goes to the lead foot first, still when it hardly moves', () => {
-    expect(measured({ share: lines([2, 0.5], [2.6, 0.65], [3.05, 0.8]) })['path.shape']!.value).toBe('reversed');
-    expect(measured({ share: lines([2, 0.5], [2.5, 0.47], [3.05, 0.55]) })['path.shape']!.value).toBe('still');
+    expect(measured({ share: lines([2, 0.5], [2.6, 0.65], [3.05, 0.8]) })['path.shape'].value).toBe('reversed');
+    expect(measured({ share: lines([2, 0.5], [2.5, 0.47], [3.05, 0.55]) })['path.shape'].value).toBe('still');
   });
 
   it('has a speed: 50 points of share in 250 ms over 0.5 m is 1 m/s', () => {
@@ -214,9 +215,9 @@ describe('what cannot be had', () => {
       }),
     );
     expect(swings[0]!.events.p4!.source).toBe('estimated');
-    for (const id of ['tempo.back', 'tempo.down', 'tempo.ratio', 'onset.lead.ms', 'press.gain'])
-      expect(swings[0]!.measures[id]!.reason).withContext(id).toContain('only give back an assumption');
-    expect(swings[0]!.measures['club.back']!.reason).toContain('no club channel');
+    for (const id of ['tempo.back', 'tempo.down', 'tempo.ratio', 'onset.lead.ms', 'press.gain'] as const)
+      expect(swings[0]!.measures[id].reason).withContext(id).toContain('only give back an assumption');
+    expect(swings[0]!.measures['club.back'].reason).toContain('no club channel');
   });
 
   it('is absent at the end of a short recording', () => {

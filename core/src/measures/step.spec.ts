@@ -1,12 +1,14 @@
 import { analyseInDepth } from '../analyse.js';
 import { simulate } from '../golfer/simulate.js';
 import { mapSeries, timeOf } from '../signal/series.js';
-import { stepMeasures } from './step.js';
+import type { SwingContext } from './context.js';
+import { measureRow } from './registry.js';
 
 describe('the steps of an exercise', () => {
   const { contexts } = analyseInDepth(simulate({ device: 'plates', seed: 4 }).recording);
   const c = contexts[0]!;
   const top = c.events.p4!.t;
+  const stepOf = (id: 'step.lead.down.ms' | 'step.trail.down.ms', context: SwingContext) => measureRow(id).of(context);
   /** The lead foot is lifted to `least` %BW from 0.5 s before the top and takes load at a constant rate around `down`. */
   const lifted = (least: number, down: number) => {
     const { lead } = c.signals.up;
@@ -14,7 +16,7 @@ describe('the steps of an exercise', () => {
       const t = timeOf(lead, k) - top;
       return t < -0.5 || t > down + 0.1 ? v : Math.max(least, 10 + 200 * (t - down));
     });
-    return stepMeasures({ ...c, signals: { ...c.signals, up: { ...c.signals.up, lead: load } } })['step.lead.down.ms']!;
+    return stepOf('step.lead.down.ms', { ...c, signals: { ...c.signals, up: { ...c.signals.up, lead: load } } });
   };
 
   it('are timed by the load that comes back, to the top', () => {
@@ -27,6 +29,6 @@ describe('the steps of an exercise', () => {
       u: null,
       reason: 'the lead foot did not leave the ground before impact',
     });
-    expect(stepMeasures(c)['step.trail.down.ms']!.value).toBeNull();
+    expect(stepOf('step.trail.down.ms', c).value).toBeNull();
   });
 });

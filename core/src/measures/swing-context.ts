@@ -16,7 +16,7 @@ import { cutGround } from '../ground/cut-ground.js';
 import { type Ground, seriesOn } from '../ground/ground.js';
 import type { FootCheck } from '../recording/foot-check.js';
 import type { ClubClass } from '../recording/recording.js';
-import { hasHorizontal } from '../recording/capabilities.js';
+import { hasHorizontal } from '../recording/device-kinds.js';
 import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
 import { lessFrom, plus, times } from '../signal/vector.js';
 import { type CentreOfMass, G, massFromCop, massFromForces } from './centre-of-mass.js';

@@ -1,7 +1,7 @@
 import { FEET, type FootOutline } from '../ground/foot-outline.js';
 import { at, mapSeries } from '../signal/series.js';
 import type { SwingContext } from './context.js';
-import { stanceCoordinates } from './path.js';
+import { stanceCoordinates } from './path-legs.js';
 
 export type ShapePoint = [along: number, across: number];
 

@@ -1,36 +1,88 @@
-import { at, greatest, indexFrom, indexTo, moments, type Series } from '../signal/series.js';
+import { greatest } from '../signal/series.js';
 import { FLOOR, hypot, type SwingContext } from './context.js';
-import { absent, numeric, reading, type Readings } from './measure.js';
+import { absent, numeric, type Reading, reading } from './measure.js';
+import { measure } from './row.js';
 
-const MM = 1000;
+const MS = 1000;
+const TEMPO = { signals: [], formula: 'differences of event times', devices: 'wholePath' } as const;
 
-/** Tempo, how far the club goes back, and how still the finish is. */
-export function tempoMeasures(c: SwingContext): Readings {
-  const { p1, p4, p7, p10 } = c.events;
-  const guessed = absent('P4 is estimated: the number would only give back an assumption');
-  const out: Readings = { 'tempo.back': guessed, 'tempo.down': guessed, 'tempo.ratio': guessed };
-  if (p1 && p4 && p7 && p4.source !== 'estimated') {
-    const back = MM * (p4.t - p1.t);
-    const down = MM * (p7.t - p4.t);
-    const uBack = MM * hypot(p1.u, p4.u);
-    const uDown = MM * hypot(p4.u, p7.u);
-    out['tempo.back'] = reading(back, uBack);
-    out['tempo.down'] = reading(down, uDown);
-    out['tempo.ratio'] = reading(back / down, (back / down) * hypot(uBack / back, uDown / down));
-  }
-  const top = c.shaft && p4 ? greatest(c.shaft, Math.max(c.shaft.t0, p4.t - 0.15), p4.t + 0.15) : null;
-  out['club.back'] = top
-    ? numeric(top.v, FLOOR.clubBack, 'the club channel has a break at the top')
-    : absent('there is no club channel');
-  out['balance.finish'] = p10 ? spread(c, p10.t, p10.t + 0.5) : absent('no finish was held');
-  out['balance.settle'] = p7 ? spread(c, p7.t + 0.8, p7.t + 1.8) : absent('P7 was not found');
-  return out;
+/** Tempo, and how far the club goes back. */
+export const TEMPO_ROWS = [
+  measure({
+    id: 'tempo.back',
+    unit: 'ms',
+    part: 'Going back',
+    words: 'Backswing time',
+    definition: 'P1 to the top.',
+    ...TEMPO,
+    events: ['p1', 'p4', 'p7'],
+    worth: 25,
+    of: (c) => tempo(c, ({ back, uBack }) => reading(back, uBack)),
+  }),
+  measure({
+    id: 'tempo.down',
+    unit: 'ms',
+    part: 'Coming down',
+    words: 'Downswing time',
+    definition: 'Top to impact.',
+    ...TEMPO,
+    events: ['p1', 'p4', 'p7'],
+    worth: 25,
+    of: (c) => tempo(c, ({ down, uDown }) => reading(down, uDown)),
+  }),
+  measure({
+    id: 'tempo.ratio',
+    unit: '–',
+    part: 'Whole swing',
+    words: 'Tempo ratio',
+    definition: 'Backswing time over downswing time.',
+    ...TEMPO,
+    events: ['p1', 'p4', 'p7'],
+    worth: 0.25,
+    of: (c) =>
+      tempo(c, ({ back, down, uBack, uDown }) =>
+        reading(back / down, (back / down) * hypot(uBack / back, uDown / down)),
+      ),
+  }),
+  measure({
+    id: 'club.back',
+    unit: '°',
+    part: 'Going back',
+    words: 'Club back',
+    definition: 'Greatest shaft angle at the top.',
+    ...TEMPO,
+    signals: ['club'],
+    formula: 'greatest shaft angle',
+    events: ['p4'],
+    worth: 8,
+    of: clubBack,
+  }),
+];
+
+interface Times {
+  readonly back: number;
+  readonly down: number;
+  readonly uBack: number;
+  readonly uDown: number;
 }
 
-/** √(Var x + Var y) of the COP over [a, b], mm; absent when the file is shorter. */
-function spread(c: SwingContext, a: number, b: number) {
-  const { x, y } = c.ground.path;
-  if (Number.isNaN(at(x, b)) && b > x.t0 + (x.v.length - 1) / x.rate) return absent('the recording ends before that');
-  const sd = (s: Series) => moments(s.v, indexFrom(s, a), indexTo(s, b - 0.5 / s.rate) + 1).sd;
-  return numeric(MM * hypot(sd(x), sd(y)), FLOOR.balance, 'too little load after the swing');
+/** What is taken from the times back and down, ms; the top must have been seen. */
+function tempo(c: SwingContext, of: (t: Times) => Reading): Reading {
+  const { p1, p4, p7 } = c.events;
+  if (!p1 || !p4 || !p7 || p4.source === 'estimated')
+    return absent('P4 is estimated: the number would only give back an assumption');
+  return of({
+    back: MS * (p4.t - p1.t),
+    down: MS * (p7.t - p4.t),
+    uBack: MS * hypot(p1.u, p4.u),
+    uDown: MS * hypot(p4.u, p7.u),
+  });
+}
+
+function clubBack(c: SwingContext): Reading {
+  const { p4 } = c.events;
+  const top = c.shaft && p4 ? greatest(c.shaft, Math.max(c.shaft.t0, p4.t - 0.15), p4.t + 0.15) : null;
+  return top
+    ? numeric(top.v, FLOOR.clubBack, 'the club channel has a break at the top')
+    : absent('there is no club channel');
 }

@@ -1,83 +1,84 @@
-import { at, greatest, integral, lastPassage, least, type Series } from '../signal/series.js';
-import type { EventName } from '../events/event.js';
-import { addressSd, FLOOR, hypot, phaseAt, type SwingContext, timeOfEvent, timingU } from './context.js';
-import { floored } from './force.js';
-import { peak } from './load.js';
+import { at, greatest, lastPassage, least, type Series } from '../signal/series.js';
+import { addressSd, FLOOR, phaseAt, type SwingContext, timeOfEvent } from './context.js';
+import { floored, NONE_HERE } from './horizontal.js';
+import { absent, NOT_HERE, type Reading } from './measure.js';
 import { NEVER_SAID } from './never.js';
-import { absent, numberOrNaN, numeric, reading, type Reading, type Readings } from './measure.js';
+import { measure, once, withPhase, withTimes } from './row.js';
+import { peakIn } from './vertical.js';
 
 const ZERO_LEAST = 0.01;
 const ZERO_PART = 0.05;
 /** Uncertainty of the centre of mass as a lever of the horizontal force, m. */
 const LEVER = 0.003;
-const NOTHING = 'nothing was measured in its part of the swing';
+const TORQUE = {
+  unit: 'N·m/kg',
+  formula: 'Mz(O) − X·Fy + Y·Fx per kg, Newton–Euler about the centre of mass',
+  signals: ['torque', 'horizontal'],
+  devices: 'horizontal',
+} as const;
 
-/** Turning torque about the centre of mass, angular impulses, and the order of the three main peaks. */
-export function torqueMeasures(c: SwingContext): Readings {
-  const { turning, tilting, pitching, target, fore } = c.signals;
-  if (!turning || !tilting || !pitching || !target || !fore) return {};
-  const t = (name: Parameters<typeof timeOfEvent>[1]) => timeOfEvent(c, name);
-  const horizontal = Math.hypot(
-    greatest(target.total, t('p1'), t('p8'))?.v ?? 0,
-    greatest(fore.total, t('p1'), t('p8'))?.v ?? 0,
-  );
-  const u = addressSd(c, turning.total) + (LEVER * horizontal * 9.80665) / 100;
-  const turn = {
-    ...floored(c, 'torque.turn.back', turning.total, -1, t('p1'), t('p4'), u, true),
-    ...peak(c, 'torque.turn.peak', turning.total, t('p3'), t('p8'), u),
-  };
-  const impulse = (s: Series, a: EventName, b: EventName, floor: number) =>
-    numeric(
-      integral(s, t(a), t(b)),
-      hypot(
-        floor,
-        timingU(c, [a, b], (x) => integral(s, x[a]!, x[b]!)),
-      ),
-      NOTHING,
-    );
-  return {
-    ...turn,
-    'torque.turn.zero.phase': zeroCrossing(c, turning.total, numberOrNaN(turn['torque.turn.back'])),
-    'drive.turn.lead': impulse(turning.lead, 'p4', 'p7', FLOOR.driveTurn),
-    'drive.turn.trail': impulse(turning.trail, 'p4', 'p7', FLOOR.driveTurn),
-    'drive.tilt': impulse(tilting.total, 'p4', 'p7', FLOOR.driveTilt),
-    'drive.pitch': impulse(pitching.total, 'p4', 'p7', FLOOR.driveTilt),
-    'drive.pitch.back': impulse(pitching.total, 'p1', 'p4', FLOOR.driveTilt),
-    ...sequence(c),
-  };
-}
+/** Turning torque about the centre of mass. */
+export const TORQUE_ROWS = [
+  ...withPhase({
+    id: 'torque.turn.back',
+    part: 'Going back',
+    words: 'Turning back',
+    definition: 'Greatest turning torque away from the target going back.',
+    ...TORQUE,
+    events: ['p1', 'p4', 'p8'],
+    worth: 0.03,
+    sized: 'whole',
+    find: (c) => {
+      const total = c.signals.turning?.total;
+      return total ? floored(total, -1, [timeOfEvent(c, 'p1'), timeOfEvent(c, 'p4')], turningU(c)) : NONE_HERE;
+    },
+  }),
+  measure({
+    id: 'torque.turn.zero.phase',
+    part: 'Going back',
+    words: 'Turning turns over',
+    definition: 'When the turning torque stops pointing away from the target.',
+    ...TORQUE,
+    unit: 'P',
+    signals: ['torque'],
+    events: ['p1', 'p4', 'phase'],
+    worth: 0.2,
+    time: 'more is later',
+    never: [{ reason: NEVER_SAID.stillAway, band: 'above', fault: 'late' }],
+    of: (c) => (c.signals.turning ? turnsOver(c, c.signals.turning.total) : NOT_HERE),
+  }),
+  ...withTimes({
+    id: 'torque.turn.peak',
+    part: 'Coming down',
+    words: 'Turning peak',
+    definition: 'Greatest turning torque toward the target, P3–P8.',
+    ...TORQUE,
+    events: ['p1', 'p3', 'p8'],
+    worth: 0.05,
+    sized: 'whole',
+    find: (c) => {
+      const total = c.signals.turning?.total;
+      return total ? peakIn(c, total, [timeOfEvent(c, 'p3'), timeOfEvent(c, 'p8')], turningU(c)) : NONE_HERE;
+    },
+  }),
+];
+
+/** The still stance, and the mass as a lever of the greatest horizontal force, N·m/kg. */
+const turningU = once((c: SwingContext): number => {
+  const { turning, target, fore } = c.signals;
+  const most = (s: Series) => greatest(s, timeOfEvent(c, 'p1'), timeOfEvent(c, 'p8'))?.v ?? 0;
+  const horizontal = Math.hypot(most(target!.total), most(fore!.total));
+  return addressSd(c, turning!.total) + (LEVER * horizontal * 9.80665) / 100;
+});
 
 /** When the turning torque, having pointed away from the target, turns over. */
-function zeroCrossing(c: SwingContext, s: Series, back: number): Reading {
+function turnsOver(c: SwingContext, s: Series): Reading {
   const p4 = timeOfEvent(c, 'p4');
   const from = least(s, timeOfEvent(c, 'p1'), p4);
-  const level = -Math.max(ZERO_LEAST, ZERO_PART * back);
-  if (!from || from.v > level) return absent('the torque never points away from the target');
+  if (!from) return absent('the torque never points away from the target');
+  const level = -Math.max(ZERO_LEAST, ZERO_PART * Math.max(0, -from.v));
+  if (from.v > level) return absent('the torque never points away from the target');
   if (at(s, p4) < level) return absent(NEVER_SAID.stillAway);
   const t = lastPassage(s, level, 'up', from.t, p4);
   return t === null ? absent('the torque never points away from the target') : phaseAt(c, t, FLOOR.passage);
-}
-
-function sequence(c: SwingContext): Readings {
-  const t = (name: Parameters<typeof timeOfEvent>[1]) => timeOfEvent(c, name);
-  const { target, turning, up } = c.signals;
-  const times = [
-    { name: 'lateral', p: greatest(target!.total, t('p2'), t('p7')) },
-    { name: 'turning', p: greatest(turning!.total, t('p3'), t('p8')) },
-    { name: 'vertical', p: greatest(up.total, t('p4'), t('p8')) },
-  ];
-  if (times.some(({ p }) => !p)) {
-    const none = absent('one of the three peaks was not found');
-    return { 'sequence.order': none, 'sequence.gap.1': none, 'sequence.gap.2': none };
-  }
-  const sorted = times.map(({ name, p }) => ({ name, t: p!.t })).sort((a, b) => a.t - b.t);
-  const gap = (i: number) => reading(1000 * (sorted[i + 1]!.t - sorted[i]!.t), Math.SQRT2 * 15);
-  return {
-    'sequence.order': reading(
-      sorted.map((s) => s.name),
-      null,
-    ),
-    'sequence.gap.1': gap(0),
-    'sequence.gap.2': gap(1),
-  };
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { worthOf } from '../compare/worth.js';
+import { worthOf } from '../measures/registry.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 import { bandsFor, sized } from './bands.js';
 import { membershipOf } from './fit.js';

@@ -1,4 +1,4 @@
-import { worthOf } from '../compare/worth.js';
+import { type MeasureId, measureRow, worthOf } from '../measures/registry.js';
 import type { ClubClass } from '../recording/recording.js';
 import { broughtBy, overlaid, type OverlayId } from './overlays.js';
 import type { Band, Pattern, Range } from './pattern.js';
@@ -16,7 +16,7 @@ export const STRICTNESS_RANGE = [0.5, 2] as const;
 
 /** A band in force for one club. */
 export interface ClubBand {
-  readonly measure: string;
+  readonly measure: MeasureId;
   readonly ideal: Range;
   readonly tolerated: Range;
   readonly weight: number;
@@ -28,10 +28,6 @@ export interface ClubBand {
 
 /** A wedge's shares are nearer even than an iron's by up to this, points. */
 const WEDGE_SHIFT = 5;
-const SHARES = /^(share\.|load\.trail\.max$)/;
-const SIZES =
-  /^(force\.(target|away|up)\.|foreaft\..*\.peak$|torque\.turn\.(peak|back)$|drive\.|mass\.back$|cop\.speed\.)/;
-const TIMING = /\.(ms|phase)$/;
 const WEIGHT = 100;
 
 const each = (r: Range, f: (edge: number) => number): Range => [
@@ -40,13 +36,13 @@ const each = (r: Range, f: (edge: number) => number): Range => [
 ];
 
 /** How far the tolerated range reaches beyond ideal: the larger of 2 worths and a quarter of the ideal width. */
-function margin(measure: string, [lo, hi]: Range): number {
+function margin(measure: MeasureId, [lo, hi]: Range): number {
   const worth = 2 * (worthOf(measure) ?? 0);
   return lo !== null && hi !== null ? Math.max(worth, (hi - lo) / 4) : worth;
 }
 
 /** Ideal widened on each closed side by the larger of 2 worths and a quarter of the ideal width, times strictness. */
-export function toleratedRange(measure: string, ideal: Range, strictness = 1): Range {
+export function toleratedRange(measure: MeasureId, ideal: Range, strictness = 1): Range {
   const by = strictness * margin(measure, ideal);
   return [ideal[0] === null ? null : ideal[0] - by, ideal[1] === null ? null : ideal[1] + by];
 }
@@ -55,9 +51,10 @@ export function toleratedRange(measure: string, ideal: Range, strictness = 1): R
  * A size as it is asked of this golfer: forces, torques, drives, speeds and the mass's way back times `size`; of
  * vertical forces the part above the weight. Timing stays.
  */
-export function sized(measure: string, value: number, size = 1): number {
-  if (size === 1 || !SIZES.test(measure) || TIMING.test(measure)) return value;
-  if (!measure.startsWith('force.up.')) return value * size;
+export function sized(measure: MeasureId, value: number, size = 1): number {
+  const how = measureRow(measure).sized;
+  if (size === 1 || !how) return value;
+  if (how === 'whole') return value * size;
   return value > WEIGHT ? WEIGHT + (value - WEIGHT) * size : value;
 }
 
@@ -107,7 +104,7 @@ function stretched(ideal: Range, tolerated: Range, strictness: number): Range {
   return [at(0), at(1)];
 }
 
-function bandOf(pattern: Pattern, measure: string, club: ClubClass): Band | undefined {
+function bandOf(pattern: Pattern, measure: MeasureId, club: ClubClass): Band | undefined {
   const of = (c: ClubClass) =>
     pattern.bands.find((b) => b.measure === measure && b.clubs?.includes(c)) ??
     pattern.bands.find((b) => b.measure === measure && !b.clubs);
@@ -129,7 +126,7 @@ function halfway(a: Band, b: Band): Band {
 }
 
 function shifted(b: Band): Band {
-  if (!SHARES.test(b.measure)) return b;
+  if (measureRow(b.measure).share !== 'level') return b;
   const [lo, hi] = b.ideal;
   const middle = lo !== null && hi !== null ? (lo + hi) / 2 : (lo ?? hi)!;
   const by = Math.sign(50 - middle) * Math.min(WEDGE_SHIFT, Math.abs(50 - middle));

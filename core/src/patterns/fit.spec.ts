@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Measure, Measures } from '../measures/measure.js';
+import type { Measure, SomeMeasures } from '../measures/measure.js';
 import { NEVER_SAID } from '../measures/never.js';
 import { compare, membershipOf } from './fit.js';
 import { patternOf } from './library.js';
@@ -23,7 +23,7 @@ const m = (value: Measure['value'], u: number | null = 0, more: Partial<Measure>
   basis: value === null ? 'absent' : 'measured',
   ...more,
 });
-const one = (band: object, measures: Measures) => compare(measures, pattern([band]), 'iron');
+const one = (band: object, measures: SomeMeasures) => compare(measures, pattern([band]), 'iron');
 
 describe('comparing with a pattern', () => {
   it('tolerates the larger of two worths and a quarter of the ideal width on each closed side', () => {

@@ -1,7 +1,6 @@
 import { phi } from '../compare/normal.js';
-import { worthOf } from '../compare/worth.js';
-import type { Measures } from '../measures/measure.js';
-import { neverSide } from '../measures/never.js';
+import { type MeasureId, measureRow, worthOf } from '../measures/registry.js';
+import type { SomeMeasures } from '../measures/measure.js';
 import type { ClubClass } from '../recording/recording.js';
 import { bandsFor, type ClubBand, type Tuning } from './bands.js';
 import type { Pattern, Range } from './pattern.js';
@@ -11,7 +10,7 @@ export type BandWord = (typeof BAND_WORDS)[number];
 
 /** One band with the swing's value in it. */
 export interface BandFit {
-  readonly measure: string;
+  readonly measure: MeasureId;
   readonly ideal: Range | null;
   readonly tolerated: Range | null;
   readonly weight: number;
@@ -42,7 +41,7 @@ export interface Comparison {
 const LEAST_BACK = 15;
 
 /** Compares a swing's measures with a pattern, as it is set for the golfer, for a club (judging.md §1). */
-export function compare(measures: Measures, pattern: Pattern, club: ClubClass, tuning?: Tuning): Comparison {
+export function compare(measures: SomeMeasures, pattern: Pattern, club: ClubClass, tuning?: Tuning): Comparison {
   const bands = bandsFor(pattern, club, tuning).map((b) => fitBand(b, measures));
   if (pattern.order && bands.length) bands.push(fitOrder(pattern.order, measures));
   const judged = bands.filter((b) => b.membership !== null && b.word !== 'too uncertain to tell');
@@ -67,7 +66,7 @@ export function membershipOf(value: number, ideal: Range, tolerated: Range): num
   return 1;
 }
 
-function fitBand(b: ClubBand, measures: Measures): BandFit {
+function fitBand(b: ClubBand, measures: SomeMeasures): BandFit {
   const m = measures[b.measure];
   const shown = { measure: b.measure, ideal: b.ideal, tolerated: b.tolerated, weight: b.weight };
   const absent = (reason: string): BandFit => ({
@@ -80,8 +79,8 @@ function fitBand(b: ClubBand, measures: Measures): BandFit {
     reason,
   });
   if (!m || typeof m.value !== 'number') {
-    const side = neverSide(b.measure, m?.reason);
-    if (!m || side === 'nothing') return absent(m?.reason ?? 'not measured');
+    const side = measureRow(b.measure).never?.find((n) => n.reason === m?.reason)?.band;
+    if (!m || !side) return absent(m?.reason ?? 'not measured');
     const inside = side === 'above' ? b.ideal[1] === null : b.ideal[0] === null;
     return {
       ...shown,
@@ -93,7 +92,8 @@ function fitBand(b: ClubBand, measures: Measures): BandFit {
       reason: m.reason,
     };
   }
-  if (m.basis === 'derived' && b.measure.startsWith('foot.')) return absent(m.reason ?? 'the foot is assumed');
+  if (m.basis === 'derived' && measureRow(b.measure).family === 'foot')
+    return absent(m.reason ?? 'the foot is assumed');
   const back = measures['mass.back']?.value;
   if (b.measure === 'mass.back.phase' && typeof back === 'number' && back < LEAST_BACK)
     return absent('the mass hardly goes back');
@@ -121,7 +121,7 @@ function fitBand(b: ClubBand, measures: Measures): BandFit {
 const inRange = (v: number, [lo, hi]: Range): boolean => (lo === null || v >= lo) && (hi === null || v <= hi);
 
 /** ms by which the worst neighbouring pair runs against the wanted order. */
-export function againstOrder(order: readonly string[], measures: Measures): number | null {
+export function againstOrder(order: readonly string[], measures: SomeMeasures): number | null {
   const came = measures['sequence.order']?.value;
   const g1 = measures['sequence.gap.1']?.value;
   const g2 = measures['sequence.gap.2']?.value;
@@ -130,10 +130,17 @@ export function againstOrder(order: readonly string[], measures: Measures): numb
   return Math.max(at[order[0]!]! - at[order[1]!]!, at[order[1]!]! - at[order[2]!]!);
 }
 
-function fitOrder(order: readonly string[], measures: Measures): BandFit {
+function fitOrder(order: readonly string[], measures: SomeMeasures): BandFit {
   const v = againstOrder(order, measures);
   const m = measures['sequence.order'];
-  const shown = { measure: 'sequence.order', ideal: null, tolerated: null, weight: 1, u: null, pTolerated: null };
+  const shown = {
+    measure: 'sequence.order' as const,
+    ideal: null,
+    tolerated: null,
+    weight: 1,
+    u: null,
+    pTolerated: null,
+  };
   if (v === null)
     return { ...shown, value: null, membership: null, word: 'absent', reason: m?.reason ?? 'not measured' };
   const membership = v <= 10 ? 1 : v <= 30 ? 0.5 : 0;

@@ -1,7 +1,7 @@
 import { mean, standardDeviation } from '../compare/statistics.js';
 import { VilkoError } from '../error.js';
-import type { Measures } from '../measures/measure.js';
-import { MEASURE_IDS } from '../measures/registry.js';
+import type { SomeMeasures } from '../measures/measure.js';
+import { MEASURE_IDS, type MeasureId, measureRow } from '../measures/registry.js';
 import { CLUB_CLASSES, type ClubClass } from '../recording/recording.js';
 import { PATTERNS } from './library.js';
 import { type Band, Pattern } from './pattern.js';
@@ -9,13 +9,13 @@ import { type Band, Pattern } from './pattern.js';
 /** A swing chosen as a model. */
 export interface ModelSwing {
   readonly club: ClubClass;
-  readonly measures: Measures;
+  readonly measures: SomeMeasures;
 }
 
 /** Fewest swings of a club from which a spread can be told. */
 const LEAST = 3;
 
-/** Measures that any school judges, in the order of the swing. */
+/** SomeMeasures that any school judges, in the order of the swing. */
 const JUDGED = MEASURE_IDS.filter((id) => PATTERNS.some((p) => p.bands.some((b) => b.measure === id)));
 
 /**
@@ -37,10 +37,10 @@ export function patternFromSwings(
   return Pattern.parse({ ...head, version: 1, clubs, bands });
 }
 
-function bandFrom(measure: string, club: ClubClass, swings: readonly ModelSwing[]): Band | null {
+function bandFrom(measure: MeasureId, club: ClubClass, swings: readonly ModelSwing[]): Band | null {
   const known = swings.flatMap(({ measures }) => {
     const m = measures[measure];
-    return typeof m?.value === 'number' && !(m.basis === 'derived' && measure.startsWith('foot.'))
+    return typeof m?.value === 'number' && !(m.basis === 'derived' && measureRow(measure).family === 'foot')
       ? [{ value: m.value, u: m.u ?? 0 }]
       : [];
   });

@@ -119,7 +119,7 @@ describe('a swing that is ideal in every band', () => {
   /** An ideal value: anywhere in a closed band, at or beyond the edge of an open one as far as the plain swing. */
   const inside = (b: ClubBand, at: number): number => {
     const [lo, hi] = b.ideal;
-    const own = typeof plain[b.measure]?.value === 'number' ? (plain[b.measure]!.value as number) : (lo ?? hi)!;
+    const own = typeof plain[b.measure]?.value === 'number' ? (plain[b.measure].value as number) : (lo ?? hi)!;
     const [from, to] = [lo ?? Math.min(own, hi!), hi ?? Math.max(own, lo!)];
     return from + 0.002 * (to - from) + at * 0.996 * (to - from);
   };

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { MeasureIdText } from '../measures/measure-id.js';
+import type { MeasureId } from '../measures/registry.js';
 import { CLUB_CLASSES, type ClubClass } from '../recording/recording.js';
 import rows from './overlays.json';
 import type { Range } from './pattern.js';
@@ -7,7 +9,7 @@ export const OVERLAY_IDS = ['for-length', 'in-to-out', 'out-to-in'] as const;
 export type OverlayId = (typeof OVERLAY_IDS)[number];
 
 const Shift = z.object({
-  measure: z.string(),
+  measure: MeasureIdText,
   lower: z.number().optional(),
   upper: z.number().optional(),
   /** The upper edge is at most this; a pattern without the band gets it. */
@@ -35,7 +37,7 @@ export function overlaysFor(intent: string | undefined, club: ClubClass): Overla
 }
 
 /** A range under overlays, edge by edge; overlays that are not for the club do nothing. */
-export function overlaid(measure: string, range: Range, overlays: readonly OverlayId[], club: ClubClass): Range {
+export function overlaid(measure: MeasureId, range: Range, overlays: readonly OverlayId[], club: ClubClass): Range {
   return shiftsOf(overlays, club)
     .filter((s) => s.measure === measure)
     .reduce<Range>(([lo, hi], s) => {

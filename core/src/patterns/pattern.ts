@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MEASURE_IDS } from '../measures/registry.js';
+import { MeasureIdText } from '../measures/measure-id.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 
 const edge = z.number().nullable();
@@ -11,9 +11,7 @@ export const BAND_SURE = ['agreed', 'several views', 'one view'] as const;
 
 /** One band: what a pattern wants of a measure, for some clubs, and why. */
 export const Band = z.object({
-  measure: z
-    .string()
-    .refine((id) => MEASURE_IDS.includes(id), { error: (i) => `there is no measure "${String(i.input)}"` }),
+  measure: MeasureIdText,
   /** Without it the band is for every club class the pattern is for. */
   clubs: z.array(z.enum(CLUB_CLASSES)).min(1).optional(),
   /** Closed at both ends; null is an open side. */

@@ -1,4 +1,5 @@
-import type { Measures } from '../measures/measure.js';
+import type { SomeMeasures } from '../measures/measure.js';
+import type { MeasureId } from '../measures/registry.js';
 import type { ClubClass } from '../recording/recording.js';
 import type { Tuning } from './bands.js';
 import { type Dispute, DISPUTES } from './disputes.js';
@@ -10,9 +11,9 @@ export interface Schools {
   /** Best fit first; schools that could judge nothing last. */
   readonly comparisons: readonly Comparison[];
   /** Measure by measure what each school says; null where a school is silent. In the order of the swing. */
-  readonly rows: readonly { readonly measure: string; readonly bands: readonly (BandFit | null)[] }[];
+  readonly rows: readonly { readonly measure: MeasureId; readonly bands: readonly (BandFit | null)[] }[];
   /** Open disputes that this swing falls between: some schools call its value ideal, others outside. */
-  readonly disputes: readonly { readonly dispute: Dispute; readonly measures: readonly string[] }[];
+  readonly disputes: readonly { readonly dispute: Dispute; readonly measures: readonly MeasureId[] }[];
 }
 
 /** Fewest bands a school must have judged before its fit ranks it. */
@@ -23,10 +24,10 @@ const ENOUGH = 5;
  * @param order ids of measures in the order of the swing
  */
 export function readUnderSchools(
-  measures: Measures,
+  measures: SomeMeasures,
   patterns: readonly Pattern[],
   club: ClubClass,
-  order: readonly string[],
+  order: readonly MeasureId[],
   tuning?: Tuning,
 ): Schools {
   const rank = (c: Comparison): number => (c.fit === null ? -2 : c.judged < ENOUGH ? c.fit - 1 : c.fit);

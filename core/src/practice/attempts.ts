@@ -1,3 +1,5 @@
+import { type MeasureId, measureRow } from '../measures/registry.js';
+
 /** Open ends are null. */
 export type PracticeBand = readonly [lo: number | null, hi: number | null];
 export type Answer = 'in' | 'under' | 'over';
@@ -32,15 +34,13 @@ export function testState(answers: readonly (Answer | null)[], { k, n }: Practic
   return { hits, tried: last.length, passed, wanted: Math.max(0, k - hits) };
 }
 
-/** Times that count before the event as positive: more is earlier. */
-const MORE_IS_EARLIER = /^(onset\.lead\.ms|load\.trail\.max\.ms)$/;
-
 /** What an answer means in words: too early and too late for times, too little and too much for sizes. */
 export function answerWords(
-  measure: string,
+  measure: MeasureId,
   answer: Answer,
 ): 'in the band' | 'too early' | 'too late' | 'too little' | 'too much' {
   if (answer === 'in') return 'in the band';
-  if (!/\.(ms|phase)$/.test(measure)) return answer === 'under' ? 'too little' : 'too much';
-  return (answer === 'under') !== MORE_IS_EARLIER.test(measure) ? 'too early' : 'too late';
+  const { time } = measureRow(measure);
+  if (!time) return answer === 'under' ? 'too little' : 'too much';
+  return (answer === 'under') === (time === 'more is later') ? 'too early' : 'too late';
 }

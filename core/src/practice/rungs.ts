@@ -1,4 +1,5 @@
 import { type Drill, LADDER } from '../drills/drill.js';
+import type { MeasureId } from '../measures/registry.js';
 import type { SwingKind } from '../recording/recording.js';
 
 /** How the swings of a rung are recorded. */
@@ -27,5 +28,5 @@ export const LAST_RUNG = RUNGS.length - 1;
 export const tagOn = (rung: Rung): 'exercise' | 'ball' => (rung.aided ? 'exercise' : 'ball');
 
 /** Whether a measure stays valid in a drill's swings on a rung: an aid or a moving foot falsifies the rest. */
-export const staysValid = (drill: Drill, rung: Rung, measure: string): boolean =>
+export const staysValid = (drill: Drill, rung: Rung, measure: MeasureId): boolean =>
   !rung.aided || !drill.onPlate || drill.onPlate.valid.includes(measure);

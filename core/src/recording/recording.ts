@@ -1,8 +1,7 @@
+import type { DeviceKind } from './device-kinds.js';
 import type { FootCheck } from './foot-check.js';
 
-/** The kinds of device of which Vilko knows what they can honestly say. */
-export const DEVICE_KINDS = ['mat', 'plates', 'mat-plates', 'plate', 'boards', 'path'] as const;
-export type DeviceKind = (typeof DEVICE_KINDS)[number];
+export * from './device-kinds.js';
 
 export const CLUB_CLASSES = ['driver', 'wood', 'iron', 'wedge'] as const;
 export type ClubClass = (typeof CLUB_CLASSES)[number];

@@ -5,6 +5,7 @@ import { numberOf } from '../measures/measure.js';
 import type { Recording } from '../recording/recording.js';
 import { alterSwing } from './alter.js';
 import { alterable, AS_IT_IS, between, isAltered, NOTHING_ALTERED, type WhatIf } from './what-if.js';
+import type { MeasureId } from '../measures/registry.js';
 
 const setting = (o: Partial<SimulateOptions> = {}) => {
   const { recording } = simulate({ device: 'plates', seed: 21, ...o });
@@ -14,13 +15,13 @@ const setting = (o: Partial<SimulateOptions> = {}) => {
   const ground = readGround(recording, handed);
   const marks = [Object.fromEntries(Object.entries(swing.events).flatMap(([n, e]) => (e ? [[n, e.t]] : [])))];
   const alter = (change: Partial<WhatIf>) => alterSwing(recording, ground, swing, { ...NOTHING_ALTERED, ...change });
-  const number = (rec: Recording, id: string) => numberOf(analyse(rec, { marks }).swings[0]!.measures[id])!;
+  const number = (rec: Recording, id: MeasureId) => numberOf(analyse(rec, { marks }).swings[0]!.measures[id])!;
   return {
     recording,
     swing,
     alter,
-    was: (id: string) => number(recording, id),
-    becomes: (change: Partial<WhatIf>, id: string) => {
+    was: (id: MeasureId) => number(recording, id),
+    becomes: (change: Partial<WhatIf>, id: MeasureId) => {
       const a = alter(change);
       if ('stopped' in a) throw new Error(a.stopped);
       return number(a.recording, id);
@@ -33,7 +34,13 @@ describe('what if', () => {
     for (const device of ['plates', 'mat-plates', 'mat', 'boards'] as const)
       for (const handed of ['right', 'left'] as const) {
         const s = setting({ device, handed });
-        for (const id of ['share.lead.p4', 'share.lead.p7', 'load.trail.max', 'force.up.lead.peak', 'path.length.back'])
+        for (const id of [
+          'share.lead.p4',
+          'share.lead.p7',
+          'load.trail.max',
+          'force.up.lead.peak',
+          'path.length.back',
+        ] as const)
           expect(s.becomes({}, id)).withContext(`${device} ${handed} ${id}`).toBeCloseTo(s.was(id), 0);
       }
   });

@@ -1,5 +1,5 @@
 import type { DeviceKind } from '../recording/recording.js';
-import { hasHorizontal } from '../recording/capabilities.js';
+import { DEVICES, hasHorizontal } from '../recording/device-kinds.js';
 
 /** What of a swing can be asked to be otherwise: how large it is and when it comes. */
 export const WHAT_IF_PARTS = ['shift', 'push', 'turn', 'lift'] as const;
@@ -26,7 +26,7 @@ export const WHAT_IF_WORDS: Readonly<Record<WhatIfPart, string>> = {
 
 /** Parts that a device measures well enough to be altered: mats and boards know no horizontal force. */
 export function alterable(device: DeviceKind): readonly WhatIfPart[] {
-  if (device === 'plate' || device === 'path') return [];
+  if (DEVICES[device].feet === 'assumed') return [];
   return hasHorizontal(device) ? WHAT_IF_PARTS : ['shift', 'lift'];
 }
 

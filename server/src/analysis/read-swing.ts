@@ -1,13 +1,14 @@
 import {
-  type AnalyseOptions,
   analyseInDepth,
-  CORE_VERSION,
+  type AnalyseOptions,
   type ClubClass,
+  CORE_VERSION,
   type DeepAnalysis,
   type DeviceKind,
   type Events,
   type JudgeContext,
   judgeSwing,
+  type MeasureId,
   type Measures,
   numberOf,
   type Recording,
@@ -65,7 +66,7 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
       id,
       { ...m, value: typeof m.value === 'number' ? Number(m.value.toPrecision(7)) : m.value },
     ]),
-  );
+  ) as Measures;
   return {
     device: deep.device,
     thumbnail: swingShape(context),
@@ -75,7 +76,7 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
 }
 
 /** The value of a measure of a summarised swing; null where there is none. */
-export const summaryNumber = (s: SwingSummary, id: string): number | null => numberOf(s.read?.measures[id]);
+export const summaryNumber = (s: SwingSummary, id: MeasureId): number | null => numberOf(s.read?.measures[id]);
 
 /** How a standard judges on a device: what the core asks for. */
 export const judgeContext = (

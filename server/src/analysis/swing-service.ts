@@ -12,7 +12,15 @@ import type {
   SwingValue,
 } from '@vilko/contract';
 import { type Standard, standardFor, type StandardSources } from '@vilko/contract';
-import { type ClubClass, type FileReading, readBundle, type Recording, VilkoError, worthOf } from '@vilko/core';
+import {
+  type ClubClass,
+  type FileReading,
+  type MeasureId,
+  readBundle,
+  type Recording,
+  VilkoError,
+  worthOf,
+} from '@vilko/core';
 import type { FilmRepository } from '../db/films.js';
 import type { PupilRepository } from '../db/pupils.js';
 import type { ShotRepository } from '../db/shots.js';
@@ -280,7 +288,7 @@ export function swingService({ pupils, swings, shots, films, standards }: SwingT
       return headsOf(await rowsOf(pupil), pupil);
     },
     /** One measure of every swing of a pupil that was not deleted; null where it could not be had. */
-    async valuesOf(pupilId: string, measure: string): Promise<SwingValue[] | null> {
+    async valuesOf(pupilId: string, measure: MeasureId): Promise<SwingValue[] | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
       const out: SwingValue[] = [];

@@ -1,6 +1,7 @@
 import { type Hello, MAT_FRAME, SAMPLES } from '@vilko/contract';
 import {
   type Board,
+  deviceKindOf,
   type ExtraChannel,
   type Mat,
   type Platform,
@@ -155,8 +156,18 @@ export function ring(device: Hello['device']): Ring {
       >;
       const time = device.plates.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
       if (!time || time.length < 10) return null;
-      const kind = onBoards ? 'boards' : platforms.length ? (mat ? 'mat-plates' : 'plates') : 'mat';
-      return { name: device.name, device: kind, time, platforms, boards, mat, channels, stated, warnings: [] };
+      const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: false };
+      return {
+        name: device.name,
+        device: deviceKindOf(has) ?? device.kind,
+        time,
+        platforms,
+        boards,
+        mat,
+        channels,
+        stated,
+        warnings: [],
+      };
     },
   };
 }

@@ -13,7 +13,7 @@ import type {
   SpokenReview,
   Trial,
 } from '@vilko/contract';
-import type { Pattern, Plan } from '@vilko/core';
+import type { MeasureId, Pattern, Plan } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
 import {
@@ -59,7 +59,7 @@ export const lessons = pgTable('lessons', {
   startedAt: timestamp('started_at', { withTimezone: true }).notNull(),
   bay: text('bay').notNull(),
   aim: text('aim').notNull(),
-  measure: text('measure'),
+  measure: text('measure').$type<MeasureId>(),
   footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
   homework: text('homework').notNull().default(''),
   notes: text('notes').notNull().default(''),

@@ -1,6 +1,6 @@
 import type { Pupil, PupilProfile } from '@vilko/contract';
 import { NO_PROFILE } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core';
+import type { ClubClass, MeasureId } from '@vilko/core';
 import type { FaultStrength, SimulatedDevice, SwingParameter } from '@vilko/core/golfer';
 
 /** A series of swings in a demo lesson. */
@@ -18,7 +18,7 @@ export interface DemoLesson {
   readonly startedAt: string;
   readonly bay: string;
   readonly aim: string;
-  readonly measure: string | null;
+  readonly measure: MeasureId | null;
   readonly homework: string;
   readonly footwear: 'golf shoes' | 'trainers';
   readonly nextVisit: string | null;

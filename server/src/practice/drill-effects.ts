@@ -1,11 +1,20 @@
 import type { DrillEffect, LessonHead, LessonSet, LogEntry, PracticePlan, SteadinessRow } from '@vilko/contract';
-import { compareSets, DRILLS, mean, measureRow, standardDeviation, steadinessOf, worthOf } from '@vilko/core';
+import {
+  compareSets,
+  DRILLS,
+  mean,
+  type MeasureId,
+  measureRow,
+  standardDeviation,
+  steadinessOf,
+  worthOf,
+} from '@vilko/core';
 import { summaryNumber } from '../analysis/read-swing.js';
 import { countsInTrends, type SummarisedSwing } from '../pupils/dashboard.js';
 import type { TrainedSwing } from './progress.js';
 
 /** Measures looked at beside the one that was meant, and for steadiness: what teachers agree on. */
-export const WATCHED = [
+export const WATCHED: readonly MeasureId[] = [
   'share.lead.address',
   'share.lead.p4',
   'share.lead.p7',
@@ -39,15 +48,19 @@ export function begunDrills(
   return seen.filter((s, i) => seen.findIndex((x) => x.drill === s.drill) === i);
 }
 
-const values = (swings: readonly SummarisedSwing[], measure: string): number[] =>
+const values = (swings: readonly SummarisedSwing[], measure: MeasureId): number[] =>
   swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
-const unitOf = (measure: string) => ({
+const unitOf = (measure: MeasureId) => ({
   measure,
   words: measureRow(measure)?.words ?? measure,
   unit: measureRow(measure)?.unit ?? '',
 });
 
-function setOf(swings: readonly SummarisedSwing[], measure: string, lessons: readonly LessonHead[]): LessonSet | null {
+function setOf(
+  swings: readonly SummarisedSwing[],
+  measure: MeasureId,
+  lessons: readonly LessonHead[],
+): LessonSet | null {
   const v = values(swings, measure);
   const lesson = lessons.find((l) => l.id === swings[0]?.row.lessonId);
   return lesson && v.length
@@ -89,7 +102,7 @@ const EVER = '9999';
  */
 export function drillEffects(
   begun: readonly Begun[],
-  agreed: string | null,
+  agreed: MeasureId | null,
   lessons: readonly LessonHead[],
   swings: readonly SummarisedSwing[],
 ): DrillEffect[] {
@@ -99,9 +112,10 @@ export function drillEffects(
     const until = begun.find((b) => b.at > at)?.at ?? null;
     const [before, after] = [lastLesson(group, '', at), lastLesson(group, at, until ?? EVER)];
     // a step or a lift of its test is not in ordinary swings: there the agreed measure tells
-    const seen = (m: string | undefined): m is string => m !== undefined && values([...before, ...after], m).length > 0;
+    const seen = (m: MeasureId | undefined): m is MeasureId =>
+      m !== undefined && values([...before, ...after], m).length > 0;
     const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
-    const measure = seen(own) ? own : (agreed ?? 'share.lead.p7');
+    const measure: MeasureId = seen(own) ? own : (agreed ?? 'share.lead.p7');
     const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => worthOf(m) !== null);
     const changes = compareSets(
       ids.map((m) => ({ before: values(before, m), after: values(after, m), worth: worthOf(m)! })),

@@ -1,3 +1,4 @@
+import type { Measures } from '@vilko/core';
 import { BLANK_ENTRY, type LessonHead } from '@vilko/contract';
 import { dashboardOf, type SummarisedSwing } from './dashboard.js';
 
@@ -55,7 +56,7 @@ const swing = (
     warnings: [],
     read: {
       events: {} as never,
-      measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' } },
+      measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' } } as Measures,
     },
   },
   verdict: {

@@ -1,5 +1,5 @@
 import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
-import { compareSets, mean, measureRow, standardDeviation, worthOf } from '@vilko/core';
+import { compareSets, mean, type MeasureId, measureRow, standardDeviation, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../db/swings.js';
 import { summaryNumber, type SwingSummary, type Verdict } from '../analysis/read-swing.js';
@@ -80,7 +80,7 @@ function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilD
 type Point = z.infer<typeof TrendPoint>;
 
 /** Lesson by lesson; a change is judged against the last lesson on the same kind of device. */
-function trendOf(measure: string, lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): Point[] {
+function trendOf(measure: MeasureId, lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): Point[] {
   const worth = worthOf(measure) ?? Infinity;
   const before = new Map<string, readonly number[]>();
   const points: Point[] = [];

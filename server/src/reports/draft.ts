@@ -1,5 +1,5 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
-import { type Drill, faultOf, FEWEST_AFTER, mean } from '@vilko/core';
+import { type Drill, faultOf, FEWEST_AFTER, mean, type MeasureId } from '@vilko/core';
 import { summaryNumber } from '../analysis/read-swing.js';
 import type { SummarisedSwing } from '../pupils/dashboard.js';
 import type { Figures } from './figures.js';
@@ -51,7 +51,7 @@ export function bandOf({ band: [lo, hi], unit }: NonNullable<Figures['measure']>
 
 /** Load on the lead foot at the three moments everybody knows. */
 function sharesOf(swings: readonly SummarisedSwing[]): string {
-  const at = (id: string): string | null => {
+  const at = (id: MeasureId): string | null => {
     const v = swings.flatMap((s) => summaryNumber(s.summary, id) ?? []);
     return v.length ? `${mean(v).toFixed(0)}%` : null;
   };

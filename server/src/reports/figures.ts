@@ -1,8 +1,9 @@
 import type { ClubFindings, LessonFindings, Report, ReportSwing } from '@vilko/contract';
 import {
   bandsFor,
-  measureRow,
   mean,
+  type MeasureId,
+  measureRow,
   type PracticeBand,
   representative,
   type Success,
@@ -47,7 +48,7 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
  */
 export function figuresOf(
   lessonId: string,
-  agreed: string | null,
+  agreed: MeasureId | null,
   found: LessonFindings,
   swings: readonly SummarisedSwing[],
   standardOf: (club: ClubFindings['club']) => Standard,
@@ -95,9 +96,11 @@ export function figuresOf(
 }
 
 /** The swing that stands for a set on the page. */
-export function standsFor(swings: readonly SummarisedSwing[], measure: string | null): ReportSwing | null {
+export function standsFor(swings: readonly SummarisedSwing[], measure: MeasureId | null): ReportSwing | null {
   if (!swings.length) return null;
-  const ids = [...new Set(['share.lead.address', 'share.lead.p4', 'share.lead.p7', ...(measure ? [measure] : [])])];
+  const ids = [
+    ...new Set<MeasureId>(['share.lead.address', 'share.lead.p4', 'share.lead.p7', ...(measure ? [measure] : [])]),
+  ];
   const { row, summary } = swings[representative(swings.map((s) => s.summary.read!.measures), ids)]!; // prettier-ignore
   return {
     id: row.id,

@@ -1,3 +1,4 @@
+import type { MeasureId } from '@vilko/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { NO_PROFILE, Report, type ReportText } from '@vilko/contract';
@@ -31,7 +32,7 @@ describe('a report', () => {
         lesson,
       );
   };
-  const later = (id: string, measure: string | null) =>
+  const later = (id: string, measure: MeasureId | null) =>
     app.pupils.addLesson({
       id,
       pupilId: 'p',

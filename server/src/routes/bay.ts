@@ -1,3 +1,4 @@
+import { DEVICES } from '@vilko/core';
 import { Bay, BayChange, Hello, SetUpAct, SetUpState } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -5,8 +6,6 @@ import type { WebSocket } from 'ws';
 import type { BayHandle, FeedHandler } from '../bays/bay.js';
 import { parsed } from './words.js';
 
-/** Kinds that tell both feet apart while they stream. */
-const LIVE_KINDS: readonly string[] = ['plates', 'mat', 'mat-plates', 'boards'];
 /** A picture counts as gone once less than this is waiting in the socket. */
 const EMPTY = 1;
 
@@ -63,7 +62,7 @@ export function bayRoutes(app: FastifyInstance, bay: BayHandle): void {
           `hello not understood: ${hello.error.issues[0]?.path.join('.')} ${hello.error.issues[0]?.message}`,
         );
       const { kind } = hello.data.device;
-      if (!LIVE_KINDS.includes(kind))
+      if (!DEVICES[kind].live)
         return refuse(`a device of kind ${kind} cannot be shown live: record with its own program and drop the file`);
       handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
     });

@@ -11,7 +11,7 @@ import {
   SwingHead,
   SwingValue,
 } from '@vilko/contract';
-import { MEASURE_IDS } from '@vilko/core';
+import { MEASURE_IDS, type MeasureId } from '@vilko/core';
 import type { SwingService } from '../analysis/swing-service.js';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -85,7 +85,7 @@ export function pupilRoutes(
       schema: {
         summary: 'One measure of every swing of a pupil',
         params: Id,
-        querystring: z.object({ measure: z.enum(MEASURE_IDS as [string, ...string[]]) }),
+        querystring: z.object({ measure: z.enum(MEASURE_IDS as [MeasureId, ...MeasureId[]]) }),
         response: { 200: z.array(SwingValue), 404: Problem },
       },
     },

@@ -1,14 +1,7 @@
-/** Each kind of device as people call it. */
-const WORDS: Readonly<Record<string, string>> = {
-  'mat-plates': 'mat over two plates',
-  plates: 'two force plates',
-  mat: 'pressure mat',
-  boards: 'two boards',
-  plate: 'one force plate',
-  path: 'pressure path',
-};
+import { DEVICES, isDeviceKind } from '@vilko/core/vocabulary';
 
-export const deviceWords = (kind: string): string => WORDS[kind] ?? kind;
+/** Each kind of device as people call it. */
+export const deviceWords = (kind: string): string => (isDeviceKind(kind) ? DEVICES[kind].words : kind);
 
 /** The same at the start of a line. */
 export const deviceTitle = (kind: string): string => {

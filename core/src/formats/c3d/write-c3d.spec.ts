@@ -88,10 +88,10 @@ describe('writing C3D', () => {
     const before = measures(rec);
     for (const storage of ['float', 'int'] as const) {
       const after = measures(readC3d(writeC3d(rec, storage), 'x.c3d'));
-      for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak', 'tempo.ratio'])
-        expect(after[id]!.value as number)
+      for (const id of ['share.lead.p7', 'force.target.peak', 'torque.turn.peak', 'tempo.ratio'] as const)
+        expect(after[id].value as number)
           .withContext(`${storage} ${id}`)
-          .toBeCloseTo(before[id]!.value as number, storage === 'float' ? 4 : 1);
+          .toBeCloseTo(before[id].value as number, storage === 'float' ? 4 : 1);
     }
   });
 

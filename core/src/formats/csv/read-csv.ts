@@ -3,7 +3,7 @@ import {
   type Board,
   CLUB_CLASSES,
   type ClubClass,
-  type DeviceKind,
+  deviceKindOf,
   EXTRA_CHANNELS,
   type ExtraChannel,
   type Mat,
@@ -51,7 +51,12 @@ export function readCsv(bytes: Uint8Array, name: string, { mapping, progress }: 
     warnings.push('no origin for one of the two plates: taken at 0.25 m to its side');
   const mat = matOf(table, time, warnings);
   const path = platforms.length + boards.length === 0 && !mat ? pathOf(table, warnings) : null;
-  const device = kindOf(platforms.length, boards.length, mat !== null, path !== null);
+  const device = deviceKindOf({
+    platforms: platforms.length,
+    boards: boards.length,
+    mat: mat !== null,
+    path: path !== null,
+  });
   if (!device)
     throw new VilkoError(
       'missing-channel',
@@ -204,12 +209,6 @@ function matOf(t: CsvTable, time: Float64Array, warnings: string[]): Mat | null 
     );
   if (!kept.length) throw new VilkoError('missing-channel', 'no row holds a number in every cell of the mat');
   return { rows, cols, pitch: pitch ?? DEFAULT_PITCH, time: Float64Array.from(kept, (k) => time[k]!), frames };
-}
-
-function kindOf(platforms: number, boards: number, mat: boolean, path: boolean): DeviceKind | null {
-  if (platforms > 0) return mat ? 'mat-plates' : platforms === 2 ? 'plates' : 'plate';
-  if (boards > 0) return 'boards';
-  return mat ? 'mat' : path ? 'path' : null;
 }
 
 function statedBy(t: CsvTable): Stated {

@@ -93,16 +93,16 @@ describe('what is drawn of a swing', () => {
       return [to[0] - from[0], to[1] - from[1]] as const;
     };
     it('point where the force points: up from the ground, to the target at the sideways peak', () => {
-      const t = plates.events.p7!.t + (plates.measures['force.target.peak.ms']!.value as number) / 1000;
+      const t = plates.events.p7!.t + (plates.measures['force.target.peak.ms'].value as number) / 1000;
       const [sideways, up] = tip(plates, 'front', t);
       expect(up).toBeLessThan(-60);
       expect(sideways).toBeGreaterThan(3);
       expect(tip(plates, 'above', t)[0]).toBeLessThan(-10);
     });
     it('turn the body as the torques of the staves say', () => {
-      const t = plates.events.p7!.t + (plates.measures['torque.turn.peak.ms']!.value as number) / 1000;
+      const t = plates.events.p7!.t + (plates.measures['torque.turn.peak.ms'].value as number) / 1000;
       const above = planeOf(plates, 'above', t);
-      expect(above.torque).toBeCloseTo(plates.measures['torque.turn.peak']!.value as number, 1);
+      expect(above.torque).toBeCloseTo(plates.measures['torque.turn.peak'].value as number, 1);
       // toward the target, which is on the left: counter-clockwise from above
       expect([above.words, above.clockwise]).toEqual(['turns to the target', -1]);
       expect(planesAt(plates, t)!.map((p) => p.measure)).toEqual(['pitching', 'tilting', 'turning']);
@@ -133,9 +133,9 @@ describe('what is drawn of a swing', () => {
   it('flags the peaks that the measures hold', () => {
     const flags = flagsOf(plates);
     const sideways = flags.find((f) => f.stave === 'sideways')!;
-    expect(sideways.v).toBeCloseTo(plates.measures['force.target.peak']!.value as number, 0);
+    expect(sideways.v).toBeCloseTo(plates.measures['force.target.peak'].value as number, 0);
     expect(1000 * (sideways.t - plates.events.p7!.t)).toBeCloseTo(
-      plates.measures['force.target.peak.ms']!.value as number,
+      plates.measures['force.target.peak.ms'].value as number,
       -1,
     );
     expect(windowsOf(plates, flags).map((w) => w.measure)).toContain('share.lead.p7');

@@ -1,4 +1,4 @@
-import { measureRow } from '@vilko/core';
+import { isMeasureId, type MeasureId, measureRow } from '@vilko/core';
 
 export const dateText = (iso: string): string =>
   new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
@@ -8,8 +8,11 @@ export const shortDate = (iso: string): string =>
 /** A measure's name for people; its id when the registry does not know it. */
 export const measureName = (id: string): string => measureRow(id)?.words ?? id;
 
+/** The measure a list was set to; null for its line that names none. */
+export const measureOf = (value: string): MeasureId | null => (isMeasureId(value) ? value : null);
+
 /** Measures a lesson may be judged by: what teachers agree on beforehand, not every number there is. */
-export const LESSON_MEASURES: readonly string[] = [
+export const LESSON_MEASURES: readonly MeasureId[] = [
   'share.lead.p7',
   'share.lead.address',
   'share.lead.p4',

@@ -39,7 +39,8 @@ import { Notices } from './notices';
       <div
         class="pointer-events-none fixed inset-4 z-40 grid place-items-center border-2 border-dashed border-target bg-paper/85 text-24"
       >
-        Drop a recording (C3D, CSV, NPZ, Vilko bundle), a list of shots (shots….csv) or a film (WebM, MP4)
+        Drop a recording{{ formats() ? ' (' + formats() + ')' : '' }}, a list of shots (shots….csv) or a film (WebM,
+        MP4)
       </div>
     }
     <vk-notices />
@@ -52,6 +53,8 @@ export class Shell {
   protected readonly keys = inject(Keys);
   protected readonly live = this.store.selectSignal(lessonFeature.selectLive);
   protected readonly dropping = signal(false);
+  /** Names of the formats that can be read, once they are known. */
+  protected readonly formats = signal('');
   private readonly themeChoice = this.store.selectSignal(settingsFeature.selectTheme);
   protected readonly url = toSignal(
     this.router.events.pipe(
@@ -89,6 +92,7 @@ export class Shell {
   protected dragOver(e: DragEvent): void {
     if (!e.dataTransfer?.types.includes('Files')) return;
     e.preventDefault();
+    if (!this.dropping()) void import('./formats').then(({ formatWords }) => this.formats.set(formatWords()));
     this.dropping.set(true);
   }
   protected dragLeave(e: DragEvent): void {

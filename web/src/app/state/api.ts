@@ -47,7 +47,7 @@ import {
   SwingHead,
   SwingValue,
 } from '@vilko/contract';
-import type { Pattern } from '@vilko/core';
+import type { MeasureId, Pattern } from '@vilko/core';
 import { concatMap, EMPTY, map, type Observable, of } from 'rxjs';
 import { z } from 'zod';
 
@@ -64,7 +64,7 @@ export class Api {
   addPupil(pupil: NewPupil): Observable<Pupil> {
     return this.http.post('/api/pupils', pupil).pipe(map((x) => Pupil.parse(x)));
   }
-  swingValues(pupilId: string, measure: string): Observable<SwingValue[]> {
+  swingValues(pupilId: string, measure: MeasureId): Observable<SwingValue[]> {
     return this.http
       .get(`/api/pupils/${pupilId}/values`, { params: { measure } })
       .pipe(map((x) => z.array(SwingValue).parse(x)));
@@ -83,7 +83,7 @@ export class Api {
   }
   startLesson(
     pupilId: string,
-    about: { aim: string; measure: string | null; footwear: LessonHead['footwear'] },
+    about: { aim: string; measure: MeasureId | null; footwear: LessonHead['footwear'] },
   ): Observable<LessonHead> {
     return this.http.post(`/api/pupils/${pupilId}/lessons`, about).pipe(map((x) => LessonHead.parse(x)));
   }

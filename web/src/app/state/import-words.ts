@@ -1,3 +1,4 @@
+import { DEVICES } from '@vilko/core/vocabulary';
 import type { Imported, ShotsImported } from '@vilko/contract';
 
 /** What is said when a list of shots was read. */
@@ -8,18 +9,11 @@ export function shotsText(file: string, { matched, waiting, left }: ShotsImporte
   return `${parts.join('; ')}.`;
 }
 
-const FROM: Readonly<Record<string, string>> = {
-  mat: 'a mat',
-  plate: 'one plate',
-  'mat-plates': 'a mat over two plates',
-  path: 'a pressure path',
-};
-
 /** What is said when a recording was read. */
 export function importedText({ file, device, swings, warnings }: Imported): string {
   const many = swings.length === 1 ? 'one swing' : `${swings.length} swings`;
   return [
-    `${file}: ${many} read from ${FROM[device] ?? device}.`,
+    `${file}: ${many} read from ${DEVICES[device].from}.`,
     ...warnings.map((w) => `${w[0]!.toUpperCase()}${w.slice(1)}.`),
   ].join(' ');
 }

@@ -1,3 +1,4 @@
+import { type MeasureId } from '@vilko/core';
 import { inject } from '@angular/core';
 import {
   type Backup,
@@ -31,7 +32,12 @@ export const OfficeActions = createActionGroup({
     'Pupil changed': props<{ pupil: Pupil }>(),
     'Open dashboard': props<{ id: string }>(),
     'Dashboard came': props<{ id: string; dashboard: PupilDashboard }>(),
-    'Start lesson': props<{ pupilId: string; aim: string; measure: string | null; footwear: LessonHead['footwear'] }>(),
+    'Start lesson': props<{
+      pupilId: string;
+      aim: string;
+      measure: MeasureId | null;
+      footwear: LessonHead['footwear'];
+    }>(),
     'Lesson started': props<{ lesson: LessonHead }>(),
     'Merge pupils': props<{ id: string; double: string }>(),
     'Pupils merged': props<{ pupil: Pupil; double: string }>(),

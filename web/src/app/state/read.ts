@@ -1,3 +1,4 @@
+import type { MeasureId } from '@vilko/core';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 
 /** What the reader looks at: one cursor for every picture. */
@@ -8,7 +9,7 @@ export interface ReadState {
   /** Pattern chosen by hand; null: the pupil's, else the house's. */
   readonly pattern: string | null;
   /** Measures lit by hovering a finding's evidence. */
-  readonly lit: readonly string[];
+  readonly lit: readonly MeasureId[];
   readonly status: 'empty' | 'reading' | 'ready' | 'refused';
   readonly refusal: string | null;
 }
@@ -21,7 +22,7 @@ export const ReadActions = createActionGroup({
     Refused: props<{ message: string }>(),
     'Move cursor': props<{ t: number }>(),
     'Choose pattern': props<{ pattern: string }>(),
-    Light: props<{ measures: readonly string[] }>(),
+    Light: props<{ measures: readonly MeasureId[] }>(),
     Close: emptyProps(),
   },
 });

@@ -10,26 +10,27 @@ import {
   endOf,
   type Events,
   FEET,
-  type FootName,
   type Finding,
+  type FootName,
   indexFrom,
   indexTo,
+  type JudgeContext,
   judgeSwing,
   massDisplacement,
   matShift,
   type Measures,
-  type JudgeContext,
   type Pattern,
-  type Weighing,
-  weighSwing,
   readBundle,
   type Recording,
+  saidBy,
   type Series,
   soleEdge,
   stanceCoordinates,
   type SwingContext,
   type SwingSignals,
   VilkoError,
+  type Weighing,
+  weighSwing,
 } from '@vilko/core';
 
 /** A trace to draw: evenly sampled from `t0` (s on the recording's clock). NaN is a break. */
@@ -176,7 +177,7 @@ function stavesOf(c: SwingContext, cut: (s: Series) => Trace): ReadView['staves'
   add('pitching', signals.pitching);
   if (ground.loadKnown) add('up', signals.up);
   add('fore', signals.fore);
-  if (mass && ground.device !== 'path') out.mass = cut(mass);
+  if (mass && saidBy(ground.device, 'mass').basis !== 'absent') out.mass = cut(mass);
   out.speed = cut(derivative(ground.path.y));
   return out;
 }

@@ -4,6 +4,7 @@ import {
   type CsvHead,
   CsvMapping,
   type FileReading,
+  formatOf,
   guessMapping,
   headerKey,
   knowsHeader,
@@ -65,7 +66,7 @@ async function answer(q: ReadingQuestion): Promise<void> {
     return;
   }
   if (q.ask === 'preview') {
-    const bytes = await bytesOf(isText(q.file.name) ? wholeLines(q.file) : q.file);
+    const bytes = await bytesOf(formatOf(q.file.name).asks === 'columns' ? wholeLines(q.file) : q.file);
     say({ preview: previewOf(readRecording(bytes, q.file.name, q.how)) });
     return;
   }
@@ -80,19 +81,19 @@ async function answer(q: ReadingQuestion): Promise<void> {
   say({ bundle }, [bundle.buffer]);
 }
 
-const isText = (name: string): boolean => /\.(csv|txt|tsv)$/i.test(name);
 const bytesOf = async (b: Blob): Promise<Uint8Array> => new Uint8Array(await b.arrayBuffer());
 /** The first part of a text; a last line that is cut off counts as an incomplete row and is left out. */
 const wholeLines = (file: File): Blob => file.slice(0, PREVIEW_BYTES);
 
 async function lookAt(file: File): Promise<Look> {
-  if (/\.c3d$/i.test(file.name)) {
+  const { asks } = formatOf(file.name);
+  if (asks === 'directions') {
     const bytes = await bytesOf(file);
     // a file that cannot be read under any axes is not asked about
     readRecording(bytes, file.name);
     return { format: 'c3d', source: c3dSource(bytes) };
   }
-  if (!isText(file.name)) return { format: 'other' };
+  if (asks !== 'columns') return { format: 'other' };
   const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));
   return {
     format: 'csv',

@@ -1,10 +1,10 @@
-import { type BandFit, fromStored, type MeasureRow, MEASURES, type Part, PARTS } from '@vilko/core';
+import { type BandFit, fromStored, type ListedMeasure, type MeasureId, MEASURES, type Part, PARTS } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { figure } from '../trace';
 
 /** A row of the ledger, ready to be set. */
 export interface LedgerRow {
-  readonly id: string;
+  readonly id: MeasureId;
   readonly part: Part;
   readonly words: string;
   readonly definition: string;
@@ -27,12 +27,12 @@ export type ShortLength = 'mm' | 'in';
 
 function rowOf(
   view: ReadView,
-  m: MeasureRow,
+  m: ListedMeasure,
   length: ShortLength,
   bands: ReadonlyMap<string, BandFit>,
   evidence: ReadonlySet<string>,
 ): LedgerRow {
-  const measure = view.measures[m.id]!;
+  const measure = view.measures[m.id];
   const { value } = measure;
   const unit = m.unit === 'mm' ? length : m.unit;
   const shown = (v: number) => (m.unit === 'mm' ? fromStored(v, length) : v);

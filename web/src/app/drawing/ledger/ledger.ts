@@ -1,3 +1,4 @@
+import type { MeasureId } from '@vilko/core';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
 import { Bullet } from './bullet';
@@ -98,7 +99,7 @@ export class Ledger {
   readonly view = input.required<ReadView>();
   readonly pattern = input.required<string>();
   readonly length = input<ShortLength>('mm');
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   protected readonly all = signal(false);
   protected readonly groups = computed(() => ledgerRows(this.view(), this.all(), this.length()));
 

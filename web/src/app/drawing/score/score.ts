@@ -11,7 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type EventName, measureRow } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS, type EventName, type MeasureId, measureRow } from '@vilko/core';
 import type { ReadView, Trace } from '../../workers/read-view';
 import type { TimeAxis } from '../../state/settings';
 import { figure, traceAt } from '../trace';
@@ -47,12 +47,12 @@ export class Score {
   readonly cursor = input.required<number>();
   readonly axis = input<TimeAxis>('eased');
   readonly choice = input<StaveChoice>(FIRST_CHOICE);
-  readonly lit = input<readonly string[]>([]);
+  readonly lit = input<readonly MeasureId[]>([]);
   /** Another reading on the same clock, drawn beside: what if. */
   readonly beside = input<ReadView | null>(null);
   /** Bands can be dragged; events cannot. */
   readonly editable = input(false);
-  readonly bandDragged = output<{ measure: string; edge: 'lower' | 'upper'; value: number }>();
+  readonly bandDragged = output<{ measure: MeasureId; edge: 'lower' | 'upper'; value: number }>();
   /** A drag has ended: what it did is one step. */
   readonly bandDropped = output();
   readonly cursorMoved = output<number>();
@@ -325,7 +325,7 @@ export class Score {
     e.stopPropagation();
   }
   /** Follows the pointer with a band's edge, to one decimal of small units and whole numbers of large ones. */
-  protected dragEdge(e: PointerEvent, row: number, measure: string, edge: 'lower' | 'upper', sign: number): void {
+  protected dragEdge(e: PointerEvent, row: number, measure: MeasureId, edge: 'lower' | 'upper', sign: number): void {
     const el = e.currentTarget as Element;
     if (!el.hasPointerCapture(e.pointerId)) return;
     e.stopPropagation();
@@ -339,7 +339,13 @@ export class Score {
     this.bandDropped.emit();
   }
   /** A focused edge is moved by the arrow keys, one unit at a time. */
-  protected nudgeEdge(e: KeyboardEvent, measure: string, edge: 'lower' | 'upper', value: number, sign: number): void {
+  protected nudgeEdge(
+    e: KeyboardEvent,
+    measure: MeasureId,
+    edge: 'lower' | 'upper',
+    value: number,
+    sign: number,
+  ): void {
     const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
     if (!by) return;
     e.preventDefault();

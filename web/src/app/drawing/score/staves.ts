@@ -1,3 +1,4 @@
+import { type MeasureId, measureRow, numberOf, saidBy } from '@vilko/core';
 import type { ReadView, StaveId, Trace } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
@@ -139,7 +140,7 @@ export function stavesFor(
 ): { shown: readonly DrawnStave[]; missing: string | null } {
   const has = (s: DrawnStave) => s.lines.every((l) => view.staves[l.trace] !== undefined);
   // a path knows its load only as parts of the standing load
-  const unitOf = (s: Stave) => (view.device === 'path' && s.id === 'vertical' ? '% of standing' : s.unit);
+  const unitOf = (s: Stave) => (noForce(view) && s.id === 'vertical' ? '% of standing' : s.unit);
   const wanted = STAVES.filter((s) => choice.staves.includes(s.id)).map((s) => {
     const stave = { ...s, unit: unitOf(s) };
     const split = drawn(stave, choice.byFoot.includes(s.id));
@@ -149,15 +150,16 @@ export function stavesFor(
   return { shown: wanted.filter(has), missing: left.length ? missingWords(view, left) : null };
 }
 
+const noForce = (view: ReadView): boolean => saidBy(view.device, 'vertical').basis === 'absent';
+
 function missingWords(view: ReadView, left: readonly DrawnStave[]): string {
   const names = left.map((s) => s.name.toLowerCase());
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  const why =
-    view.device === 'path'
-      ? 'this device knows the whole-body pressure only'
-      : left.every((s) => s.id === 'share')
-        ? 'the feet cannot be told apart'
-        : 'this device has no horizontal forces';
+  const why = noForce(view)
+    ? 'this device knows the whole-body pressure only'
+    : left.every((s) => s.id === 'share')
+      ? 'the feet cannot be told apart'
+      : 'this device has no horizontal forces';
   return `Cannot say: ${list} – ${why}.`;
 }
 
@@ -186,7 +188,6 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
   const out: Flag[] = [];
   const { shown } = stavesFor(view, choice);
   const split = (id: StaveName) => shown.some((s) => s.id === id && s.byFoot);
-  const value = (id: string) => (typeof measures[id]?.value === 'number' ? measures[id].value : null);
   const extreme = (trace: Trace, a: number, b: number, sign: 1 | -1): { t: number; v: number } | null => {
     let best: { t: number; v: number } | null = null;
     for (let k = Math.ceil((a - trace.t0) * trace.rate); k <= (b - trace.t0) * trace.rate && k < trace.v.length; k++) {
@@ -204,7 +205,7 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
   ) => {
     if (at) out.push({ stave, ...at, letter, colour, unit });
   };
-  const trail = value('load.p7.ms');
+  const trail = numberOf(measures['load.p7.ms']);
   if (staves.trailShare && trail !== null) {
     const t = p('p7') + trail / 1000;
     add('share', { t, v: traceAt(staves.trailShare, t) }, '%', 'T ', 'trail');
@@ -213,7 +214,7 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
   if (staves.turning && !split('turning')) add('turning', extreme(staves.turning, p('p3'), p('p8'), 1), 'N·m/kg');
   if (staves.upLead && split('vertical'))
     add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'L ', 'lead');
-  else if (staves.up && view.device !== 'path') add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
+  else if (staves.up && !noForce(view)) add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
   if (split('foreaft') && staves.foreLead && staves.foreTrail) {
     add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'L ', 'lead');
     add('foreaft', extreme(staves.foreTrail, p('p4'), p('p7'), 1), '%BW', 'T ', 'trail');
@@ -226,7 +227,7 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
 /** A target window on a stave: around a time, between two values (null = open). */
 export interface Window {
   readonly stave: StaveName;
-  readonly measure: string;
+  readonly measure: MeasureId;
   readonly t: number;
   readonly lo: number | null;
   readonly hi: number | null;
@@ -242,13 +243,13 @@ export function windowsOf(view: ReadView, flags: readonly Flag[], choice: StaveC
   return view.comparison.bands.flatMap((b): Window[] => {
     if (!b.ideal) return [];
     const [lo, hi] = b.ideal;
-    const share = /^share\.lead\.(p\d+|address)$/.exec(b.measure)?.[1];
+    const { share, at: moment } = measureRow(b.measure);
     const place = (stave: Window['stave'], t: number | undefined, a: number | null, z: number | null): Window[] =>
       t === undefined || Number.isNaN(t) || !shown.some((x) => x.id === stave)
         ? []
         : [{ stave, measure: b.measure, t, lo: a, hi: z }];
-    if (share === 'address') return place('share', view.start + 0.15, lo, hi);
-    if (share) return place('share', view.events[share as 'p1']?.t, lo, hi);
+    if (share === 'level' && moment)
+      return place('share', moment === 'address' ? view.start + 0.15 : view.events[moment]?.t, lo, hi);
     if (b.measure === 'load.trail.max') return place('share', at('share', 'T '), lo, hi);
     if (b.measure === 'force.target.peak') return place('sideways', at('sideways'), lo, hi);
     if (b.measure === 'mass.back')

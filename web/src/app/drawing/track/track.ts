@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS, type MeasureId, measureRow } from '@vilko/core';
 import type { ReadView, Trace } from '../../workers/read-view';
 import { figure, traceAt } from '../trace';
 import { footBox, footContours, placeOf } from './contours';
@@ -176,7 +176,7 @@ export class Track {
   /** Another reading of the same stance, whose route is drawn beside: what if. */
   readonly beside = input<ReadView | null>(null);
   readonly turned = input(false);
-  readonly lit = input<readonly string[]>([]);
+  readonly lit = input<readonly MeasureId[]>([]);
   readonly cursorMoved = output<number>();
   protected readonly W = W;
   protected readonly H = H;
@@ -383,11 +383,13 @@ export class Track {
     const ids = this.lit();
     const { p1, p4, p7 } = this.times();
     const events = this.view().events;
-    const at = ids.map((id) => /\.(p\d+)$/.exec(id)?.[1]).find(Boolean) as keyof typeof events | undefined;
-    if (at && events[at]) return [events[at].t - 0.05, events[at].t + 0.05];
-    if (ids.some((id) => /load|back|recentre/.test(id))) return [p1, p4];
-    if (ids.some((id) => /cross|shift|target|down/.test(id))) return [p4, p7];
-    return null;
+    const rows = ids.map((id) => measureRow(id));
+    const at = rows.map((m) => m.at).find((m) => m !== undefined && m !== 'address');
+    const moment = at && events[at];
+    if (moment) return [moment.t - 0.05, moment.t + 0.05];
+    if (rows.some((m) => m.part === 'Going back')) return [p1, p4];
+    if (rows.some((m) => m.part === 'Coming down')) return [p4, p7];
+    return rows.some((m) => m.part === 'Through') ? [p7 - 0.05, p7 + 0.05] : null;
   });
   protected readonly litStretch = computed(() => {
     const range = this.litRange();

@@ -87,7 +87,7 @@ describe('laying swings over each other', () => {
     expect(median([4, 1, 3, 2])).toBe(2.5);
     const share = traceBand(views, 'share', sharedAxis('phase'));
     const atTop = share.median[Math.round(((4 - 0.6) / 9.4) * 259)]!;
-    expect(atTop).toBeCloseTo(median(views.map((v) => v.measures['share.lead.p4']!.value as number)), -0.5);
+    expect(atTop).toBeCloseTo(median(views.map((v) => v.measures['share.lead.p4'].value as number)), -0.5);
   });
   it('draws routes over the distance between the feet: trail 0, lead 100', () => {
     const route = routeOf(views[0]!, 1, 9);

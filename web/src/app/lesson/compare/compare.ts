@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
-import { bandsFor, differencesOf, mean, type Measures, numberOf, representative } from '@vilko/core';
+import { bandsFor, differencesOf, mean, type MeasureId, type Measures, numberOf, representative } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { Api, sentenceOf } from '../../state/api';
@@ -27,7 +27,14 @@ interface ReadSwing {
 /** Other swings of the pupil that tell the usual spread between two single ones. */
 const USUAL = 10;
 /** What else is looked at after any change, wanted or not. */
-const BY_PRODUCTS = ['club.back', 'tempo.ratio', 'tempo.back', 'force.up.peak', 'torque.turn.peak', 'path.length.down'];
+const BY_PRODUCTS: readonly MeasureId[] = [
+  'club.back',
+  'tempo.ratio',
+  'tempo.back',
+  'force.up.peak',
+  'torque.turn.peak',
+  'path.length.down',
+];
 
 /** Compare: two swings or two sets, routes and traces over each other, and what really changed. */
 @Component({
@@ -300,7 +307,7 @@ export class Compare {
   protected readonly byProducts = computed(() => {
     const { before, after } = this.measures();
     const shown = new Set(this.ids());
-    const meanOf = (set: readonly Measures[], id: string): number => mean(set.flatMap((m) => numberOf(m[id]) ?? []));
+    const meanOf = (set: readonly Measures[], id: MeasureId): number => mean(set.flatMap((m) => numberOf(m[id]) ?? []));
     const numbers = BY_PRODUCTS.filter((id) => !shown.has(id)).flatMap((id) => {
       const [x, y] = [meanOf(before, id), meanOf(after, id)];
       return Number.isFinite(x) && Number.isFinite(y)

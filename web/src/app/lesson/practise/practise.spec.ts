@@ -6,7 +6,7 @@ import {
   type PracticePlan,
   type SwingTask,
 } from '@vilko/contract';
-import { addDays, makePlan, type PlanWish } from '@vilko/core';
+import { addDays, makePlan, type MeasureId, type PlanWish } from '@vilko/core';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
 import { pupil, swing } from '../../testing/samples';
@@ -15,7 +15,7 @@ import { PlanCalendar } from './plan-calendar';
 import { Practise } from './practise';
 import { Trainer } from './trainer';
 
-const finding = (fault: string, main: boolean, measure: string) => ({
+const finding = (fault: string, main: boolean, measure: MeasureId) => ({
   fault,
   strength: 0.95,
   word: 'clear' as const,

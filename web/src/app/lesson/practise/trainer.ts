@@ -2,7 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
-import { answerWords, bandsFor, DRILLS, PAIN_RISE, RUNGS, tagOn, testState } from '@vilko/core';
+import {
+  answerWords,
+  bandsFor,
+  DRILLS,
+  type MeasureId,
+  measureRow,
+  PAIN_RISE,
+  RUNGS,
+  tagOn,
+  testState,
+} from '@vilko/core';
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
@@ -171,7 +181,7 @@ export class Trainer {
   readonly drill = input<string>();
   readonly rung = input<string>();
   /** Without a drill: a measure and its band, from the address. */
-  readonly measure = input<string>();
+  readonly measure = input<MeasureId>();
   readonly lo = input<string>();
   readonly hi = input<string>();
   private readonly store = inject(Store);
@@ -256,7 +266,7 @@ export class Trainer {
   protected readonly shareBand = computed((): readonly [number | null, number | null] | null => {
     const t = this.task();
     if (!t) return null;
-    if (t.measure.startsWith('share.lead.')) return t.band;
+    if (measureRow(t.measure).share === 'level' && t.measure !== 'load.trail.max') return t.band;
     // a trail share turned round
     return t.measure === 'load.trail.max'
       ? [t.band[1] === null ? null : 100 - t.band[1], t.band[0] === null ? null : 100 - t.band[0]]
@@ -371,7 +381,7 @@ export class Trainer {
   protected freeEnd(key: 'lo' | 'hi', text: string): void {
     this.free({ [key]: text === '' ? null : Number(text) });
   }
-  protected free(change: { measure?: string; lo?: number | null; hi?: number | null }): void {
+  protected free(change: { measure?: MeasureId; lo?: number | null; hi?: number | null }): void {
     const [lo, hi] = this.freeBand();
     void this.router.navigate([], {
       queryParams: { measure: this.task()?.measure ?? this.measure(), lo, hi, ...change },

@@ -7,7 +7,7 @@ import { TryOut } from './try-out';
 const about = {
   with: 'Lead heel first',
   without: 'As usual',
-  measure: { of: 'swing' as const, id: 'share.lead.p7' },
+  measure: { of: 'swing' as const, id: 'share.lead.p7' as const },
   perArm: 4,
   warmUp: 1,
 };

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { DRILL_CAUTIONS } from '@vilko/core';
+import { DRILL_CAUTIONS, type MeasureId } from '@vilko/core';
 import { type Experiment, type NewExperiment, SHOT_NUMBERS, type ShotNumber, TRIALS, WARM_UP } from '@vilko/contract';
 import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
@@ -211,8 +211,8 @@ export class TryOut {
 
   protected begin(w: string, without: string, measure: string, perArm: number, warmUp: number): void {
     if (!w.trim()) return;
-    const [of, id] = measure.split(':') as ['swing' | 'ball', string];
-    const by: NewExperiment['measure'] = of === 'ball' ? { of, id: id as ShotNumber } : { of, id };
+    const [of, id] = measure.split(':') as ['swing', MeasureId] | ['ball', ShotNumber];
+    const by = { of, id } as NewExperiment['measure'];
     this.chosen.set(null);
     this.store.dispatch(
       TrialActions.begin({

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { measureRow, type Piece } from '@vilko/core';
+import { type MeasureId, measureRow, type Piece } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 import { figure } from '../../drawing/trace';
 
 /** One piece of evidence in words and figures. */
 export interface EvidenceRow {
-  readonly ids: readonly string[];
+  readonly ids: readonly MeasureId[];
   readonly words: string;
   readonly value: string;
   /** What would make it go away. */
@@ -76,6 +76,6 @@ export function goneWords(pieces: readonly Piece[]): string {
 })
 export class Evidence {
   readonly pieces = input.required<readonly Piece[]>();
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   protected readonly rows = computed(() => this.pieces().map(evidenceRow));
 }

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type CannotJudge, type EarlierCause, faultOf, SIGNS, walkBack, type Weighing } from '@vilko/core';
+import {
+  type CannotJudge,
+  type EarlierCause,
+  faultOf,
+  type MeasureId,
+  SIGNS,
+  walkBack,
+  type Weighing,
+} from '@vilko/core';
 import { evidenceRow } from './evidence';
 
 const FOUND = 0.5;
@@ -52,7 +60,7 @@ const FOUND = 0.5;
 })
 export class ISee {
   readonly weighed = input.required<readonly (Weighing | CannotJudge)[]>();
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   protected readonly signs = SIGNS;
   protected readonly seen = signal('');
   protected readonly sign = computed(() => SIGNS.find((s) => s.id === this.seen()) ?? null);
@@ -73,7 +81,7 @@ function causeWords({ fault, steps, says }: EarlierCause) {
       name,
       found: false,
       says: `cannot be judged here: ${says.reason}`,
-      ids: [] as readonly string[],
+      ids: [] as readonly MeasureId[],
     };
   const found = says.strength >= FOUND;
   const numbers = says.evidence.map((p) => {

@@ -1,5 +1,5 @@
 import { simulate } from '@vilko/core/golfer';
-import { patternOf, PATTERNS, writeBundle } from '@vilko/core';
+import { type MeasureId, patternOf, PATTERNS, writeBundle } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
 import { LessonActions } from '../../state/lesson';
@@ -104,7 +104,7 @@ describe('a swing read', () => {
     });
     it('lights the measures of an evidence under the pointer, and lets them go', async () => {
       const c = await openHouse().show(Reading, about({}));
-      const lit: (readonly string[])[] = [];
+      const lit: (readonly MeasureId[])[] = [];
       c.component.lit.subscribe((x) => lit.push(x));
       const row = c.all('vk-evidence [tabindex="0"]')[0]!;
       row.dispatchEvent(new Event('mouseenter'));

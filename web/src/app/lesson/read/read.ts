@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { EVENT_NAMES, type EventName } from '@vilko/core';
+import { EVENT_NAMES, type EventName, formatWords, type MeasureId } from '@vilko/core';
 import type { LessonFindings, Overruled, SwingHead } from '@vilko/contract';
 import { Rack } from '../../drawing/rack/rack';
 import { Score } from '../../drawing/score/score';
@@ -159,7 +159,7 @@ const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) ===
           <div class="col-span-3 grid place-items-center">
             <p class="max-w-[520px] text-18 leading-7">
               No swings in this lesson yet. Go to <strong>Record</strong> and let the pupil swing, or drop a recording
-              (C3D, CSV, NPZ) anywhere on this window.
+              ({{ formats }}) anywhere on this window.
             </p>
           </div>
         } @else {
@@ -193,6 +193,7 @@ export class Read {
   private readonly reader = inject(SwingReader);
   private readonly dialog = inject(Dialog);
 
+  protected readonly formats = formatWords();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   protected readonly error = this.store.selectSignal(lessonFeature.selectError);
   protected readonly rack = this.store.selectSignal(lessonFeature.selectRack);
@@ -396,7 +397,7 @@ export class Read {
   protected star(s: SwingHead): void {
     this.store.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
   }
-  protected light(measures: readonly string[]): void {
+  protected light(measures: readonly MeasureId[]): void {
     this.store.dispatch(ReadActions.light({ measures }));
   }
   protected choosePattern(pattern: string): void {

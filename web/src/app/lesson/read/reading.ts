@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ClubFindings, Overruled, SwingHead } from '@vilko/contract';
-import { ballAnswer, type FaultRule, faultOf, type Finding, type Pattern } from '@vilko/core';
+import { ballAnswer, faultOf, type FaultRule, type Finding, type MeasureId, type Pattern } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { DrillOffer } from './drill-offer';
 import { Evidence, goneWords } from './evidence';
@@ -164,7 +164,7 @@ export class Reading {
   /** What is found in the lesson's sets. */
   readonly sets = input<readonly ClubFindings[]>([]);
   readonly oneSwingForAll = input(false);
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   readonly patternChosen = output<string>();
   readonly schoolsAsked = output();
   readonly whatIfAsked = output();

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
 import type { SwingHead } from '@vilko/contract';
-import type { EventName } from '@vilko/core';
+import type { EventName, MeasureId } from '@vilko/core';
 import { ForceView } from '../../drawing/forces/force-view';
 import { Ledger } from '../../drawing/ledger/ledger';
 import type { ShortLength } from '../../drawing/ledger/ledger-rows';
@@ -84,6 +84,6 @@ export class UnderTrack {
   readonly ballAsked = output();
   readonly cursorMoved = output<number>();
   readonly marked = output<{ name: EventName; t: number; u: number }>();
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   protected readonly panels = PANELS;
 }

@@ -52,8 +52,8 @@ describe('what if', () => {
     expect(c.text()).toContain('Gone: shifts late.');
     expect(c.all('table tr').length).toBeGreaterThan(2);
     expect(c.text()).toMatch(/Crosses 50%, (top|impact)/);
-    expect(shown.at(-1)!.measures['share.lead.p6']!.value).toBeGreaterThan(
-      view.measures['share.lead.p6']!.value as number,
+    expect(shown.at(-1)!.measures['share.lead.p6'].value).toBeGreaterThan(
+      view.measures['share.lead.p6'].value as number,
     );
     await c.press('as it is');
     await c.set({});

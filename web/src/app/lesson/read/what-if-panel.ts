@@ -15,13 +15,14 @@ import {
   faultOf,
   isAltered,
   MEASURE_IDS,
+  type MeasureId,
   measureRow,
   MS_LIMITS,
   NOTHING_ALTERED,
   numberOf,
   SIZE_LIMITS,
-  type WhatIf,
   WHAT_IF_WORDS,
+  type WhatIf,
   type WhatIfPart,
   worthOf,
 } from '@vilko/core';
@@ -115,7 +116,7 @@ const MOST_ROWS = 8;
 export class WhatIfPanel {
   readonly view = input.required<ReadView>();
   readonly request = input.required<ReadRequest>();
-  readonly lit = output<readonly string[]>();
+  readonly lit = output<readonly MeasureId[]>();
   readonly closed = output();
   /** The altered swing, for the drawings; null while nothing is altered. */
   readonly shown = output<ReadView | null>();
@@ -210,7 +211,7 @@ export class WhatIfPanel {
     return MEASURE_IDS.flatMap((id) => {
       const [was, becomes, worth] = [numberOf(this.view().measures[id]), numberOf(altered.measures[id]), worthOf(id)];
       if (was === null || becomes === null || worth === null || Math.abs(becomes - was) < worth) return [];
-      const row = measureRow(id)!;
+      const row = measureRow(id);
       const unit = row.unit === '–' || row.unit === '0–1' || row.unit === 'P' ? '' : ` ${row.unit}`;
       return [
         {

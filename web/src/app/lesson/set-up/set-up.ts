@@ -1,3 +1,4 @@
+import { DEVICES } from '@vilko/core/vocabulary';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -10,7 +11,7 @@ import {
   type SetUpStep,
 } from '@vilko/contract';
 import { LessonNotes } from '../../office/lesson-notes';
-import { LESSON_MEASURES, measureName } from '../../office/words';
+import { LESSON_MEASURES, measureName, measureOf } from '../../office/words';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
@@ -180,7 +181,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           /></label>
           <label class="field mt-2">
             Judged by
-            <select #measure (change)="change({ measure: measure.value || null })">
+            <select #measure (change)="change({ measure: measureOf(measure.value) })">
               <option value="">nothing agreed yet</option>
               @for (m of measures; track m) {
                 <option [value]="m" [selected]="m === l.measure">{{ name(m) }}</option>
@@ -262,6 +263,7 @@ export class SetUp {
   protected readonly measures = LESSON_MEASURES;
   protected readonly footwear = FOOTWEAR;
   protected readonly name = measureName;
+  protected readonly measureOf = measureOf;
 
   protected readonly steps = computed(() => {
     const s = this.state();
@@ -296,7 +298,7 @@ export class SetUp {
       k.mass === null ? 'not weighed' : k.massWords,
       k.footCheck
         ? `feet ${Math.round(1000 * k.footCheck.lead.length)} and ${Math.round(1000 * k.footCheck.trail.length)} mm long`
-        : this.device()?.kind.startsWith('mat')
+        : this.device() && DEVICES[this.device()!.kind].soles
           ? 'the mat shows the feet'
           : 'feet not checked: positions in the foot are assumed',
       k.sides === null ? 'sides not checked' : k.sides ? 'lead and trail are right' : 'lead and trail were not right',

@@ -1,32 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Basis, capability, type DeviceKind, MEASURE_IDS } from '@vilko/core';
+import { type Basis, capability, DEVICE_KINDS, type DeviceKind, DEVICES, MEASURE_IDS } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { dateText } from '../words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { TableCsv } from '../../shell/table-csv';
 
-const SAYS: readonly { readonly kind: DeviceKind; readonly says: string }[] = [
-  { kind: 'mat-plates', says: 'everything: forces and torques of the plates, toes and heels of the mat' },
-  { kind: 'plates', says: 'forces, torques, shares, paths; positions in the foot after a foot check; no toe shares' },
-  {
-    kind: 'plate',
-    says: 'forces, torques, mass and the length of the path; shares rest on an assumed stance; nothing of one foot',
-  },
-  { kind: 'mat', says: 'shares, paths, feet, vertical forces; no sideways force, no torque' },
-  {
-    kind: 'boards',
-    says: 'shares, paths, vertical forces; positions in the foot assumed; no sideways force, no torque',
-  },
-];
 /** How many measures of the registry a kind of device gives, and how honestly. */
-const kindRow = ({ kind, says }: (typeof SAYS)[number]) => {
+const kindRow = (kind: DeviceKind) => {
   const count = (basis: Basis) => MEASURE_IDS.filter((id) => capability(kind, id).basis === basis).length;
   return {
     kind,
     words: deviceWords(kind),
-    says,
+    says: DEVICES[kind].says,
     measured: count('measured'),
     derived: count('derived'),
     absent: count('absent'),
@@ -140,7 +127,7 @@ export class Devices {
   protected readonly key = this.store.selectSignal(officeFeature.selectDeviceKey);
   protected readonly error = this.store.selectSignal(officeFeature.selectError);
   protected readonly words = deviceWords;
-  protected readonly kindRows = SAYS.map(kindRow);
+  protected readonly kindRows = DEVICE_KINDS.map(kindRow);
   protected readonly all = MEASURE_IDS.length;
   protected readonly date = dateText;
   protected readonly driftWords = computed(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { GLOSSARY, GLOSSARY_DEVICES, type GlossaryRow, PARTS } from '@vilko/core';
+import { DEVICE_KINDS, type DeviceKind, DEVICES, GLOSSARY, type GlossaryRow, PARTS } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Keys } from '../../shell/keys';
 import { TableCsv } from '../../shell/table-csv';
@@ -90,7 +90,7 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
 })
 export class MeasuresPage {
   protected readonly query = signal('');
-  protected readonly devices = GLOSSARY_DEVICES;
+  protected readonly devices = DEVICE_KINDS;
   protected readonly all = GLOSSARY.length;
   protected readonly mark = MARK;
   protected readonly words = deviceWords;
@@ -110,7 +110,7 @@ export class MeasuresPage {
       },
     ]);
   }
-  protected short(device: (typeof GLOSSARY_DEVICES)[number]): string {
-    return device === 'mat-plates' ? 'mat+plates' : device;
+  protected short(device: DeviceKind): string {
+    return DEVICES[device].short;
   }
 }

@@ -4,7 +4,9 @@ import {
   type BandFit,
   bandProblem,
   type ClubBand,
+  isMeasureId,
   MEASURE_IDS,
+  type MeasureId,
   measureRow,
   MEASURES,
   worthOf,
@@ -15,7 +17,7 @@ import { TableCsv } from '../../shell/table-csv';
 
 /** A change of one band: an edge, a weight, or the words. */
 export interface BandChange {
-  readonly measure: string;
+  readonly measure: MeasureId;
   readonly change: Partial<Pick<Band, 'ideal' | 'tolerated' | 'weight' | 'why' | 'sure'>>;
 }
 
@@ -123,7 +125,7 @@ type Edge = 0 | 1;
           class="rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
           #add
           aria-label="Add a band for a measure"
-          (change)="added.emit(add.value); add.value = ''"
+          (change)="addBand(add.value); add.value = ''"
         >
           <option value="">…</option>
           @for (m of addable(); track m.id) {
@@ -140,8 +142,8 @@ export class BandTable {
   readonly fits = input<readonly BandFit[]>([]);
   readonly editable = input(false);
   readonly changed = output<BandChange>();
-  readonly dropped = output<string>();
-  readonly added = output<string>();
+  readonly dropped = output<MeasureId>();
+  readonly added = output<MeasureId>();
   readonly refused = output<string>();
   protected readonly edges: readonly Edge[] = [0, 1];
   protected readonly number = (v: number | null, unit: string): string =>
@@ -177,7 +179,10 @@ export class BandTable {
     return MEASURES.filter((m) => worthOf(m.id) !== null && !taken.has(m.id));
   });
 
-  protected edge(measure: string, e: Edge, box: HTMLInputElement): void {
+  protected addBand(value: string): void {
+    if (isMeasureId(value)) this.added.emit(value);
+  }
+  protected edge(measure: MeasureId, e: Edge, box: HTMLInputElement): void {
     const b = this.bands().find((x) => x.measure === measure)!;
     const value = box.value.trim() === '' ? null : Number(box.value);
     const ideal: [number | null, number | null] = e === 0 ? [value, b.ideal[1]] : [b.ideal[0], value];
@@ -189,7 +194,7 @@ export class BandTable {
     }
     this.changed.emit({ measure, change: { ideal, tolerated: undefined } });
   }
-  protected weight(measure: string, box: HTMLInputElement, was: number): void {
+  protected weight(measure: MeasureId, box: HTMLInputElement, was: number): void {
     const weight = Number(box.value);
     if (!(weight > 0 && weight <= 100)) {
       box.value = String(was);

@@ -1,4 +1,12 @@
-import { type Band, type ClubBand, type ClubClass, measureRow, type Pattern, worthOf } from '@vilko/core';
+import {
+  type Band,
+  type ClubBand,
+  type ClubClass,
+  type MeasureId,
+  measureRow,
+  type Pattern,
+  worthOf,
+} from '@vilko/core';
 
 /**
  * A pattern with one band changed for one club. What stood for other clubs too keeps standing for them: the club gets
@@ -19,12 +27,12 @@ export function withBand(p: Pattern, inForce: ClubBand, club: ClubClass, change:
 }
 
 /** The band that stands for a club by itself; null where it is made from those of other clubs. */
-function bandFor(p: Pattern, measure: string, club: ClubClass): Band | null {
+function bandFor(p: Pattern, measure: MeasureId, club: ClubClass): Band | null {
   const named = p.bands.find((b) => b.measure === measure && b.clubs?.includes(club));
   return named ?? p.bands.find((b) => b.measure === measure && !b.clubs) ?? null;
 }
 
-export function withoutBand(p: Pattern, measure: string, club: ClubClass): Pattern {
+export function withoutBand(p: Pattern, measure: MeasureId, club: ClubClass): Pattern {
   const shared = bandFor(p, measure, club);
   if (!shared) return p;
   const others = (shared.clubs ?? p.clubs).filter((c) => c !== club);
@@ -32,7 +40,7 @@ export function withoutBand(p: Pattern, measure: string, club: ClubClass): Patte
 }
 
 /** A new band about a value, two worths to either side. */
-export function withNewBand(p: Pattern, measure: string, club: ClubClass, about: number): Pattern {
+export function withNewBand(p: Pattern, measure: MeasureId, club: ClubClass, about: number): Pattern {
   const worth = worthOf(measure) ?? 1;
   const band: Band = {
     measure,

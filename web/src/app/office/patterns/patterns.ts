@@ -9,6 +9,7 @@ import {
   compare,
   type Dispute,
   DISPUTES,
+  type MeasureId,
   numberOf,
   type Pattern,
   patternOf,
@@ -310,7 +311,7 @@ export class Patterns {
     if (inForce) this.edit(withBand(this.pattern(), inForce, this.club(), change), step);
   }
   /** An edge follows the pointer; it never passes the other edge. */
-  protected drag({ measure, edge, value }: { measure: string; edge: 'lower' | 'upper'; value: number }): void {
+  protected drag({ measure, edge, value }: { measure: MeasureId; edge: 'lower' | 'upper'; value: number }): void {
     const b = this.bands().find((x) => x.measure === measure);
     if (!b) return;
     const [lo, hi] = b.ideal;
@@ -322,10 +323,10 @@ export class Patterns {
     this.change({ measure, change: { ideal, tolerated: undefined } }, !this.dragging);
     this.dragging = true;
   }
-  protected without(measure: string): Pattern {
+  protected without(measure: MeasureId): Pattern {
     return withoutBand(this.pattern(), measure, this.club());
   }
-  protected add(measure: string): void {
+  protected add(measure: MeasureId): void {
     if (!measure) return;
     const about = numberOf(this.model()?.view.measures[measure]) ?? 0;
     this.edit(withNewBand(this.pattern(), measure, this.club(), about));

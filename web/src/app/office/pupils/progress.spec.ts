@@ -9,7 +9,7 @@ const set = (lessonId: string, day: number, mean: number, sd: number, n = 8) => 
   mean,
   sd,
 });
-const measure = { measure: 'share.lead.p7', words: 'Lead share, impact', unit: '%' };
+const measure = { measure: 'share.lead.p7' as const, words: 'Lead share, impact', unit: '%' };
 const drill = {
   ...measure,
   drill: 'tap-after',

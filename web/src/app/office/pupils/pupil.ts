@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil, NO_PROFILE, standardFor } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, type ClubClass, faultOf } from '@vilko/core';
+import { bandsFor, type ClubClass, faultOf, type MeasureId } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -12,7 +12,7 @@ import { selectOwnPatterns } from '../../state/patterns';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { LessonNotes } from '../lesson-notes';
-import { dateText, LESSON_MEASURES, measureName, shortDate } from '../words';
+import { dateText, LESSON_MEASURES, measureName, measureOf, shortDate } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -39,7 +39,7 @@ import { TableCsv } from '../../shell/table-csv';
         @if (starting()) {
           <form
             class="mt-3 flex items-end gap-4 border-y border-rules py-3"
-            (submit)="$event.preventDefault(); begin(p.id, aim.value, measure.value, shoes.value)"
+            (submit)="$event.preventDefault(); begin(p.id, aim.value, measureOf(measure.value), shoes.value)"
           >
             <label class="field flex-1"
               >Aim of this lesson<input #aim maxlength="400" [value]="p.lessons[0]?.aim ?? ''"
@@ -251,6 +251,7 @@ export class PupilPage {
   protected readonly short = shortDate;
   protected readonly entry = entryWords;
   protected readonly name = measureName;
+  protected readonly measureOf = measureOf;
   protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
   protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
   protected readonly dashboard = computed(() => (this.board()?.id === this.pupilId() ? this.board()!.dashboard : null));
@@ -363,12 +364,12 @@ export class PupilPage {
   protected shoeWords(before: string | undefined, now: string): string | null {
     return before && before !== now ? `Last time it was ${before}: comparisons across footwear will say so.` : null;
   }
-  protected begin(pupilId: string, aim: string, measure: string, footwear: string): void {
+  protected begin(pupilId: string, aim: string, measure: MeasureId | null, footwear: string): void {
     this.store.dispatch(
       OfficeActions.startLesson({
         pupilId,
         aim,
-        measure: measure || null,
+        measure,
         footwear: footwear as LessonHead['footwear'],
       }),
     );

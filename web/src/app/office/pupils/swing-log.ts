@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
-import { faultOf, FEW_POINTS, measureRow, MEASURES, relationOf } from '@vilko/core';
+import { faultOf, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '../../drawing/trace';
@@ -184,7 +184,7 @@ export class SwingLog {
   protected readonly values = signal<ReadonlyMap<string, number | null> | null>(null);
   protected readonly refused = signal<string | null>(null);
   protected readonly filter = signal<SwingFilter>(NO_FILTER);
-  protected readonly measure = signal('share.lead.p7');
+  protected readonly measure = signal<MeasureId>('share.lead.p7');
   protected readonly result = signal<ShotNumber>('lowPoint');
   protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? '');
   protected readonly shown = computed(() => filtered(this.swings() ?? [], this.filter()).reverse());
@@ -202,7 +202,7 @@ export class SwingLog {
     'Ball',
     this.measureRow().words,
   ]);
-  private readonly measureRow = computed(() => measureRow(this.measure())!);
+  private readonly measureRow = computed(() => measureRow(this.measure()));
 
   /** Only what occurs can be chosen. */
   protected readonly choices = computed(() => {
@@ -288,12 +288,10 @@ export class SwingLog {
     });
     effect((clean) => {
       this.values.set(null);
-      const sub = this.api
-        .swingValues(this.pupilId(), this.measure())
-        .subscribe({
-          next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))),
-          error: () => this.values.set(null),
-        });
+      const sub = this.api.swingValues(this.pupilId(), this.measure()).subscribe({
+        next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))),
+        error: () => this.values.set(null),
+      });
       clean(() => sub.unsubscribe());
     });
   }

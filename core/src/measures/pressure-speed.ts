@@ -1,0 +1,63 @@
+import { derivative, firstPassage, greatest, mapSeries, negated, type Series } from '../signal/series.js';
+import { addressSd, FLOOR, type SwingContext, timeOfEvent } from './context.js';
+import { type Found, once, withPhase } from './row.js';
+
+const PUSH_FROM = 60;
+const NO_PATH = 'the path has a break there';
+const SPEED = { unit: 'm/s', signals: ['pressure'], formula: 'dCOP/dt by central differences', worth: 0.1 } as const;
+
+/** How fast the pressure moves. */
+export const PRESSURE_SPEED = [
+  ...withPhase({
+    id: 'cop.speed.load',
+    part: 'Going back',
+    words: 'Pressure speed, back',
+    definition: 'Greatest speed of the pressure away from the target going back.',
+    ...SPEED,
+    devices: 'shares',
+    events: ['p1', 'p4'],
+    sized: 'whole',
+    find: (c) => fastest(c, negated(velocity(c).y), timeOfEvent(c, 'p1'), timeOfEvent(c, 'p4')),
+  }),
+  ...withPhase({
+    id: 'cop.speed.shift',
+    part: 'Coming down',
+    words: 'Pressure speed, shift',
+    definition: 'Greatest speed of the pressure toward the target, P3–P7.',
+    ...SPEED,
+    devices: 'wholePath',
+    events: ['p3', 'p7'],
+    sized: 'whole',
+    find: (c) => fastest(c, velocity(c).y, timeOfEvent(c, 'p3'), timeOfEvent(c, 'p7')),
+  }),
+  ...withPhase({
+    id: 'cop.speed.push',
+    part: 'Through',
+    words: 'Pressure speed, push back',
+    definition: 'Greatest speed of the pressure away from target and ball after 60% lead share.',
+    ...SPEED,
+    signals: ['pressure', 'loads'],
+    devices: 'shares',
+    events: ['p1', 'p7', 'p8'],
+    sized: 'whole',
+    find: fastestPush,
+  }),
+];
+
+const velocity = once((c: SwingContext) => {
+  const y = derivative(c.ground.path.y);
+  return { x: derivative(c.ground.path.x), y, u: Math.max(FLOOR.copSpeed, addressSd(c, y)) };
+});
+
+function fastest(c: SwingContext, s: Series, a: number, b: number): Found {
+  const p = greatest(s, a, b);
+  return p ? { t: p.t, v: p.v, u: velocity(c).u } : { none: NO_PATH };
+}
+
+function fastestPush(c: SwingContext): Found {
+  const { x, y } = velocity(c);
+  const away = mapSeries(y, (v, k) => Math.hypot(Math.max(-x.v[k]!, 0), Math.max(-v, 0)));
+  const p8 = timeOfEvent(c, 'p8');
+  const from = c.trailMax && firstPassage(c.signals.share, PUSH_FROM, 'up', c.trailMax.t, p8);
+  return from ? fastest(c, away, from, p8) : { none: 'the lead share never passes 60%' };
+}
