@@ -76,7 +76,7 @@ export default ts.config(
       ),
     ],
   ),
-  forbid(['server/src/routes/**/*.ts'], [no(['drizzle-orm*', '**/db/schema*'], 'routes never import Drizzle')]),
+  forbid(['server/src/**/*-routes.ts'], [no(['drizzle-orm*', '**/db/schema*'], 'routes never import Drizzle')]),
   forbid(
     ['web/src/app/drawing/**/*.ts'],
     [no(['@ngrx/*', '**/state/lesson', '**/state/read', '**/state/api', '**/state/live'], 'drawing knows no store')],

@@ -31,7 +31,7 @@ const targets = {
       outfile: at('server/dist/main.mjs'),
       external: ['@electric-sql/pglite', 'pg-native', 'pdfmake'],
     },
-    { entryPoints: [at('server/src/analysis/import-worker.ts')], outfile: at('server/dist/import-worker.mjs') },
+    { entryPoints: [at('server/src/swings/prepare-worker.ts')], outfile: at('server/dist/prepare-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
   ],

@@ -1,11 +1,10 @@
+import { BAY_STATES } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Device } from './lesson.js';
 import { PracticeTask } from './practice.js';
 import { ClubClass, Handed } from './pupil.js';
 import { SetUpState } from './set-up.js';
 import { INTENTS, SwingHead, SwingKind, SWING_TAGS } from './swing.js';
-
-export const BAY_STATES = ['idle', 'armed', 'recording', 'found'] as const;
 
 /** The device in the bay, as it introduced itself and as it behaves. */
 export const BayDevice = z.object({
@@ -22,6 +21,7 @@ export type BayDevice = z.infer<typeof BayDevice>;
 
 /** The bay's state: whose lesson, which club, armed or not, what the device does. */
 export const Bay = z.object({
+  id: z.string(),
   name: z.string(),
   lessonId: z.string().nullable(),
   handed: Handed,
@@ -43,6 +43,11 @@ export const Bay = z.object({
   notice: z.string().nullable(),
 });
 export type Bay = z.infer<typeof Bay>;
+
+/** A bay of the house. */
+export const BayHead = z.object({ id: z.string(), name: z.string() });
+export type BayHead = z.infer<typeof BayHead>;
+export const NewBay = z.object({ name: z.string().trim().min(1).max(40) });
 
 export const BayChange = z.object({
   lessonId: z.string().nullable().optional(),

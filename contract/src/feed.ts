@@ -1,4 +1,5 @@
-import { EXTRA_CHANNELS } from '@vilko/core/vocabulary';
+import { ASKED, EXTRA_CHANNELS } from '@vilko/core/vocabulary';
+export { ASKED, type Asked } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Device } from './lesson.js';
 import { ClubClass, Handed } from './pupil.js';
@@ -28,10 +29,6 @@ export const Hello = z.object({
   }),
 });
 export type Hello = z.infer<typeof Hello>;
-
-/** What a pupil is asked to do during set-up; a stand-in for one does it. */
-export const ASKED = ['swing', 'away', 'stand', 'rock lead', 'rock trail', 'all lead', 'all trail', 'middle'] as const;
-export type Asked = (typeof ASKED)[number];
 
 /** What the server tells a device about who stands on it and what they were asked to do; a real device may ignore it. */
 export const WhoStands = z.object({

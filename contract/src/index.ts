@@ -16,3 +16,8 @@ export * from './problem.js';
 export * from './pattern.js';
 export * from './judgement.js';
 export * from './standard.js';
+export * from './measure-id.js';
+export * from './endpoints/endpoint.js';
+export { BAY_SOCKETS } from './endpoints/bays.js';
+export { SHARED } from './endpoints/shared.js';
+export { type EndpointName, ENDPOINTS, type Endpoints } from './endpoints/table.js';

@@ -1,4 +1,4 @@
-import { FootCheck } from '@vilko/core/vocabulary';
+import { FootCheck, SET_UP_ACTS, SET_UP_STEPS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 
 /** What the set-up of a lesson found, as it is kept with the lesson. */
@@ -17,8 +17,7 @@ export const SetUpRecord = z.object({
 });
 export type SetUpRecord = z.infer<typeof SetUpRecord>;
 
-export const SET_UP_STEPS = ['device', 'zero', 'mass', 'lead foot', 'trail foot', 'sides', 'ready'] as const;
-export type SetUpStep = (typeof SET_UP_STEPS)[number];
+export { SET_UP_STEPS, type SetUpStep } from '@vilko/core/vocabulary';
 
 /** Where the guided sequence is, several times a second. */
 export const SetUpState = z.object({
@@ -51,5 +50,5 @@ export const SetUpState = z.object({
 export type SetUpState = z.infer<typeof SetUpState>;
 
 /** What the instructor may do during the sequence. */
-export const SetUpAct = z.object({ act: z.enum(['start', 'skip', 'again', 'stop', 'use']) });
+export const SetUpAct = z.object({ act: z.enum(['start', 'stop', ...SET_UP_ACTS]) });
 export type SetUpAct = z.infer<typeof SetUpAct>;

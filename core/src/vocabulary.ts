@@ -2,4 +2,5 @@
 export * from './recording/recording.js';
 export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
+export * from './live/words.js';
 export { EVENT_NAMES, EVENT_WORDS, type EventName } from './events/event.js';

@@ -17,7 +17,7 @@ test.describe('with a device in the bay', () => {
     page,
     request,
   }) => {
-    await request.put('/api/bay', { data: { lessonId: 'lesson-maren' } });
+    await request.put('/api/bays/bay-3', { data: { lessonId: 'lesson-maren' } });
     await page.goto('/');
     await expect(page).toHaveURL(/lesson-maren\/record/);
     await expect(page.getByText('Armed', { exact: true })).toBeVisible();

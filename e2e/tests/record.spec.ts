@@ -75,7 +75,7 @@ test('Record without a device says so, and takes a recording made elsewhere', as
   await expect
     .poll(
       async () =>
-        ((await (await request.get('/api/bay')).json()) as { device: { connected: boolean } | null }).device
+        ((await (await request.get('/api/bays/bay-3')).json()) as { device: { connected: boolean } | null }).device
           ?.connected ?? false,
     )
     .toBe(false);

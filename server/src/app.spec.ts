@@ -122,7 +122,7 @@ describe('the server', () => {
   });
 
   it('finds a swing in a live stream, stores it, counts what was lost, and shows the stance on the way', async () => {
-    await app.bay.change({ lessonId: 'l', club: 'iron', clubName: '7-iron', armed: true });
+    await app.bays.first().change({ lessonId: 'l', club: 'iron', clubName: '7-iron', armed: true });
     const heard: LiveMessage[] = [];
     let pictures = 0;
     let lastLead = 0;
@@ -176,14 +176,14 @@ describe('the server', () => {
     const swing = heard.find((m) => m.type === 'swing');
     expect(swing?.type === 'swing' && swing.swing.mainFault).toBe('no-load');
     expect((await lesson()).rack.some((s) => swing?.type === 'swing' && s.id === swing.swing.id)).toBeTrue();
-    expect(app.bay.state().device?.lost).toBe(3);
+    expect(app.bays.first().state().device?.lost).toBe(3);
     expect(heard.some((m) => m.type === 'bay' && m.bay.state === 'recording')).toBeTrue();
     expect(pictures).toBeGreaterThan(10);
     expect(lastLead).toBeGreaterThan(100);
     device.close();
     const gone = Date.now() + 5000;
-    while (app.bay.state().device?.connected && Date.now() < gone) await new Promise((r) => setTimeout(r, 20));
-    expect(app.bay.state().device?.connected).toBeFalse();
+    while (app.bays.first().state().device?.connected && Date.now() < gone) await new Promise((r) => setTimeout(r, 20));
+    expect(app.bays.first().state().device?.connected).toBeFalse();
     viewer.close();
   }, 40_000);
 

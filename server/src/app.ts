@@ -5,59 +5,58 @@ import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import websocket from '@fastify/websocket';
-import { VilkoError } from '@vilko/core';
 import Fastify, { type FastifyInstance } from 'fastify';
-import {
-  hasZodFastifySchemaValidationErrors,
-  jsonSchemaTransform,
-  serializerCompiler,
-  validatorCompiler,
-} from 'fastify-type-provider-zod';
-import { swingService } from './analysis/swing-service.js';
+import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { guard } from './auth/guard.js';
 import { signIn } from './auth/sign-in.js';
-import { type BayHandle, openBay } from './bays/bay.js';
-import { experimentRepository } from './db/experiments.js';
-import { filmRepository } from './db/films.js';
-import { houseRepository } from './db/house.js';
-import { patternRepository } from './db/patterns.js';
-import { patternService } from './judging/pattern-service.js';
-import { patternRoutes } from './routes/patterns.js';
-import { practiceRepository } from './db/practice.js';
-import { pupilRepository } from './db/pupils.js';
+import type { BayServices } from './bays/bay.js';
+import { bayRepository } from './bays/bay-repository.js';
+import { bayRoutes } from './bays/bay-routes.js';
+import { baySockets } from './bays/bay-sockets.js';
+import { type Bays, openBays } from './bays/bays.js';
 import type { OpenDatabase } from './db/open.js';
 import type { DemoShelves } from './demo/seed.js';
-import { shareRepository } from './db/shares.js';
-import { shotRepository } from './db/shots.js';
-import { swingRepository } from './db/swings.js';
-import { filmService } from './films/film-service.js';
-import { filmStore } from './films/film-store.js';
+import { apiPage } from './house/api-page.js';
 import { backups as openBackups } from './house/backups.js';
-import { pupilArchive } from './pupils/pupil-archive.js';
-import { pupilService } from './pupils/pupil-service.js';
-import { apiPage } from './routes/api-page.js';
-import { bayRoutes } from './routes/bay.js';
-import { filmRoutes } from './routes/films.js';
-import { houseRoutes, settingsOf } from './routes/house.js';
-import { lessonRoutes } from './routes/lessons.js';
+import { houseRepository } from './house/house-repository.js';
+import { houseRoutes, settingsOf } from './house/house-routes.js';
+import { pupilArchive } from './house/pupil-archive.js';
+import { sayErrors } from './http/errors.js';
+import { logOptions } from './http/log.js';
+import { API } from './http/serve.js';
+import { findingsService } from './judging/findings-service.js';
+import { patternRepository } from './judging/pattern-repository.js';
+import { patternRoutes } from './judging/pattern-routes.js';
+import { patternService } from './judging/pattern-service.js';
+import { lessonRoutes } from './lessons/lesson-routes.js';
+import { dashboardService } from './practice/dashboard-service.js';
+import { experimentRepository } from './practice/experiment-repository.js';
 import { experimentService } from './practice/experiment-service.js';
+import { practiceRepository } from './practice/practice-repository.js';
+import { practiceRoutes } from './practice/practice-routes.js';
 import { practiceService } from './practice/practice-service.js';
-import { experimentRoutes } from './routes/experiments.js';
-import { practiceRoutes } from './routes/practice.js';
-import { openOutbox } from './reports/outbox.js';
-import { reportService } from './reports/report-service.js';
+import { pupilRepository } from './pupils/pupil-repository.js';
+import { pupilRoutes } from './pupils/pupil-routes.js';
+import { pupilService } from './pupils/pupil-service.js';
 import { originOf } from './reports/origin.js';
+import { openOutbox } from './reports/outbox.js';
+import { reportRoutes } from './reports/report-routes.js';
+import { reportService } from './reports/report-service.js';
+import { shareRepository } from './reports/share-repository.js';
 import { shareService } from './reports/share-service.js';
-import { reportRoutes } from './routes/reports.js';
-import { pupilRoutes } from './routes/pupils.js';
-import { sharedRoutes, shareRoutes } from './routes/shares.js';
-import { shotRoutes } from './routes/shots.js';
-import { swingRoutes } from './routes/swings.js';
-import { shotService } from './shots/shot-service.js';
+import { sharedRoutes } from './reports/shared-routes.js';
+import { filmRepository } from './swings/film-repository.js';
+import { filmService } from './swings/film-service.js';
+import { filmStore } from './swings/film-store.js';
+import { shotRepository } from './swings/shot-repository.js';
+import { shotService } from './swings/shot-service.js';
+import { swingRepository } from './swings/swing-repository.js';
+import { swingRoutes } from './swings/swing-routes.js';
+import { swingService } from './swings/swing-service.js';
 
 export interface App {
   readonly fastify: FastifyInstance;
-  readonly bay: BayHandle;
+  readonly bays: Bays;
   /** Where a sample world would go. */
   readonly demo: DemoShelves;
 }
@@ -67,18 +66,12 @@ export interface AppOptions {
   readonly web: string;
   /** The server listens beyond this machine: signing in is needed. */
   readonly signIn?: boolean;
+  /** Folder of the log; without it only errors are said. */
+  readonly log?: string;
 }
 
-const BAY = 'Bay 3';
-
-const REFUSALS: Readonly<Record<number, string>> = {
-  413: 'The file is larger than this server takes.',
-  429: 'Too many tries: wait a minute, then try again.',
-};
-
 /** Everything the server keeps, by table. */
-export function openTables(database: OpenDatabase) {
-  const { db } = database;
+export function openTables({ db }: OpenDatabase) {
   return {
     pupils: pupilRepository(db),
     swings: swingRepository(db),
@@ -89,11 +82,13 @@ export function openTables(database: OpenDatabase) {
     practice: practiceRepository(db),
     shares: shareRepository(db),
     experiments: experimentRepository(db),
+    bays: bayRepository(db),
   };
 }
+type Tables = ReturnType<typeof openTables>;
 
 /** The key with which a device on another machine may speak; made once. */
-async function deviceKeyOf(house: ReturnType<typeof houseRepository>): Promise<string> {
+async function deviceKeyOf(house: Tables['house']): Promise<string> {
   const kept = await house.get<string>('device-key');
   if (kept) return kept;
   const made = randomBytes(16).toString('hex');
@@ -101,9 +96,9 @@ async function deviceKeyOf(house: ReturnType<typeof houseRepository>): Promise<s
   return made;
 }
 
-/** Builds the server over an open database. */
-export async function buildApp(database: OpenDatabase, { web, signIn: needed = false }: AppOptions): Promise<App> {
-  const fastify = Fastify({ logger: false, routerOptions: { maxParamLength: 200 } });
+/** What every plug-in rests on: headers, checks, description, sockets, bytes. */
+async function prepareServer(log: string | undefined): Promise<FastifyInstance> {
+  const fastify = Fastify({ ...logOptions(log ?? null), routerOptions: { maxParamLength: 200 } });
   fastify.setValidatorCompiler(validatorCompiler);
   fastify.setSerializerCompiler(serializerCompiler);
   await fastify.register(helmet, {
@@ -128,31 +123,12 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     { parseAs: 'buffer', bodyLimit: 256 << 20 },
     (_, body, done) => done(null, body),
   );
+  sayErrors(fastify);
+  return fastify;
+}
 
-  fastify.setErrorHandler((error, _request, reply) => {
-    if (error instanceof VilkoError)
-      return reply.code(422).send({
-        code: error.code,
-        message: `${error.message}.`,
-        ...(error.position ? { position: error.position } : {}),
-        kept:
-          error.code === 'bad-option'
-            ? 'Nothing was changed.'
-            : 'Everything recorded before is kept; nothing of this file was stored.',
-      });
-    if (hasZodFastifySchemaValidationErrors(error))
-      return reply.code(400).send({
-        code: 'bad-request',
-        message: `The request was not understood: ${error.validation.map((v) => `${v.instancePath.slice(1)} ${v.message}`).join('; ')}.`,
-      });
-    const status = (error as { statusCode?: number }).statusCode ?? 500;
-    if (status >= 500) console.error(error);
-    return reply
-      .code(status)
-      .send({ code: 'server', message: REFUSALS[status] ?? 'The server could not do this; nothing was changed.' });
-  });
-
-  const tables = openTables(database);
+/** What is done with what is kept, each service on those below it. */
+function openServices(database: OpenDatabase, tables: Tables, addresses: () => string | null) {
   const { pupils, swings, shots, films, house } = tables;
   const store = filmStore(database.folder);
   const outbox = openOutbox(database.folder);
@@ -161,76 +137,117 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     ...tables,
     standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }),
   });
-  const filmsOf = filmService(swings, films, store);
-  const shotsOf = shotService(pupils, swings, shots);
+  const findings = findingsService(service);
   const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
-  const reports = reportService(pupils, tables.practice, service, outbox, store);
+  const reports = reportService({ pupils, practice: tables.practice, swings: service, findings, outbox, store });
   const practice = practiceService(pupils, tables.practice, service, store);
-  const links = shareService(tables.shares, pupils, tables.practice, practice, reports, () =>
+  return {
+    store,
+    patterns,
+    swings: service,
+    findings,
+    films: filmService(swings, films, store),
+    shots: shotService(pupils, swings, shots),
+    archive,
+    backups: openBackups(database.folder, pupils, archive),
+    reports,
+    practice,
+    dashboard: dashboardService(pupils, service, tables.practice),
+    experiments: experimentService(tables.experiments, service),
+    shares: shareService({
+      shares: tables.shares,
+      pupils,
+      entries: tables.practice,
+      practice,
+      reports,
+      origin: addresses,
+    }),
+  };
+}
+type Services = ReturnType<typeof openServices>;
+
+/** What a bay asks of the rest of the server. */
+const bayServices = (
+  { pupils, house }: Tables,
+  { swings, shots }: Services,
+  failed: (e: unknown) => void,
+): BayServices => ({
+  store: async (rec, arrival) => {
+    const swing = await swings.store(rec, { ...arrival, source: 'bay', file: null });
+    return swing && (await shots.matchSwing(swing.id)) ? swings.head(swing.id) : swing;
+  },
+  lesson: async (lessonId) => {
+    const found = await pupils.lesson(lessonId);
+    return found && { pupil: found.pupil, setUp: found.head.setUp };
+  },
+  keepSetUp: async (lessonId, setUp) => {
+    await pupils.changeLesson(lessonId, { setUp });
+  },
+  sawDevice: ({ name, kind, rate, health }) => house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) }),
+  failed,
+});
+
+/** Builds the server over an open database. */
+export async function buildApp(database: OpenDatabase, { web, signIn: needed = false, log }: AppOptions): Promise<App> {
+  const fastify = await prepareServer(log);
+  const tables = openTables(database);
+  const { pupils, house } = tables;
+  const services = openServices(database, tables, () =>
     originOf(fastify.addresses().filter((a) => typeof a !== 'string')),
   );
-  const backups = openBackups(database.folder, pupils, archive);
   const deviceKey = await deviceKeyOf(house);
-  const bay = openBay(BAY, {
-    store: async (rec, arrival) => {
-      const swing = await service.store(rec, { ...arrival, source: 'bay', file: null });
-      return swing && (await shotsOf.matchSwing(swing.id)) ? service.head(swing.id) : swing;
+  const bays = await openBays(
+    tables.bays,
+    bayServices(tables, services, (e) => fastify.log.error(e)),
+  );
+  const people = pupilService({
+    pupils,
+    archive: services.archive,
+    backups: services.backups,
+    moved: async (from, to) => {
+      await tables.practice.move(from, to);
     },
-    lesson: async (lessonId) => {
-      const found = await pupils.lesson(lessonId);
-      return found && { pupil: found.pupil, setUp: found.head.setUp };
-    },
-    keepSetUp: async (lessonId, setUp) => {
-      await pupils.changeLesson(lessonId, { setUp });
-    },
-    sawDevice: ({ name, kind, rate, health }) => house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) }),
+    bayName: () => bays.first().state().name,
   });
-  await guard(fastify, signIn(house), needed, deviceKey);
-  await fastify.register((scope, _options, done) => {
-    scope.get('/api/health', { schema: { summary: 'Whether the server answers' } }, () => ({ ok: true }));
-    pupilRoutes(
-      scope,
-      pupils,
-      pupilService({ ...tables, swings: service, archive, backups, bayName: BAY }),
-      service,
-      bay,
-    );
-    lessonRoutes(scope, pupils, service);
-    reportRoutes(scope, reports, links);
-    shareRoutes(scope, links);
-    sharedRoutes(scope, links, reports);
-    practiceRoutes(scope, practice);
-    experimentRoutes(scope, experimentService(tables.experiments, service));
-    patternRoutes(scope, patterns);
-    swingRoutes(scope, service);
-    shotRoutes(scope, shotsOf, service, bay);
-    filmRoutes(scope, filmsOf);
-    bayRoutes(scope, bay);
-    houseRoutes(scope, house, backups, bay, deviceKey);
-    apiPage(scope);
-    done();
-  });
-  const hasWeb = existsSync(join(web, 'index.html'));
-  // films are sent in ranges by the same plug-in that serves the application
-  await fastify.register(fastifyStatic, {
-    root: hasWeb ? web : store.folder,
-    serve: hasWeb,
-    wildcard: false,
-    maxAge: '1h',
-  });
-  if (hasWeb) {
-    const index = readFileSync(join(web, 'index.html'));
-    // deep links: every other path is the application's own
-    fastify.setNotFoundHandler((request, reply) =>
-      request.url.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.url.split('?')[0]!)
-        ? reply.code(404).send({ code: 'not-found', message: 'There is nothing at this address.' })
-        : reply.type('text/html').header('cache-control', 'no-cache').send(index),
-    );
-  }
-  fastify.addHook('onClose', () => bay.close());
+  await guard(fastify, { auth: signIn(house), needed, deviceKey });
+  const prefix = API;
+  await fastify.register(pupilRoutes, { prefix, pupils, service: people, changed: () => bays.refresh() });
+  await fastify.register(lessonRoutes, { prefix, pupils, ...services });
+  await fastify.register(swingRoutes, { prefix, ...services });
+  await fastify.register(practiceRoutes, { prefix, ...services });
+  await fastify.register(reportRoutes, { prefix, ...services });
+  await fastify.register(sharedRoutes, { prefix, ...services });
+  await fastify.register(patternRoutes, { prefix, ...services });
+  await fastify.register(bayRoutes, { prefix, bays });
+  await fastify.register(baySockets, { prefix, bays, ...services });
+  await fastify.register(houseRoutes, { prefix, house, backups: services.backups, bays, deviceKey });
+  await fastify.register(apiPage, { prefix });
+  await serveWeb(fastify, web, services.store.folder);
+  fastify.addHook('onClose', () => bays.close());
   return {
     fastify,
-    bay,
-    demo: { pupils, service, shots, films: filmsOf, practice: tables.practice, experiments: tables.experiments },
+    bays,
+    demo: {
+      pupils,
+      service: services.swings,
+      shots: tables.shots,
+      films: services.films,
+      practice: tables.practice,
+      experiments: tables.experiments,
+    },
   };
+}
+
+/** The application's own files, and films in ranges by the same plug-in. */
+async function serveWeb(fastify: FastifyInstance, web: string, films: string): Promise<void> {
+  const hasWeb = existsSync(join(web, 'index.html'));
+  await fastify.register(fastifyStatic, { root: hasWeb ? web : films, serve: hasWeb, wildcard: false, maxAge: '1h' });
+  if (!hasWeb) return;
+  const index = readFileSync(join(web, 'index.html'));
+  // deep links: every other path is the application's own
+  fastify.setNotFoundHandler((request, reply) =>
+    request.url.startsWith(`${API}/`) || /\.[a-z0-9]+$/i.test(request.url.split('?')[0]!)
+      ? reply.code(404).send({ code: 'not-found', message: 'There is nothing at this address.' })
+      : reply.type('text/html').header('cache-control', 'no-cache').send(index),
+  );
 }

@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { signIn } from './auth/sign-in.js';
 import { buildApp } from './app.js';
 import { type Config, readConfig } from './config.js';
-import { houseRepository } from './db/house.js';
+import { houseRepository } from './house/house-repository.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
 import { DEMO_LESSON, type DemoRest, seedDemo } from './demo/seed.js';
 
@@ -23,7 +23,11 @@ async function main(): Promise<void> {
   stop = database.close;
   if (stopping) return;
   await needPassword(config, database);
-  const { fastify, bay, demo } = await buildApp(database, { web: config.web, signIn: config.signIn });
+  const { fastify, bays, demo } = await buildApp(database, {
+    web: config.web,
+    signIn: config.signIn,
+    log: database.folder,
+  });
   const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
   if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);
   let filling: Promise<void> = Promise.resolve();
@@ -32,7 +36,7 @@ async function main(): Promise<void> {
     await fastify.close();
     await database.close();
   };
-  if (config.demo !== '0') await bay.change({ lessonId: DEMO_LESSON });
+  if (config.demo !== '0') await bays.first().change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);
   if (rest && config.demo === '1') filling = fillIn(rest);

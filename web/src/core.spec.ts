@@ -31,6 +31,8 @@ import '../../core/src/ground/one-plate.spec';
 import '../../core/src/ground/path.spec';
 import '../../core/src/ground/recorded-foot-check.spec';
 import '../../core/src/ground/wrench.spec';
+import '../../core/src/live/bay-state.spec';
+import '../../core/src/live/rocking.spec';
 import '../../core/src/measures/centre-of-mass.spec';
 import '../../core/src/measures/glossary.spec';
 import '../../core/src/measures/measures.spec';
@@ -93,6 +95,10 @@ const SUITES = [
   'a whole-body path',
   'a foot check from a recording',
   'pressurePoint',
+  'a bay',
+  'the feet of a bay',
+  'a bay, whatever happens to it and in what order',
+  'rocking on one foot',
   'the centre of mass',
   'the glossary',
   'shares',

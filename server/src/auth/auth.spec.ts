@@ -15,7 +15,7 @@ describe('signing in', () => {
     const refused = await app.get('/api/pupils');
     expect(refused.statusCode).toBe(401);
     expect(refused.body).not.toContain('Somebody');
-    for (const path of ['/api/lessons/l', '/api/bay', '/api/backups', '/api/openapi.json'])
+    for (const path of ['/api/lessons/l', '/api/bays/bay-3', '/api/backups', '/api/openapi.json'])
       expect((await app.get(path)).statusCode)
         .withContext(path)
         .toBe(401);
@@ -27,7 +27,7 @@ describe('signing in', () => {
 
   it('opens with the right password only, and closes again', async () => {
     const { signIn } = await import('./sign-in.js');
-    const { houseRepository } = await import('../db/house.js');
+    const { houseRepository } = await import('../house/house-repository.js');
     await signIn(houseRepository(app.database.db)).setPassword(PASSWORD);
     const wrong = await app.send('POST', '/api/session', { password: 'something else' });
     expect(wrong.statusCode).toBe(401);

@@ -1,99 +1,72 @@
 import { timingSafeEqual } from 'node:crypto';
 import cookie from '@fastify/cookie';
 import rateLimit from '@fastify/rate-limit';
-import { Problem, Session } from '@vilko/contract';
+import type { Session } from '@vilko/contract';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
-import type { ZodTypeProvider } from 'fastify-type-provider-zod';
-import { z } from 'zod';
-import { loopback } from './loopback.js';
+import { loopback } from '../http/loopback.js';
+import { API, serve } from '../http/serve.js';
 import type { SignIn } from './sign-in.js';
 
 const COOKIE = 'vilko';
-/** What anybody may ask for before signing in. */
-const OPEN = new Set(['/api/health', '/api/session']);
-/** Pages of links: who has the link may read that page. */
-const SHARED = '/api/shared/';
-/** Where devices speak; from another machine they bring the house's device key. */
-const DEVICE_SOCKETS = new Set(['/api/feed', '/api/shots']);
-const LEAST_PASSWORD = 10;
 
 /** Equal in constant time; texts of different length are not. */
 const same = (a: string, b: string): boolean =>
   a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
 
+export interface Guarded {
+  readonly auth: SignIn;
+  /** The server listens beyond loopback. */
+  readonly needed: boolean;
+  /** What a device on another machine brings in its address. */
+  readonly deviceKey: string;
+}
+
 /**
- * Lets nobody near the data who has not signed in, as soon as the server listens beyond this machine; and the routes
- * to sign in, out and set the password.
- * @param needed the server listens beyond loopback
+ * Lets nobody near the data who has not signed in, as soon as the server listens beyond this machine. Who may ask
+ * stands in the table of endpoints; what names nobody is the instructor's.
  */
-export async function guard(app: FastifyInstance, auth: SignIn, needed: boolean, deviceKey: string): Promise<void> {
+export async function guard(app: FastifyInstance, guarded: Guarded): Promise<void> {
+  const { auth, needed, deviceKey } = guarded;
   await app.register(cookie);
   await app.register(rateLimit, { global: false });
-  const signedIn = (request: FastifyRequest): boolean => auth.knows(request.cookies[COOKIE]);
-
-  app.addHook('onRequest', async (request, reply) => {
-    const path = request.url.split('?')[0]!;
-    if (!needed || !path.startsWith('/api/') || OPEN.has(path) || path.startsWith(SHARED) || signedIn(request)) return;
+  const isDevice = (request: FastifyRequest): boolean => {
     const key = (request.query as { key?: unknown } | null)?.key;
-    if (DEVICE_SOCKETS.has(path) && (loopback(request.ip) || (typeof key === 'string' && same(key, deviceKey)))) return;
+    return loopback(request.ip) || (typeof key === 'string' && same(key, deviceKey));
+  };
+  app.addHook('onRequest', async (request, reply) => {
+    const { who = 'instructor' } = request.routeOptions.config;
+    const path = request.url.split('?')[0]!;
+    if (!needed || !path.startsWith(`${API}/`) || who === 'anybody' || who === 'link') return;
+    if (auth.knows(request.cookies[COOKIE]) || (who === 'device' && isDevice(request))) return;
     await reply.code(401).send({ code: 'sign-in', message: 'Sign in first.' });
   });
+  await app.register(sessionRoutes, { prefix: API, ...guarded });
+}
 
-  const routes = app.withTypeProvider<ZodTypeProvider>();
-  const session = async (request: FastifyRequest): Promise<Session> => ({
+/** Signing in and out, and the password. */
+function sessionRoutes(app: FastifyInstance, { auth, needed }: Guarded, done: () => void): void {
+  const session = async (signedIn: boolean): Promise<Session> => ({
     needed,
-    signedIn: !needed || signedIn(request),
+    signedIn: !needed || signedIn,
     password: await auth.hasPassword(),
   });
-  routes.get(
-    '/api/session',
-    { schema: { summary: 'Whether signing in is needed and done', response: { 200: Session } } },
-    session,
-  );
-  routes.post(
-    '/api/session',
-    {
-      config: { rateLimit: { max: 8, timeWindow: '1 minute' } },
-      schema: {
-        summary: 'Signs in',
-        body: z.object({ password: z.string().max(200) }),
-        response: { 200: Session, 401: Problem },
-      },
-    },
-    async (request, reply) => {
-      const token = await auth.enter(request.body.password);
-      if (!token) return reply.code(401).send({ code: 'sign-in', message: 'This is not the password.' });
-      return reply
-        .setCookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/' })
-        .send({ needed, signedIn: true, password: true });
-    },
-  );
-  routes.delete(
-    '/api/session',
-    { schema: { summary: 'Signs out', response: { 200: Session } } },
-    async (request, reply) => {
-      auth.leave(request.cookies[COOKIE]);
-      return reply
-        .clearCookie(COOKIE, { path: '/' })
-        .send({ needed, signedIn: !needed, password: await auth.hasPassword() });
-    },
-  );
-  routes.put(
-    '/api/password',
-    {
-      config: { rateLimit: { max: 8, timeWindow: '1 minute' } },
-      schema: {
-        summary: 'Sets the instructor’s password; everybody must sign in anew',
-        body: z.object({ old: z.string().max(200).nullable(), password: z.string().min(LEAST_PASSWORD).max(200) }),
-        response: { 200: Session, 401: Problem },
-      },
-    },
-    async (request, reply) => {
-      const { old, password } = request.body;
-      if ((await auth.hasPassword()) && !(await auth.enter(old ?? '')))
-        return reply.code(401).send({ code: 'sign-in', message: 'The old password is not right.' });
-      await auth.setPassword(password);
-      return reply.send({ needed, signedIn: !needed, password: true });
-    },
-  );
+  serve(app, 'session', ({ request }) => session(auth.knows(request.cookies[COOKIE])));
+  serve(app, 'signIn', async ({ body, reply }) => {
+    const token = await auth.enter(body.password);
+    if (!token) return reply.code(401).send({ code: 'sign-in', message: 'This is not the password.' });
+    reply.setCookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/' });
+    return session(true);
+  });
+  serve(app, 'signOut', ({ request, reply }) => {
+    auth.leave(request.cookies[COOKIE]);
+    reply.clearCookie(COOKIE, { path: '/' });
+    return session(false);
+  });
+  serve(app, 'setPassword', async ({ body, reply }) => {
+    if ((await auth.hasPassword()) && !(await auth.enter(body.old ?? '')))
+      return reply.code(401).send({ code: 'sign-in', message: 'The old password is not right.' });
+    await auth.setPassword(body.password);
+    return session(false);
+  });
+  done();
 }

@@ -1,6 +1,6 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
-import type { HouseRepository } from '../db/house.js';
+import type { HouseRepository } from '../house/house-repository.js';
 
 const derive = promisify<string, Buffer, number, Buffer>(scrypt);
 const KEY = 'password';

@@ -1,28 +1,44 @@
 import {
-  type Asked,
   type Bay,
   type BayChange,
-  feedHeader,
   FEED_HEADER,
+  feedHeader,
   type Hello,
   type LiveMessage,
   packLive,
+  type PracticeTask,
   type Pupil,
   SAMPLES,
+  type SetUpAct,
   type SetUpRecord,
   type SetUpState,
   type SwingHead,
   type WhoStands,
 } from '@vilko/contract';
-import { type FootName, type Recording, type Stated, VilkoError } from '@vilko/core';
-import { feedPulse } from './feed-pulse.js';
-import { footWatch } from './foot-watch.js';
+import { type Recording, VilkoError } from '@vilko/core';
+import {
+  AFTER_IMPACT,
+  type BayEffect,
+  type BayEvent,
+  type BayLesson,
+  bayNext,
+  type BayState,
+  BEFORE_IMPACT,
+  emptyBay,
+  handedOf,
+  looksForSwings,
+  lookForSwing,
+  type NextSwings,
+  type SetUpLook,
+  setUpView,
+  unloadedNow,
+  whoStands,
+  zeroNow,
+} from '@vilko/core/live';
+import { feedPulse, type FeedPulse } from './feed-pulse.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring, type Ring } from './ring.js';
-import { setUpSequence, type SetUpSequence } from './set-up.js';
-import { meanOf, spreadOf, standingIn } from './standing.js';
-import { AFTER_IMPACT, BEFORE_IMPACT, lookForSwing } from './swing-watch.js';
 
 /** What a swing of the bay is filed under. */
 export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & {
@@ -39,6 +55,8 @@ export interface BayServices {
   readonly keepSetUp: (lessonId: string, record: SetUpRecord) => Promise<void>;
   /** Remembers a device and, after a set-up, how it was. */
   readonly sawDevice: (d: { name: string; kind: string; rate: number; health?: string }) => Promise<void>;
+  /** What nobody waits for went wrong. */
+  readonly failed: (e: unknown) => void;
 }
 
 /** A browser that watches: words and pictures; `busy` while its last picture has not left. */
@@ -61,308 +79,256 @@ const BETWEEN_PICTURES = 6;
 const LOOKS_PER_SECOND = 3;
 const SET_UP_LOOKS_PER_SECOND = 5;
 const FOUND_SHOWN = 2500;
-/** Under this total load nobody stands there, N; a quiet stretch of it shows how the zero wandered. */
-const NOBODY = 60;
-const QUIET = 1.5;
-const QUIET_SD = 4;
-const G = 9.80665;
 
-/** One bay: a device's stream in, swings found and stored by themselves, the live picture out. */
-export function openBay(name: string, services: BayServices) {
-  let state: Bay = {
+/** The wire to the device that is there now. */
+interface Wire {
+  readonly stream: Ring;
+  readonly pulse: FeedPulse;
+  readonly tell: (who: Who) => void;
+}
+
+/** A bay as screens and routes show it. */
+function shown(id: string, s: BayState<PracticeTask>): Bay {
+  const { name, lesson, next, waiting, device, monitor, drift, notice } = s;
+  return {
+    id,
     name,
-    lessonId: null,
-    handed: 'right',
-    club: 'iron',
-    clubName: '7-iron',
-    kind: 'full',
-    tag: 'ball',
-    intent: 'stock',
-    task: null,
-    state: 'idle',
-    device: null,
-    monitor: null,
-    drift: null,
-    notice: null,
+    lessonId: lesson?.id ?? null,
+    handed: handedOf(lesson),
+    ...(next as NextSwings<PracticeTask> & Pick<Bay, 'tag' | 'intent'>),
+    state: waiting,
+    device: device && {
+      kind: device.device.kind,
+      name: device.device.name,
+      rate: device.device.rate,
+      connected: device.connected,
+      lost: device.lost,
+      seen: device.seen,
+    },
+    monitor,
+    drift,
+    notice,
   };
-  let pupil: Pupil | null = null;
-  let setUpRecord: SetUpRecord | null = null;
-  let device: Hello['device'] | null = null;
-  let stream: Ring | null = null;
-  let tellDevice: ((who: Who) => void) | null = null;
-  let does: Asked = 'swing';
-  let zeroed = false;
-  let pulse = feedPulse();
+}
+
+/**
+ * Holds one bay: the value of `bayNext`, the wire to its device, and who watches. It looks at the stream in time, says
+ * what it saw, and does what comes of it; what that is stands in core's `live/`.
+ */
+export function openBay({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
+  let state: BayState<PracticeTask> = emptyBay(name);
+  let wire: Wire | null = null;
   let shownAt = 0;
-  let lastImpact = -Infinity;
-  let pending: number | null = null;
-  let sequenceOfSteps: SetUpSequence | null = null;
-  const feetLeft = footWatch();
   const viewers = new Set<Viewer>();
 
-  const message = (): LiveMessage => ({
-    type: 'bay',
-    bay: state,
-    mat: device?.mat ? { rows: device.mat.rows, cols: device.mat.cols, pitch: device.mat.pitch } : null,
-  });
+  const message = (): LiveMessage => {
+    const mat = state.device?.device.mat;
+    return {
+      type: 'bay',
+      bay: shown(id, state),
+      mat: mat ? { rows: mat.rows, cols: mat.cols, pitch: mat.pitch } : null,
+    };
+  };
   const tellAll = (m: LiveMessage): void => {
     for (const v of viewers) v.say(m);
   };
-  const set = (change: Partial<Bay>): void => {
-    state = { ...state, ...change };
-    tellAll(message());
+  const setUpNow = (): SetUpState | null => state.setUp && setUpView(state.setUp);
+
+  /** One event into the bay; whoever it concerns hears what it changed. */
+  const happen = (e: BayEvent<PracticeTask>): void => {
+    const before = state;
+    const [next, effects] = bayNext(before, e);
+    state = next;
+    if (next !== before) tellChanges(before);
+    for (const effect of effects) run(effect);
   };
-  const setDevice = (change: Partial<NonNullable<Bay['device']>>): void => {
-    if (state.device) set({ device: { ...state.device, ...change } });
+  const tellChanges = (before: BayState<PracticeTask>): void => {
+    if (!same(shown(id, before), shown(id, state))) tellAll(message());
+    if (before.setUp !== state.setUp) tellAll({ type: 'set-up', setUp: setUpNow() });
+    const who = whoStands(state);
+    if (!same(whoStands(before), who)) wire?.tell(who);
   };
-  const who = (): Who => ({
-    handed: state.handed,
-    club: state.club,
-    does,
-    build: device?.standIn && pupil?.stature && pupil.mass ? { stature: pupil.stature, mass: pupil.mass } : null,
-  });
-  const ask = (what: Asked): void => {
-    does = what;
-    tellDevice?.(who());
+
+  const run = (e: BayEffect<PracticeTask>): void => {
+    switch (e.do) {
+      case 'keep':
+        return void keep(e).catch(services.failed);
+      case 'show found':
+        return void setTimeout(() => happen({ is: 'shown' }), FOUND_SHOWN).unref();
+      case 'zero':
+        return wire?.stream.setZero(e.zero);
+      case 'keep set-up':
+        return void keepSetUp(e).catch(services.failed);
+      case 'remember device':
+        return void services.sawDevice(e.device).catch(services.failed);
+    }
+  };
+
+  const keep = async ({ impact, lessonId, next, stated }: Extract<BayEffect<PracticeTask>, { do: 'keep' }>) => {
+    const stream = wire?.stream;
+    const rec = stream?.cut(impact - BEFORE_IMPACT, impact + AFTER_IMPACT, true);
+    if (!stream || !rec) {
+      happen({ is: 'not stored', why: 'its samples are not there any more' });
+      return;
+    }
+    const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
+    const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
+    try {
+      const swing = await services.store({ ...rec, stated }, arrival);
+      happen({ is: 'stored', kind: next.kind, found: swing !== null });
+      if (swing) tellAll({ type: 'swing', swing });
+    } catch (e) {
+      happen({ is: 'not stored', why: (e as Error).message });
+    }
+  };
+
+  const keepSetUp = async ({ lessonId, record, health }: Extract<BayEffect<PracticeTask>, { do: 'keep set-up' }>) => {
+    try {
+      await services.keepSetUp(lessonId, record);
+      const device = state.device?.device;
+      if (device) await services.sawDevice({ ...device, health: healthWords(health) });
+      happen({ is: 'set-up kept' });
+    } catch (e) {
+      happen({ is: 'set-up not kept', why: (e as Error).message });
+      throw e;
+    }
+  };
+
+  /** What the set-up may look at; null without a device. */
+  const setUpLook = (): SetUpLook | null =>
+    wire && state.device
+      ? {
+          device: state.device.device,
+          stream: wire.stream,
+          pupil: state.lesson?.pupil ?? { handed: 'right', mass: null },
+          lost: state.device.lost,
+          lag: wire.pulse.lag(),
+          now: new Date().toISOString(),
+        }
+      : null;
+
+  const look = (): void => {
+    if (!wire || (!state.pending && !looksForSwings(state))) return;
+    const { stream } = wire;
+    const handed = handedOf(state.lesson);
+    const newest = stream.newest();
+    const awaited = { handed, kind: state.next.kind, after: state.lastImpact };
+    const impact = state.pending ? null : lookForSwing(stream, awaited);
+    const empty = !state.pending && impact === null && state.zeroed ? unloadedNow(stream, handed) : null;
+    happen({ is: 'looked', newest, impact, unloaded: empty?.is === 'unloaded' ? empty.load : null });
+  };
+  const lookAtRate = (): void => {
+    const seen = wire?.pulse.rate();
+    if (seen !== null && seen !== undefined) happen({ is: 'rate', seen });
+  };
+  const lookAtSetUp = (): void => {
+    const seen = state.setUp && state.setUp.step !== 'ready' && setUpLook();
+    if (seen) happen({ is: 'set-up looked', look: seen });
   };
 
   /** Latest wins: a viewer whose last picture is still on its way gets none, so it is never more than one behind. */
-  const show = (): void => {
-    if (!device || !stream || performance.now() - shownAt < BETWEEN_PICTURES) return;
+  const show = ({ stream, pulse }: Wire): void => {
+    if (!state.device || performance.now() - shownAt < BETWEEN_PICTURES) return;
     shownAt = performance.now();
-    const picture = livePicture(device, stream, state.handed, pulse.sequence(), pulse.arrived());
-    feetLeft.see(picture, weight());
+    const arrived = { sequence: pulse.sequence(), arrived: pulse.arrived() };
+    const picture = livePicture(state.device.device, stream, handedOf(state.lesson), arrived);
+    happen({ is: 'stood', time: picture.time, load: { lead: picture.lead, trail: picture.trail } });
     if (viewers.size === 0) return;
     const frame = packLive(picture);
     for (const v of viewers) if (!v.busy()) v.show(frame);
   };
 
-  /** Body weight weighed in the set-up, N; null without one. */
-  const weight = (): number | null => (setUpRecord?.mass ? setUpRecord.mass * G : null);
-
-  const look = (): void => {
-    // while the set-up runs, rocking and leaning are no swings
-    if (
-      !stream ||
-      (sequenceOfSteps && sequenceOfSteps.state().step !== 'ready') ||
-      !state.lessonId ||
-      state.state === 'idle'
-    )
-      return;
-    if (pending !== null) {
-      if (stream.newest() >= pending + AFTER_IMPACT) void keep(pending);
-      return;
-    }
-    const seen = lookForSwing(stream, state.handed, lastImpact, state.kind);
-    if (!seen) return watchZero();
-    pending = seen.impact;
-    set({ state: 'recording', notice: null });
+  const lessonOf = async (lessonId: string): Promise<BayLesson | null> => {
+    const found = await services.lesson(lessonId);
+    return found && { id: lessonId, pupil: found.pupil, setUp: found.setUp };
   };
 
-  /** Between swings, with nobody on it, the zero is looked at again. */
-  const watchZero = (): void => {
-    if (!zeroed || !stream || !device) return;
-    const rec = stream.cut(stream.newest() - QUIET, stream.newest(), {}, false);
-    const s = rec && standingIn(rec, state.handed);
-    const load = s ? meanOf(s.total) : NaN;
-    const unloaded = s !== null && Math.abs(load) < NOBODY && spreadOf(s.total) < QUIET_SD;
-    const drift = unloaded ? Math.round(10 * load) / 10 : null;
-    if (drift === null ? state.drift !== null : state.drift === null || Math.abs(drift - state.drift) > 0.5)
-      set({ drift });
-  };
-
-  /** What is known about who stands there, to travel with the recording. */
-  const stated = (impact: number): Stated => {
-    const check = setUpRecord?.footCheck;
-    const left = (['lead', 'trail'] as const).filter((f: FootName) => feetLeft.leftBefore(f, impact));
-    return {
-      handed: state.handed,
-      club: state.club,
-      ...(pupil?.stature ? { stature: pupil.stature } : {}),
-      ...(check && !device?.mat ? { footCheck: { ...check, left } } : {}),
-    };
-  };
-
-  const keep = async (impact: number): Promise<void> => {
-    pending = null;
-    lastImpact = impact;
-    const { lessonId, club, clubName, kind, tag, intent, task } = state;
-    const rec = stream!.cut(impact - BEFORE_IMPACT, impact + AFTER_IMPACT, stated(impact), true);
-    if (!rec || !lessonId) {
-      set({ state: 'armed' });
-      return;
-    }
-    const recordedAt = new Date(Date.now() - 1000 * (stream!.newest() - impact));
-    try {
-      const swing = await services.store(rec, { lessonId, club, clubName, kind, tag, intent, task, recordedAt });
-      if (!swing) {
-        set({
-          state: 'armed',
-          notice: `A movement was seen, but it holds no whole ${kind === 'full' ? 'swing' : `${kind} swing`}: nothing was stored.`,
-        });
-        return;
-      }
-      set({ state: 'found', notice: null });
-      tellAll({ type: 'swing', swing });
-      setTimeout(() => state.state === 'found' && set({ state: 'armed' }), FOUND_SHOWN).unref();
-    } catch (e) {
-      set({ state: 'armed', notice: `The swing could not be stored: ${(e as Error).message}` });
-    }
-  };
-
-  const measureRate = (): void => {
-    if (!state.device?.connected) return;
-    const seen = pulse.rate();
-    if (seen !== null && Math.abs(seen - state.device.seen) > 0.004 * state.device.rate) setDevice({ seen });
-  };
   const timers = [
     setInterval(look, 1000 / LOOKS_PER_SECOND),
-    setInterval(measureRate, 1000),
-    setInterval(() => sequenceOfSteps?.look(), 1000 / SET_UP_LOOKS_PER_SECOND),
+    setInterval(lookAtRate, 1000),
+    setInterval(lookAtSetUp, 1000 / SET_UP_LOOKS_PER_SECOND),
   ];
   for (const t of timers) t.unref();
 
-  const publish = (setUp: SetUpState | null): void => tellAll({ type: 'set-up', setUp });
-  const startSetUp = (lessonId: string, who: Pupil): SetUpSequence =>
-    setUpSequence({
-      device: () => device!,
-      ring: () => stream!,
-      lost: () => state.device?.lost ?? 0,
-      pupil: () => who,
-      lag: () => pulse.lag(),
-      ask,
-      publish,
-      setZero: takeZero,
-      async finish(record) {
-        setUpRecord = record;
-        feetLeft.forget();
-        await services.keepSetUp(lessonId, record);
-        await services.sawDevice({ ...device!, health: healthWords(sequenceOfSteps?.state().health ?? null) });
-      },
-    });
-  const takeZero = (zero: readonly number[]): void => {
-    stream!.setZero(zero);
-    zeroed = true;
-    set({ drift: null });
-  };
-
   return {
-    state: (): Bay => state,
-    async change(c: BayChange): Promise<Bay> {
-      const next: Partial<Bay> = {};
-      if (c.lessonId !== undefined && c.lessonId !== state.lessonId) {
-        const found = c.lessonId === null ? null : await services.lesson(c.lessonId);
-        next.lessonId = c.lessonId;
-        pupil = found?.pupil ?? null;
-        setUpRecord = found?.setUp ?? null;
-        next.handed = pupil?.handed ?? 'right';
-        // another pupil has walked over the device since
-        feetLeft.everybodyLeft();
-        sequenceOfSteps = null;
-        does = 'swing';
-        Object.assign(next, { kind: 'full', tag: 'ball', intent: 'stock', task: null });
+    id,
+    state: (): Bay => shown(id, state),
+    async change({ lessonId, ...change }: BayChange): Promise<Bay> {
+      if (lessonId === undefined) happen({ is: 'changed', change });
+      else {
+        const lesson = lessonId === null ? null : await lessonOf(lessonId);
+        if (lessonId !== null && !lesson) throw new VilkoError('bad-option', 'this lesson does not exist any more');
+        happen({ is: 'given', lesson, change });
       }
-      if (c.lessonId && state.state === 'idle' && c.armed === undefined) next.state = 'armed';
-      for (const key of ['club', 'clubName', 'kind', 'tag', 'intent'] as const)
-        if (c[key]) Object.assign(next, { [key]: c[key] });
-      if (c.task !== undefined) next.task = c.task;
-      if (c.armed !== undefined) next.state = c.armed ? 'armed' : 'idle';
-      set(next);
-      tellDevice?.(who());
-      return state;
+      return shown(id, state);
     },
     /** The pupil's record has changed: what rests on it is read anew. */
     async refresh(): Promise<void> {
-      const found = state.lessonId && (await services.lesson(state.lessonId));
-      if (!found) return;
-      pupil = found.pupil;
-      if (state.handed !== pupil.handed) set({ handed: pupil.handed });
+      const lesson = state.lesson && (await lessonOf(state.lesson.id));
+      if (lesson) happen({ is: 'lesson changed', lesson });
     },
     /** What the instructor presses in the guided set-up. */
-    async setUp(act: 'start' | 'skip' | 'again' | 'stop' | 'use'): Promise<SetUpState | null> {
-      if (act === 'stop' || !device || !stream || !state.device?.connected || !state.lessonId) {
-        sequenceOfSteps = null;
-        ask('swing');
-        publish(null);
-        if (act !== 'stop')
-          throw new VilkoError(
-            'bad-option',
-            state.lessonId ? 'no device is sending: start it, then set up' : 'open a lesson first',
-          );
+    async setUp(act: SetUpAct['act']): Promise<SetUpState | null> {
+      if (act === 'stop') {
+        happen({ is: 'set-up ends' });
         return null;
       }
-      if (act === 'start') {
-        const found = await services.lesson(state.lessonId);
-        if (!found) throw new VilkoError('bad-option', 'this lesson does not exist any more');
-        pupil = found.pupil;
-        sequenceOfSteps = startSetUp(state.lessonId, pupil);
-      } else sequenceOfSteps?.act(act);
-      return sequenceOfSteps?.state() ?? null;
+      const lesson = state.lesson && (await lessonOf(state.lesson.id));
+      const seen = setUpLook();
+      if (!lesson || !seen || !state.device?.connected) {
+        happen({ is: 'set-up ends' });
+        const why = state.lesson ? 'no device is sending: start it, then set up' : 'open a lesson first';
+        throw new VilkoError('bad-option', why);
+      }
+      if (act === 'start') happen({ is: 'set-up starts', lesson });
+      else happen({ is: 'set-up acted', what: act, look: seen });
+      return setUpNow();
     },
     /** Takes the device as it is now as zero; refused while somebody stands on it. */
     zero(): Bay {
-      const rec = stream?.cut(stream.newest() - QUIET, stream.newest(), {}, false);
-      const s = rec && standingIn(rec, state.handed);
-      if (!s) throw new VilkoError('bad-option', 'this device has no zero of its own to take');
-      if (Math.abs(meanOf(s.total)) > NOBODY || spreadOf(s.total) > QUIET_SD)
+      const seen = wire ? unloadedNow(wire.stream, handedOf(state.lesson)) : null;
+      if (!wire || !seen || seen.is === 'unknown')
+        throw new VilkoError('bad-option', 'this device has no zero of its own to take');
+      if (seen.is === 'loaded')
         throw new VilkoError(
           'bad-option',
-          `somebody stands on the device (${(meanOf(s.total) / G).toFixed(0)} kg): step off, then zero`,
+          `somebody stands on the device (${(seen.load / 9.80665).toFixed(0)} kg): step off, then zero`,
         );
-      takeZero(stream!.meanOfRaw(QUIET));
-      return state;
+      wire.stream.setZero(zeroNow(wire.stream));
+      happen({ is: 'zeroed' });
+      return shown(id, state);
     },
-    monitor: (who: string | null): void => set({ monitor: who }),
+    monitor: (who: string | null): void => happen({ is: 'monitor', who }),
     /** A swing has changed outside the bay: whoever watches hears of it. */
     tell: (swing: SwingHead): void => tellAll({ type: 'swing', swing }),
     /** A device introduced itself. */
-    connect(hello: Hello, tell: (who: Who) => void): FeedHandler {
-      device = hello.device;
-      const mine = ring(hello.device);
-      stream = mine;
-      pulse = feedPulse();
-      tellDevice = tell;
-      zeroed = false;
-      lastImpact = -Infinity;
-      pending = null;
-      sequenceOfSteps = null;
-      set({
-        drift: null,
-        device: {
-          kind: hello.device.kind,
-          name: hello.device.name,
-          rate: hello.device.rate,
-          connected: true,
-          lost: 0,
-          seen: 0,
-        },
-      });
-      tell(who());
-      void services.sawDevice(hello.device).catch((e: unknown) => console.error(e));
+    connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
+      const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell };
+      wire = mine;
+      happen({ is: 'connected', device });
+      tell(whoStands(state));
       return {
         binary(bytes) {
           const h = feedHeader(bytes);
-          if (!h || stream !== mine) return;
-          const lost = pulse.count(h, h.kind === SAMPLES || columnCount(hello.device) === 0 ? h.count : 0);
-          if (lost) setDevice({ lost: (state.device?.lost ?? 0) + lost });
-          mine.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
-          pulse.arrive(mine.newest());
-          show();
+          if (!h || wire !== mine) return;
+          const samples = h.kind === SAMPLES || columnCount(device) === 0 ? h.count : 0;
+          const messages = mine.pulse.count(h, samples);
+          if (messages) happen({ is: 'lost', messages });
+          mine.stream.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
+          mine.pulse.arrive(mine.stream.newest());
+          show(mine);
         },
         closed() {
-          if (stream !== mine) return;
-          tellDevice = null;
-          pending = null;
-          sequenceOfSteps = null;
-          publish(null);
-          setDevice({ connected: false, seen: 0 });
+          if (wire !== mine) return;
+          happen({ is: 'gone' });
+          wire = { ...mine, tell: () => undefined };
         },
       };
     },
     watch(v: Viewer): () => void {
       viewers.add(v);
       v.say(message());
-      v.say({ type: 'set-up', setUp: sequenceOfSteps?.state() ?? null });
+      v.say({ type: 'set-up', setUp: setUpNow() });
       return () => viewers.delete(v);
     },
     close: (): void => timers.forEach(clearInterval),
@@ -370,3 +336,5 @@ export function openBay(name: string, services: BayServices) {
 }
 
 export type BayHandle = ReturnType<typeof openBay>;
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

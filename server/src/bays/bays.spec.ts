@@ -9,11 +9,11 @@ import {
   unpackLive,
 } from '@vilko/contract';
 import { WRENCH_CHANNELS } from '@vilko/core';
+import { lookForSwing } from '@vilko/core/live';
 import { simulate } from '@vilko/core/golfer';
 import fc from 'fast-check';
 import { livePicture } from './live-picture.js';
 import { ring } from './ring.js';
-import { lookForSwing } from './swing-watch.js';
 
 const DEVICE: Hello['device'] = {
   kind: 'mat-plates',
@@ -23,6 +23,8 @@ const DEVICE: Hello['device'] = {
   mat: { rows: 2, cols: 4, pitch: 0.1, rate: 100 },
   channels: ['shaft_deg'],
 };
+
+const ARRIVED = { sequence: 1, arrived: 0 };
 
 /** Samples of two plates with these loads, and a shaft angle. */
 function samples(count: number, left: number, right: number, shaft = 0): Uint8Array {
@@ -77,7 +79,7 @@ describe('the ring', () => {
       r.push(MAT_FRAME, k * 0.01, 1, Uint8Array.of(k, 0, 0, 0, 0, 0, 0, 1));
     }
     expect(r.newest()).toBeCloseTo(0.999, 9);
-    const rec = r.cut(0.5, 0.7, { club: 'iron' }, true)!;
+    const rec = r.cut(0.5, 0.7, true)!;
     expect(rec.device).toBe('mat-plates');
     expect(rec.time.length).toBe(201);
     expect(rec.time[0]).toBeCloseTo(0, 9);
@@ -85,15 +87,15 @@ describe('the ring', () => {
     expect(rec.platforms[1]!.fz[200]).toBe(140);
     expect(rec.channels.shaft_deg![0]).toBe(150);
     expect([rec.mat!.frames[0], rec.mat!.time.length]).toEqual([50, 21]);
-    expect(r.cut(0.5, 0.7, {}, false)!.device).toBe('plates');
-    expect(r.cut(5, 6, {}, true)).toBeNull();
+    expect(r.cut(0.5, 0.7, false)!.device).toBe('plates');
+    expect(r.cut(5, 6, true)).toBeNull();
   });
 
   it('forgets what is older than it can hold', () => {
     const r = ring({ ...DEVICE, rate: 100, mat: null });
     for (let k = 0; k < 300; k++) r.push(SAMPLES, k * 0.1, 10, samples(10, k, k));
-    expect(r.cut(0, 5, {}, true)).toBeNull();
-    expect(r.cut(25, 28, {}, true)!.time.length).toBe(301);
+    expect(r.cut(0, 5, true)).toBeNull();
+    expect(r.cut(25, 28, true)!.time.length).toBe(301);
   });
 
   it('knows the range of the load over the last seconds', () => {
@@ -109,15 +111,15 @@ describe('the live picture', () => {
   it('names the lead foot by handedness, and leaves an empty plate without a place', () => {
     const r = ring(DEVICE);
     r.push(SAMPLES, 0, 1, samples(1, 400, 200));
-    const right = livePicture(DEVICE, r, 'right', 1, 0);
-    const left = livePicture(DEVICE, r, 'left', 1, 0);
+    const right = livePicture(DEVICE, r, 'right', ARRIVED);
+    const left = livePicture(DEVICE, r, 'left', ARRIVED);
     expect([right.lead, right.trail]).toEqual([400, 200]);
     expect([left.lead, left.trail]).toEqual([200, 400]);
     expect(right.places[1]).toBeCloseTo(0.25, 6);
     expect(left.places[1]).toBeCloseTo(0.25, 6);
     expect(right.places[5]).toBeCloseTo(0.25 / 3, 6);
     r.push(SAMPLES, 0.001, 1, samples(1, 400, 5));
-    expect(livePicture(DEVICE, r, 'right', 1, 0).places[3]).toBeNaN();
+    expect(livePicture(DEVICE, r, 'right', ARRIVED).places[3]).toBeNaN();
   });
 });
 
@@ -145,11 +147,12 @@ describe('looking for a swing', () => {
       };
       const impact = Math.floor(motion.plans[0]!.times.p7 * 100) * 10;
       feed(0, 3500);
-      expect(lookForSwing(r, handed, -Infinity)).toBeNull();
+      const look = (after: number) => lookForSwing(r, { handed, kind: 'full', after });
+      expect(look(-Infinity)).toBeNull();
       feed(3500, impact + 600);
-      const seen = lookForSwing(r, handed, -Infinity);
-      expect(Math.abs(seen!.impact - motion.plans[0]!.times.p7)).toBeLessThan(0.02);
-      expect(lookForSwing(r, handed, seen!.impact)).toBeNull();
+      const seen = look(-Infinity)!;
+      expect(Math.abs(seen - motion.plans[0]!.times.p7)).toBeLessThan(0.02);
+      expect(look(seen)).toBeNull();
     }
   });
 });

@@ -1,5 +1,4 @@
 import { feedPulse } from './feed-pulse.js';
-import { footWatch } from './foot-watch.js';
 
 describe('the pulse of a feed', () => {
   const message = (sequence: number) => ({ kind: 1, sequence, time: 0, count: 4 });
@@ -48,42 +47,5 @@ describe('the pulse of a feed', () => {
     for (let i = 0; i < 400; i++) p.arrive(now - 0.25);
     expect(p.lag()).toBeGreaterThan(0.2);
     expect(p.lag()).toBeLessThan(0.4);
-  });
-});
-
-describe('the watch over the feet', () => {
-  const seen = (time: number, lead: number, trail: number) => ({
-    sequence: 0,
-    time,
-    arrived: 0,
-    lead,
-    trail,
-    places: [],
-    mat: new Uint8Array(0),
-  });
-  const WEIGHT = 700;
-
-  it('knows which foot has left since the foot check, and since when', () => {
-    const w = footWatch();
-    w.see(seen(1, 350, 350), WEIGHT);
-    expect(w.leftBefore('trail', 100)).toBeFalse();
-    w.see(seen(10, 690, 10), WEIGHT);
-    expect([w.leftBefore('lead', 100), w.leftBefore('trail', 100)]).toEqual([false, true]);
-  });
-  it('does not mind a foot that is lifted in the swing itself', () => {
-    const w = footWatch();
-    w.see(seen(10.4, 690, 0), WEIGHT);
-    expect(w.leftBefore('trail', 10)).toBeFalse();
-    expect(w.leftBefore('trail', 11)).toBeFalse();
-    expect(w.leftBefore('trail', 12)).toBeTrue();
-  });
-  it('says nothing without a weight, forgets at a new check, and takes another pupil for both feet gone', () => {
-    const w = footWatch();
-    w.see(seen(1, 0, 0), null);
-    expect(w.leftBefore('lead', 100)).toBeFalse();
-    w.everybodyLeft();
-    expect([w.leftBefore('lead', 0), w.leftBefore('trail', 0)]).toEqual([true, true]);
-    w.forget();
-    expect(w.leftBefore('lead', 100)).toBeFalse();
   });
 });

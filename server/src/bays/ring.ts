@@ -1,56 +1,35 @@
-import { type Hello, MAT_FRAME, SAMPLES } from '@vilko/contract';
+import { MAT_FRAME, SAMPLES } from '@vilko/contract';
+import { type Board, deviceKindOf, type ExtraChannel, type Mat, type Platform, WRENCH_CHANNELS } from '@vilko/core';
 import {
-  type Board,
-  deviceKindOf,
-  type ExtraChannel,
-  type Mat,
-  type Platform,
-  type Recording,
-  type Stated,
-  WRENCH_CHANNELS,
-} from '@vilko/core';
+  BOARD,
+  CELLS_PER_BOARD,
+  COLUMNS_PER_PLATE,
+  columnsPerPlate,
+  type LiveDevice,
+  type LiveStream,
+  onBoards,
+} from '@vilko/core/live';
 
-/** The last seconds of a device's stream, by device time. */
-export interface Ring {
+/** The last seconds of a device's stream, filled as it comes. */
+export interface Ring extends LiveStream {
   readonly push: (kind: number, time: number, count: number, payload: Uint8Array) => void;
-  /** Device time of the newest sample, s; NaN before the first. */
-  readonly newest: () => number;
-  /** The newest sample of every column; null before the first. */
-  readonly last: () => Float32Array | null;
-  readonly lastMat: () => Uint8Array | null;
-  /** Greatest and least total plate load over the last seconds, every 10 ms; null without plates. */
-  readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
-  /** Samples between two device times; frames of a mat that sends nothing else. */
-  readonly count: (from: number, to: number) => number;
-  /** Means of the plate or board columns over the last seconds, before any zero is taken off. */
-  readonly meanOfRaw: (seconds: number) => number[];
   /** What is taken off every plate or board column from now on; the kept seconds are corrected too. */
   readonly setZero: (zero: readonly number[]) => void;
-  /** Cuts [from, to] as a recording whose clock starts at 0. */
-  readonly cut: (from: number, to: number, stated: Stated, withMat: boolean) => Recording | null;
 }
 
 const SECONDS = 20;
 /** Times that come from adding steps must not fall out of a cut by rounding, s. */
 const HAIR = 1e-7;
-const COLUMNS_PER_PLATE = 6;
-const CELLS_PER_BOARD = 4;
-/** Half distances of a board's cells from its centre, m. */
-export const BOARD = { hx: 0.16, hy: 0.1 };
-
 /** Columns of one sample: components of the plates or cells of the boards, then channels. */
-export const columnCount = (d: Hello['device']): number => d.plates.length * perPlate(d) + d.channels.length;
-
-/** A plate gives six components, a board its four cells. */
-const perPlate = (d: Hello['device']): number => (d.kind === 'boards' ? CELLS_PER_BOARD : COLUMNS_PER_PLATE);
+export const columnCount = (d: LiveDevice): number => d.plates.length * columnsPerPlate(d) + d.channels.length;
 
 /** Keeps the stream of one device. */
-export function ring(device: Hello['device']): Ring {
+export function ring(device: LiveDevice): Ring {
   const columns = columnCount(device);
   const size = Math.ceil(SECONDS * device.rate);
   const data = new Float32Array(size * Math.max(1, columns));
   const times = new Float64Array(size).fill(NaN);
-  const forces = device.plates.length * perPlate(device);
+  const forces = device.plates.length * columnsPerPlate(device);
   let zero = new Float32Array(forces);
   let head = 0;
   let newest = NaN;
@@ -70,7 +49,7 @@ export function ring(device: Hello['device']): Ring {
   };
   /** Vertical load of the plate or board whose columns start at `at`. */
   const loadOf = (at: number): number =>
-    device.kind === 'boards' ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
+    onBoards(device) ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
   return {
     push(kind, time, count, payload) {
       if (kind === SAMPLES && columns > 0) {
@@ -107,7 +86,7 @@ export function ring(device: Hello['device']): Ring {
         const k = (head - i + 2 * size) % size;
         if (!(times[k]! > newest - seconds)) break;
         let load = 0;
-        for (let p = 0; p < device.plates.length; p++) load += loadOf(k * columns + p * perPlate(device));
+        for (let p = 0; p < device.plates.length; p++) load += loadOf(k * columns + p * columnsPerPlate(device));
         if (load < least) least = load;
         if (load > most) most = load;
       }
@@ -126,7 +105,7 @@ export function ring(device: Hello['device']): Ring {
       for (let k = 0; k < size; k++) for (let c = 0; c < forces; c++) data[k * columns + c]! += zero[c]! - fresh[c]!;
       zero = fresh;
     },
-    cut(from, to, stated, withMat) {
+    cut(from, to, withMat) {
       const rows = pick(times, from, to, head);
       const frames = pick(matTimes, from, to, matHead);
       const column = (c: number) => Float64Array.from(rows, (k) => data[k * columns + c]!);
@@ -138,15 +117,15 @@ export function ring(device: Hello['device']): Ring {
               frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))),
             }
           : null;
-      const onBoards = device.kind === 'boards';
-      const boards = onBoards
+      const boarded = onBoards(device);
+      const boards = boarded
         ? device.plates.map((p, i): Board => ({
             centre: p.centre,
             ...BOARD,
             cells: [0, 1, 2, 3].map((j) => column(i * CELLS_PER_BOARD + j)) as unknown as Board['cells'],
           }))
         : [];
-      const platforms = (onBoards ? [] : device.plates).map((p, i): Platform => {
+      const platforms = (boarded ? [] : device.plates).map((p, i): Platform => {
         const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));
         return { centre: p.centre, ...wrench } as unknown as Platform;
       });
@@ -165,7 +144,7 @@ export function ring(device: Hello['device']): Ring {
         boards,
         mat,
         channels,
-        stated,
+        stated: {},
         warnings: [],
       };
     },

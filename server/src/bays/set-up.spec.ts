@@ -1,11 +1,18 @@
 import { type Asked, type Hello, MAT_FRAME, SAMPLES, type SetUpRecord, type SetUpState } from '@vilko/contract';
 import { type Handed, type Recording, WRENCH_CHANNELS } from '@vilko/core';
 import { type Routine, simulate, standing } from '@vilko/core/golfer';
+import {
+  doesOf,
+  type SetUpAction,
+  type SetUpEvent,
+  type SetUpLook,
+  setUpNext,
+  setUpView,
+  startedSetUp,
+} from '@vilko/core/live';
 import { openBay } from './bay.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring } from './ring.js';
-import { turnsOf } from './rocking.js';
-import { setUpSequence } from './set-up.js';
 import { testApp } from '../testing/test-app.js';
 
 const BUILD = { stature: 1.76, mass: 72 };
@@ -49,7 +56,7 @@ function rehearse(o: {
   instead?: Partial<Record<Asked, Routine>>;
   far?: number;
   shift?: number;
-  acts?: (s: SetUpState) => 'use' | 'skip' | null;
+  acts?: (s: SetUpState) => SetUpAction | null;
   device?: Hello['device'];
   looks?: number;
   deadCell?: number;
@@ -61,20 +68,25 @@ function rehearse(o: {
   let kept: SetUpRecord | null = null;
   const seen: string[] = [];
   const handed = o.handed ?? 'right';
-  const sequence = setUpSequence({
-    device: () => device,
-    ring: () => r,
-    lost: () => 0,
-    pupil: () => ({ handed: 'right', mass: o.mass === undefined ? BUILD.mass : o.mass }),
-    lag: () => 0.004,
-    ask: (what) => (does = what),
-    publish: () => undefined,
-    setZero: (zero) => r.setZero(zero),
-    finish: (record) => {
-      kept = record;
-      return Promise.resolve();
-    },
+  let setUp = startedSetUp;
+  const facts = (): SetUpLook => ({
+    device,
+    stream: r,
+    pupil: { handed: 'right', mass: o.mass === undefined ? BUILD.mass : o.mass },
+    lost: 0,
+    lag: 0.004,
+    now: '2026-11-20T10:00:00.000Z',
   });
+  /** What the bay does about an event. */
+  const happen = (e: SetUpEvent): void => {
+    const [next, effects] = setUpNext(setUp, e);
+    setUp = next;
+    for (const effect of effects) {
+      if (effect.do === 'zero') r.setZero(effect.zero);
+      else kept = effect.record;
+    }
+    does = doesOf(setUp);
+  };
   const play = (): Recording => {
     const what = o.instead?.[does] ?? (does === 'swing' ? 'stand' : does);
     const key = `${device.kind} ${what} ${handed} ${o.far} ${o.shift}`;
@@ -105,7 +117,7 @@ function rehearse(o: {
   };
   let before: Asked = does;
   let position = 0;
-  for (let look = 0; look < (o.looks ?? 400) && sequence.state().step !== 'ready'; look++) {
+  for (let look = 0; look < (o.looks ?? 400) && setUp.step !== 'ready'; look++) {
     if (does !== before) position = 0;
     before = does;
     const rec = play();
@@ -117,13 +129,13 @@ function rehearse(o: {
     position += block;
     time += 0.2;
     if (look < 8) continue;
-    sequence.look();
-    const s = sequence.state();
+    happen({ is: 'look', look: facts() });
+    const s = setUpView(setUp);
     if (s.seen && s.seen !== seen.at(-1)) seen.push(s.seen);
     const act = o.acts?.(s);
-    if (act) sequence.act(act);
+    if (act) happen({ is: 'act', what: act, look: facts() });
   }
-  return { state: sequence.state(), kept: kept as SetUpRecord | null, seen, ring: r };
+  return { state: setUpView(setUp), kept: kept as SetUpRecord | null, seen, ring: r };
 }
 
 describe('the guided set-up', () => {
@@ -215,19 +227,11 @@ describe('the guided set-up', () => {
     ]);
     expect(sound.kept!.sides).toBeTrue();
     expect(sound.state.health!.deadCells).toBe(0);
-    const under = livePicture(mat, sound.ring, 'right', 0, 0);
+    const under = livePicture(mat, sound.ring, 'right', { sequence: 0, arrived: 0 });
     // a cell in the middle of the lead foot
     const [x, y] = under.places as [number, number];
     const deadCell = Math.round(x / 0.01 + 19.5) * 80 + Math.round(y / 0.01 + 39.5);
     expect(rehearse({ device: mat, deadCell }).state.health!.deadCells).toBe(1);
-  });
-
-  it('counts turns of a rocking, not its tremble', () => {
-    const rocking = (size: number, turns: number) =>
-      Array.from({ length: 50 * turns + 26 }, (_, k) => size * Math.sin((Math.PI * k) / 50) + 0.002 * Math.sin(k));
-    expect(turnsOf(rocking(0.1, 6))).toBeGreaterThanOrEqual(5);
-    expect(turnsOf(rocking(0.01, 6))).toBe(0);
-    expect(turnsOf([])).toBe(0);
   });
 });
 
@@ -237,10 +241,11 @@ describe('the bay', () => {
     keepSetUp: () => Promise.resolve(),
     sawDevice: () => Promise.resolve(),
     store: () => Promise.resolve(null),
+    failed: fail,
   };
 
   it('refuses to zero while somebody stands there, and takes the zero when nobody does', () => {
-    const bay = openBay('Bay', services);
+    const bay = openBay({ id: 'bay', name: 'Bay' }, services);
     const feed = bay.connect({ type: 'hello', protocol: 'vilko-feed', version: 1, device: PLATES }, () => undefined);
     const send = (rec: Recording, from: number): void => {
       const body = payloadOf(rec, 0, 2000);

@@ -28,6 +28,7 @@ import {
   real,
   text,
   timestamp,
+  uniqueIndex,
 } from 'drizzle-orm/pg-core';
 
 /**
@@ -51,24 +52,35 @@ export const pupils = pgTable('pupils', {
   archivedAt: timestamp('archived_at', { withTimezone: true }),
 });
 
-export const lessons = pgTable('lessons', {
+export const lessons = pgTable(
+  'lessons',
+  {
+    id: text('id').primaryKey(),
+    pupilId: text('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    startedAt: timestamp('started_at', { withTimezone: true }).notNull(),
+    bay: text('bay').notNull(),
+    aim: text('aim').notNull(),
+    measure: text('measure').$type<MeasureId>(),
+    footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
+    homework: text('homework').notNull().default(''),
+    notes: text('notes').notNull().default(''),
+    nextVisit: text('next_visit'),
+    painBefore: integer('pain_before'),
+    painAfter: integer('pain_after'),
+    setUp: jsonb('set_up').$type<SetUpRecord>(),
+    report: jsonb('report').$type<ReportText>(),
+    review: jsonb('review').$type<SpokenReview>(),
+  },
+  (t) => [index('lessons_of_pupil').on(t.pupilId, t.startedAt)],
+);
+
+/** Bays of the house; what stands on them now is not kept. */
+export const bays = pgTable('bays', {
   id: text('id').primaryKey(),
-  pupilId: text('pupil_id')
-    .notNull()
-    .references(() => pupils.id, { onDelete: 'cascade' }),
-  startedAt: timestamp('started_at', { withTimezone: true }).notNull(),
-  bay: text('bay').notNull(),
-  aim: text('aim').notNull(),
-  measure: text('measure').$type<MeasureId>(),
-  footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
-  homework: text('homework').notNull().default(''),
-  notes: text('notes').notNull().default(''),
-  nextVisit: text('next_visit'),
-  painBefore: integer('pain_before'),
-  painAfter: integer('pain_after'),
-  setUp: jsonb('set_up').$type<SetUpRecord>(),
-  report: jsonb('report').$type<ReportText>(),
-  review: jsonb('review').$type<SpokenReview>(),
+  name: text('name').notNull(),
+  addedAt: timestamp('added_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
 /** A recording as it came: compressed bundle. Several swings may lie in one. */
@@ -109,7 +121,10 @@ export const swings = pgTable(
     task: jsonb('task').$type<PracticeTask>(),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
-  (t) => [index('swings_of_lesson').on(t.lessonId, t.number)],
+  (t) => [
+    uniqueIndex('swing_number_of_lesson').on(t.lessonId, t.number),
+    index('swings_of_recording').on(t.recordingId),
+  ],
 );
 
 /** What the ball did: matched to a swing by time, or waiting for one. */
@@ -166,7 +181,7 @@ export const plans = pgTable(
     endedAt: timestamp('ended_at', { withTimezone: true }),
     plan: jsonb('plan').$type<Plan>().notNull(),
   },
-  (t) => [index('plans_of_pupil').on(t.pupilId)],
+  (t) => [index('plans_of_pupil').on(t.pupilId), index('plans_of_lesson').on(t.lessonId)],
 );
 
 /** What was practised, checked or felt without a measurement. */

@@ -1,7 +1,7 @@
 import { NO_SHOT, type Pupil, type ShotValues } from '@vilko/contract';
 import { random, shotOf, simulate } from '@vilko/core/golfer';
-import { type PreparedSwing, prepareSwing } from '../analysis/prepare-swing.js';
-import { summaryNumber } from '../analysis/read-swing.js';
+import { type PreparedSwing, prepareSwing } from '../swings/prepare-swing.js';
+import { summaryNumber } from '../swings/read-swing.js';
 import type { DemoLesson, DemoSeries } from './story.js';
 
 /** One swing of the sample world, asked of a worker. */

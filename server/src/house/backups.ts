@@ -4,9 +4,9 @@ import { basename, join } from 'node:path';
 import type { Backup, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { z } from 'zod';
-import type { PupilRepository } from '../db/pupils.js';
-import type { PupilArchive } from '../pupils/pupil-archive.js';
-import { packPupils, unpackPupils } from '../pupils/pupil-bundle.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import type { PupilArchive } from './pupil-archive.js';
+import { packPupils, unpackPupils } from './pupil-bundle.js';
 
 /** What a backup holds, beside it as JSON, so that a list need not open it. Ids only, no names. */
 const Contents = z.object({ at: z.string(), pupils: z.array(z.string()), swings: z.int() });

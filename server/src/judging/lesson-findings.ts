@@ -1,16 +1,10 @@
 import type { LessonFindings, Pupil, Standard } from '@vilko/contract';
 import { type ClubClass, compare, judgeSet, oneSwingForAll } from '@vilko/core';
-import { judgeContext, type SwingSummary } from '../analysis/read-swing.js';
-import type { SwingRow } from '../db/swings.js';
-
-/** A lesson's swing with what was measured in it. */
-export interface LessonSwing {
-  readonly row: SwingRow;
-  readonly summary: SwingSummary;
-}
+import { judgeContext } from '../swings/read-swing.js';
+import type { ReadSwing } from '../swings/swing-service.js';
 
 /** Whole swings with a ball or without, no exercises: those a finding is made of. */
-const counts = ({ row, summary }: LessonSwing): boolean =>
+const counts = ({ row, summary }: ReadSwing): boolean =>
   row.kind === 'full' && row.tag !== 'exercise' && summary.read !== null;
 
 /**
@@ -19,11 +13,11 @@ const counts = ({ row, summary }: LessonSwing): boolean =>
  */
 export function lessonFindings(
   pupil: Pupil,
-  swings: readonly LessonSwing[],
+  swings: readonly ReadSwing[],
   standardOf: (club: ClubClass, intent: string) => Standard,
 ): LessonFindings {
   const own = swings.filter(counts);
-  const sets = new Map<string, LessonSwing[]>();
+  const sets = new Map<string, ReadSwing[]>();
   // a wanted shot changes what is asked, so that it makes a set of its own
   for (const s of own) {
     const key = [s.row.clubName, s.row.club, s.summary.device, s.row.intent].join('|');

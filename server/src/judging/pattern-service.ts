@@ -1,6 +1,6 @@
 import type { PatternVersion } from '@vilko/contract';
 import { type Pattern, PATTERNS, VilkoError } from '@vilko/core';
-import type { PatternRepository, PatternRow } from '../db/patterns.js';
+import type { PatternRepository, PatternRow } from './pattern-repository.js';
 
 const told = ({ version, savedAt, pattern }: PatternRow): PatternVersion => ({
   version,

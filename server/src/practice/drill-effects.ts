@@ -9,9 +9,9 @@ import {
   steadinessOf,
   worthOf,
 } from '@vilko/core';
-import { summaryNumber } from '../analysis/read-swing.js';
-import { countsInTrends, type SummarisedSwing } from '../pupils/dashboard.js';
-import type { TrainedSwing } from './progress.js';
+import { summaryNumber } from '../swings/read-swing.js';
+import type { SummarisedSwing, TrainedSwing } from '../swings/swing-service.js';
+import { countsInTrends } from './dashboard.js';
 
 /** Measures looked at beside the one that was meant, and for steadiness: what teachers agree on. */
 export const WATCHED: readonly MeasureId[] = [

@@ -8,8 +8,8 @@ import {
   type SwingHead,
 } from '@vilko/contract';
 import { type Arm, drawTrials, measureRow, nextTrial, trialsSay, VilkoError, worthOf } from '@vilko/core';
-import type { SwingService } from '../analysis/swing-service.js';
-import type { ExperimentRepository } from '../db/experiments.js';
+import type { SwingService } from '../swings/swing-service.js';
+import type { ExperimentRepository } from './experiment-repository.js';
 
 /** Uniform in [0, 1), from the machine's own randomness: nobody may guess the next trial. */
 const draw = (): number => randomInt(2 ** 32) / 2 ** 32;

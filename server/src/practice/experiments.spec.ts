@@ -93,7 +93,7 @@ describe('an experiment', () => {
     expect((await now()).trials[0]!.value).toBe(151);
     const refused = await app.send('POST', '/api/lessons/l/experiments', {
       ...ABOUT,
-      measure: { of: 'swing', id: 'no.such.measure' },
+      measure: { of: 'swing', id: 'path.shape' },
     });
     expect(Problem.parse(refused.json()).message).toContain('no difference that matters is known');
     expect((await app.send('POST', '/api/lessons/nowhere/experiments', ABOUT)).statusCode).toBe(404);

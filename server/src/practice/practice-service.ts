@@ -13,11 +13,11 @@ import {
   type Pupil,
 } from '@vilko/contract';
 import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
-import type { SwingService } from '../analysis/swing-service.js';
-import type { PracticeRepository } from '../db/practice.js';
-import type { PupilRepository } from '../db/pupils.js';
-import { filmMime } from '../films/film-service.js';
-import type { FilmStore } from '../films/film-store.js';
+import type { SwingService } from '../swings/swing-service.js';
+import type { PracticeRepository } from './practice-repository.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import { filmMime } from '../swings/film-service.js';
+import type { FilmStore } from '../swings/film-store.js';
 import { planCalendar } from './calendar.js';
 import { begunDrills, drillEffects, steadinessRows } from './drill-effects.js';
 import { progressOf } from './progress.js';

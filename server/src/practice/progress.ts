@@ -1,12 +1,6 @@
-import type { DrillProgress, LogEntry, PracticePlan, SwingTask } from '@vilko/contract';
+import type { DrillProgress, LogEntry, PracticePlan } from '@vilko/contract';
 import { LAST_RUNG, layOut, testState } from '@vilko/core';
-
-/** A trainer's swing, as far as the ladder asks. */
-export interface TrainedSwing {
-  readonly lessonId: string;
-  readonly recordedAt: Date;
-  readonly task: SwingTask;
-}
+import type { TrainedSwing } from '../swings/swing-service.js';
 
 interface Passed {
   readonly drill: string;

@@ -1,26 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import type { Erased, NewLesson, NewPupil, Pupil, PupilChange, PupilDashboard } from '@vilko/contract';
+import type { Erased, NewLesson, NewPupil, Pupil, PupilChange } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { z } from 'zod';
-import type { SwingService } from '../analysis/swing-service.js';
-import type { PracticeRepository } from '../db/practice.js';
-import type { PupilRepository } from '../db/pupils.js';
-import type { Backups } from '../house/backups.js';
-import { dashboardOf } from './dashboard.js';
-import type { PupilArchive } from './pupil-archive.js';
+import type { PupilRepository } from './pupil-repository.js';
 
-/** What the service of pupils works with. */
+/** What the service of pupils needs from those who keep something about them. */
 export interface PupilShelves {
   readonly pupils: PupilRepository;
-  readonly practice: PracticeRepository;
-  readonly swings: SwingService;
-  readonly archive: PupilArchive;
-  readonly backups: Backups;
-  readonly bayName: string;
+  /** Takes a pupil out whole, and erases them. */
+  readonly archive: {
+    readonly pack: (ids: readonly string[]) => Promise<Uint8Array>;
+    readonly erase: (id: string) => Promise<Omit<Erased, 'backups'> | null>;
+  };
+  /** Backups that still hold a pupil. */
+  readonly backups: { readonly holding: (id: string) => Promise<Erased['backups']> };
+  /** Gives what was practised and planned to another pupil. */
+  readonly moved: (from: string, to: string) => Promise<void>;
+  /** Where a lesson begins. */
+  readonly bayName: () => string;
 }
 
 /** What is done with pupils beside listing them. */
-export function pupilService({ pupils, practice, swings, archive, backups, bayName }: PupilShelves) {
+export function pupilService({ pupils, archive, backups, moved, bayName }: PupilShelves) {
   return {
     async add(news: NewPupil): Promise<Pupil> {
       const pupil = { ...news, id: randomUUID(), archived: false };
@@ -29,13 +30,7 @@ export function pupilService({ pupils, practice, swings, archive, backups, bayNa
     },
     change: (id: string, change: PupilChange) => pupils.change(id, change),
     addLesson: (pupilId: string, news: z.infer<typeof NewLesson>) =>
-      pupils.addLesson({ ...news, id: randomUUID(), pupilId, startedAt: new Date(), bay: bayName }),
-    async dashboard(id: string): Promise<PupilDashboard | null> {
-      const pupil = await pupils.one(id);
-      if (!pupil) return null;
-      const heads = (await pupils.all()).find((p) => p.id === id)!.lessons;
-      return dashboardOf([...heads].reverse(), await swings.summarised(pupil), await practice.logOf([id]));
-    },
+      pupils.addLesson({ ...news, id: randomUUID(), pupilId, startedAt: new Date(), bay: bayName() }),
     /** Gives the lessons of a pupil who was entered twice to the other; what only the double knows is kept. */
     async merge(keep: string, double: string): Promise<Pupil> {
       const [kept, gone] = await Promise.all([pupils.one(keep), pupils.one(double)]);
@@ -47,7 +42,7 @@ export function pupilService({ pupils, practice, swings, archive, backups, bayNa
           `${kept.name} plays ${kept.handed}-handed and ${gone.name} ${gone.handed}-handed: their swings cannot be one pupil's`,
         );
       await pupils.moveLessons(double, keep);
-      await practice.move(double, keep);
+      await moved(double, keep);
       const merged = await pupils.change(keep, mergedPupil(kept, gone));
       await pupils.remove(double);
       return merged!;

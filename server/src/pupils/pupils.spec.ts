@@ -13,7 +13,7 @@ import {
 import { simulate } from '@vilko/core/golfer';
 import { z } from 'zod';
 import { SOMEBODY, type TestApp, testApp } from '../testing/test-app.js';
-import { unpackPupils } from './pupil-bundle.js';
+import { unpackPupils } from '../house/pupil-bundle.js';
 import { mergedPupil } from './pupil-service.js';
 
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 500 }, (_, i) => i % 251));
@@ -97,7 +97,11 @@ describe('pupils', () => {
       { value: number | null }[]
     >();
     expect(sideways.every((v) => v.value === null)).toBeTrue();
-    expect((await own.get('/api/pupils/p/values?measure=luck')).statusCode).toBe(400);
+    const unknown = await own.get('/api/pupils/p/values?measure=luck');
+    expect([unknown.statusCode, unknown.json<{ message: string }>().message]).toEqual([
+      422,
+      'there is no measure "luck".',
+    ]);
     expect((await own.get('/api/pupils/nobody/values?measure=share.lead.p7')).statusCode).toBe(404);
     await own.close();
   }, 60_000);

@@ -1,7 +1,7 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
 import { type Drill, faultOf, FEWEST_AFTER, mean, type MeasureId } from '@vilko/core';
-import { summaryNumber } from '../analysis/read-swing.js';
-import type { SummarisedSwing } from '../pupils/dashboard.js';
+import { summaryNumber } from '../swings/read-swing.js';
+import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
 
 const UNITLESS = new Set(['–', '0–1', 'P']);

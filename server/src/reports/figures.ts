@@ -11,8 +11,9 @@ import {
   worthOf,
 } from '@vilko/core';
 import type { Standard } from '@vilko/contract';
-import { summaryNumber } from '../analysis/read-swing.js';
-import { countsInTrends, type SummarisedSwing } from '../pupils/dashboard.js';
+import { summaryNumber } from '../swings/read-swing.js';
+import { countsInTrends } from '../practice/dashboard.js';
+import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** The figures a report stands on. */
 export interface Figures {

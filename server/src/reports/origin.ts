@@ -1,6 +1,6 @@
 import { isIPv6 } from 'node:net';
 import { networkInterfaces } from 'node:os';
-import { loopback } from '../auth/loopback.js';
+import { loopback } from '../http/loopback.js';
 
 interface Listening {
   readonly address: string;

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { type LessonFindings, type Report, type ReportText, type SpokenReview } from '@vilko/contract';
 import { DRILLS, drillsFor, VilkoError } from '@vilko/core';
-import type { SwingService } from '../analysis/swing-service.js';
-import type { PracticeRepository } from '../db/practice.js';
-import type { PupilRepository } from '../db/pupils.js';
-import { filmMime } from '../films/film-service.js';
-import type { FilmStore } from '../films/film-store.js';
+import type { FindingsService } from '../judging/findings-service.js';
+import type { SwingService } from '../swings/swing-service.js';
+import type { PracticeRepository } from '../practice/practice-repository.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import { filmMime } from '../swings/film-service.js';
+import type { FilmStore } from '../swings/film-store.js';
 import { draftOf } from './draft.js';
 import { figuresOf, standsFor } from './figures.js';
 import type { Outbox } from './outbox.js';
@@ -13,14 +14,18 @@ import { day, type Page, reportPdf } from './pdf.js';
 
 const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
 
+/** What reports are made of. */
+export interface ReportShelves {
+  readonly pupils: PupilRepository;
+  readonly practice: PracticeRepository;
+  readonly swings: SwingService;
+  readonly findings: FindingsService;
+  readonly outbox: Outbox;
+  readonly store: FilmStore;
+}
+
 /** What the pupil takes home from a lesson. */
-export function reportService(
-  pupils: PupilRepository,
-  practice: PracticeRepository,
-  swings: SwingService,
-  outbox: Outbox,
-  store: FilmStore,
-) {
+export function reportService({ pupils, practice, swings, findings: findingsOf, outbox, store }: ReportShelves) {
   const pageOf = async (lessonId: string): Promise<Page | null> => {
     const found = await pupils.lesson(lessonId);
     return found && { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
@@ -31,7 +36,7 @@ export function reportService(
   }: NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>): Promise<Report> => {
     const lessonId = head.id;
     const [findings, all, standardOf, plans] = await Promise.all([
-      swings.findings(lessonId),
+      findingsOf(lessonId),
       swings.summarised(pupil),
       swings.standards(pupil),
       practice.plansOf([pupil.id]),

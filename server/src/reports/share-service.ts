@@ -12,9 +12,9 @@ import {
   type Shares,
 } from '@vilko/contract';
 import { addDays, type Day, layOut, VilkoError } from '@vilko/core';
-import type { PracticeRepository } from '../db/practice.js';
-import type { PupilRepository } from '../db/pupils.js';
-import type { ShareRepository } from '../db/shares.js';
+import type { PracticeRepository } from '../practice/practice-repository.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import type { ShareRepository } from './share-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
 import type { ReportService } from './report-service.js';
 
@@ -25,18 +25,19 @@ const DAY = 86_400_000;
 const MOST = { entries: 60, films: 6 } as const;
 const NO_LINK: Shares = { shares: [], origin: null, came: [] };
 
-/**
- * Links for pupils: each opens one lesson's report and takes what the pupil sends back.
- * @param origin where other machines reach the server; null: nowhere
- */
-export function shareService(
-  shares: ShareRepository,
-  pupils: PupilRepository,
-  entries: PracticeRepository,
-  practice: PracticeService,
-  reports: ReportService,
-  origin: () => string | null,
-) {
+/** What links open, and where what comes back goes. */
+export interface ShareShelves {
+  readonly shares: ShareRepository;
+  readonly pupils: PupilRepository;
+  readonly entries: PracticeRepository;
+  readonly practice: PracticeService;
+  readonly reports: ReportService;
+  /** Where other machines reach the server; null: nowhere. */
+  readonly origin: () => string | null;
+}
+
+/** Links for pupils: each opens one lesson's report and takes what the pupil sends back. */
+export function shareService({ shares, pupils, entries, practice, reports, origin }: ShareShelves) {
   /** The lesson a link opens now; null when it is unknown, expired or revoked: the answer does not say which. */
   const opened = async (token: string) => {
     const share = await shares.one(token);

@@ -20,7 +20,7 @@ describe('a link to a report', () => {
   let cookie = '';
   beforeEach(async () => {
     const { signIn } = await import('../auth/sign-in.js');
-    const { houseRepository } = await import('../db/house.js');
+    const { houseRepository } = await import('../house/house-repository.js');
     await signIn(houseRepository(app.database.db)).setPassword('a long enough secret');
     const entered = await app.send('POST', '/api/session', { password: 'a long enough secret' });
     cookie = String(entered.headers['set-cookie']).split(';')[0]!;

@@ -6,7 +6,7 @@ import { Imported, Lesson, NO_PROFILE, type Pupil, type SwingHead } from '@vilko
 import { type Recording, writeRecording } from '@vilko/core';
 import { type App, buildApp } from '../app.js';
 import { openDatabase } from '../db/open.js';
-import { pupilRepository } from '../db/pupils.js';
+import { pupilRepository } from '../pupils/pupil-repository.js';
 
 export const SOMEBODY: Pupil = {
   id: 'p',

@@ -1,10 +1,11 @@
-import { HttpClient, HttpEventType } from '@angular/common/http';
+import { HttpClient } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, InjectionToken, signal } from '@angular/core';
-import { type SharedAct, SharedPage } from '@vilko/contract';
+import { pathOf, type SharedAct, SHARED, type SharedPage } from '@vilko/contract';
 import { DRILL_CAUTIONS } from '@vilko/core';
 import { ReportSheet } from '../lesson/report/report-sheet';
 import { dateText, shortDate } from '../office/words';
-import { sentenceOf } from '../state/api';
+import { ask, askWithProgress } from '../state/ask';
+import { sentenceOf } from '../state/sentences';
 import { PracticeDays } from './practice-days';
 
 /** The secret in the link that was opened. */
@@ -122,7 +123,8 @@ const LARGEST = 100 * 1024 * 1024;
 })
 export class PupilPage {
   private readonly http = inject(HttpClient);
-  protected readonly url = `/api/shared/${inject(LINK_TOKEN)}`;
+  private readonly token = inject(LINK_TOKEN);
+  protected readonly url = pathOf(SHARED.shared.path, { token: this.token });
   protected readonly page = signal<SharedPage | null>(null);
   protected readonly words = signal('');
   protected readonly busy = signal(false);
@@ -141,9 +143,9 @@ export class PupilPage {
 
   protected open(): void {
     this.said.set(null);
-    this.http.get(this.url).subscribe({
+    ask(this.http, SHARED.shared, { token: this.token }).subscribe({
       next: (p) => {
-        this.page.set(SharedPage.parse(p));
+        this.page.set(p);
         document.title = `Your lesson of ${dateText(this.page()!.head.startedAt)}`;
       },
       error: (e: unknown) => this.said.set({ text: sentenceOf(e), alarm: true }),
@@ -152,7 +154,7 @@ export class PupilPage {
   protected act(act: SharedAct, then: () => void = () => undefined, said?: string): void {
     this.busy.set(true);
     this.said.set(null);
-    this.http.post(this.url, act).subscribe({
+    ask(this.http, SHARED.actOnShared, { token: this.token }, act).subscribe({
       next: (p) => {
         this.came(p, said);
         then();
@@ -177,26 +179,20 @@ export class PupilPage {
     this.busy.set(true);
     this.part.set(0);
     this.said.set(null);
-    this.http
-      .post(`${this.url}/films`, file, {
-        headers: { 'content-type': 'application/octet-stream' },
-        observe: 'events',
-        reportProgress: true,
-      })
-      .subscribe({
-        next: (e) => {
-          if (e.type === HttpEventType.UploadProgress && e.total) this.part.set(e.loaded / e.total);
-          if (e.type === HttpEventType.Response) this.came(e.body, 'The film was sent.');
-        },
-        error: (e: unknown) => this.failed(e),
-      });
+    askWithProgress(this.http, SHARED.sendSharedFilm, { token: this.token }, file).subscribe({
+      next: (x) => {
+        if (typeof x === 'number') this.part.set(x);
+        else this.came(x, 'The film was sent.');
+      },
+      error: (e: unknown) => this.failed(e),
+    });
   }
   protected minutes(s: number): string {
     return s < 60 ? `${Math.round(s)} s` : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`;
   }
 
-  private came(p: unknown, said?: string): void {
-    this.page.set(SharedPage.parse(p));
+  private came(p: SharedPage, said?: string): void {
+    this.page.set(p);
     this.busy.set(false);
     this.part.set(null);
     if (said) this.said.set({ text: said, alarm: false });

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output } from '@a
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { deviceTitle } from '../device-words';
+import { bayFeature } from '../state/bay';
 import { lessonFeature } from '../state/lesson';
 
 /** The lesson as a line with stops, whose lesson it is, and the way to the office. */
@@ -81,7 +82,7 @@ export class LessonLine {
   readonly help = output();
   readonly theme = output();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly office = [
     { path: '/office/pupils', words: 'Pupils' },

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type ImportStage, LessonActions, lessonFeature } from '../state/lesson';
+import { ImportActions, type ImportStage } from '../state/import-actions';
+import { importFeature } from '../state/importing';
+import { NoticeActions, noticeFeature } from '../state/notices';
 
 const PLAIN_SHOWN = 12_000;
 
 const STAGES: Readonly<Record<ImportStage, string>> = {
   looking: 'Looking at',
   asking: 'About',
-  reading: 'Reading',
   sending: 'Sending',
   analysing: 'Analysing',
 };
@@ -58,8 +59,8 @@ const STAGES: Readonly<Record<ImportStage, string>> = {
 })
 export class Notices {
   protected readonly store = inject(Store);
-  protected readonly notice = this.store.selectSignal(lessonFeature.selectNotice);
-  protected readonly importing = this.store.selectSignal(lessonFeature.selectImporting);
+  protected readonly notice = this.store.selectSignal(noticeFeature.selectNotice);
+  protected readonly importing = this.store.selectSignal(importFeature.selectImporting);
 
   /** A dialog about the file says more than a line under it. */
   protected readonly shownImport = computed(() => (this.importing()?.stage === 'asking' ? null : this.importing()));
@@ -77,7 +78,7 @@ export class Notices {
     if (key !== this.began.stage) this.began = { stage: key, at: performance.now() };
     const gone = (performance.now() - this.began.at) / 1000;
     if (i.part === null || i.part < 0.05 || gone < 0.5) return '';
-    if (i.part >= 1) return i.stage === 'reading' ? 'read, packing it' : '';
+    if (i.part >= 1) return '';
     return `${this.hundredths()}%, about ${Math.max(1, Math.round((gone * (1 - i.part)) / i.part))} s left`;
   });
 
@@ -90,9 +91,9 @@ export class Notices {
   }
 
   protected cancel(): void {
-    this.store.dispatch(LessonActions.cancelImport());
+    this.store.dispatch(ImportActions.cancelImport());
   }
   protected dismiss(): void {
-    this.store.dispatch(LessonActions.dismiss());
+    this.store.dispatch(NoticeActions.dismiss());
   }
 }

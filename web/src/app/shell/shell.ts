@@ -4,7 +4,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
-import { LessonActions, lessonFeature } from '../state/lesson';
+import { bayFeature } from '../state/bay';
+import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { OfficeActions } from '../state/office';
 import { PatternActions } from '../state/patterns';
@@ -51,7 +52,7 @@ export class Shell {
   private readonly dialog = inject(Dialog);
   private readonly router = inject(Router);
   protected readonly keys = inject(Keys);
-  protected readonly live = this.store.selectSignal(lessonFeature.selectLive);
+  protected readonly live = this.store.selectSignal(bayFeature.selectLive);
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');
@@ -101,6 +102,6 @@ export class Shell {
   protected drop(e: DragEvent): void {
     e.preventDefault();
     this.dropping.set(false);
-    for (const file of Array.from(e.dataTransfer?.files ?? [])) this.store.dispatch(LessonActions.importFile({ file }));
+    for (const file of Array.from(e.dataTransfer?.files ?? [])) this.store.dispatch(ImportActions.importFile({ file }));
   }
 }

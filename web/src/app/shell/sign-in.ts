@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Api, sentenceOf } from '../state/api';
+import { Api } from '../state/api';
+import { sentenceOf } from '../state/sentences';
 
 /** The way in, where the server listens beyond its own machine. */
 @Component({
@@ -45,7 +46,7 @@ export class SignIn {
 
   protected enter(): void {
     this.busy.set(true);
-    this.api.signIn(this.password()).subscribe({
+    this.api.ask('signIn', {}, { password: this.password() }).subscribe({
       // a fresh start: everything that was refused is asked again
       next: () => location.assign('/'),
       error: (e: unknown) => {

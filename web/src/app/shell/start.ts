@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router } from '@angular/router';
-import { HttpClient } from '@angular/common/http';
-import type { Bay } from '@vilko/contract';
+import { switchMap } from 'rxjs';
+import { Api } from '../state/api';
 
 /** Where the application opens: at the bay's lesson, else with the pupils. */
 @Component({
@@ -12,9 +12,11 @@ import type { Bay } from '@vilko/contract';
 export class Start {
   constructor() {
     const router = inject(Router);
+    const api = inject(Api);
     const go = (path: string[]) => void router.navigate(path, { replaceUrl: true });
-    inject(HttpClient)
-      .get<Bay>('/api/bay')
+    api
+      .ask('bays')
+      .pipe(switchMap(([first]) => api.ask('bay', { bay: first!.id })))
       .subscribe({
         next: (bay) => go(bay.lessonId ? ['/lesson', bay.lessonId, 'record'] : ['/office/pupils']),
         error: () => go(['/office/pupils']),

@@ -2,7 +2,8 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
 import type { Action, ActionCreator } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, map, type Observable, of, switchMap } from 'rxjs';
-import { Api, sentenceOf, signedOut } from './api';
+import { Api } from './api';
+import { sentenceOf, signedOut } from './sentences';
 
 /** What an action carries besides its type. */
 type Carried<A extends ActionCreator> = Omit<ReturnType<A>, 'type'>;

@@ -1,8 +1,10 @@
 import type { EnvironmentProviders } from '@angular/core';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import { importingEffects } from './importing';
+import { bayEffects, bayFeature } from './bay';
+import { importFeature, importingEffects } from './importing';
 import { lessonEffects, lessonFeature } from './lesson';
+import { noticeFeature } from './notices';
 import { officeEffects, officeFeature } from './office';
 import { patternEffects, patternFeature } from './patterns';
 import { practiceEffects, practiceFeature } from './practice';
@@ -14,6 +16,9 @@ import { trialEffects, trialFeature } from './trials';
 /** Every feature's state and effects: a new feature is one line in each list. */
 export const provideEverything = (): EnvironmentProviders[] => [
   provideState(lessonFeature),
+  provideState(bayFeature),
+  provideState(importFeature),
+  provideState(noticeFeature),
   provideState(officeFeature),
   provideState(readFeature),
   provideState(patternFeature),
@@ -23,6 +28,7 @@ export const provideEverything = (): EnvironmentProviders[] => [
   provideState(settingsFeature),
   provideEffects(
     lessonEffects,
+    bayEffects,
     importingEffects,
     officeEffects,
     patternEffects,

@@ -1,10 +1,10 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
-import type { HouseSettings, SwingHead } from '@vilko/contract';
+import type { Bay, HouseSettings, Lesson, SwingHead } from '@vilko/contract';
 import type { FileReading as Reading } from '@vilko/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { type Action, Store } from '@ngrx/store';
+import { type Action, createFeature, createReducer, on, Store } from '@ngrx/store';
 import {
   catchError,
   concat,
@@ -20,8 +20,12 @@ import {
 } from 'rxjs';
 import { FileReading } from '../workers/file-reading';
 import type { Look } from '../workers/reading.worker';
-import { Api, sentenceOf } from './api';
-import { type ImportStage, LessonActions, lessonFeature, type LessonState } from './lesson';
+import { Api } from './api';
+import { sentenceOf } from './sentences';
+import { bayFeature } from './bay';
+import { ImportActions, type ImportStage } from './import-actions';
+import { NoticeActions } from './notices';
+import { filmQuery, LessonActions, lessonFeature } from './lesson';
 import { OfficeActions, officeFeature } from './office';
 import { readFeature } from './read';
 
@@ -41,7 +45,20 @@ const swingFor = (rack: readonly SwingHead[], reading: string | null): SwingHead
   rack.find((s) => s.id === reading) ?? rack.at(-1);
 
 const wentOn = (file: File, stage: ImportStage, part: number | null = null): Action =>
-  LessonActions.importWentOn({ file: file.name, stage, part });
+  ImportActions.importWentOn({ file: file.name, stage, part });
+
+/** The lesson a recording goes into, and what its swings are. */
+type Target = Pick<Bay, 'club' | 'clubName' | 'kind'> & { readonly id: string };
+
+/** What a file that is dropped now falls into. */
+interface Around {
+  readonly lesson: Pick<Lesson, 'id'> | null;
+  readonly bay: Bay | null;
+  readonly rack: readonly SwingHead[];
+  /** The swing that is being read. */
+  readonly swingId: string | null;
+  readonly house: HouseSettings;
+}
 
 /** What brings one file where it belongs. */
 class Importer {
@@ -49,16 +66,10 @@ class Importer {
   private readonly reading = inject(FileReading);
   private readonly dialog = inject(Dialog);
 
-  bring(
-    file: File,
-    { lesson, bay }: LessonState,
-    rack: readonly SwingHead[],
-    swingId: string | null,
-    house: HouseSettings,
-  ): Observable<Action> {
-    const refuse = (message: string) => of(LessonActions.fileRefused({ file: file.name, message }));
+  bring(file: File, { lesson, bay, rack, swingId, house }: Around): Observable<Action> {
+    const refuse = (message: string) => of(ImportActions.fileRefused({ file: file.name, message }));
     if (!lesson) return refuse('open a lesson first, then drop the file again.');
-    const about = { club: bay?.club ?? 'iron', clubName: bay?.clubName ?? '7-iron', kind: bay?.kind ?? 'full' };
+    const { club = 'iron', clubName = '7-iron', kind = 'full' } = bay ?? {};
     const swing = swingFor(rack, swingId);
     const way = isFilm(file.name)
       ? swing
@@ -66,7 +77,7 @@ class Importer {
         : refuse('a film belongs to a swing: record one first.')
       : isShotList(file.name)
         ? this.shots(file, lesson.id)
-        : this.recording(file, lesson.id, about, house);
+        : this.recording(file, { id: lesson.id, club, clubName, kind }, house);
     // what this page refused itself has not reached the server
     const said = (e: unknown) =>
       e instanceof HttpErrorResponse ? sentenceOf(e) : `${sentenceOf(e)}. Nothing of this file was stored.`;
@@ -75,10 +86,12 @@ class Importer {
 
   private film(file: File, swing: SwingHead): Observable<Action> {
     const kept = from(import('../film/film-file').then((m) => m.filmFacts(file))).pipe(
-      mergeMap((facts) => this.api.addFilm(swing.id, file, { ...facts, angle: 'face on', from: 'file' })),
+      mergeMap((facts) =>
+        this.api.ask('addFilm', { ...filmQuery(facts), id: swing.id, angle: 'face on', from: 'file' }, file),
+      ),
       mergeMap((film) => [
         LessonActions.filmChanged({ film, said: `${file.name} is kept with swing ${swing.number}.` }),
-        LessonActions.imported(),
+        ImportActions.imported(),
       ]),
     );
     return concat(of(wentOn(file, 'sending')), kept);
@@ -86,73 +99,51 @@ class Importer {
 
   private shots(file: File, lessonId: string): Observable<Action> {
     const read = this.api
-      .importShots(lessonId, file)
+      .ask('importShots', { id: lessonId, name: file.name }, file)
       .pipe(
         mergeMap((shots) => [
-          LessonActions.shotsImported({ file: file.name, shots }),
+          ImportActions.shotsImported({ file: file.name, shots }),
           LessonActions.reload({ id: lessonId }),
         ]),
       );
     return concat(of(wentOn(file, 'analysing')), read);
   }
 
-  /** Looked at, asked about if nobody has said how it is to be understood, read here, sent, analysed there. */
-  private recording(
-    file: File,
-    lessonId: string,
-    about: Parameters<Api['importFile']>[3],
-    house: HouseSettings,
-  ): Observable<Action> {
+  /** Looked at, asked about if nobody has said how it is to be understood, sent as it is, read and analysed there. */
+  private recording(file: File, to: Target, house: HouseSettings): Observable<Action> {
     const whole = this.reading.look(file).pipe(
       switchMap((look) => {
         const known = rememberedHow(look, house);
-        if (known) return this.readAndSend(file, known, lessonId, about);
-        return concat(of(wentOn(file, 'asking')), this.asked(file, look, lessonId, about, house));
+        if (known) return this.send(file, known, to);
+        return concat(of(wentOn(file, 'asking')), this.asked(file, look, to, house));
       }),
     );
     return concat(of(wentOn(file, 'looking')), whole);
   }
 
-  private asked(
-    file: File,
-    look: Look,
-    lessonId: string,
-    about: Parameters<Api['importFile']>[3],
-    house: HouseSettings,
-  ): Observable<Action> {
+  private asked(file: File, look: Look, to: Target, house: HouseSettings): Observable<Action> {
     return from(askHow(this.dialog, file, look)).pipe(
       switchMap((said) => {
         if (!said)
           return of(
-            LessonActions.imported(),
-            LessonActions.say({ text: `${file.name} was not read. Nothing was stored.`, kind: 'plain' }),
+            ImportActions.imported(),
+            NoticeActions.say({ text: `${file.name} was not read. Nothing was stored.`, kind: 'plain' }),
           );
         const kept = said.remember ? of(OfficeActions.changeHouse({ house: remembered(house, look, said.how) })) : of();
-        return concat(kept as Observable<Action>, this.readAndSend(file, said.how, lessonId, about));
+        return concat(kept as Observable<Action>, this.send(file, said.how, to));
       }),
     );
   }
 
-  private readAndSend(
-    file: File,
-    how: How,
-    lessonId: string,
-    about: Parameters<Api['importFile']>[3],
-  ): Observable<Action> {
-    const send = (bundle: Uint8Array) =>
-      this.api
-        .importFile(lessonId, file.name, bundle, about)
-        .pipe(
-          map((x) =>
-            typeof x === 'number'
-              ? wentOn(file, x < 1 ? 'sending' : 'analysing', x < 1 ? x : null)
-              : LessonActions.fileImported({ imported: x }),
-          ),
-        );
-    const read = this.reading
-      .read(file, how)
-      .pipe(concatMap((x) => (typeof x === 'number' ? of(wentOn(file, 'reading', x)) : send(x))));
-    return concat(of(wentOn(file, 'reading')), read);
+  private send(file: File, { axes, mapping }: How, to: Target): Observable<Action> {
+    const how = { ...(axes ? { axes } : {}), ...(mapping ? { mapping: JSON.stringify(mapping) } : {}) };
+    const sent = this.api.askWithProgress('importRecording', { ...to, ...how, name: file.name }, file).pipe(
+      map((x) => {
+        if (typeof x !== 'number') return ImportActions.fileImported({ imported: x });
+        return wentOn(file, x < 1 ? 'sending' : 'analysing', x < 1 ? x : null);
+      }),
+    );
+    return concat(of(wentOn(file, 'sending')), sent);
   }
 }
 
@@ -181,22 +172,51 @@ async function askHow(dialog: Dialog, file: File, look: Look): Promise<Decided |
   return new Promise((resolve) => ref.closed.subscribe(resolve));
 }
 
+export interface Importing {
+  readonly file: string;
+  readonly stage: ImportStage;
+  /** 0–1 of the stage; null where nobody knows. */
+  readonly part: number | null;
+}
+
+export interface ImportState {
+  readonly importing: Importing | null;
+}
+
+export const importFeature = createFeature({
+  name: 'importing',
+  reducer: createReducer<ImportState>(
+    { importing: null },
+    on(ImportActions.importWentOn, (_, { file, stage, part }): ImportState => ({ importing: { file, stage, part } })),
+    on(
+      ImportActions.imported,
+      ImportActions.fileImported,
+      ImportActions.fileRefused,
+      ImportActions.shotsImported,
+      (): ImportState => ({ importing: null }),
+    ),
+  ),
+});
+
 export const importingEffects = {
   /** One file after the other, each until it is there, refused or cancelled. */
   importFile: createEffect(
     (actions = inject(Actions), store = inject(Store), importer = new Importer()) =>
       actions.pipe(
-        ofType(LessonActions.importFile),
+        ofType(ImportActions.importFile),
         concatMap(({ file }) =>
           of(file).pipe(
             withLatestFrom(
-              store.select(lessonFeature.selectLessonState),
+              store.select(lessonFeature.selectLesson),
+              store.select(bayFeature.selectBay),
               store.select(lessonFeature.selectRack),
               store.select(readFeature.selectSwingId),
               store.select(officeFeature.selectHouse),
             ),
-            switchMap(([f, state, rack, swingId, house]) => importer.bring(f, state, rack, swingId, house)),
-            takeUntil(actions.pipe(ofType(LessonActions.cancelImport))),
+            switchMap(([f, lesson, bay, rack, swingId, house]) =>
+              importer.bring(f, { lesson, bay, rack, swingId, house }),
+            ),
+            takeUntil(actions.pipe(ofType(ImportActions.cancelImport))),
           ),
         ),
       ),
@@ -205,11 +225,11 @@ export const importingEffects = {
   cancelled: createEffect(
     (actions = inject(Actions), store = inject(Store)) =>
       actions.pipe(
-        ofType(LessonActions.cancelImport),
-        withLatestFrom(store.select(lessonFeature.selectImporting)),
+        ofType(ImportActions.cancelImport),
+        withLatestFrom(store.select(importFeature.selectImporting)),
         mergeMap(([, now]) => [
-          LessonActions.imported(),
-          LessonActions.say({
+          ImportActions.imported(),
+          NoticeActions.say({
             text: `${now?.file ?? 'The file'} was cancelled. Nothing was stored.`,
             kind: 'plain' as const,
           }),

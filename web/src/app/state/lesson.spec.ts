@@ -1,14 +1,24 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { bay, lesson, swing } from '../testing/samples';
-import { sentenceOf } from './api';
+import { sentenceOf } from './sentences';
+import type { Action } from '@ngrx/store';
+import { BayActions, bayFeature, type BayState } from './bay';
+import { ImportActions } from './import-actions';
+import { importFeature, type ImportState } from './importing';
+import { NoticeActions, noticeFeature, type NoticeState } from './notices';
 import { LessonActions, lessonFeature, type LessonState } from './lesson';
 import { ReadActions, readFeature } from './read';
 import { SettingsActions, settingsFeature } from './settings';
 
-type Action = Parameters<typeof lessonFeature.reducer>[1];
-const after = (...actions: Action[]): LessonState =>
-  actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!;
-const rack = (s: LessonState): number[] => lessonFeature.selectRack({ lesson: s }).map((x) => x.number);
+/** Every feature that listens, after the same actions. */
+const after = (...actions: Action[]) => ({
+  lesson: actions.reduce<LessonState | undefined>((s, a) => lessonFeature.reducer(s, a), undefined)!,
+  bay: actions.reduce<BayState | undefined>((s, a) => bayFeature.reducer(s, a), undefined)!,
+  importing: actions.reduce<ImportState | undefined>((s, a) => importFeature.reducer(s, a), undefined)!.importing,
+  notice: actions.reduce<NoticeState | undefined>((s, a) => noticeFeature.reducer(s, a), undefined)!.notice,
+});
+const rack = ({ lesson: s }: ReturnType<typeof after>): number[] =>
+  lessonFeature.selectRack({ lesson: s }).map((x) => x.number);
 
 describe('a lesson’s state', () => {
   it('shows its swings in the order they were made, and takes in those that arrive', () => {
@@ -18,7 +28,7 @@ describe('a lesson’s state', () => {
       LessonActions.swingArrived({ swing: swing(3) }),
     );
     expect(rack(s)).toEqual([1, 2, 3]);
-    expect(s.status).toBe('ready');
+    expect(s.lesson.status).toBe('ready');
   });
 
   it('does not take in a swing of another lesson', () => {
@@ -30,63 +40,57 @@ describe('a lesson’s state', () => {
   });
 
   it('offers undo for a delete, and puts the swing back where it was', () => {
-    const deleted = after(LessonActions.came({ lesson }), LessonActions.swingDeleted({ swing: swing(1) }));
+    const deletes = [LessonActions.came({ lesson }), LessonActions.swingDeleted({ swing: swing(1) })];
+    const deleted = after(...deletes);
     expect(rack(deleted)).toEqual([2]);
     expect(deleted.notice).toEqual({
       text: 'Swing 1 with the 7-iron was deleted.',
       kind: 'plain',
       undo: LessonActions.restoreSwing({ id: 's1' }),
     });
-    const back = lessonFeature.reducer(deleted, LessonActions.swingRestored({ swing: swing(1) }));
-    expect(rack(back)).toEqual([1, 2]);
-    expect(lessonFeature.reducer(back, LessonActions.dismiss()).notice).toBeNull();
+    const back = [...deletes, LessonActions.swingRestored({ swing: swing(1) })];
+    expect(rack(after(...back))).toEqual([1, 2]);
+    expect(after(...back, NoticeActions.dismiss()).notice).toBeNull();
   });
 
   it('says what an import gave, or why a file was refused, without losing the lesson', () => {
-    const reading = after(
+    const reads = [
       LessonActions.came({ lesson }),
-      LessonActions.importWentOn({ file: 'a.csv', stage: 'reading', part: 0.5 }),
-    );
-    expect(reading.importing).toEqual({ file: 'a.csv', stage: 'reading', part: 0.5 });
-    const done = lessonFeature.reducer(
-      reading,
-      LessonActions.fileImported({
-        imported: {
-          file: 'a.csv',
-          device: 'mat',
-          swings: [swing(3), swing(4)],
-          warnings: ['part of the lead foot is off the mat'],
-        },
-      }),
-    );
+      ImportActions.importWentOn({ file: 'a.csv', stage: 'sending', part: 0.5 }),
+    ];
+    expect(after(...reads).importing).toEqual({ file: 'a.csv', stage: 'sending', part: 0.5 });
+    const swings = [swing(3), swing(4)];
+    const warnings = ['part of the lead foot is off the mat'];
+    const imported = { file: 'a.csv', device: 'mat' as const, swings, warnings };
+    const done = after(...reads, ImportActions.fileImported({ imported }));
     expect(done.notice?.text).toBe('a.csv: 2 swings read from a mat. Part of the lead foot is off the mat.');
     expect(rack(done)).toEqual([1, 2, 3, 4]);
-    const refused = lessonFeature.reducer(reading, LessonActions.fileRefused({ file: 'a.csv', message: 'no swing.' }));
+    const refused = after(...reads, ImportActions.fileRefused({ file: 'a.csv', message: 'no swing.' }));
     expect([refused.importing, refused.notice?.kind, rack(refused).length]).toEqual([null, 'alarm', 2]);
   });
 
   it('keeps what is there when the server does not answer, and says so once', () => {
     const s = after(LessonActions.came({ lesson }), LessonActions.failed({ message: 'no answer' }));
-    expect([s.status, s.notice?.text]).toEqual(['ready', 'no answer']);
-    const never = after(LessonActions.open({ id: 'l' }), LessonActions.failed({ message: 'no answer' }));
-    expect([never.status, never.error]).toEqual(['failed', 'no answer']);
+    expect([s.lesson.status, s.notice?.text]).toEqual(['ready', 'no answer']);
+    const never = after(LessonActions.open({ id: 'l' }), LessonActions.openFailed({ message: 'no answer' }));
+    expect([never.lesson.status, never.lesson.error, never.notice]).toEqual(['failed', 'no answer', null]);
   });
 
   it('forgets the swings of the lesson before when another is opened, but not when the same is opened again', () => {
-    const s = after(LessonActions.came({ lesson }));
-    expect(rack(lessonFeature.reducer(s, LessonActions.open({ id: 'other' })))).toEqual([]);
-    expect(lessonFeature.reducer(s, LessonActions.open({ id: 'l' }))).toBe(s);
+    const came = LessonActions.came({ lesson });
+    expect(rack(after(came, LessonActions.open({ id: 'other' })))).toEqual([]);
+    expect(after(came, LessonActions.open({ id: 'l' })).lesson).toEqual(after(came).lesson);
   });
 
   it('says a bay’s notice once', () => {
     const notice = 'A movement was seen.';
     const s = after(
-      LessonActions.bayCame({ bay }),
-      LessonActions.bayCame({ bay: { ...bay, notice } }),
-      LessonActions.dismiss(),
-      LessonActions.bayCame({ bay: { ...bay, notice, state: 'found' } }),
+      BayActions.bayCame({ bay }),
+      BayActions.bayCame({ bay: { ...bay, notice } }),
+      NoticeActions.dismiss(),
+      BayActions.bayCame({ bay: { ...bay, notice, state: 'found' } }),
     );
-    expect([s.notice, s.bay?.state]).toEqual([null, 'found']);
+    expect([s.notice, s.bay.bay?.state]).toEqual([null, 'found']);
   });
 });
 

@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { type LiveFrame, LiveMessage, unpackLive } from '@vilko/contract';
 import { Store } from '@ngrx/store';
+import { BayActions } from './bay';
 import { LessonActions } from './lesson';
 
 const AGAIN_AFTER = 1500;
@@ -35,12 +36,12 @@ export class Live {
     const socket = new WebSocket(`${scheme}://${location.host}/api/live`);
     this.socket = socket;
     socket.binaryType = 'arraybuffer';
-    socket.onopen = () => this.store.dispatch(LessonActions.liveConnection({ up: true }));
+    socket.onopen = () => this.store.dispatch(BayActions.liveConnection({ up: true }));
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) =>
       typeof data === 'string' ? this.hear(data) : this.see(data);
     socket.onclose = () => {
       this.socket = null;
-      this.store.dispatch(LessonActions.liveConnection({ up: false }));
+      this.store.dispatch(BayActions.liveConnection({ up: false }));
       if (this.wanted) setTimeout(() => this.wanted && this.connect(), AGAIN_AFTER);
     };
   }
@@ -55,9 +56,8 @@ export class Live {
     if (!message.success) return;
     if (message.data.type === 'bay') {
       this.mat.set(message.data.mat);
-      this.store.dispatch(LessonActions.bayCame({ bay: message.data.bay }));
-    } else if (message.data.type === 'set-up')
-      this.store.dispatch(LessonActions.setUpCame({ setUp: message.data.setUp }));
+      this.store.dispatch(BayActions.bayCame({ bay: message.data.bay }));
+    } else if (message.data.type === 'set-up') this.store.dispatch(BayActions.setUpCame({ setUp: message.data.setUp }));
     else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));
   }
 }

@@ -19,6 +19,7 @@ import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { map, tap } from 'rxjs';
 import { calling } from './calling';
+import { NoticeActions } from './notices';
 import { LessonActions } from './lesson';
 
 export const OfficeActions = createActionGroup({
@@ -125,7 +126,7 @@ export const officeFeature = createFeature({
 });
 
 const failed = (message: string) => A.failed({ message });
-const say = (text: string) => LessonActions.say({ text, kind: 'plain' });
+const say = (text: string) => NoticeActions.say({ text, kind: 'plain' });
 
 function erasedText({ name, lessons, swings, films, backups }: Erased): string {
   const gone = `${name} is erased: ${lessons} lessons, ${swings} swings, ${films} films.`;
@@ -141,87 +142,87 @@ function restoredText({ pupils, lessons, swings, films, there }: Restored): stri
 export const officeEffects = {
   pupils: calling(
     A.openPupils,
-    (api) => api.pupils(),
+    (api) => api.ask('pupils'),
     (pupils) => A.pupilsCame({ pupils }),
     failed,
     'switch',
   ),
   add: calling(
     A.addPupil,
-    (api, { pupil }) => api.addPupil(pupil),
+    (api, { pupil }) => api.ask('addPupil', {}, pupil),
     (pupil) => A.pupilAdded({ pupil }),
     failed,
   ),
   change: calling(
     A.changePupil,
-    (api, { id, change }) => api.changePupil(id, change),
+    (api, { id, change }) => api.ask('changePupil', { id }, change),
     (pupil) => A.pupilChanged({ pupil }),
     failed,
   ),
   dashboard: calling(
     A.openDashboard,
-    (api, { id }) => api.dashboard(id),
+    (api, { id }) => api.ask('dashboard', { id }),
     (dashboard, { id }) => A.dashboardCame({ id, dashboard }),
     failed,
     'switch',
   ),
   start: calling(
     A.startLesson,
-    (api, { pupilId, ...about }) => api.startLesson(pupilId, about),
+    (api, { pupilId, ...about }) => api.ask('startLesson', { id: pupilId }, about),
     (lesson) => A.lessonStarted({ lesson }),
     failed,
   ),
   merge: calling(
     A.mergePupils,
-    (api, { id, double }) => api.mergePupils(id, double),
+    (api, { id, double }) => api.ask('mergePupils', { id }, { double }),
     (pupil, { double }) => A.pupilsMerged({ pupil, double }),
     failed,
   ),
   erase: calling(
     A.erasePupil,
-    (api, { id, name }) => api.erasePupil(id, name),
+    (api, { id, name }) => api.ask('erasePupil', { id }, { name }),
     (erased, { id }) => A.pupilErased({ id, erased }),
     failed,
   ),
   house: calling(
     A.openHouse,
-    (api) => api.house(),
+    (api) => api.ask('house'),
     (house) => A.houseCame({ house }),
     failed,
   ),
   changeHouse: calling(
     A.changeHouse,
-    (api, { house }) => api.changeHouse(house),
+    (api, { house }) => api.ask('changeHouse', {}, house),
     (house) => A.houseCame({ house }),
     failed,
   ),
   devices: calling(
     A.openDevices,
-    (api) => api.devices(),
+    (api) => api.ask('devices'),
     (d) => A.devicesCame(d),
     failed,
   ),
   backups: calling(
     A.openBackups,
-    (api) => api.backups(),
+    (api) => api.ask('backups'),
     (backups) => A.backupsCame({ backups }),
     failed,
   ),
   backup: calling(
     A.makeBackup,
-    (api) => api.makeBackup(),
+    (api) => api.ask('makeBackup'),
     (backup) => A.backupMade({ backup }),
     failed,
   ),
   restore: calling(
     A.restoreBackup,
-    (api, { name }) => api.restoreBackup(name),
+    (api, { name }) => api.ask('restoreBackup', { name }),
     (restored) => A.restored({ restored }),
     failed,
   ),
   restoreFile: calling(
     A.restoreFile,
-    (api, { file }) => api.restoreFile(file),
+    (api, { file }) => api.ask('restoreFile', { name: file.name }, file),
     (restored) => A.restored({ restored }),
     failed,
   ),
@@ -229,7 +230,7 @@ export const officeEffects = {
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.failed),
-        map(({ message }) => LessonActions.say({ text: message, kind: 'alarm' })),
+        map(({ message }) => NoticeActions.say({ text: message, kind: 'alarm' })),
       ),
     { functional: true },
   ),

@@ -5,7 +5,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
 import { calling } from './calling';
-import { LessonActions } from './lesson';
+import { NoticeActions } from './notices';
 
 export const PatternActions = createActionGroup({
   source: 'Patterns',
@@ -93,39 +93,39 @@ const failed = (message: string) => A.failed({ message });
 export const patternEffects = {
   open: calling(
     A.open,
-    (api) => api.ownPatterns(),
+    (api) => api.ask('ownPatterns'),
     (own) => A.came({ own }),
     failed,
     'switch',
   ),
   history: calling(
     A.openHistory,
-    (api, { id }) => api.patternVersions(id),
+    (api, { id }) => api.ask('patternVersions', { id }),
     (versions, { id }) => A.historyCame({ id, versions }),
     failed,
     'switch',
   ),
   add: calling(
     A.add,
-    (api, { pattern }) => api.addPattern(pattern),
+    (api, { pattern }) => api.ask('addPattern', {}, pattern),
     (saved) => A.added({ saved }),
     failed,
   ),
   save: calling(
     A.save,
-    (api, { pattern }) => api.savePattern(pattern),
+    (api, { pattern }) => api.ask('savePattern', { id: pattern.id }, pattern),
     (saved, { before }) => A.saved({ saved, before }),
     failed,
   ),
   remove: calling(
     A.delete,
-    (api, { id }) => api.deletePattern(id),
+    (api, { id }) => api.ask('deletePattern', { id }),
     (gone) => A.deleted({ gone }),
     failed,
   ),
   restore: calling(
     A.restore,
-    (api, { id }) => api.restorePattern(id),
+    (api, { id }) => api.ask('restorePattern', { id }),
     (saved) => A.restored({ saved }),
     failed,
   ),
@@ -134,19 +134,19 @@ export const patternEffects = {
       actions.pipe(
         ofType(A.added, A.saved, A.deleted, A.restored, A.failed),
         map((a) => {
-          if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.deleted.type)
-            return LessonActions.offerUndo({
+            return NoticeActions.offerUndo({
               text: `${a.gone.pattern.name} was taken off the shelf.`,
               undo: A.restore({ id: a.gone.pattern.id }),
             });
           const { pattern, version } = a.saved;
           if (a.type === A.saved.type && a.before)
-            return LessonActions.offerUndo({
+            return NoticeActions.offerUndo({
               text: `${pattern.name} is saved as version ${version}.`,
               undo: A.save({ pattern: a.before, before: null }),
             });
-          return LessonActions.say({
+          return NoticeActions.say({
             text:
               a.type === A.added.type
                 ? `${pattern.name} is on the shelf.`

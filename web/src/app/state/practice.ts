@@ -4,7 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
 import { calling } from './calling';
-import { LessonActions } from './lesson';
+import { NoticeActions } from './notices';
 
 export const PracticeActions = createActionGroup({
   source: 'Practice',
@@ -87,50 +87,50 @@ const failed = (message: string) => A.failed({ message });
 export const practiceEffects = {
   open: calling(
     A.open,
-    (api, { pupilId }) => api.practice(pupilId),
+    (api, { pupilId }) => api.ask('practice', { id: pupilId }),
     (practice, { pupilId }) => A.came({ pupilId, practice }),
     failed,
     'switch',
   ),
   make: calling(
     A.makePlan,
-    (api, { pupilId, plan }) => api.makePlan(pupilId, plan),
+    (api, { pupilId, plan }) => api.ask('makePlan', { id: pupilId }, plan),
     (plan) => A.planMade({ plan }),
     failed,
   ),
   act: calling(
     A.act,
-    (api, { id, act }) => api.actOnPlan(id, act),
+    (api, { id, act }) => api.ask('actOnPlan', { id }, act),
     (plan, { said, back }) => A.planChanged({ plan, ...(said ? { said } : {}), ...(back ? { back } : {}) }),
     failed,
   ),
   log: calling(
     A.log,
-    (api, { pupilId, entry }) => api.log(pupilId, entry),
+    (api, { pupilId, entry }) => api.ask('log', { id: pupilId }, entry),
     (entry) => A.logged({ entry }),
     failed,
   ),
   keepFilm: calling(
     A.keepFilm,
-    (api, { pupilId, file, note }) => api.addLogFilm(pupilId, file, note),
+    (api, { pupilId, file, note }) => api.ask('addLogFilm', { id: pupilId, note }, file),
     (entry) => A.logged({ entry }),
     failed,
   ),
   markFilm: calling(
     A.markFilm,
-    (api, { id, marks }) => api.markLogFilm(id, marks),
+    (api, { id, marks }) => api.ask('markLogFilm', { id }, { marks }),
     (entry) => A.logged({ entry }),
     failed,
   ),
   remove: calling(
     A.deleteEntry,
-    (api, { id }) => api.deleteEntry(id),
+    (api, { id }) => api.ask('deleteEntry', { id }),
     (entry) => A.entryDeleted({ entry }),
     failed,
   ),
   restore: calling(
     A.restoreEntry,
-    (api, { id }) => api.restoreEntry(id),
+    (api, { id }) => api.ask('restoreEntry', { id }),
     (entry) => A.logged({ entry }),
     failed,
   ),
@@ -148,21 +148,21 @@ export const practiceEffects = {
       actions.pipe(
         ofType(A.planMade, A.planChanged, A.entryDeleted, A.failed),
         map((a): Action => {
-          if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.planMade.type)
-            return LessonActions.say({
+            return NoticeActions.say({
               text: `The plan holds ${a.plan.plan.blocks.length} days of practice.`,
               kind: 'plain',
             });
           if (a.type === A.entryDeleted.type)
-            return LessonActions.offerUndo({
+            return NoticeActions.offerUndo({
               text: 'The entry was deleted.',
               undo: A.restoreEntry({ id: a.entry.id }),
             });
           const text = a.said ?? 'The plan was changed.';
           return a.back
-            ? LessonActions.offerUndo({ text, undo: A.act({ id: a.plan.id, act: a.back }) })
-            : LessonActions.say({ text, kind: 'plain' });
+            ? NoticeActions.offerUndo({ text, undo: A.act({ id: a.plan.id, act: a.back }) })
+            : NoticeActions.say({ text, kind: 'plain' });
         }),
       ),
     { functional: true },

@@ -1,10 +1,10 @@
 import { inject } from '@angular/core';
-import type { Report, ReportText, Share, Shares, SpokenReview } from '@vilko/contract';
+import { type Report, type ReportText, type Share, SHARE_DAYS, type Shares, type SpokenReview } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { calling } from './calling';
-import { LessonActions } from './lesson';
+import { NoticeActions } from './notices';
 
 export const ReportActions = createActionGroup({
   source: 'Report',
@@ -18,7 +18,7 @@ export const ReportActions = createActionGroup({
     Sent: props<{ file: string; to: string }>(),
     'Open shares': props<{ lessonId: string }>(),
     'Shares came': props<{ lessonId: string; shares: Shares }>(),
-    'Make share': props<{ lessonId: string; days: number }>(),
+    'Make share': props<{ lessonId: string; days: (typeof SHARE_DAYS)[number] }>(),
     Revoke: props<{ token: string }>(),
     'Share changed': props<{ share: Share; said: string }>(),
     'Keep review': props<{ lessonId: string; film: Blob; duration: number }>(),
@@ -76,52 +76,52 @@ const failed = (message: string) => A.failed({ message });
 export const reportEffects = {
   open: calling(
     A.open,
-    (api, { lessonId }) => api.report(lessonId),
+    (api, { lessonId }) => api.ask('report', { id: lessonId }),
     (report, { lessonId }) => A.came({ lessonId, report }),
     failed,
     'switch',
   ),
   keep: calling(
     A.keep,
-    (api, { lessonId, text }) => api.keepReport(lessonId, text),
+    (api, { lessonId, text }) => api.ask('keepReport', { id: lessonId }, { text }),
     (report, { lessonId, before, said }) => A.kept({ lessonId, report, before, ...(said ? { said } : {}) }),
     failed,
   ),
   send: calling(
     A.send,
-    (api, { lessonId, to }) => api.sendReport(lessonId, to),
+    (api, { lessonId, to }) => api.ask('sendReport', { id: lessonId }, { to }),
     ({ file }, { to }) => A.sent({ file, to }),
     failed,
   ),
   openShares: calling(
     A.openShares,
-    (api, { lessonId }) => api.shares(lessonId),
+    (api, { lessonId }) => api.ask('shares', { id: lessonId }),
     (shares, { lessonId }) => A.sharesCame({ lessonId, shares }),
     failed,
     'switch',
   ),
   makeShare: calling(
     A.makeShare,
-    (api, { lessonId, days }) => api.makeShare(lessonId, days),
+    (api, { lessonId, days }) => api.ask('makeShare', { id: lessonId }, { days }),
     (share) => A.shareChanged({ share, said: 'The link is made: the page is open to whoever has it.' }),
     failed,
   ),
   revoke: calling(
     A.revoke,
-    (api, { token }) => api.revokeShare(token),
+    (api, { token }) => api.ask('revokeShare', { token }),
     (share) =>
       A.shareChanged({ share, said: 'The link is revoked: it opens nothing any more. What the pupil sent is kept.' }),
     failed,
   ),
   keepReview: calling(
     A.keepReview,
-    (api, { lessonId, film, duration }) => api.keepReview(lessonId, film, duration),
+    (api, { lessonId, film, duration }) => api.ask('keepReview', { id: lessonId, duration }, film),
     (review, { lessonId }) => A.reviewKept({ lessonId, review }),
     failed,
   ),
   deleteReview: calling(
     A.deleteReview,
-    (api, { lessonId }) => api.deleteReview(lessonId),
+    (api, { lessonId }) => api.ask('deleteReview', { id: lessonId }),
     (report, { lessonId }) => A.reviewDeleted({ lessonId, report }),
     failed,
   ),
@@ -131,18 +131,18 @@ export const reportEffects = {
         ofType(A.kept, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
-          if (a.type === A.failed.type) return LessonActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.sent.type)
-            return LessonActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
-          if (a.type === A.shareChanged.type) return LessonActions.say({ text: a.said, kind: 'plain' });
+            return NoticeActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
+          if (a.type === A.shareChanged.type) return NoticeActions.say({ text: a.said, kind: 'plain' });
           if (a.type === A.reviewKept.type)
-            return LessonActions.say({
+            return NoticeActions.say({
               text: 'The spoken review is kept with the lesson, and plays on the pupil’s page.',
               kind: 'plain',
             });
           if (a.type === A.reviewDeleted.type)
-            return LessonActions.say({ text: 'The spoken review was deleted.', kind: 'plain' });
-          return LessonActions.offerUndo({
+            return NoticeActions.say({ text: 'The spoken review was deleted.', kind: 'plain' });
+          return NoticeActions.offerUndo({
             text: a.said!,
             undo: A.keep({ lessonId: a.lessonId, text: a.before, before: null }),
           });

@@ -4,7 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
 import { calling } from './calling';
-import { LessonActions } from './lesson';
+import { NoticeActions } from './notices';
 
 export const TrialActions = createActionGroup({
   source: 'Trials',
@@ -50,14 +50,19 @@ const came = (experiments: Experiment[], { lessonId }: { lessonId: string }) => 
 const failed = (message: string) => A.failed({ message });
 
 export const trialEffects = {
-  open: calling(A.open, (api, { lessonId }) => api.experiments(lessonId), came, failed, 'switch'),
-  begin: calling(A.begin, (api, { lessonId, about }) => api.beginExperiment(lessonId, about), came, failed),
-  act: calling(A.act, (api, { id, act }) => api.actOnExperiment(id, act), came, failed),
+  open: calling(A.open, (api, { lessonId }) => api.ask('experiments', { id: lessonId }), came, failed, 'switch'),
+  begin: calling(
+    A.begin,
+    (api, { lessonId, about }) => api.ask('beginExperiment', { id: lessonId }, about),
+    came,
+    failed,
+  ),
+  act: calling(A.act, (api, { id, act }) => api.ask('actOnExperiment', { id }, act), came, failed),
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.failed),
-        map(({ message }) => LessonActions.say({ text: message, kind: 'alarm' })),
+        map(({ message }) => NoticeActions.say({ text: message, kind: 'alarm' })),
       ),
     { functional: true },
   ),

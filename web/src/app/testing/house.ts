@@ -5,7 +5,8 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { type Action, provideStore, Store } from '@ngrx/store';
 import { provideEverything } from '../state/everything';
-import { LessonActions, lessonFeature } from '../state/lesson';
+import { noticeFeature } from '../state/notices';
+import { LessonActions } from '../state/lesson';
 import { lesson } from './samples';
 
 /** The application's own state, effects and HTTP, with the wire in the test's hand. */
@@ -56,7 +57,7 @@ export function openHouse(providers: unknown[] = []): House {
     asked: (method, path) => wire.expectOne((r) => r.method === method && r.url === path),
     maybe: (method, path) => wire.match((r) => r.method === method && r.url === path).at(-1),
     quiet: () => wire.verify(),
-    said: () => store.selectSignal(lessonFeature.selectNotice)()?.text,
+    said: () => store.selectSignal(noticeFeature.selectNotice)()?.text,
     goes: () => went.calls.allArgs().map(([commands]) => commands.join('/')),
     async show(what, inputs = {}) {
       const fixture = TestBed.createComponent(what);

@@ -74,6 +74,7 @@ export const lesson: Lesson = {
 };
 
 export const bay: Bay = {
+  id: 'bay-3',
   name: 'Bay 3',
   lessonId: 'l',
   handed: 'right',

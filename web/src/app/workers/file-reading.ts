@@ -14,11 +14,6 @@ export class FileReading {
   preview(file: File, how: Said): Observable<RecordingPreview> {
     return this.asked({ ask: 'preview', file, how }, (a) => ('preview' in a ? a.preview : undefined));
   }
-  /** Parts of the file read so far, 0–1, and at the end the recording as a bundle. */
-  read(file: File, how: Said): Observable<number | Uint8Array> {
-    return this.asked({ ask: 'read', file, how }, (a) => ('part' in a ? a.part : 'bundle' in a ? a.bundle : undefined));
-  }
-
   private asked<T>(question: ReadingQuestion, pick: (a: ReadingAnswer) => T | undefined): Observable<T> {
     return new Observable<T>((to) => {
       const worker = new Worker(new URL('./reading.worker', import.meta.url), { type: 'module' });
@@ -30,7 +25,7 @@ export class FileReading {
         const answer = pick(data);
         if (answer === undefined) return;
         to.next(answer);
-        if (!('part' in data)) to.complete();
+        to.complete();
       };
       worker.onerror = () => to.error(new Error('it could not be read'));
       worker.postMessage(question);

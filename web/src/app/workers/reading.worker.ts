@@ -13,7 +13,6 @@ import {
   readRecording,
   type RecordingPreview,
   VilkoError,
-  writeBundle,
 } from '@vilko/core';
 
 type How = Pick<FileReading, 'axes' | 'mapping'>;
@@ -31,16 +30,10 @@ export type Look =
   | { readonly format: 'other' };
 
 export type ReadingQuestion =
-  | { readonly ask: 'look'; readonly file: File }
-  | { readonly ask: 'preview'; readonly file: File; readonly how: How }
-  | { readonly ask: 'read'; readonly file: File; readonly how: How };
+  { readonly ask: 'look'; readonly file: File } | { readonly ask: 'preview'; readonly file: File; readonly how: How };
 
 export type ReadingAnswer =
-  | { readonly look: Look }
-  | { readonly preview: RecordingPreview }
-  | { readonly part: number }
-  | { readonly bundle: Uint8Array }
-  | { readonly refused: string };
+  { readonly look: Look } | { readonly preview: RecordingPreview } | { readonly refused: string };
 
 /** Enough of a CSV file for its header, however many columns, and for a preview of its first seconds. */
 const HEAD_BYTES = 1 << 20;
@@ -58,27 +51,15 @@ addEventListener('message', ({ data }: MessageEvent<ReadingQuestion>) => {
   });
 });
 
-const say = (a: ReadingAnswer, moved: Transferable[] = []): void => postMessage(a, moved);
+const say = (a: ReadingAnswer): void => postMessage(a);
 
 async function answer(q: ReadingQuestion): Promise<void> {
   if (q.ask === 'look') {
     say({ look: await lookAt(q.file) });
     return;
   }
-  if (q.ask === 'preview') {
-    const bytes = await bytesOf(formatOf(q.file.name).asks === 'columns' ? wholeLines(q.file) : q.file);
-    say({ preview: previewOf(readRecording(bytes, q.file.name, q.how)) });
-    return;
-  }
-  let told = 0;
-  const progress = (part: number): void => {
-    if (part - told < 0.02) return;
-    told = part;
-    say({ part });
-  };
-  const rec = readRecording(await bytesOf(q.file), q.file.name, { ...q.how, progress });
-  const bundle = writeBundle(rec, 1);
-  say({ bundle }, [bundle.buffer]);
+  const bytes = await bytesOf(formatOf(q.file.name).asks === 'columns' ? wholeLines(q.file) : q.file);
+  say({ preview: previewOf(readRecording(bytes, q.file.name, q.how)) });
 }
 
 const bytesOf = async (b: Blob): Promise<Uint8Array> => new Uint8Array(await b.arrayBuffer());
@@ -88,10 +69,8 @@ const wholeLines = (file: File): Blob => file.slice(0, PREVIEW_BYTES);
 async function lookAt(file: File): Promise<Look> {
   const { asks } = formatOf(file.name);
   if (asks === 'directions') {
-    const bytes = await bytesOf(file);
-    // a file that cannot be read under any axes is not asked about
-    readRecording(bytes, file.name);
-    return { format: 'c3d', source: c3dSource(bytes) };
+    // a file whose head cannot be read is not asked about
+    return { format: 'c3d', source: c3dSource(await bytesOf(file)) };
   }
   if (asks !== 'columns') return { format: 'other' };
   const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));

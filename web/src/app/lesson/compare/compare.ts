@@ -5,7 +5,9 @@ import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
 import { bandsFor, differencesOf, mean, type MeasureId, type Measures, numberOf, representative } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
+import { NoticeActions } from '../../state/notices';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
@@ -330,7 +332,9 @@ export class Compare {
       const pupil = this.lesson()?.pupil.id;
       if (pupil)
         untracked(() =>
-          this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
+          this.api
+            .ask('swingsOf', { id: pupil })
+            .subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
         );
     });
     effect(() => {
@@ -418,10 +422,10 @@ export class Compare {
     void this.router.navigateByUrl(tree, { replaceUrl: true });
     const copied = navigator.clipboard?.writeText(link) ?? Promise.reject(new Error('no clipboard'));
     copied.then(
-      () => this.store.dispatch(LessonActions.say({ text: 'The link to this comparison is copied.', kind: 'plain' })),
+      () => this.store.dispatch(NoticeActions.say({ text: 'The link to this comparison is copied.', kind: 'plain' })),
       () =>
         this.store.dispatch(
-          LessonActions.say({ text: 'The address of this page is the link: copy it from there.', kind: 'plain' }),
+          NoticeActions.say({ text: 'The address of this page is the link: copy it from there.', kind: 'plain' }),
         ),
     );
   }

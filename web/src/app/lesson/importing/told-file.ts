@@ -3,7 +3,7 @@ import { computed, inject, type Signal, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
 import type { FileReading as Reading, RecordingPreview } from '@vilko/core';
-import { sentenceOf } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { lessonFeature } from '../../state/lesson';
 import { FileReading } from '../../workers/file-reading';
 import { type Understood, understood } from './understood';

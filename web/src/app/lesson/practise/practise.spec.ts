@@ -9,7 +9,8 @@ import {
 import { addDays, makePlan, type MeasureId, type PlanWish } from '@vilko/core';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
-import { pupil, swing } from '../../testing/samples';
+import { bay, pupil, swing } from '../../testing/samples';
+import { BayActions } from '../../state/bay';
 import { today } from './day-words';
 import { PlanCalendar } from './plan-calendar';
 import { Practise } from './practise';
@@ -267,6 +268,7 @@ describe('the trainer', () => {
     inputs: Record<string, unknown> = { drill: 'arms-crossed-thirds' },
   ) => {
     const house = openLesson({ rack });
+    house.dispatch(BayActions.bayCame({ bay }));
     const c = await house.show(Trainer, { lessonId: 'l', ...inputs });
     await answer(house, practice);
     await c.set({});
@@ -275,7 +277,7 @@ describe('the trainer', () => {
 
   it('asks the bay for the rung’s swings, as an exercise; a rung that is not open is not begun', async () => {
     const { house } = await train([], NOTHING, { drill: 'arms-crossed-thirds', rung: '3' });
-    expect(house.maybe('PUT', '/api/bay')!.request.body).toEqual(
+    expect(house.maybe('PUT', '/api/bays/bay-3')!.request.body).toEqual(
       jasmine.objectContaining({
         kind: 'slow',
         tag: 'exercise',
@@ -332,7 +334,7 @@ describe('the trainer', () => {
   it('trains any measure with any band, and stops by pain with an entry', async () => {
     const { house, c } = await train([], NOTHING, { measure: 'cross.p7.ms', lo: '-150', hi: '-80' });
     expect(c.text()).toContain('-150 to -80 ms');
-    expect((house.maybe('PUT', '/api/bay')!.request.body as { task: object }).task).toEqual(
+    expect((house.maybe('PUT', '/api/bays/bay-3')!.request.body as { task: object }).task).toEqual(
       jasmine.objectContaining({ drill: null, rung: null, measure: 'cross.p7.ms', band: [-150, -80] }),
     );
     await c.press('Stop: it hurts');

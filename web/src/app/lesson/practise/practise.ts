@@ -244,7 +244,10 @@ export class Practise {
       this.rack();
       if (id !== this.lessonId()) return;
       const timer = setTimeout(
-        () => this.api.findings(id).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
+        () =>
+          this.api
+            .ask('findings', { id })
+            .subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
         SETTLE,
       );
       clean(() => clearTimeout(timer));

@@ -16,6 +16,7 @@ import {
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
+import { BayActions, bayFeature } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
 import { selectStandard } from '../../state/school';
@@ -188,8 +189,8 @@ export class Trainer {
   private readonly router = inject(Router);
   private readonly sounds = inject(Sounds);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
-  private readonly connected = this.store.selectSignal(lessonFeature.selectLive);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
   private readonly standard = this.store.selectSignal(selectStandard);
@@ -313,7 +314,7 @@ export class Trainer {
       const task = this.task();
       const rung = this.sheet() ? RUNGS[this.rungNow()]! : null;
       this.store.dispatch(
-        LessonActions.changeBay({
+        BayActions.changeBay({
           change: {
             lessonId: this.lessonId(),
             task,
@@ -331,7 +332,7 @@ export class Trainer {
       if (this.passed() && pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
     });
     inject(DestroyRef).onDestroy(() =>
-      this.store.dispatch(LessonActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } })),
+      this.store.dispatch(BayActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } })),
     );
     inject(Keys).use('Trainer', [
       { key: 'n', words: 'next rung, once it is open', run: () => this.go(this.rungNow() + 1) },

@@ -2,6 +2,7 @@ import { simulate } from '@vilko/core/golfer';
 import { type MeasureId, patternOf, PATTERNS, writeBundle } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
+import { NoticeActions } from '../../state/notices';
 import { LessonActions } from '../../state/lesson';
 import { Notices } from '../../shell/notices';
 import { openHouse, openLesson } from '../../testing/house';
@@ -236,7 +237,7 @@ describe('notices', () => {
     h.asked('POST', '/api/swings/s1/restore').flush(swing(1));
     await c.set({});
     expect(c.text()).toContain('is back');
-    h.dispatch(LessonActions.say({ text: 'A hole.', kind: 'alarm' }));
+    h.dispatch(NoticeActions.say({ text: 'A hole.', kind: 'alarm' }));
     await c.set({});
     expect(c.all('[role=alert]')[0]!.textContent).toContain('A hole.');
     await c.press('Close');

@@ -12,7 +12,8 @@ import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { ShotEntry } from '../record/shot-entry';
 import { shotWords } from '../record/shot-words';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
 import { ReadActions, readFeature } from '../../state/read';
@@ -283,7 +284,9 @@ export class Read {
       if (!lessonId) return;
       const timer = setTimeout(
         () =>
-          this.api.findings(lessonId).subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
+          this.api
+            .ask('findings', { id: lessonId })
+            .subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
         SETTLE,
       );
       onCleanup(() => clearTimeout(timer));

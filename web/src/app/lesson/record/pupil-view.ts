@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Store } from '@ngrx/store';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
+import { bayFeature } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
@@ -45,7 +46,7 @@ export class PupilView {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
   private readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
   private readonly standard = this.store.selectSignal(selectStandard);

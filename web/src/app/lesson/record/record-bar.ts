@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type BayChange, CLUB_KEYS, INTENTS } from '@vilko/contract';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { BayActions, bayFeature } from '../../state/bay';
 
 const STATES = [
   { id: 'armed', words: 'Armed' },
@@ -100,8 +100,8 @@ export class RecordBar {
   readonly next = input.required<number>();
   readonly armed = output();
   private readonly store = inject(Store);
-  protected readonly bay = this.store.selectSignal(lessonFeature.selectBay);
-  private readonly connected = this.store.selectSignal(lessonFeature.selectLive);
+  protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   protected readonly states = STATES;
   protected readonly kinds = KINDS;
   protected readonly clubs = CLUB_KEYS;
@@ -124,7 +124,7 @@ export class RecordBar {
   });
 
   change(change: BayChange): void {
-    this.store.dispatch(LessonActions.changeBay({ change }));
+    this.store.dispatch(BayActions.changeBay({ change }));
   }
   arm(): void {
     this.change({ armed: this.bay()?.state === 'idle' });
@@ -137,6 +137,6 @@ export class RecordBar {
     this.change({ intent: INTENTS[(INTENTS.indexOf(this.bay()?.intent ?? 'stock') + 1) % INTENTS.length]! });
   }
   zero(): void {
-    this.store.dispatch(LessonActions.zero());
+    this.store.dispatch(BayActions.zero());
   }
 }

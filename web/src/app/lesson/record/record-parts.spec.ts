@@ -1,6 +1,6 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { DEFAULT_HOUSE, NO_PROFILE, standardFor } from '@vilko/contract';
-import { LessonActions } from '../../state/lesson';
+import { BayActions } from '../../state/bay';
 import { OfficeActions } from '../../state/office';
 import { openHouse, openLesson } from '../../testing/house';
 import { bay, shot, swing } from '../../testing/samples';
@@ -56,37 +56,37 @@ describe('the address check', () => {
 describe('the record bar', () => {
   it('shows what the device does: rate, losses, and that it is gone', async () => {
     const h = openLesson();
-    h.dispatch(LessonActions.liveConnection({ up: true }), LessonActions.bayCame({ bay }));
+    h.dispatch(BayActions.liveConnection({ up: true }), BayActions.bayCame({ bay }));
     const c = await h.show(RecordBar, { lessonId: 'l', next: 3 });
     expect(c.text()).toContain('Two plates · 1000 Hz, nothing lost');
     expect(c.text()).toContain('Swing 3 with the 7-iron');
     expect(c.text()).toContain('no monitor: enter shots by B');
-    h.dispatch(LessonActions.bayCame({ bay: { ...bay, device: { ...bay.device!, lost: 4 } } }));
+    h.dispatch(BayActions.bayCame({ bay: { ...bay, device: { ...bay.device!, lost: 4 } } }));
     await c.set({ next: 4 });
     expect(c.text()).toContain('4 messages lost');
-    h.dispatch(LessonActions.bayCame({ bay: { ...bay, device: { ...bay.device!, connected: false } } }));
+    h.dispatch(BayActions.bayCame({ bay: { ...bay, device: { ...bay.device!, connected: false } } }));
     await c.set({ next: 5 });
     expect(c.text()).toContain('Two plates: not connected');
   });
   it('asks the server for club, kind, tag and intent, each going round', async () => {
     const h = openLesson();
-    h.dispatch(LessonActions.bayCame({ bay }));
+    h.dispatch(BayActions.bayCame({ bay }));
     const c = await h.show(RecordBar, { lessonId: 'l', next: 3 });
     await c.press(/driver$/);
-    expect(h.asked('PUT', '/api/bay').request.body).toEqual({ club: 'driver', clubName: 'driver' });
+    expect(h.asked('PUT', '/api/bays/bay-3').request.body).toEqual({ club: 'driver', clubName: 'driver' });
     await c.press('half');
     h.quiet();
   });
   it('offers a new zero when the unloaded device has wandered, not for a breath of wind', async () => {
     const h = openLesson();
-    h.dispatch(LessonActions.bayCame({ bay: { ...bay, drift: 3 } }));
+    h.dispatch(BayActions.bayCame({ bay: { ...bay, drift: 3 } }));
     const c = await h.show(RecordBar, { lessonId: 'l', next: 1 });
     expect(c.text()).not.toContain('unloaded it reads');
-    h.dispatch(LessonActions.bayCame({ bay: { ...bay, drift: -12.4 } }));
+    h.dispatch(BayActions.bayCame({ bay: { ...bay, drift: -12.4 } }));
     await c.set({ next: 2 });
     expect(c.text()).toContain('unloaded it reads -12.4 N');
     await c.press('Zero again');
-    h.asked('POST', '/api/bay/zero').flush(bay);
+    h.asked('POST', '/api/bays/bay-3/zero').flush(bay);
     expect(h.said()).toBe('Zero taken.');
   });
 });

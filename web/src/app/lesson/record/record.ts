@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
+import { BayActions, bayFeature } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
@@ -99,8 +100,8 @@ export class Record {
   private readonly bar = viewChild.required(RecordBar);
   private readonly camera = viewChild.required(Camera);
 
-  protected readonly bay = this.store.selectSignal(lessonFeature.selectBay);
-  private readonly connected = this.store.selectSignal(lessonFeature.selectLive);
+  protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   protected readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   protected readonly house = this.store.selectSignal(officeFeature.selectHouse);
@@ -149,7 +150,7 @@ export class Record {
   constructor() {
     effect(() => {
       this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
-      this.store.dispatch(LessonActions.changeBay({ change: { lessonId: this.lessonId() } }));
+      this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     effect(() => {
       if (this.lesson()?.id === this.lessonId() && this.since() === Infinity)

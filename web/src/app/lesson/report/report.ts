@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText } from '@vilko/contract';
+import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText, SHARE_DAYS } from '@vilko/contract';
 import { Keys } from '../../shell/keys';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { ReportActions, reportFeature } from '../../state/report';
@@ -212,7 +212,7 @@ export class ReportPage {
   protected length(s: number): string {
     return `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, '0')}`;
   }
-  protected makeShare(days: number): void {
+  protected makeShare(days: (typeof SHARE_DAYS)[number]): void {
     this.store.dispatch(ReportActions.makeShare({ lessonId: this.lessonId(), days }));
   }
   protected revoke(token: string): void {

@@ -19,7 +19,7 @@ import { QrMark } from '../../pupil-page/qr-mark';
           }
         </select>
       </label>
-      <button class="main-button h-8 shrink-0" (click)="make.emit(+days.value)">Make a link</button>
+      <button class="main-button h-8 shrink-0" (click)="make.emit(choices[days.selectedIndex]!)">Make a link</button>
       <p class="min-w-0 flex-1 leading-4 text-ink2">
         Whoever has the link reads this page as it stands, answers, ticks days and sends a film; nothing else is
         reachable through it.
@@ -83,7 +83,7 @@ import { QrMark } from '../../pupil-page/qr-mark';
 })
 export class SharePanel {
   readonly shares = input<Shares | null>(null);
-  readonly make = output<number>();
+  readonly make = output<(typeof SHARE_DAYS)[number]>();
   readonly revoke = output<string>();
   readonly watch = output<LogEntry>();
   protected readonly choices = SHARE_DAYS;

@@ -1,5 +1,5 @@
 import { NO_PROFILE, type SetUpState } from '@vilko/contract';
-import { LessonActions } from '../../state/lesson';
+import { BayActions } from '../../state/bay';
 import { openLesson } from '../../testing/house';
 import { bay, lesson, pupil } from '../../testing/samples';
 import { CheckedFeet } from './checked-feet';
@@ -23,12 +23,12 @@ const state = (more: Partial<SetUpState> = {}): SetUpState => ({
 
 async function open(more: Partial<typeof lesson> = {}) {
   const h = openLesson(more);
-  h.dispatch(LessonActions.bayCame({ bay }));
+  h.dispatch(BayActions.bayCame({ bay }));
   const c = await h.show(SetUp, { lessonId: 'l' });
-  h.asked('PUT', '/api/bay').flush(bay);
+  h.asked('PUT', '/api/bays/bay-3').flush(bay);
   const list = h.asked('GET', '/api/pupils');
   const see = async (s: SetUpState | null) => {
-    h.dispatch(LessonActions.setUpCame({ setUp: s }));
+    h.dispatch(BayActions.setUpCame({ setUp: s }));
     await c.set({});
   };
   return { h, c, list, see };
@@ -39,7 +39,7 @@ describe('the set-up', () => {
     const { h, c } = await open();
     expect(c.text()).toContain('Set up the bay, in a minute.');
     await c.press('Start');
-    expect(h.asked('POST', '/api/bay/set-up').request.body).toEqual({ act: 'start' });
+    expect(h.asked('POST', '/api/bays/bay-3/set-up').request.body).toEqual({ act: 'start' });
   });
   it('shows what to do, what is seen, what is done, and the device’s health', async () => {
     const { c, see } = await open();

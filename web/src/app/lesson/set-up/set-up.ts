@@ -13,6 +13,7 @@ import {
 import { LessonNotes } from '../../office/lesson-notes';
 import { LESSON_MEASURES, measureName, measureOf } from '../../office/words';
 import { Keys } from '../../shell/keys';
+import { BayActions, bayFeature } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { CheckedFeet } from './checked-feet';
@@ -251,9 +252,9 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 export class SetUp {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
-  protected readonly state = this.store.selectSignal(lessonFeature.selectSetUp);
+  protected readonly state = this.store.selectSignal(bayFeature.selectSetUp);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly device = computed(() => this.bay()?.device ?? null);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
@@ -323,7 +324,7 @@ export class SetUp {
     this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
       this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
-      this.store.dispatch(LessonActions.changeBay({ change: { lessonId: this.lessonId() } }));
+      this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     inject(Keys).use('Set up', [
       {
@@ -340,7 +341,7 @@ export class SetUp {
     return Math.round(100 * s.progress);
   }
   protected act(act: SetUpAct['act']): void {
-    this.store.dispatch(LessonActions.setUp({ act }));
+    this.store.dispatch(BayActions.setUp({ act }));
   }
   protected change(change: LessonChange): void {
     this.store.dispatch(LessonActions.changeLesson({ id: this.lessonId(), change }));

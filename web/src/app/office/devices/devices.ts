@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { type Basis, capability, DEVICE_KINDS, type DeviceKind, DEVICES, MEASURE_IDS } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { dateText } from '../words';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { BayActions, bayFeature } from '../../state/bay';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -121,7 +121,7 @@ const kindRow = (kind: DeviceKind) => {
 })
 export class Devices {
   private readonly store = inject(Store);
-  protected readonly bay = this.store.selectSignal(lessonFeature.selectBay);
+  protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
   protected readonly now = computed(() => this.bay()?.device ?? null);
   protected readonly devices = this.store.selectSignal(officeFeature.selectDevices);
   protected readonly key = this.store.selectSignal(officeFeature.selectDeviceKey);
@@ -139,6 +139,6 @@ export class Devices {
     this.store.dispatch(OfficeActions.openDevices());
   }
   protected zero(): void {
-    this.store.dispatch(LessonActions.zero());
+    this.store.dispatch(BayActions.zero());
   }
 }

@@ -4,7 +4,8 @@ import { Store } from '@ngrx/store';
 import type { PupilWithLessons, SwingHead } from '@vilko/contract';
 import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { PatternActions } from '../../state/patterns';
 import { SwingReader } from '../../workers/swing-reader';
 import { comparable } from '../../lesson/compare/sets';
@@ -105,7 +106,7 @@ export class FromSwings {
 
   constructor() {
     this.api
-      .pupils()
+      .ask('pupils')
       .subscribe({ next: (p) => this.pupils.set(p), error: (e: unknown) => this.problem.set(sentenceOf(e)) });
   }
 
@@ -115,7 +116,7 @@ export class FromSwings {
     this.swings.set([]);
     if (!this.pupil) return;
     this.empty.set('Fetching the swings …');
-    this.api.swingsOf(id).subscribe({
+    this.api.ask('swingsOf', { id: id }).subscribe({
       next: (all) => {
         this.swings.set(all.filter(comparable));
         this.empty.set('No whole swings are stored for this pupil.');

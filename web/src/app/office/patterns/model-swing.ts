@@ -54,10 +54,10 @@ export class ModelSwings {
     const lesson = this.open();
     const here = lesson && best(this.rack());
     if (here && hasHorizontal(here.device)) return { swing: here, pupil: lesson.pupil };
-    const pupils = await firstValueFrom(this.api.pupils());
+    const pupils = await firstValueFrom(this.api.ask('pupils'));
     let second: { swing: SwingHead; pupil: Pupil } | null = null;
     for (const pupil of pupils.filter((p) => !p.archived && p.lessons.some((l) => l.swings > 0))) {
-      const swing = best(await firstValueFrom(this.api.swingsOf(pupil.id)));
+      const swing = best(await firstValueFrom(this.api.ask('swingsOf', { id: pupil.id })));
       if (swing && hasHorizontal(swing.device)) return { swing, pupil };
       if (swing) second ??= { swing, pupil };
     }

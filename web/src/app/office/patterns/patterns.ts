@@ -18,7 +18,7 @@ import {
 } from '@vilko/core';
 import { Score } from '../../drawing/score/score';
 import { Keys } from '../../shell/keys';
-import { LessonActions } from '../../state/lesson';
+import { NoticeActions } from '../../state/notices';
 import { PatternActions, patternFeature, selectPatterns } from '../../state/patterns';
 import { type BandChange, BandTable } from './band-table';
 import { copyOf, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
@@ -296,7 +296,7 @@ export class Patterns {
     return d.sides.findIndex((s) => s.includes(this.saved().id));
   }
   protected say(text: string): void {
-    this.store.dispatch(LessonActions.say({ text, kind: 'alarm' }));
+    this.store.dispatch(NoticeActions.say({ text, kind: 'alarm' }));
   }
   protected edit(change: Partial<Pattern>, step = true): void {
     this.store.dispatch(PatternActions.edit({ pattern: { ...this.pattern(), ...change }, step }));

@@ -8,7 +8,8 @@ import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
 
@@ -175,8 +176,8 @@ export class ProgressPage {
       const id = this.pupilId();
       const failed = (e: unknown): void => this.refused.set(sentenceOf(e));
       const asked = [
-        this.api.progress(id).subscribe({ next: (p) => this.progress.set(p), error: failed }),
-        this.api.practice(id).subscribe({ next: (p) => this.practice.set(p), error: failed }),
+        this.api.ask('progress', { id }).subscribe({ next: (p) => this.progress.set(p), error: failed }),
+        this.api.ask('practice', { id }).subscribe({ next: (p) => this.practice.set(p), error: failed }),
       ];
       clean(() => asked.forEach((a) => a.unsubscribe()));
     });

@@ -9,7 +9,8 @@ import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '../../drawing/trace';
 import { shotWords } from '../../lesson/record/shot-words';
 import { HouseUnits } from '../../shell/units';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
 import { shortDate } from '../words';
@@ -281,14 +282,14 @@ export class SwingLog {
   constructor() {
     effect((clean) => {
       const sub = this.api
-        .swingsOf(this.pupilId())
+        .ask('swingsOf', { id: this.pupilId() })
         .subscribe({ next: (s) => this.swings.set(s), error: (e: unknown) => this.refused.set(sentenceOf(e)) });
       this.store.dispatch(OfficeActions.openPupils());
       clean(() => sub.unsubscribe());
     });
     effect((clean) => {
       this.values.set(null);
-      const sub = this.api.swingValues(this.pupilId(), this.measure()).subscribe({
+      const sub = this.api.ask('swingValues', { id: this.pupilId(), measure: this.measure() }).subscribe({
         next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))),
         error: () => this.values.set(null),
       });

@@ -4,7 +4,8 @@ import { Store } from '@ngrx/store';
 import type { HouseSettings, Session, Units } from '@vilko/contract';
 import { selectPatterns } from '../../state/patterns';
 import { Limits } from './limits';
-import { Api, sentenceOf } from '../../state/api';
+import { Api } from '../../state/api';
+import { sentenceOf } from '../../state/sentences';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
 import { dateText } from '../words';
@@ -217,7 +218,7 @@ export class Settings {
   constructor() {
     this.store.dispatch(OfficeActions.openHouse());
     this.store.dispatch(OfficeActions.openBackups());
-    this.api.session().subscribe((s) => this.session.set(s));
+    this.api.ask('session').subscribe((s) => this.session.set(s));
   }
 
   protected sessionWords(): string {
@@ -246,18 +247,20 @@ export class Settings {
     input.value = '';
   }
   protected setPassword(): void {
-    this.api.setPassword(this.session()?.password ? this.old() : null, this.fresh()).subscribe({
-      next: (s) => {
-        this.session.set(s);
-        this.old.set('');
-        this.fresh.set('');
-        this.passwordWords.set({ text: 'The password is set; everybody signs in anew.', alarm: false });
-      },
-      error: (e: unknown) => this.passwordWords.set({ text: sentenceOf(e), alarm: true }),
-    });
+    this.api
+      .ask('setPassword', {}, { old: this.session()?.password ? this.old() : null, password: this.fresh() })
+      .subscribe({
+        next: (s) => {
+          this.session.set(s);
+          this.old.set('');
+          this.fresh.set('');
+          this.passwordWords.set({ text: 'The password is set; everybody signs in anew.', alarm: false });
+        },
+        error: (e: unknown) => this.passwordWords.set({ text: sentenceOf(e), alarm: true }),
+      });
   }
   protected signOut(): void {
-    this.api.signOut().subscribe(() => location.assign('/sign-in'));
+    this.api.ask('signOut').subscribe(() => location.assign('/sign-in'));
   }
 }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { Store } from '@ngrx/store';
 import type { Film, SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
+import { NoticeActions } from '../../../state/notices';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';
 import { otherAngle } from '../../../film/film-time';
@@ -137,7 +138,7 @@ export class FilmPanel {
       );
     } catch (e) {
       this.store.dispatch(
-        LessonActions.say({ text: `${file.name}: ${(e as Error).message} Nothing was stored.`, kind: 'alarm' }),
+        NoticeActions.say({ text: `${file.name}: ${(e as Error).message} Nothing was stored.`, kind: 'alarm' }),
       );
     } finally {
       this.busy.set(null);

@@ -25,7 +25,8 @@ import {
 import { filmTime } from '../../../film/film-time';
 import { shortDate } from '../../../office/words';
 import { Keys } from '../../../shell/keys';
-import { Api, sentenceOf } from '../../../state/api';
+import { Api } from '../../../state/api';
+import { sentenceOf } from '../../../state/sentences';
 import { LessonActions, lessonFeature } from '../../../state/lesson';
 import { ReportActions, reportFeature } from '../../../state/report';
 import { selectStandard } from '../../../state/school';
@@ -224,7 +225,9 @@ export class SpokenReviewPage {
       const pupil = this.lesson()?.pupil.id;
       if (pupil)
         untracked(() =>
-          this.api.swingsOf(pupil).subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
+          this.api
+            .ask('swingsOf', { id: pupil })
+            .subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
         );
     });
     effect(() => {

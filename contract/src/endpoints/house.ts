@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { Backup, HouseSettings, KnownDevice, Restored, Session } from '../settings.js';
+import { at, BYTES } from './endpoint.js';
+
+/** Largest backup taken back over the wire, bytes. */
+const LARGEST = 2 ** 31 - 1;
+const LEAST_PASSWORD = 10;
+/** Guesses of a password in a minute. */
+const GUESSES = 8;
+
+/** Settings, devices, backups and signing in. */
+export const HOUSE = {
+  health: at('GET /api/health', {
+    does: 'Whether the server answers',
+    who: 'anybody',
+    reply: z.object({ ok: z.boolean() }),
+  }),
+  house: at('GET /api/house', { does: 'Settings of the house', reply: HouseSettings }),
+  changeHouse: at('PUT /api/house', {
+    does: 'Changes settings of the house',
+    body: HouseSettings,
+    reply: HouseSettings,
+  }),
+  devices: at('GET /api/devices', {
+    does: 'Devices that were in the bay',
+    reply: z.object({ devices: z.array(KnownDevice), key: z.string() }),
+  }),
+  backups: at('GET /api/backups', { does: 'Backups in the data folder', reply: z.array(Backup) }),
+  makeBackup: at('POST /api/backups', { does: 'Makes a backup', reply: Backup, makes: true }),
+  backupFile: at('GET /api/backups/:name', { does: 'A backup as a file', reply: BYTES }),
+  restoreBackup: at('POST /api/backups/:name/restore', { does: 'Puts a backup back', reply: Restored }),
+  restoreFile: at('POST /api/restore', {
+    does: 'Puts a backup or pupil bundle back; the body is the file',
+    query: z.object({ name: z.string() }),
+    body: BYTES,
+    largest: LARGEST,
+    reply: Restored,
+  }),
+  session: at('GET /api/session', {
+    does: 'Whether signing in is needed and done',
+    who: 'anybody',
+    reply: Session,
+  }),
+  signIn: at('POST /api/session', {
+    does: 'Signs in',
+    who: 'anybody',
+    body: z.object({ password: z.string().max(200) }),
+    reply: Session,
+    perMinute: GUESSES,
+  }),
+  signOut: at('DELETE /api/session', { does: 'Signs out', who: 'anybody', reply: Session }),
+  setPassword: at('PUT /api/password', {
+    does: 'Sets the instructor’s password; everybody must sign in anew',
+    body: z.object({ old: z.string().max(200).nullable(), password: z.string().min(LEAST_PASSWORD).max(200) }),
+    reply: Session,
+    perMinute: GUESSES,
+  }),
+};

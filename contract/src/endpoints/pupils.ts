@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import { LessonHead, NewLesson, PupilWithLessons } from '../lesson.js';
+import { MeasureIdText } from '../measure-id.js';
+import { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '../pupil.js';
+import { SwingHead, SwingValue } from '../swing.js';
+import { at, BYTES } from './endpoint.js';
+
+export const NO_PUPIL = 'There is no such pupil.';
+
+/** Pupils, and what is kept about them. */
+export const PUPILS = {
+  pupils: at('GET /api/pupils', { does: 'Every pupil with their lessons', reply: z.array(PupilWithLessons) }),
+  addPupil: at('POST /api/pupils', { does: 'Takes in a new pupil', body: NewPupil, reply: Pupil, makes: true }),
+  changePupil: at('PATCH /api/pupils/:id', {
+    does: 'Changes what is known about a pupil, or archives',
+    body: PupilChange,
+    reply: Pupil,
+    missing: NO_PUPIL,
+  }),
+  dashboard: at('GET /api/pupils/:id/dashboard', {
+    does: 'What a pupil works on and whether it changed',
+    reply: PupilDashboard,
+    missing: NO_PUPIL,
+  }),
+  swingsOf: at('GET /api/pupils/:id/swings', {
+    does: 'Every swing of a pupil, oldest first',
+    reply: z.array(SwingHead),
+    missing: NO_PUPIL,
+  }),
+  swingValues: at('GET /api/pupils/:id/values', {
+    does: 'One measure of every swing of a pupil',
+    query: z.object({ measure: MeasureIdText }),
+    reply: z.array(SwingValue),
+    missing: NO_PUPIL,
+  }),
+  startLesson: at('POST /api/pupils/:id/lessons', {
+    does: 'Starts a lesson',
+    body: NewLesson,
+    reply: LessonHead,
+    makes: true,
+    missing: NO_PUPIL,
+  }),
+  mergePupils: at('POST /api/pupils/:id/merge', {
+    does: 'Merges a pupil who was entered twice into this one',
+    body: z.object({ double: z.string() }),
+    reply: Pupil,
+  }),
+  pupilBundle: at('GET /api/pupils/:id/bundle', {
+    does: 'Everything kept about a pupil, as one zip',
+    reply: BYTES,
+    missing: NO_PUPIL,
+  }),
+  erasePupil: at('POST /api/pupils/:id/erase', {
+    does: 'Erases a pupil for good; the name must be typed',
+    body: z.object({ name: z.string() }),
+    reply: Erased,
+    missing: NO_PUPIL,
+  }),
+};

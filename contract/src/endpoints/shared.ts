@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { SharedAct, SharedPage } from '../share.js';
+import { at, BYTES } from './endpoint.js';
+
+/** One sentence for what never was, what expired and what was revoked: a guess learns nothing. */
+export const CLOSED = 'This page is not open, or not any more: ask your instructor for a new link.';
+/** Largest film a pupil may send, bytes. */
+const LARGEST = 100 * 1024 * 1024;
+/** Asks of one address in a minute: more than anybody reads, far less than a search needs. */
+const READS = 60;
+const WRITES = 12;
+
+/** What a link opens without signing in: one page and its answers. The pupil's page loads this and no other table. */
+export const SHARED = {
+  shared: at('GET /api/shared/:token', {
+    does: 'The page behind a link',
+    who: 'link',
+    reply: SharedPage,
+    missing: CLOSED,
+    perMinute: READS,
+  }),
+  actOnShared: at('POST /api/shared/:token', {
+    does: 'The pupil answers or ticks a day',
+    who: 'link',
+    body: SharedAct,
+    reply: SharedPage,
+    missing: CLOSED,
+    perMinute: WRITES,
+  }),
+  sendSharedFilm: at('POST /api/shared/:token/films', {
+    does: 'The pupil sends a film; the body is the file',
+    who: 'link',
+    query: z.object({ note: z.string().max(1000).default('') }),
+    body: BYTES,
+    largest: LARGEST,
+    reply: SharedPage,
+    missing: CLOSED,
+    perMinute: WRITES,
+  }),
+  sharedReview: at('GET /api/shared/:token/review', {
+    does: 'The spoken review behind a link',
+    who: 'link',
+    reply: BYTES,
+    missing: CLOSED,
+    perMinute: READS,
+  }),
+};

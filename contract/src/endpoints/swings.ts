@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { Film, FILM_ANGLES, FilmChange } from '../film.js';
+import { ShotChange } from '../shot.js';
+import { SwingChange, SwingHead } from '../swing.js';
+import { at, BYTES } from './endpoint.js';
+
+const NO_SWING = 'There is no such swing.';
+const NO_FILM = 'There is no such film.';
+/** Largest film taken in, bytes. */
+export const LARGEST_FILM = 200 * 1024 * 1024;
+
+/** Swings, their shots and their films. */
+export const SWINGS = {
+  recording: at('GET /api/swings/:id/recording', {
+    does: 'The raw recording as a bundle; header x-swing-part says which of its swings',
+    reply: BYTES,
+    missing: NO_SWING,
+  }),
+  changeSwing: at('PATCH /api/swings/:id', {
+    does: 'Changes club, star, note or marks',
+    body: SwingChange,
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
+  deleteSwing: at('DELETE /api/swings/:id', {
+    does: 'Takes a swing out of the lesson; it can be put back',
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
+  restoreSwing: at('POST /api/swings/:id/restore', {
+    does: 'Puts a deleted swing back',
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
+  changeShot: at('PATCH /api/swings/:id/shot', {
+    does: 'Enters what the ball did; null takes a reading back',
+    body: ShotChange,
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
+  removeShot: at('DELETE /api/swings/:id/shot', {
+    does: 'Takes a swing’s shot away',
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
+  addFilm: at('POST /api/swings/:id/films', {
+    does: 'Puts a film beside a swing; the body is the file',
+    query: z.object({
+      angle: z.enum(FILM_ANGLES).default('face on'),
+      duration: z.coerce.number<number>().positive(),
+      aspect: z.coerce.number<number>().positive(),
+      frameRate: z.coerce.number<number>().positive(),
+      impact: z.coerce.number<number>().optional(),
+      impactBy: z.enum(['sound', 'mark', 'clock']).optional(),
+      from: z.enum(['file', 'camera', 'drawn']).default('file'),
+    }),
+    body: BYTES,
+    largest: LARGEST_FILM,
+    reply: Film,
+    makes: true,
+    missing: NO_SWING,
+  }),
+  filmFile: at('GET /api/films/:id/file', { does: 'The film itself, in ranges', reply: BYTES, missing: NO_FILM }),
+  changeFilm: at('PATCH /api/films/:id', {
+    does: 'Changes a film’s angle, impact, lines or note',
+    body: FilmChange,
+    reply: Film,
+    missing: NO_FILM,
+  }),
+  deleteFilm: at('DELETE /api/films/:id', {
+    does: 'Takes a film away; it can be put back',
+    reply: Film,
+    missing: NO_FILM,
+  }),
+  restoreFilm: at('POST /api/films/:id/restore', { does: 'Puts a film back', reply: Film, missing: NO_FILM }),
+};

@@ -1,0 +1,27 @@
+import { BAYS } from './bays.js';
+import { HOUSE } from './house.js';
+import { JUDGING } from './judging.js';
+import { LESSONS } from './lessons.js';
+import { PRACTICE } from './practice.js';
+import { PUPILS } from './pupils.js';
+import { REPORTS } from './reports.js';
+import { SHARED } from './shared.js';
+import { SWINGS } from './swings.js';
+
+/**
+ * Every address of the server, once. Routes, the browser's calls, who may ask and the description at
+ * /api/openapi.json come from it.
+ */
+export const ENDPOINTS = {
+  ...PUPILS,
+  ...LESSONS,
+  ...SWINGS,
+  ...PRACTICE,
+  ...REPORTS,
+  ...SHARED,
+  ...JUDGING,
+  ...BAYS,
+  ...HOUSE,
+};
+export type Endpoints = typeof ENDPOINTS;
+export type EndpointName = keyof Endpoints;

@@ -1,0 +1,250 @@
+import fc from 'fast-check';
+import type { SetUpFound } from './set-up.js';
+import {
+  type BayEffect,
+  type BayEvent,
+  type BayLesson,
+  bayNext,
+  type BayState,
+  emptyBay,
+  looksForSwings,
+  whoStands,
+} from './bay-state.js';
+import type { LiveDevice } from './stream.js';
+
+const PLATES: LiveDevice = {
+  kind: 'plates',
+  name: 'Test plates',
+  rate: 1000,
+  plates: [{ centre: [0, 0.25] }, { centre: [0, -0.25] }],
+  mat: null,
+  channels: [],
+};
+const FOOT = { heel: [0, 0], toe: [0.27, 0], length: 0.27, u: 1, words: 'good' };
+const FOUND = {
+  at: '2026-11-20T10:00:00.000Z',
+  device: 'Test plates',
+  zero: [],
+  mass: 70,
+  massWords: '70.0 kg',
+  footCheck: { lead: FOOT, trail: FOOT, left: [] },
+  sides: true,
+} as unknown as SetUpFound;
+const lesson = (id: string, more: Partial<BayLesson> = {}): BayLesson => ({
+  id,
+  pupil: { handed: 'right', stature: 1.75, mass: 72 },
+  setUp: FOUND,
+  ...more,
+});
+
+/** A bay after some events, and everything it wanted done. */
+function after(...events: BayEvent[]): { state: BayState; done: BayEffect[] } {
+  let state: BayState = emptyBay('Bay');
+  const done: BayEffect[] = [];
+  for (const e of events) {
+    const [next, effects] = bayNext(state, e);
+    state = next;
+    done.push(...effects);
+  }
+  return { state, done };
+}
+const given = (l: BayLesson | null): BayEvent => ({ is: 'given', lesson: l, change: {} });
+const connected: BayEvent = { is: 'connected', device: PLATES };
+const looked = (newest: number, impact: number | null = null, unloaded: number | null = null): BayEvent => ({
+  is: 'looked',
+  newest,
+  impact,
+  unloaded,
+});
+const kept = (done: readonly BayEffect[]) => done.filter((e) => e.do === 'keep');
+
+describe('a bay', () => {
+  it('waits once a lesson stands on it, hears a swing out and keeps it once', () => {
+    const { state, done } = after(connected, given(lesson('a')), looked(10, 9.5), looked(11), looked(12), looked(12.4));
+    expect(state.waiting).toBe('recording');
+    expect(kept(done).map((e) => [e.lessonId, e.impact])).toEqual([['a', 9.5]]);
+    const [found, effects] = bayNext(state, { is: 'stored', kind: 'full', found: true });
+    expect([found.waiting, effects.map((e) => e.do)]).toEqual(['found', ['show found']]);
+    expect(bayNext(found, { is: 'shown' })[0].waiting).toBe('armed');
+  });
+  it('files a swing under whoever stood there at its impact, though another lesson begins before it is over', () => {
+    const change = { clubName: 'driver', club: 'driver' } as const;
+    const { done } = after(
+      connected,
+      given(lesson('a')),
+      looked(10, 9.9),
+      { is: 'given', lesson: lesson('b'), change },
+      looked(13),
+    );
+    expect(kept(done).map((e) => [e.lessonId, e.next.clubName])).toEqual([['a', '7-iron']]);
+  });
+  it('keeps a swing that was in the air when it was told to rest, and goes on resting', () => {
+    const { state, done } = after(
+      connected,
+      given(lesson('a')),
+      looked(10, 9.9),
+      { is: 'changed', change: { armed: false } },
+      looked(13),
+      { is: 'stored', kind: 'full', found: true },
+    );
+    expect(kept(done).length).toBe(1);
+    expect(state.waiting).toBe('idle');
+  });
+  it('says why nothing was kept', () => {
+    const start = [connected, given(lesson('a')), looked(10, 9.9), looked(13)];
+    expect(after(...start, { is: 'stored', kind: 'half', found: false }).state.notice).toContain('no whole half swing');
+    expect(after(...start, { is: 'not stored', why: 'the disk is full' }).state.notice).toContain('the disk is full');
+  });
+  it('starts every pupil with whole swings at a ball', () => {
+    const { state } = after(
+      given(lesson('a')),
+      { is: 'changed', change: { kind: 'slow', tag: 'exercise', task: { drill: 'x' } } },
+      given(lesson('b')),
+    );
+    expect([state.next.kind, state.next.tag, state.next.task]).toEqual(['full', 'ball', null]);
+  });
+  it('looks for no swing while the set-up runs, which needs a device', () => {
+    const starts: BayEvent = { is: 'set-up starts', lesson: lesson('a') };
+    expect(after(given(lesson('a')), starts).state.setUp).toBeNull();
+    const { state } = after(connected, given(lesson('a')), starts);
+    expect([state.setUp!.step, looksForSwings(state)]).toEqual(['device', false]);
+    expect(looksForSwings(bayNext(state, { is: 'set-up ends' })[0])).toBeTrue();
+    expect(after(connected, given(lesson('a')), starts, { is: 'gone' }).state.setUp).toBeNull();
+  });
+  it('watches its zero only after one was taken, in steps worth a word', () => {
+    const armed = [connected, given(lesson('a'))];
+    expect(after(...armed, looked(5, null, 7)).state.drift).toBeNull();
+    const zeroed = [...armed, { is: 'zeroed' } as const];
+    expect(after(...zeroed, looked(5, null, 7.04)).state.drift).toBe(7);
+    expect(after(...zeroed, looked(5, null, 7.04), looked(6, null, 7.3)).state.drift).toBe(7);
+    expect(after(...zeroed, looked(5, null, 7.04), looked(6, null, 8)).state.drift).toBe(8);
+    expect(after(...zeroed, looked(5, null, 7.04), looked(6)).state.drift).toBeNull();
+  });
+  it('takes a rate for another only when it moved', () => {
+    const rates = (...seen: number[]) =>
+      after(connected, ...seen.map((s): BayEvent => ({ is: 'rate', seen: s }))).state.device!.seen;
+    expect([rates(1000), rates(1000, 1003), rates(1000, 990)]).toEqual([1000, 1000, 990]);
+  });
+  it('tells a stand-in alone how its pupil is built', () => {
+    expect(whoStands(after(connected, given(lesson('a'))).state).build).toBeNull();
+    const standIn: BayEvent = { is: 'connected', device: { ...PLATES, standIn: true } };
+    expect(whoStands(after(standIn, given(lesson('a'))).state)).toEqual({
+      handed: 'right',
+      club: 'iron',
+      does: 'swing',
+      build: { stature: 1.75, mass: 72 },
+    });
+  });
+});
+
+describe('the feet of a bay', () => {
+  const stood = (time: number, lead: number, trail: number): BayEvent => ({ is: 'stood', time, load: { lead, trail } });
+  /** Which feet have left when a swing with this impact is kept. */
+  const left = (events: readonly BayEvent[], impact: number) =>
+    kept(after(...events, looked(impact + 0.3, impact), looked(impact + 3)).done)[0]!.stated.footCheck!.left;
+  // a set-up of this lesson was kept before: nobody knows who walked there since
+  const start = (l: BayLesson): BayEvent[] => [connected, given(l)];
+
+  it('have left when another pupil came', () => {
+    expect(left(start(lesson('a')), 100)).toEqual(['lead', 'trail']);
+  });
+  it('leave once they carry next to nothing, but not in the swing itself', () => {
+    const checked: BayState = { ...after(...start(lesson('a'))).state, left: { lead: Infinity, trail: Infinity } };
+    const kept_ = (time: number, impact: number) => {
+      const [stepped] = bayNext(checked, stood(time, 690, 10));
+      const [seen] = bayNext(stepped, looked(impact + 0.3, impact));
+      return seen.pending!.stated.footCheck!.left;
+    };
+    expect(kept_(10, 100)).toEqual(['trail']);
+    expect(kept_(10.4, 10)).toEqual([]);
+    expect(kept_(10.4, 11)).toEqual([]);
+    expect(kept_(10.4, 12)).toEqual(['trail']);
+  });
+  it('are not known to leave without a weight', () => {
+    const [state] = bayNext(after(...start(lesson('a', { setUp: null }))).state, stood(1, 0, 0));
+    expect(state.left).toEqual({ lead: -Infinity, trail: -Infinity });
+    const free: BayState = { ...state, left: { lead: Infinity, trail: Infinity } };
+    expect(bayNext(free, stood(1, 0, 0))[0]).toBe(free);
+  });
+});
+
+describe('a bay, whatever happens to it and in what order', () => {
+  const event = fc.oneof<fc.Arbitrary<BayEvent>[]>(
+    fc.constantFrom('a', 'b', null).map((id) => given(id === null ? null : lesson(id))),
+    fc.record({ armed: fc.option(fc.boolean(), { nil: undefined }) }).map((change) => ({ is: 'changed', change })),
+    fc.constant(connected),
+    fc.constant<BayEvent>({ is: 'gone' }),
+    fc.constant<BayEvent>({ is: 'shown' }),
+    fc.constant<BayEvent>({ is: 'zeroed' }),
+    fc.constant<BayEvent>({ is: 'set-up starts', lesson: lesson('a') }),
+    fc.constant<BayEvent>({ is: 'set-up ends' }),
+    fc.boolean().map((found): BayEvent => ({ is: 'stored', kind: 'full', found })),
+    fc.constant<BayEvent>({ is: 'not stored', why: 'something' }),
+    fc
+      .record({ newest: fc.nat(60), since: fc.option(fc.double({ min: 0.2, max: 4, noNaN: true }), { nil: null }) })
+      .map(({ newest, since }) => looked(newest, since === null ? null : newest - since)),
+  );
+
+  it('keeps each swing once, for the lesson it was seen in, and only swings it has seen', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
+        let state: BayState = emptyBay('Bay');
+        for (const e of events) {
+          const before = state;
+          const [next, effects] = bayNext(state, e);
+          state = next;
+          for (const k of kept(effects)) {
+            expect(before.pending).not.toBeNull();
+            expect([k.lessonId, k.impact]).toEqual([before.pending!.lessonId, before.pending!.impact]);
+            expect(next.pending).toBeNull();
+            expect(next.lastImpact).toBe(k.impact);
+          }
+          // what is in the air stays until it is over or the device is gone
+          if (before.pending && !next.pending)
+            expect(kept(effects).length === 1 || e.is === 'gone' || e.is === 'connected').toBeTrue();
+        }
+      }),
+    );
+  });
+  it('begins to hear a swing only in a lesson that waits, and never one older than the last', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
+        let state: BayState = emptyBay('Bay');
+        for (const e of events) {
+          const before = state;
+          [state] = bayNext(state, e);
+          if (before.pending || !state.pending) continue;
+          expect(looksForSwings(before)).toBeTrue();
+          expect(state.pending.lessonId).toBe(before.lesson!.id);
+          expect(state.pending.impact).toBeGreaterThan(before.lastImpact);
+        }
+      }),
+    );
+  });
+  it('runs no set-up without a device, and none into another lesson', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
+        let state: BayState = emptyBay('Bay');
+        for (const e of events) {
+          [state] = bayNext(state, e);
+          if (!state.setUp) continue;
+          expect(state.device?.connected).toBeTrue();
+          expect(state.lesson).not.toBeNull();
+        }
+      }),
+    );
+  });
+  it('does not wake by itself: only a start, a person or a swing that was found changes a bay that rests', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
+        let state: BayState = emptyBay('Bay');
+        for (const e of events) {
+          const before = state;
+          [state] = bayNext(state, e);
+          if (before.waiting === 'idle' && state.waiting !== 'idle')
+            expect(e.is === 'given' || (e.is === 'changed' && e.change.armed === true)).toBeTrue();
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,370 @@
+import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
+import { G } from '../measures/centre-of-mass.js';
+import type { ClubClass, Handed, Stated, SwingKind } from '../recording/recording.js';
+import {
+  askOf,
+  type DeviceHealth,
+  doesOf,
+  type SetUp,
+  type SetUpEffect,
+  type SetUpFound,
+  type SetUpLook,
+  setUpNext,
+  startedSetUp,
+} from './set-up.js';
+import type { LiveDevice } from './stream.js';
+import { AFTER_IMPACT } from './swing-watch.js';
+import type { Asked, BayWaiting, SetUpAction } from './words.js';
+
+/** Whose lesson it is, and what its set-up found. */
+export interface BayLesson {
+  readonly id: string;
+  readonly pupil: { readonly handed: Handed; readonly stature: number | null; readonly mass: number | null };
+  readonly setUp: SetUpFound | null;
+}
+
+/** What the next swings are filed under; a task is what the trainer waits for. */
+export interface NextSwings<Task = unknown> {
+  readonly club: ClubClass;
+  readonly clubName: string;
+  readonly kind: SwingKind;
+  readonly tag: string;
+  readonly intent: string;
+  readonly task: Task | null;
+}
+
+/** A device that introduced itself, and how it behaves. */
+export interface BayDeviceState {
+  readonly device: LiveDevice;
+  readonly connected: boolean;
+  /** Messages lost since it introduced itself. */
+  readonly lost: number;
+  /** Measured rate, Hz; 0 before it is known. */
+  readonly seen: number;
+}
+
+/** A swing that was seen: whose it is, what it is filed under, and what travels with its recording. */
+export interface PendingSwing<Task = unknown> {
+  readonly lessonId: string;
+  /** Device time, s. */
+  readonly impact: number;
+  readonly next: NextSwings<Task>;
+  readonly stated: Stated;
+}
+
+/** One bay as a value: `bayNext` gives the next one. */
+export interface BayState<Task = unknown> {
+  readonly name: string;
+  readonly lesson: BayLesson | null;
+  readonly next: NextSwings<Task>;
+  readonly waiting: BayWaiting;
+  readonly device: BayDeviceState | null;
+  readonly monitor: string | null;
+  /** How far the unloaded device has wandered since its zero, N; null while that is unknown. */
+  readonly drift: number | null;
+  /** Why the last movement was not kept. */
+  readonly notice: string | null;
+  readonly zeroed: boolean;
+  /** Device time of the last swing's impact, s. */
+  readonly lastImpact: number;
+  /** A swing that is not over yet. It belongs to whoever stood there at its impact, whatever happens meanwhile. */
+  readonly pending: PendingSwing<Task> | null;
+  /** Device time since when each foot has not stood where the foot check saw it, s. */
+  readonly left: FeetPair<number>;
+  readonly setUp: SetUp | null;
+}
+
+/** What the instructor changes. */
+export type NextChange<Task = unknown> = {
+  readonly [K in keyof NextSwings<Task>]?: NextSwings<Task>[K] | undefined;
+} & { readonly armed?: boolean | undefined };
+
+/** What was seen at one look at the stream. */
+export interface BayLook {
+  /** Device time of the newest sample, s. */
+  readonly newest: number;
+  /** Rough impact of a swing that was not known yet; null where there is none. */
+  readonly impact: number | null;
+  /** Load of an unloaded, quiet device, N; null while somebody stands on it or it cannot be told. */
+  readonly unloaded: number | null;
+}
+
+export type BayEvent<Task = unknown> =
+  | { readonly is: 'given'; readonly lesson: BayLesson | null; readonly change: NextChange<Task> }
+  | { readonly is: 'changed'; readonly change: NextChange<Task> }
+  | { readonly is: 'lesson changed'; readonly lesson: BayLesson }
+  | { readonly is: 'connected'; readonly device: LiveDevice }
+  | { readonly is: 'gone' }
+  | { readonly is: 'lost'; readonly messages: number }
+  | { readonly is: 'rate'; readonly seen: number }
+  | { readonly is: 'stood'; readonly time: number; readonly load: FeetPair<number> }
+  | ({ readonly is: 'looked' } & BayLook)
+  | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean }
+  | { readonly is: 'not stored'; readonly why: string }
+  | { readonly is: 'shown' }
+  | { readonly is: 'monitor'; readonly who: string | null }
+  | { readonly is: 'zeroed' }
+  | { readonly is: 'set-up starts'; readonly lesson: BayLesson }
+  | { readonly is: 'set-up ends' }
+  | { readonly is: 'set-up looked'; readonly look: SetUpLook }
+  | { readonly is: 'set-up acted'; readonly what: SetUpAction; readonly look: SetUpLook }
+  | { readonly is: 'set-up kept' }
+  | { readonly is: 'set-up not kept'; readonly why: string };
+
+export type BayEffect<Task = unknown> =
+  /** Cut the swing out of the stream and store it. */
+  | ({ readonly do: 'keep' } & PendingSwing<Task>)
+  /** Let the found swing be seen for a while, then say `shown`. */
+  | { readonly do: 'show found' }
+  | { readonly do: 'zero'; readonly zero: readonly number[] }
+  | {
+      readonly do: 'keep set-up';
+      readonly lessonId: string;
+      readonly record: SetUpFound;
+      readonly health: DeviceHealth | null;
+    }
+  | { readonly do: 'remember device'; readonly device: LiveDevice };
+
+type Next<Task> = readonly [BayState<Task>, readonly BayEffect<Task>[]];
+
+/** What every new lesson starts with. */
+export const FIRST_SWINGS: NextSwings<never> = {
+  club: 'iron',
+  clubName: '7-iron',
+  kind: 'full',
+  tag: 'ball',
+  intent: 'stock',
+  task: null,
+};
+
+const NOBODY_LEFT: FeetPair<number> = { lead: Infinity, trail: Infinity };
+const EVERYBODY_LEFT: FeetPair<number> = { lead: -Infinity, trail: -Infinity };
+/** A foot under this part of body weight has left the ground. */
+const GONE = 0.05;
+/** The finish of a swing lifts a foot too: only who left this long before impact stands anew, s. */
+const BEFORE = 1.5;
+/** A zero that moved by less is not worth a word, N. */
+const DRIFT_STEP = 0.5;
+/** A rate that moved by less than this part is the same. */
+const RATE_STEP = 0.004;
+
+/** A bay nobody has used yet. */
+export const emptyBay = (name: string): BayState<never> => ({
+  name,
+  lesson: null,
+  next: FIRST_SWINGS,
+  waiting: 'idle',
+  device: null,
+  monitor: null,
+  drift: null,
+  notice: null,
+  zeroed: false,
+  lastImpact: -Infinity,
+  pending: null,
+  left: NOBODY_LEFT,
+  setUp: null,
+});
+
+/** What a stand-in for device and pupil is told. */
+export interface WhoIs {
+  readonly handed: Handed;
+  readonly club: ClubClass;
+  readonly does: Asked;
+  readonly build: { readonly stature: number; readonly mass: number } | null;
+}
+
+export function whoStands({ lesson, next, device, setUp }: BayState): WhoIs {
+  const { stature = null, mass = null } = lesson?.pupil ?? {};
+  return {
+    handed: handedOf(lesson),
+    club: next.club,
+    does: setUp ? doesOf(setUp) : 'swing',
+    build: device?.device.standIn && stature && mass ? { stature, mass } : null,
+  };
+}
+
+export const handedOf = (lesson: BayLesson | null): Handed => lesson?.pupil.handed ?? 'right';
+
+/** Whether the bay looks for a new swing: while the set-up runs, rocking and leaning are none. */
+export const looksForSwings = ({ lesson, waiting, setUp, pending }: BayState): boolean =>
+  pending === null && lesson !== null && waiting !== 'idle' && (!setUp || setUp.step === 'ready');
+
+/** Body weight weighed in the set-up, N; null without one. */
+const weightOf = (lesson: BayLesson | null): number | null => (lesson?.setUp?.mass ? lesson.setUp.mass * G : null);
+
+/**
+ * The bay after something happened, and what is to be done about it. Nothing here waits, keeps time or looks at a
+ * stream: whoever holds the bay does, and says what came of it.
+ * @example bayNext(emptyBay('Bay 3'), { is: 'connected', device }) // [a bay with a device, [remember it]]
+ */
+export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> {
+  switch (e.is) {
+    case 'given':
+      return given(s, e.lesson, e.change);
+    case 'changed':
+      return [changed(s, e.change), []];
+    case 'lesson changed':
+      return [s.lesson?.id === e.lesson.id ? { ...s, lesson: e.lesson } : s, []];
+    case 'connected':
+      return connected(s, e.device);
+    case 'gone':
+      return [
+        s.device ? { ...s, ...noSetUp, pending: null, device: { ...s.device, connected: false, seen: 0 } } : s,
+        [],
+      ];
+    case 'lost':
+      return [s.device ? { ...s, device: { ...s.device, lost: s.device.lost + e.messages } } : s, []];
+    case 'rate':
+      return [rated(s, e.seen), []];
+    case 'stood':
+      return [stood(s, e.time, e.load), []];
+    case 'looked':
+      return looked(s, e);
+    case 'stored':
+      return stored(s, e.found, e.kind);
+    case 'not stored':
+      return [{ ...s, waiting: armedAgain(s), notice: `The swing could not be stored: ${e.why}` }, []];
+    case 'shown':
+      return [s.waiting === 'found' ? { ...s, waiting: 'armed' } : s, []];
+    case 'monitor':
+      return [{ ...s, monitor: e.who }, []];
+    case 'zeroed':
+      return [{ ...s, zeroed: true, drift: null }, []];
+    case 'set-up starts':
+      return [s.device?.connected ? { ...s, lesson: e.lesson, setUp: startedSetUp } : s, []];
+    case 'set-up ends':
+      return [{ ...s, ...noSetUp }, []];
+    case 'set-up looked':
+      return setUpMoved(s, s.setUp && setUpNext(s.setUp, { is: 'look', look: e.look }));
+    case 'set-up acted':
+      return setUpMoved(s, s.setUp && setUpNext(s.setUp, { is: 'act', what: e.what, look: e.look }));
+    case 'set-up kept':
+      return setUpMoved(s, s.setUp && setUpNext(s.setUp, { is: 'kept' }));
+    case 'set-up not kept':
+      return setUpMoved(s, s.setUp && setUpNext(s.setUp, { is: 'not kept', why: e.why }));
+  }
+}
+
+const noSetUp = { setUp: null } as const;
+
+/** A bay that heard a swing out waits again, unless it was told to rest meanwhile. */
+const armedAgain = (s: BayState): BayWaiting => (s.waiting === 'idle' ? 'idle' : 'armed');
+
+function given<Task>(s: BayState<Task>, lesson: BayLesson | null, change: NextChange<Task>): Next<Task> {
+  const armed: BayWaiting = lesson && s.waiting === 'idle' && change.armed === undefined ? 'armed' : s.waiting;
+  if (lesson?.id === s.lesson?.id) return [changed({ ...s, lesson, waiting: armed }, change), []];
+  const { kind, tag, intent, task } = FIRST_SWINGS;
+  const mine: BayState<Task> = {
+    ...s,
+    ...noSetUp,
+    lesson,
+    next: { ...s.next, kind, tag, intent, task },
+    waiting: armed,
+    // another pupil has walked over the device since
+    left: EVERYBODY_LEFT,
+  };
+  return [changed(mine, change), []];
+}
+
+function changed<Task>(s: BayState<Task>, { armed, ...change }: NextChange<Task>): BayState<Task> {
+  const told = Object.fromEntries(Object.entries(change).filter(([, v]) => v !== undefined));
+  const waiting = armed === undefined ? s.waiting : armed ? 'armed' : 'idle';
+  return { ...s, waiting, next: { ...s.next, ...told } };
+}
+
+function connected<Task>(s: BayState<Task>, device: LiveDevice): Next<Task> {
+  const fresh = { device, connected: true, lost: 0, seen: 0 };
+  const next = { ...s, ...noSetUp, device: fresh, drift: null, zeroed: false, lastImpact: -Infinity, pending: null };
+  return [next, [{ do: 'remember device', device }]];
+}
+
+function rated<Task>(s: BayState<Task>, seen: number): BayState<Task> {
+  if (!s.device?.connected) return s;
+  const moved = Math.abs(seen - s.device.seen) > RATE_STEP * s.device.device.rate;
+  return moved ? { ...s, device: { ...s.device, seen } } : s;
+}
+
+/** A foot that carries next to nothing has left its place. */
+function stood<Task>(s: BayState<Task>, time: number, load: FeetPair<number>): BayState<Task> {
+  const weight = weightOf(s.lesson);
+  if (weight === null) return s;
+  const gone = FEET.filter((f) => load[f] < GONE * weight && time < s.left[f]);
+  if (!gone.length) return s;
+  return { ...s, left: { ...s.left, ...Object.fromEntries(gone.map((f) => [f, time])) } };
+}
+
+function looked<Task>(s: BayState<Task>, { newest, impact, unloaded }: BayLook): Next<Task> {
+  if (s.pending) return newest >= s.pending.impact + AFTER_IMPACT ? heardOut(s, s.pending) : [s, []];
+  if (!looksForSwings(s)) return [s, []];
+  if (impact === null || impact <= s.lastImpact) return [watchedZero(s, unloaded), []];
+  const pending = { lessonId: s.lesson!.id, impact, next: s.next, stated: statedAt(s, impact) };
+  return [{ ...s, pending, waiting: 'recording', notice: null }, []];
+}
+
+/** Between swings, with nobody on it, the zero is looked at again. */
+function watchedZero<Task>(s: BayState<Task>, unloaded: number | null): BayState<Task> {
+  if (!s.zeroed) return s;
+  const drift = unloaded === null ? null : Math.round(10 * unloaded) / 10;
+  const moved = drift === null ? s.drift !== null : s.drift === null || Math.abs(drift - s.drift) > DRIFT_STEP;
+  return moved ? { ...s, drift } : s;
+}
+
+/** A swing that is over is cut out and stored. */
+const heardOut = <Task>(s: BayState<Task>, swing: PendingSwing<Task>): Next<Task> => [
+  { ...s, pending: null, lastImpact: swing.impact },
+  [{ do: 'keep', ...swing }],
+];
+
+/** What is known about who stands there, to travel with the recording. */
+function statedAt({ lesson, next, device, left }: BayState, impact: number): Stated {
+  const check = lesson?.setUp?.footCheck;
+  const stature = lesson?.pupil.stature;
+  const gone = FEET.filter((f: FootName) => left[f] < impact - BEFORE);
+  return {
+    handed: handedOf(lesson),
+    club: next.club,
+    ...(stature ? { stature } : {}),
+    ...(check && !device?.device.mat ? { footCheck: { ...check, left: gone } } : {}),
+  };
+}
+
+function stored<Task>(s: BayState<Task>, found: boolean, kind: SwingKind): Next<Task> {
+  if (found && s.waiting !== 'idle') return [{ ...s, waiting: 'found', notice: null }, [{ do: 'show found' }]];
+  if (found) return [{ ...s, notice: null }, []];
+  const whole = kind === 'full' ? 'swing' : `${kind} swing`;
+  const notice = `A movement was seen, but it holds no whole ${whole}: nothing was stored.`;
+  return [{ ...s, waiting: armedAgain(s), notice }, []];
+}
+
+function setUpMoved<Task>(s: BayState<Task>, moved: readonly [SetUp, readonly SetUpEffect[]] | null): Next<Task> {
+  if (!moved) return [s, []];
+  const [setUp, effects] = moved;
+  let next: BayState<Task> = { ...s, setUp };
+  const out: BayEffect<Task>[] = [];
+  for (const e of effects) {
+    if (e.do === 'zero') {
+      next = { ...next, zeroed: true, drift: null };
+      out.push(e);
+    } else if (next.lesson) {
+      next = { ...next, lesson: { ...next.lesson, setUp: e.record }, left: NOBODY_LEFT };
+      out.push({ do: 'keep set-up', lessonId: next.lesson!.id, record: e.record, health: setUp.health });
+    }
+  }
+  return [next, out];
+}
+
+/** The set-up as a screen shows it. */
+export function setUpView(s: SetUp) {
+  return {
+    step: s.step,
+    ask: askOf(s),
+    seen: s.seen,
+    alarm: s.alarm,
+    progress: Math.min(1, s.progress),
+    done: [...s.done],
+    health: s.health,
+    rocked: s.rocked.slice(-ROCKED_SHOWN).map(([x, y]): [number, number] => [x, y]),
+    record: s.record,
+  };
+}
+const ROCKED_SHOWN = 240;

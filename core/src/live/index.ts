@@ -1,0 +1,17 @@
+/** A bay as a value: its state, its guided set-up, and what is seen in a stream. */
+export * from './bay-state.js';
+export {
+  type DeviceHealth,
+  doesOf,
+  type SetUp,
+  type SetUpEffect,
+  type SetUpEvent,
+  type SetUpFound,
+  type SetUpLook,
+  setUpNext,
+  startedSetUp,
+} from './set-up.js';
+export { type FootNow, type StanceNow, stanceNow, standingIn } from './stance.js';
+export * from './stream.js';
+export * from './swing-watch.js';
+export * from './words.js';

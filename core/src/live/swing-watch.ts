@@ -1,0 +1,82 @@
+import { VilkoError } from '../error.js';
+import { readChannels } from '../events/events.js';
+import { findRehearsals } from '../events/find-rehearsals.js';
+import { findSwings } from '../events/find-swings.js';
+import { readGround } from '../ground/ground.js';
+import type { Handed, Recording, SwingKind } from '../recording/recording.js';
+import { meanOf, spreadOf, standingIn } from './stance.js';
+import type { LiveStream } from './stream.js';
+
+/** Seconds kept before and after impact. */
+export const BEFORE_IMPACT = 4;
+export const AFTER_IMPACT = 2.3;
+const LOOK_BACK = 5;
+/** A swing already seen is not found again within this, s. */
+const APART = 2;
+/** A swing moves the total load by more than this within these seconds. */
+const STIR = 1.15;
+const STIR_SECONDS = 4.5;
+/** Under this total load nobody stands there, N; a quiet stretch of it shows how the zero wandered. */
+const NOBODY = 60;
+const QUIET = 1.5;
+const QUIET_SD = 4;
+
+/** Who swings what: what a look for a swing must know. */
+export interface Awaited {
+  readonly handed: Handed;
+  readonly kind: SwingKind;
+  /** Device time of the last swing known, s. */
+  readonly after: number;
+}
+
+/**
+ * The rough impact (device time, s) of a new swing in the newest seconds of a stream, with the same finder that files
+ * use (the mat is left out: plates say it sooner); null where there is none.
+ */
+export function lookForSwing(r: LiveStream, { handed, kind, after }: Awaited): number | null {
+  // a rehearsal need not move the load
+  if (kind === 'full' && isStill(r)) return null;
+  const now = r.newest();
+  const rec = r.cut(now - LOOK_BACK, now, false) ?? r.cut(now - LOOK_BACK, now, true);
+  if (!rec) return null;
+  const found = swingsIn(rec, handed, kind)
+    .map((s) => now - LOOK_BACK + s.rough)
+    .filter((impact) => impact > after + APART && impact < now - 0.2);
+  return found.at(-1) ?? null;
+}
+
+/** No swing without an impact's load: a cheap look that keeps the live picture smooth while somebody waits. */
+function isStill(r: LiveStream): boolean {
+  const range = r.loadRange(STIR_SECONDS);
+  return range !== null && range.most < STIR * range.least;
+}
+
+/** A stream in which nobody stands is not an error: there is just no swing. */
+function swingsIn(rec: Recording, handed: Handed, kind: SwingKind) {
+  try {
+    const g = readGround(rec, handed);
+    return (kind === 'full' ? findSwings : findRehearsals)(g, readChannels(rec, g).shaft_deg ?? null);
+  } catch (e) {
+    if (e instanceof VilkoError) return [];
+    throw e;
+  }
+}
+
+/** What the device shows with nobody on it. */
+export type Unloaded =
+  | { readonly is: 'unloaded'; readonly load: number }
+  | { readonly is: 'loaded'; readonly load: number }
+  /** It gives no forces under each foot. */
+  | { readonly is: 'unknown' };
+
+/** Whether the newest quiet seconds are of an empty device, and what load it shows, N. */
+export function unloadedNow(r: LiveStream, handed: Handed): Unloaded {
+  const rec = r.cut(r.newest() - QUIET, r.newest(), false);
+  const s = rec && standingIn(rec, handed);
+  if (!s) return { is: 'unknown' };
+  const load = meanOf(s.total);
+  return { is: Math.abs(load) < NOBODY && spreadOf(s.total) < QUIET_SD ? 'unloaded' : 'loaded', load };
+}
+
+/** What an empty device reads in each column, to be taken as its zero. */
+export const zeroNow = (r: LiveStream): readonly number[] => r.meanOfRaw(QUIET);

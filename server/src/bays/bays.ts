@@ -1,0 +1,38 @@
+import type { BayHead } from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
+import { type BayHandle, type BayServices, openBay } from './bay.js';
+import type { BayRepository } from './bay-repository.js';
+
+/** Every bay of the house, each with its own device, screens and lesson. */
+export async function openBays(repository: BayRepository, services: BayServices) {
+  const open = new Map<string, BayHandle>();
+  for (const bay of await repository.all()) open.set(bay.id, openBay(bay, services));
+  const all = (): BayHandle[] => [...open.values()];
+  return {
+    all,
+    heads: (): BayHead[] => all().map((b) => ({ id: b.id, name: b.state().name })),
+    one: (id: string): BayHandle | null => open.get(id) ?? null,
+    /** The bay of whoever names none. */
+    first: (): BayHandle => all()[0]!,
+    /** Adds a bay; its address is made of its name. */
+    async add(name: string): Promise<BayHead> {
+      const id = name
+        .toLowerCase()
+        .replaceAll(/[^a-z0-9]+/g, '-')
+        .replaceAll(/^-|-$/g, '');
+      if (!id) throw new VilkoError('bad-option', 'a bay needs a name with a letter or a figure in it');
+      if (open.has(id))
+        throw new VilkoError('bad-option', `there is a bay called ${open.get(id)!.state().name} already`);
+      const bay = await repository.add({ id, name });
+      open.set(id, openBay(bay, services));
+      return bay;
+    },
+    /** A pupil's record has changed: every bay where they may stand reads it anew. */
+    refresh: async (): Promise<void> => {
+      await Promise.all(all().map((b) => b.refresh()));
+    },
+    close: (): void => all().forEach((b) => b.close()),
+  };
+}
+
+export type Bays = Awaited<ReturnType<typeof openBays>>;

@@ -1,0 +1,57 @@
+import { DEFAULT_HOUSE, type HouseSettings } from '@vilko/contract';
+import type { FastifyInstance } from 'fastify';
+import type { Bays } from '../bays/bays.js';
+import { buffer, serve } from '../http/serve.js';
+import type { Backups } from './backups.js';
+import type { HouseRepository } from './house-repository.js';
+
+const SETTINGS = 'settings';
+
+/** The settings in force. */
+export const settingsOf = async (house: HouseRepository): Promise<HouseSettings> => ({
+  ...DEFAULT_HOUSE,
+  ...(await house.get<HouseSettings>(SETTINGS)),
+});
+
+export interface HouseRoutes {
+  readonly house: HouseRepository;
+  readonly backups: Backups;
+  readonly bays: Bays;
+  readonly deviceKey: string;
+}
+
+/** Settings of the house, devices, backups. */
+export function houseRoutes(
+  app: FastifyInstance,
+  { house, backups, bays, deviceKey }: HouseRoutes,
+  done: () => void,
+): void {
+  serve(app, 'health', () => ({ ok: true }));
+  serve(app, 'house', () => settingsOf(house));
+  serve(app, 'changeHouse', async ({ body }) => {
+    await house.put(SETTINGS, body);
+    return body;
+  });
+  serve(app, 'devices', async () => {
+    const here = new Set(
+      bays.all().flatMap((b) => {
+        const d = b.state().device;
+        return d?.connected ? [d.name] : [];
+      }),
+    );
+    const rows = await house.devices();
+    const devices = rows.map((d) => ({ ...d, lastSeen: d.lastSeen.toISOString(), connected: here.has(d.name) }));
+    return { key: deviceKey, devices };
+  });
+  serve(app, 'backups', () => backups.list());
+  serve(app, 'makeBackup', () => backups.make());
+  serve(app, 'backupFile', async ({ params, reply }) =>
+    reply
+      .header('content-type', 'application/zip')
+      .header('content-disposition', `attachment; filename="${params.name}"`)
+      .send(buffer(await backups.read(params.name))),
+  );
+  serve(app, 'restoreBackup', async ({ params }) => backups.restore(await backups.read(params.name), params.name));
+  serve(app, 'restoreFile', ({ body, query }) => backups.restore(body, query.name));
+  done();
+}

@@ -1,0 +1,139 @@
+import {
+  FOOTWEAR,
+  Film,
+  INTENTS,
+  LessonHead,
+  LogEntry,
+  Marks,
+  Overruled,
+  PracticePlan,
+  PracticeTask,
+  Pupil,
+  PatternVersion,
+  KeptExperiment,
+  ReportText,
+  SpokenReview,
+  Shot,
+  SwingKind,
+  SWING_TAGS,
+  ClubClass,
+  Device,
+} from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { z } from 'zod';
+import type { LessonRow } from '../pupils/pupil-repository.js';
+import type { WholeSwing } from '../swings/swing-repository.js';
+
+const SwingRowJson = z.object({
+  id: z.string(),
+  lessonId: z.string(),
+  recordingId: z.string(),
+  part: z.int(),
+  number: z.int(),
+  club: ClubClass,
+  clubName: z.string(),
+  device: Device,
+  recordedAt: z.string(),
+  source: z.enum(['bay', 'file']),
+  file: z.string().nullable(),
+  starred: z.boolean(),
+  note: z.string(),
+  marks: Marks,
+  kind: SwingKind,
+  tag: z.enum(SWING_TAGS),
+  intent: z.enum(INTENTS),
+  felt: z.number().nullable(),
+  overruled: z.array(Overruled).default([]),
+  task: PracticeTask.nullable().default(null),
+  deletedAt: z.string().nullable(),
+});
+
+/** pupils.json of a pupil bundle, version 1; recordings and films lie beside it as files. */
+export const PupilsHead = z.object({
+  vilko: z.literal('pupils'),
+  version: z.literal(1),
+  /** ISO 8601 */
+  written: z.string(),
+  pupils: z.array(Pupil),
+  lessons: z.array(
+    LessonHead.omit({ swings: true }).extend({
+      footwear: z.enum(FOOTWEAR),
+      report: ReportText.nullable().default(null),
+      review: SpokenReview.nullable().default(null),
+    }),
+  ),
+  swings: z.array(SwingRowJson),
+  shots: z.array(Shot),
+  films: z.array(Film),
+  plans: z.array(PracticePlan).default([]),
+  log: z.array(LogEntry).default([]),
+  experiments: z.array(KeptExperiment).default([]),
+  /** Own patterns of the house, every version; in backups only. */
+  patterns: z.array(PatternVersion).default([]),
+});
+export type PupilsHead = z.infer<typeof PupilsHead>;
+
+/** Everything kept about some pupils: rows, recordings by id, film files by name. */
+export interface PupilBundle {
+  readonly head: PupilsHead;
+  readonly recordings: ReadonlyMap<string, Uint8Array>;
+  readonly films: ReadonlyMap<string, Uint8Array>;
+}
+
+export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({
+  ...l,
+  startedAt: l.startedAt.toISOString(),
+});
+export const swingJson = (s: WholeSwing): PupilsHead['swings'][number] =>
+  SwingRowJson.parse({ ...s, recordedAt: s.recordedAt.toISOString(), deletedAt: s.deletedAt?.toISOString() ?? null });
+export const swingRow = (s: PupilsHead['swings'][number]): WholeSwing => ({
+  ...s,
+  recordedAt: new Date(s.recordedAt),
+  deletedAt: s.deletedAt === null ? null : new Date(s.deletedAt),
+});
+
+/** Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4. */
+export function packPupils(b: PupilBundle): Uint8Array {
+  const stored = (bytes: Uint8Array): [Uint8Array, { level: 0 }] => [bytes, { level: 0 }];
+  return zipSync({
+    'pupils.json': strToU8(JSON.stringify(b.head)),
+    ...Object.fromEntries([...b.recordings].map(([id, bytes]) => [`recordings/${id}.vilko`, stored(bytes)])),
+    ...Object.fromEntries([...b.films].map(([name, bytes]) => [`films/${name}`, stored(bytes)])),
+  });
+}
+
+/**
+ * Reads what packPupils wrote.
+ * @throws VilkoError saying what is missing or not understood
+ */
+export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(bytes);
+  } catch {
+    throw new VilkoError('unreadable', `${name} is not a whole zip file`);
+  }
+  if (!files['pupils.json'])
+    throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
+  const head = PupilsHead.safeParse(JSON.parse(strFromU8(files['pupils.json'])));
+  if (!head.success)
+    throw new VilkoError(
+      'unreadable',
+      `pupils.json: ${head.error.issues[0]?.message}`,
+      head.error.issues[0]?.path.join('.'),
+    );
+  const under = (folder: string) =>
+    Object.entries(files).flatMap(([path, data]) =>
+      path.startsWith(`${folder}/`) ? [[path.slice(folder.length + 1), data] as const] : [],
+    );
+  const recordings = new Map(under('recordings').map(([file, data]) => [file.replace(/\.vilko$/, ''), data]));
+  const missing = head.data.swings.find((s) => !recordings.has(s.recordingId));
+  if (missing)
+    throw new VilkoError(
+      'unreadable',
+      `${name} lacks the recording of swing ${missing.number}`,
+      `recordings/${missing.recordingId}.vilko`,
+    );
+  return { head: head.data, recordings, films: new Map(under('films')) };
+}

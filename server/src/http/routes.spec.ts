@@ -1,0 +1,141 @@
+import { ENDPOINTS, HouseSettings, KnownDevice, LessonHead, Problem, SwingHead } from '@vilko/contract';
+import { simulate } from '@vilko/core/golfer';
+import { testApp, type TestApp } from '../testing/test-app.js';
+
+describe('every route', () => {
+  let app: TestApp;
+  let swing: SwingHead;
+  beforeAll(async () => {
+    app = await testApp();
+    [swing] = (await app.bring(simulate({ device: 'boards', seed: 8 }).recording)) as [SwingHead];
+  }, 60_000);
+  afterAll(() => app.close());
+  const refused = async (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, body?: object) => {
+    const answer = await app.send(method, url, body);
+    return { status: answer.statusCode, ...Problem.parse(answer.json()) };
+  };
+
+  it('says in a sentence that something does not exist', async () => {
+    for (const [method, url, body] of [
+      ['PATCH', '/api/lessons/none', { aim: 'x' }],
+      ['PATCH', '/api/pupils/none', { name: 'x' }],
+      ['DELETE', '/api/swings/none', undefined],
+      ['POST', '/api/swings/none/restore', undefined],
+      ['PATCH', '/api/films/none', { note: 'x' }],
+      ['DELETE', '/api/films/none', undefined],
+      ['POST', '/api/pupils/none/erase', { name: 'x' }],
+    ] as const) {
+      const r = await refused(method, url, body);
+      expect(r.status).withContext(url).toBe(404);
+      expect(r.message)
+        .withContext(url)
+        .toMatch(/^[A-Z].*\.$/);
+    }
+    for (const url of ['/api/lessons/none', '/api/pupils/none/dashboard', '/api/films/none/file', '/api/nothing'])
+      expect((await app.get(url)).statusCode)
+        .withContext(url)
+        .toBe(404);
+  });
+
+  it('names the field that cannot be, and changes nothing', async () => {
+    const before = await app.lesson();
+    const cases = [
+      ['PATCH', '/api/lessons/l', { painBefore: 11 }, 'painBefore'],
+      ['PATCH', '/api/lessons/l', { footwear: 'clogs' }, 'footwear'],
+      ['PATCH', `/api/swings/${swing.id}`, { felt: 140 }, 'felt'],
+      ['PATCH', `/api/swings/${swing.id}`, { marks: { p99: 1 } }, 'marks'],
+      ['PATCH', `/api/swings/${swing.id}/shot`, { carry: 'far' }, 'carry'],
+      ['PATCH', '/api/pupils/p', { stature: 3 }, 'stature'],
+      ['PUT', '/api/bays/bay-3', { club: 'putter' }, 'club'],
+      ['PUT', '/api/house', { school: 'x' }, 'units'],
+    ] as const;
+    for (const [method, url, body, field] of cases) {
+      const r = await refused(method, url, body);
+      expect(r.status).withContext(url).toBe(400);
+      expect(r.message).withContext(url).toContain(field);
+    }
+    expect(await app.lesson()).toEqual(before);
+  });
+
+  it('keeps what a lesson was about', async () => {
+    const change = {
+      aim: 'earlier',
+      measure: 'share.lead.p4',
+      homework: 'tap the toe',
+      nextVisit: '2026-12-04',
+      painBefore: 2,
+      painAfter: 3,
+      footwear: 'socks',
+      notes: 'windy',
+    };
+    const head = LessonHead.parse((await app.send('PATCH', '/api/lessons/l', change)).json());
+    expect(head).toEqual(jasmine.objectContaining(change));
+    expect(await app.lesson()).toEqual(jasmine.objectContaining(change));
+  });
+
+  it('keeps the house’s settings, and gives the defaults until there are some', async () => {
+    const before = HouseSettings.parse((await app.get('/api/house')).json());
+    expect(before).toEqual({
+      units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
+      school: 'common-ground',
+      askFelt: false,
+      labAxes: {},
+      columns: {},
+      limits: {},
+    });
+    const wanted = {
+      ...before,
+      askFelt: true,
+      units: { ...before.units, distance: 'yd' },
+      labAxes: { 'c3d-1': 'ball=+y,left=-x' },
+      columns: { 'a|b': { columns: { cop_x: { column: 'a', factor: 0.001 } }, keys: {}, rate: 100 } },
+    };
+    await app.send('PUT', '/api/house', wanted);
+    expect((await app.get('/api/house')).json()).toEqual(wanted);
+  });
+
+  it('asks for a device and a lesson before a set-up or a zero, each in words', async () => {
+    expect((await refused('POST', '/api/bays/bay-3/set-up', { act: 'start' })).message).toContain(
+      'open a lesson first',
+    );
+    await app.send('PUT', '/api/bays/bay-3', { lessonId: 'l' });
+    expect((await refused('POST', '/api/bays/bay-3/set-up', { act: 'start' })).message).toContain(
+      'no device is sending',
+    );
+    expect((await refused('POST', '/api/bays/bay-3/zero')).message).toContain('no zero of its own to take');
+    const { devices, key } = (await app.get('/api/devices')).json<{ devices: unknown[]; key: string }>();
+    expect(devices.map((d) => KnownDevice.parse(d))).toEqual([]);
+    expect(key).toMatch(/^[0-9a-f]{32}$/);
+  });
+});
+
+describe('the table of endpoints', () => {
+  it('is served whole, each row by one route, and every row of the description is one of it', async () => {
+    const app = await testApp();
+    for (const [name, { method, path }] of Object.entries(ENDPOINTS))
+      expect(app.fastify.hasRoute({ method, url: path }))
+        .withContext(name)
+        .toBeTrue();
+    const { paths } = (await app.get('/api/openapi.json')).json<{ paths: Record<string, Record<string, object>> }>();
+    const rows = new Set(
+      Object.values(ENDPOINTS).map((e) => `${e.method} ${e.path.replaceAll(/:(\w+)/g, (_, n: string) => `{${n}}`)}`),
+    );
+    const described = Object.entries(paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((m) => `${m.toUpperCase()} ${path}`),
+    );
+    expect(described.filter((d) => !rows.has(d))).toEqual(['GET /api/openapi.json']);
+    expect(described.length).toBe(rows.size + 1);
+    await app.close();
+  });
+  it('lets in who it says and nobody else, once the server listens beyond this machine', async () => {
+    const app = await testApp({ signIn: true });
+    for (const [name, { method, path, who }] of Object.entries(ENDPOINTS)) {
+      const url = path.replaceAll(/:\w+/g, 'none');
+      const { statusCode } = await app.fastify.inject({ method, url, remoteAddress: '192.168.1.20' });
+      expect(statusCode === 401)
+        .withContext(`${name}, ${who}: ${statusCode}`)
+        .toBe(who === 'instructor');
+    }
+    await app.close();
+  });
+});

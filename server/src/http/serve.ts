@@ -1,0 +1,115 @@
+import {
+  type BodyRead,
+  BYTES,
+  type Endpoint,
+  type EndpointName,
+  ENDPOINTS,
+  type Endpoints,
+  namesIn,
+  type ParamsOf,
+  Problem,
+  type QueryRead,
+  type ReplyOf,
+  type Who,
+} from '@vilko/contract';
+import { isMeasureId, VilkoError } from '@vilko/core';
+import type { FastifyInstance, FastifyReply, FastifyRequest, onRequestAsyncHookHandler } from 'fastify';
+import { z } from 'zod';
+import { bytesOf } from './words.js';
+
+declare module 'fastify' {
+  interface FastifyContextConfig {
+    /** Who may ask; without it nobody but who has signed in. */
+    who?: Who;
+  }
+}
+
+/** What a handler is asked: everything validated by the row of the table. */
+export interface Asked<E extends Endpoint> {
+  readonly params: ParamsOf<E>;
+  readonly query: QueryRead<E>;
+  readonly body: BodyRead<E>;
+  readonly request: FastifyRequest;
+  readonly reply: FastifyReply;
+}
+
+/** What a handler answers: null where there is no such thing; a reply that it has sent itself. */
+type Answered<E extends Endpoint> = ReplyOf<E> | FastifyReply | null;
+
+/** Prefix of every address; plug-ins are registered under it. */
+export const API = '/api';
+/** Longest secret or id in an address. */
+const LONGEST = 200;
+
+/**
+ * Serves one endpoint of the table inside a plug-in that is registered under `/api`.
+ * @param first runs before the body is read, to refuse early
+ * @example serve(app, 'dashboard', ({ params }) => service.dashboard(params.id))
+ */
+export function serve<N extends EndpointName>(
+  app: FastifyInstance,
+  name: N,
+  handle: (asked: Asked<Endpoints[N]>) => Answered<Endpoints[N]> | Promise<Answered<Endpoints[N]>>,
+  first?: onRequestAsyncHookHandler,
+): void {
+  const endpoint: Endpoint = ENDPOINTS[name];
+  const { method, path, does, query, body, reply, makes, missing, largest, perMinute, who } = endpoint;
+  const names = namesIn(path);
+  const right = makes ? 201 : 200;
+  app.route({
+    method,
+    url: path.slice(API.length),
+    config: { who, ...(perMinute ? { rateLimit: { max: perMinute, timeWindow: '1 minute' } } : {}) },
+    ...(largest ? { bodyLimit: largest } : {}),
+    ...(first ? { onRequest: first } : {}),
+    schema: {
+      summary: does,
+      ...(names.length ? { params: z.object(Object.fromEntries(names.map((n) => [n, z.string().max(LONGEST)]))) } : {}),
+      ...(query ? { querystring: query } : {}),
+      ...(body && body !== BYTES ? { body } : {}),
+      ...(reply === BYTES ? {} : { response: { [right]: reply, ...refusals(endpoint) } }),
+    },
+    async handler(request, answer) {
+      refuseUnknownMeasures(request.query);
+      refuseUnknownMeasures(request.body);
+      const answered = await handle({
+        params: request.params,
+        query: request.query,
+        body: body === BYTES ? bytesOf(request.body) : (request.body ?? null),
+        request,
+        reply: answer,
+      } as unknown as Asked<Endpoints[N]>);
+      if (answered === null && missing && !takesNull(reply))
+        return answer.code(404).send({ code: 'not-found', message: missing });
+      return answered === (answer as unknown) ? answer : answer.code(right).send(answered);
+    },
+  });
+}
+
+/**
+ * The contract takes the id of a measure for a word, so that a browser need not load the registry with it; here it is
+ * looked up, wherever it stands in what was asked.
+ */
+function refuseUnknownMeasures(asked: unknown): void {
+  if (typeof asked !== 'object' || asked === null || ArrayBuffer.isView(asked)) return;
+  const { measure, of, id } = asked as Readonly<Record<string, unknown>>;
+  for (const name of [measure, of === 'swing' ? id : undefined])
+    if (typeof name === 'string' && !isMeasureId(name))
+      throw new VilkoError('bad-option', `there is no measure "${name.slice(0, 60)}"`);
+  for (const part of Object.values(asked)) refuseUnknownMeasures(part);
+}
+
+const refusals = ({ missing }: Endpoint) => ({ 422: Problem, ...(missing ? { 404: Problem } : {}) });
+
+/** Whether nothing is an answer too. */
+const takesNull = (reply: Endpoint['reply']): boolean => reply !== BYTES && reply.safeParse(null).success;
+
+/** A file to be taken along: never kept by anything in between. */
+export const attached = (reply: FastifyReply, type: string, name: string): FastifyReply =>
+  reply
+    .header('content-type', type)
+    .header('content-disposition', `attachment; filename="${name}"`)
+    .header('cache-control', 'no-store');
+
+/** Bytes without a copy. */
+export const buffer = (b: Uint8Array): Buffer => Buffer.from(b.buffer, b.byteOffset, b.byteLength);

@@ -1,0 +1,176 @@
+import type { Measures } from '@vilko/core';
+import { BLANK_ENTRY, type LessonHead } from '@vilko/contract';
+import type { SummarisedSwing } from '../swings/swing-service.js';
+import { dashboardOf } from './dashboard.js';
+
+const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): LessonHead => ({
+  id,
+  pupilId: 'p',
+  startedAt: `2026-10-${String(day).padStart(2, '0')}T10:00:00.000Z`,
+  bay: 'Bay 3',
+  aim: '',
+  measure: 'share.lead.p7',
+  footwear: 'golf shoes',
+  homework: '',
+  notes: '',
+  nextVisit: null,
+  painBefore: null,
+  painAfter: null,
+  setUp: null,
+  swings: 0,
+  ...more,
+});
+let made = 0;
+const swing = (
+  lessonId: string,
+  share: number,
+  row: Partial<SummarisedSwing['row']> = {},
+  fault: string | null = null,
+): SummarisedSwing => ({
+  row: {
+    id: `s${++made}`,
+    lessonId,
+    recordingId: 'r',
+    part: 0,
+    number: made,
+    club: 'iron',
+    clubName: '7-iron',
+    device: 'plates',
+    recordedAt: new Date('2026-10-01T10:00:00Z'),
+    source: 'bay',
+    file: null,
+    starred: false,
+    note: '',
+    marks: {},
+    kind: 'full',
+    tag: 'ball',
+    intent: 'stock',
+    felt: null,
+    overruled: [],
+    task: null,
+    deletedAt: null,
+    ...row,
+  },
+  summary: {
+    device: 'plates',
+    thumbnail: null,
+    warnings: [],
+    read: {
+      events: {} as never,
+      measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' } } as Measures,
+    },
+  },
+  verdict: {
+    fit: 0.9,
+    judgedBy: { pattern: 'common-ground', version: 1 },
+    mainFault: fault,
+    mainWord: fault && 'clear',
+  },
+});
+const several = (
+  lessonId: string,
+  around: number,
+  n = 10,
+  row: Partial<SummarisedSwing['row']> = {},
+): SummarisedSwing[] => Array.from({ length: n }, (_, k) => swing(lessonId, around + 2 * Math.sin(3 * k), row));
+
+describe('a pupil’s dashboard', () => {
+  it('follows the measure that was agreed last, with the club used most', () => {
+    const d = dashboardOf(
+      [lesson('a', 1, { measure: 'share.lead.p4' }), lesson('b', 8), lesson('c', 15, { measure: null })],
+      [...several('a', 60), ...several('b', 61, 12), ...several('b', 80, 3, { club: 'driver' })],
+    );
+    expect([d.measure, d.unit, d.club]).toEqual(['share.lead.p7', '%', 'iron']);
+    expect(d.trend.map((t) => [t.lessonId, t.n])).toEqual([
+      ['a', 10],
+      ['b', 12],
+    ]);
+  });
+  it('calls a change real, of no matter, or too small a sample, each against the lesson before', () => {
+    const lessons = [lesson('a', 1), lesson('b', 8), lesson('c', 15), lesson('d', 22)];
+    const d = dashboardOf(lessons, [
+      ...several('a', 60),
+      ...several('b', 60.4),
+      ...several('c', 72),
+      swing('d', 68),
+      swing('d', 84),
+    ]);
+    expect(d.trend.map((t) => t.change)).toEqual([
+      null,
+      'no change that matters',
+      'real change',
+      'too few swings to tell',
+    ]);
+    expect(d.trend[2]!.mean).toBeCloseTo(72, 0);
+    expect(d.trend[3]!.sd).not.toBeNull();
+  });
+  it('never compares one kind of device with another', () => {
+    const d = dashboardOf(
+      [lesson('a', 1), lesson('b', 8)],
+      [...several('a', 60), ...several('b', 75, 10, { device: 'mat' }), ...several('b', 61)],
+    );
+    expect(d.trend.map((t) => [t.lessonId, t.device, t.change])).toEqual([
+      ['a', 'plates', null],
+      ['b', 'mat', null],
+      ['b', 'plates', 'no change that matters'],
+    ]);
+  });
+  it('keeps rehearsals and exercises out of trend and finding, but not out of what was felt', () => {
+    const d = dashboardOf(
+      [lesson('a', 1)],
+      [
+        ...several('a', 60, 4),
+        swing('a', 90, { kind: 'half' }),
+        swing('a', 95, { tag: 'exercise', felt: 90 }),
+        swing('a', 62, { felt: 75 }),
+      ],
+    );
+    expect(d.trend[0]!.n).toBe(5);
+    expect(d.findings[0]!.of).toBe(5);
+    expect(d.felt.map((f) => [f.felt, f.measured])).toEqual([
+      [90, 95],
+      [75, 62],
+    ]);
+  });
+  it('names what was found most often in each lesson, and says when nothing was', () => {
+    const d = dashboardOf(
+      [lesson('a', 1), lesson('b', 8), lesson('c', 15)],
+      [
+        swing('a', 50, {}, 'hangs-back'),
+        swing('a', 52, {}, 'hangs-back'),
+        swing('a', 60, {}, 'no-load'),
+        swing('a', 70),
+        swing('b', 72),
+      ],
+    );
+    expect(d.findings).toEqual([
+      { lessonId: 'a', fault: 'hangs-back', shows: 2, of: 4 },
+      { lessonId: 'b', fault: null, shows: 0, of: 1 },
+    ]);
+  });
+  it('has no empty promises: without an agreed measure there is no trend', () => {
+    const d = dashboardOf(
+      [lesson('a', 1, { measure: null, homework: 'tap the toe', nextVisit: '2026-12-01' })],
+      several('a', 60),
+    );
+    expect([d.measure, d.trend.length, d.homework, d.nextVisit]).toEqual([null, 0, 'tap the toe', '2026-12-01']);
+    expect(dashboardOf([], []).club).toBeNull();
+    expect(dashboardOf([], []).came).toEqual([]);
+  });
+  it('brings what the pupil sent since the last lesson, not what was written down here or came before', () => {
+    const entry = (id: string, at: string, from: 'pupil' | 'instructor') => ({
+      ...BLANK_ENTRY,
+      id,
+      pupilId: 'p',
+      at,
+      kind: 'answer' as const,
+      from,
+    });
+    const log = [
+      entry('old', '2026-10-02T10:00:00.000Z', 'pupil'),
+      entry('own', '2026-10-09T10:00:00.000Z', 'instructor'),
+      entry('new', '2026-10-10T10:00:00.000Z', 'pupil'),
+    ];
+    expect(dashboardOf([lesson('a', 1), lesson('b', 8)], [], log).came.map((e) => e.id)).toEqual(['new']);
+  });
+});

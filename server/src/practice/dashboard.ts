@@ -1,0 +1,103 @@
+import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
+import { compareSets, mean, type MeasureId, measureRow, standardDeviation, worthOf } from '@vilko/core';
+import type { z } from 'zod';
+import type { SwingRow } from '../swings/swing-repository.js';
+import { summaryNumber, type SwingSummary } from '../swings/read-swing.js';
+import type { SummarisedSwing } from '../swings/swing-service.js';
+
+/** Swings that may stand beside each other in a trend: whole ones, no exercises. */
+export const countsInTrends = ({ row }: SummarisedSwing): boolean => row.kind === 'full' && row.tag !== 'exercise';
+
+const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
+
+/** The club class most of the swings were made with. */
+function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {
+  const counts = new Map<SwingRow['club'], number>();
+  for (const { row } of swings) counts.set(row.club, (counts.get(row.club) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+}
+
+/** What a pupil works on, whether it changed, and what comes next, from lessons oldest first. */
+export function dashboardOf(
+  lessons: readonly LessonHead[],
+  swings: readonly SummarisedSwing[],
+  log: readonly LogEntry[] = [],
+): PupilDashboard {
+  const last = lessons.at(-1);
+  const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
+  const counted = swings.filter(countsInTrends);
+  const club = mostUsed(counted);
+  return {
+    measure,
+    unit: (measure && measureRow(measure)?.unit) ?? '',
+    club,
+    trend: measure
+      ? trendOf(
+          measure,
+          lessons,
+          counted.filter((s) => s.row.club === club),
+        )
+      : [],
+    felt: swings.flatMap(({ row, summary }) =>
+      row.felt === null || lead(summary) === null
+        ? []
+        : [
+            {
+              swingId: row.id,
+              lessonId: row.lessonId,
+              recordedAt: row.recordedAt.toISOString(),
+              felt: row.felt,
+              measured: lead(summary)!,
+            },
+          ],
+    ),
+    findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
+    nextVisit: last?.nextVisit ?? null,
+    homework: last?.homework ?? '',
+    came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),
+  };
+}
+
+const lead = (s: SwingSummary): number | null => summaryNumber(s, 'share.lead.p7');
+
+/** The main finding most of a lesson's swings share; null without a judged swing. */
+function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilDashboard['findings'][number] | null {
+  const own = swings.filter((s) => s.row.lessonId === lessonId && s.verdict.judgedBy !== null);
+  if (!own.length) return null;
+  const counts = new Map<string, number>();
+  for (const { verdict } of own)
+    if (verdict.mainFault) counts.set(verdict.mainFault, (counts.get(verdict.mainFault) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return { lessonId, fault: most?.[0] ?? null, shows: most?.[1] ?? 0, of: own.length };
+}
+
+type Point = z.infer<typeof TrendPoint>;
+
+/** Lesson by lesson; a change is judged against the last lesson on the same kind of device. */
+function trendOf(measure: MeasureId, lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): Point[] {
+  const worth = worthOf(measure) ?? Infinity;
+  const before = new Map<string, readonly number[]>();
+  const points: Point[] = [];
+  for (const l of lessons) {
+    const own = swings.filter((s) => s.row.lessonId === l.id);
+    for (const device of new Set(own.map((s) => s.row.device))) {
+      const values = own.filter((s) => s.row.device === device).flatMap((s) => summaryNumber(s.summary, measure) ?? []);
+      if (!values.length) continue;
+      const earlier = before.get(device);
+      points.push({
+        lessonId: l.id,
+        startedAt: l.startedAt,
+        footwear: l.footwear,
+        device,
+        n: values.length,
+        mean: mean(values),
+        sd: sd(values),
+        change: earlier
+          ? (compareSets([{ before: earlier, after: values, worth }])[0]?.word ?? 'too few swings to tell')
+          : null,
+      });
+      before.set(device, values);
+    }
+  }
+  return points;
+}

@@ -1,0 +1,121 @@
+import {
+  type LessonChange,
+  type LessonHead,
+  type Pupil,
+  type PupilChange,
+  PupilProfile,
+  type PupilWithLessons,
+  type ReportText,
+  type SetUpRecord,
+  type SpokenReview,
+} from '@vilko/contract';
+import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
+import type { Db } from '../db/open.js';
+import { lessons, pupils, swings } from '../db/schema.js';
+
+export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 'startedAt' | 'bay' | 'aim'> &
+  Partial<typeof lessons.$inferInsert>;
+export type LessonRow = typeof lessons.$inferSelect;
+export type PupilRow = typeof pupils.$inferSelect;
+
+const headOf = ({ startedAt, report: _, review: __, ...l }: LessonRow, n: number): LessonHead => ({
+  ...l,
+  startedAt: startedAt.toISOString(),
+  swings: n,
+});
+
+const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
+  ...p,
+  profile: PupilProfile.parse(profile),
+  archived: archivedAt !== null,
+});
+
+/** Pupils and their lessons. */
+export function pupilRepository(db: Db) {
+  const swingCount = async (lessonId: string): Promise<number> => {
+    const [row] = await db
+      .select({ n: count() })
+      .from(swings)
+      .where(and(eq(swings.lessonId, lessonId), isNull(swings.deletedAt)));
+    return row?.n ?? 0;
+  };
+  return {
+    add: async ({ archived, ...pupil }: Pupil): Promise<void> => {
+      await db.insert(pupils).values({ ...pupil, archivedAt: archived ? new Date() : null });
+    },
+    change: async (id: string, { archived, ...change }: PupilChange): Promise<Pupil | null> => {
+      const set = { ...change, ...(archived === undefined ? {} : { archivedAt: archived ? new Date() : null }) };
+      const [row] = Object.keys(set).length
+        ? await db.update(pupils).set(set).where(eq(pupils.id, id)).returning()
+        : await db.select().from(pupils).where(eq(pupils.id, id));
+      return row ? pupilOf(row) : null;
+    },
+    addLesson: async (l: NewLessonRow): Promise<LessonHead> =>
+      headOf((await db.insert(lessons).values(l).returning())[0]!, 0),
+    changeLesson: async (
+      id: string,
+      change: LessonChange & { setUp?: SetUpRecord | null },
+    ): Promise<LessonHead | null> => {
+      const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning();
+      return row ? headOf(row, await swingCount(id)) : null;
+    },
+    all: async (): Promise<PupilWithLessons[]> => {
+      const rows = await db.select().from(pupils).orderBy(asc(pupils.name));
+      const heads = await db
+        .select({ l: lessons, n: count(swings.id) })
+        .from(lessons)
+        .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
+        .groupBy(lessons.id)
+        .orderBy(desc(lessons.startedAt));
+      return rows.map((p) => ({
+        ...pupilOf(p),
+        lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)),
+      }));
+    },
+    /** Lessons of one pupil with the number of their swings, oldest first. */
+    lessonHeads: async (pupilId: string): Promise<LessonHead[]> => {
+      const heads = await db
+        .select({ l: lessons, n: count(swings.id) })
+        .from(lessons)
+        .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
+        .where(eq(lessons.pupilId, pupilId))
+        .groupBy(lessons.id)
+        .orderBy(asc(lessons.startedAt));
+      return heads.map((h) => headOf(h.l, h.n));
+    },
+    one: async (id: string): Promise<Pupil | null> => {
+      const [row] = await db.select().from(pupils).where(eq(pupils.id, id));
+      return row ? pupilOf(row) : null;
+    },
+    lesson: async (id: string): Promise<{ head: LessonHead; pupil: Pupil } | null> => {
+      const [row] = await db
+        .select()
+        .from(lessons)
+        .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
+        .where(eq(lessons.id, id));
+      return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: pupilOf(row.pupils) } : null;
+    },
+    lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
+      db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+    /** The instructor's words of a lesson's report; null where the draft stands. */
+    report: async (lessonId: string): Promise<ReportText | null> =>
+      (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
+    keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
+      (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
+      0,
+    review: async (lessonId: string): Promise<SpokenReview | null> =>
+      (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
+    keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
+      (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
+      0,
+    /** Gives every lesson of one pupil to another. */
+    moveLessons: async (from: string, to: string): Promise<number> =>
+      (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id }))
+        .length,
+    remove: async (id: string): Promise<void> => {
+      await db.delete(pupils).where(eq(pupils.id, id));
+    },
+  };
+}
+
+export type PupilRepository = ReturnType<typeof pupilRepository>;

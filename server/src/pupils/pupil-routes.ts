@@ -1,0 +1,33 @@
+import type { FastifyInstance } from 'fastify';
+import { attached, serve } from '../http/serve.js';
+import type { PupilRepository } from './pupil-repository.js';
+import type { PupilService } from './pupil-service.js';
+
+export interface PupilRoutes {
+  readonly pupils: PupilRepository;
+  readonly service: PupilService;
+  /** A pupil's record has changed: what rests on it is read anew. */
+  readonly changed: (pupilId: string) => Promise<void>;
+}
+
+export function pupilRoutes(app: FastifyInstance, { pupils, service, changed }: PupilRoutes, done: () => void): void {
+  serve(app, 'pupils', () => pupils.all());
+  serve(app, 'addPupil', ({ body }) => service.add(body));
+  serve(app, 'changePupil', async ({ params, body }) => {
+    const pupil = await service.change(params.id, body);
+    await changed(params.id);
+    return pupil;
+  });
+  serve(app, 'startLesson', async ({ params, body }) =>
+    (await pupils.one(params.id)) ? service.addLesson(params.id, body) : null,
+  );
+  serve(app, 'mergePupils', ({ params, body }) => service.merge(params.id, body.double));
+  serve(app, 'pupilBundle', async ({ params, reply }) => {
+    const pupil = await pupils.one(params.id);
+    if (!pupil) return null;
+    const name = `${pupil.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vilko-pupil.zip`;
+    return attached(reply, 'application/zip', name).send(Buffer.from(await service.pack(pupil.id)));
+  });
+  serve(app, 'erasePupil', ({ params, body }) => service.erase(params.id, body.name));
+  done();
+}

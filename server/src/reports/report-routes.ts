@@ -1,0 +1,42 @@
+import type { FastifyInstance } from 'fastify';
+import { serve } from '../http/serve.js';
+import type { ReportService } from './report-service.js';
+import type { ShareService } from './share-service.js';
+
+export interface ReportRoutes {
+  readonly reports: ReportService;
+  readonly shares: ShareService;
+}
+
+export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRoutes, done: () => void): void {
+  serve(app, 'report', ({ params }) => reports.of(params.id));
+  serve(app, 'reportPdf', async ({ params, reply }) => {
+    const pdf = await reports.pdf(params.id);
+    if (!pdf) return null;
+    return reply
+      .header('content-type', 'application/pdf')
+      .header('content-disposition', 'inline; filename="lesson.pdf"')
+      .header('cache-control', 'no-store')
+      .send(Buffer.from(pdf));
+  });
+  serve(app, 'keepReport', async ({ params, body }) => {
+    await reports.keep(params.id, body.text);
+    return reports.of(params.id);
+  });
+  serve(app, 'sendReport', async ({ params, body }) =>
+    reports.send(params.id, body.to, await shares.linkOf(params.id)),
+  );
+  serve(app, 'keepReview', ({ params, query, body }) => reports.keepReview(params.id, body, query.duration));
+  serve(app, 'review', async ({ params, reply }) => {
+    const found = await reports.reviewFile(params.id);
+    return found && reply.type(found.mime).sendFile(found.file, reports.folder, { maxAge: 0 });
+  });
+  serve(app, 'deleteReview', async ({ params }) => {
+    await reports.dropReview(params.id);
+    return reports.of(params.id);
+  });
+  serve(app, 'shares', ({ params }) => shares.of(params.id));
+  serve(app, 'makeShare', ({ params, body }) => shares.make(params.id, body.days));
+  serve(app, 'revokeShare', ({ params }) => shares.revoke(params.token));
+  done();
+}

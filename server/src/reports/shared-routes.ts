@@ -1,0 +1,39 @@
+import { SHARED } from '@vilko/contract';
+import type { FastifyInstance, FastifyReply } from 'fastify';
+import { serve } from '../http/serve.js';
+import type { ReportRoutes } from './report-routes.js';
+
+const CLOSED = { code: 'not-found', message: SHARED.shared.missing };
+
+/** What a link opens, without signing in: one page and its answers, limited in rate. */
+export function sharedRoutes(app: FastifyInstance, { shares, reports }: ReportRoutes, done: () => void): void {
+  // nothing in between keeps what stands on a pupil's page, nobody finds it by searching
+  app.addHook('onRequest', (_request, reply: FastifyReply, next) => {
+    reply.header('cache-control', 'no-store').header('x-robots-tag', 'noindex, nofollow');
+    next();
+  });
+  serve(app, 'shared', ({ params }) => shares.page(params.token));
+  serve(app, 'actOnShared', async ({ params, body }) => {
+    await shares.act(params.token, body);
+    return shares.page(params.token);
+  });
+  serve(
+    app,
+    'sendSharedFilm',
+    async ({ params, query, body }) => {
+      await shares.film(params.token, body, query.note);
+      return shares.page(params.token);
+    },
+    // a large body is not even read for a link that opens nothing
+    async (request, reply) => {
+      const { token } = request.params as { token: string };
+      if (!(await shares.lessonOf(token))) await reply.code(404).send(CLOSED);
+    },
+  );
+  serve(app, 'sharedReview', async ({ params, reply }) => {
+    const lessonId = await shares.lessonOf(params.token);
+    const found = lessonId === null ? null : await reports.reviewFile(lessonId);
+    return found && reply.type(found.mime).sendFile(found.file, reports.folder, { cacheControl: false });
+  });
+  done();
+}

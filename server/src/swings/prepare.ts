@@ -1,0 +1,65 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { type FileReading, readRecording, type Recording, VilkoError, type VilkoErrorCode } from '@vilko/core';
+import { Piscina } from 'piscina';
+import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
+import type { AboutSwing } from './read-swing.js';
+
+/** A recording to be analysed: a file's bytes, or what a bay cut out of its stream. */
+export type Question =
+  | {
+      readonly from: 'file';
+      readonly bytes: Uint8Array;
+      readonly name: string;
+      readonly reading: Pick<FileReading, 'axes' | 'mapping'>;
+      readonly about: AboutSwing;
+    }
+  | { readonly from: 'bay'; readonly recording: Recording; readonly about: AboutSwing };
+
+export type Answer =
+  | { readonly prepared: PreparedSwing }
+  | {
+      readonly refused: {
+        readonly code: VilkoErrorCode;
+        readonly message: string;
+        readonly position: string | undefined;
+      };
+    };
+
+/** Reads, analyses and packs in this very thread. */
+export const prepareNow = (q: Question): PreparedSwing =>
+  prepareSwing(q.from === 'file' ? readRecording(q.bytes, q.name, q.reading) : q.recording, q.about);
+
+/** A thread that has had nothing to do for so long ends, ms. */
+const IDLE = 60_000;
+
+function openPool(): Piscina {
+  const bundled = fileURLToPath(new URL('./prepare-worker.mjs', import.meta.url));
+  const fromSource = { filename: new URL('./prepare-worker.ts', import.meta.url).href, execArgv: ['--import', 'tsx'] };
+  return new Piscina({
+    ...(existsSync(bundled) ? { filename: bundled } : fromSource),
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: IDLE,
+  });
+}
+
+/** A long file never stands before a swing of the bay: each has a thread of its own, started when it is first needed. */
+const pools: Partial<Record<Question['from'], Piscina>> = {};
+
+/**
+ * Reads and analyses a recording in a thread, so that the live picture goes on.
+ * @param gone aborted when nobody waits for the answer any more: the thread is ended
+ * @throws VilkoError saying what is wrong with the recording
+ */
+export async function prepare(q: Question, gone?: AbortSignal): Promise<PreparedSwing> {
+  const pool = (pools[q.from] ??= openPool());
+  try {
+    const answer = (await pool.run(q, gone ? { signal: gone } : {})) as Answer;
+    if ('refused' in answer) throw new VilkoError(answer.refused.code, answer.refused.message, answer.refused.position);
+    return answer.prepared;
+  } catch (e) {
+    if (gone?.aborted) throw new VilkoError('unreadable', 'the reading was cancelled');
+    throw e;
+  }
+}

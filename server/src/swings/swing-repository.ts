@@ -1,0 +1,119 @@
+import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
+import type { SwingChange } from '@vilko/contract';
+import type { Db } from '../db/open.js';
+import { lessons, recordings, results, swings } from '../db/schema.js';
+
+export type SwingRow = typeof swings.$inferSelect;
+export type NewSwing = Omit<typeof swings.$inferInsert, 'number' | 'deletedAt' | 'marks'>;
+export type WholeSwing = typeof swings.$inferInsert;
+
+/** The last number given in a lesson; nobody else gives one before this transaction ends. */
+async function lastNumber(tx: Db | Parameters<Parameters<Db['transaction']>[0]>[0], lessonId: string): Promise<number> {
+  await tx.select({ id: lessons.id }).from(lessons).where(eq(lessons.id, lessonId)).for('update');
+  const [last] = await tx
+    .select({ n: max(swings.number) })
+    .from(swings)
+    .where(eq(swings.lessonId, lessonId));
+  return last?.n ?? 0;
+}
+
+/** Swings, the recordings they lie in, and cached results. */
+export function swingRepository(db: Db) {
+  return {
+    /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
+    store: (recording: { id: string; bundle: Uint8Array }, news: readonly NewSwing[]): Promise<SwingRow[]> =>
+      db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording);
+        const stored: SwingRow[] = [];
+        for (const n of news) {
+          const number = (await lastNumber(tx, n.lessonId)) + 1;
+          const [row] = await tx
+            .insert(swings)
+            .values({ ...n, number })
+            .returning();
+          stored.push(row!);
+        }
+        return stored;
+      }),
+    ofLesson: (lessonId: string): Promise<SwingRow[]> =>
+      db
+        .select()
+        .from(swings)
+        .where(and(eq(swings.lessonId, lessonId), isNull(swings.deletedAt)))
+        .orderBy(asc(swings.number)),
+    /** Every swing of these lessons, the deleted ones too. */
+    everOf: async (lessonIds: readonly string[]): Promise<SwingRow[]> =>
+      lessonIds.length
+        ? db
+            .select()
+            .from(swings)
+            .where(inArray(swings.lessonId, [...lessonIds]))
+            .orderBy(asc(swings.recordedAt))
+        : [],
+    /** Puts swings and a recording back as they were. */
+    putBack: async (recording: { id: string; bundle: Uint8Array }, rows: readonly WholeSwing[]): Promise<void> => {
+      await db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording).onConflictDoNothing();
+        for (const row of rows) {
+          const [there] = await tx.select({ id: swings.id }).from(swings).where(eq(swings.id, row.id));
+          if (there) continue;
+          const last = await lastNumber(tx, row.lessonId);
+          const taken = await tx
+            .select({ id: swings.id })
+            .from(swings)
+            .where(and(eq(swings.lessonId, row.lessonId), eq(swings.number, row.number)));
+          // its number went to another swing since
+          await tx.insert(swings).values(taken.length ? { ...row, number: last + 1 } : row);
+        }
+      });
+    },
+    /** Deletes recordings that no swing lies in any more. */
+    dropOrphans: async (): Promise<void> => {
+      await db.delete(recordings).where(
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(swings)
+            .where(eq(swings.recordingId, recordings.id)),
+        ),
+      );
+    },
+    one: async (id: string): Promise<SwingRow | null> =>
+      (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
+    change: async (id: string, change: SwingChange): Promise<SwingRow | null> =>
+      (await db.update(swings).set(change).where(eq(swings.id, id)).returning())[0] ?? null,
+    /** Deleted swings stay, so that it can be undone. */
+    setDeleted: async (id: string, deleted: boolean): Promise<SwingRow | null> =>
+      (
+        await db
+          .update(swings)
+          .set({ deletedAt: deleted ? new Date() : null })
+          .where(eq(swings.id, id))
+          .returning()
+      )[0] ?? null,
+    bundle: async (recordingId: string): Promise<Uint8Array | null> => {
+      const [row] = await db
+        .select({ base64: sql<string>`encode(${recordings.bundle}, 'base64')` })
+        .from(recordings)
+        .where(eq(recordings.id, recordingId));
+      return row ? new Uint8Array(Buffer.from(row.base64, 'base64')) : null;
+    },
+    /** What was kept of these swings, each under its key, in one query. */
+    cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, T>> => {
+      if (keys.size === 0) return new Map();
+      const rows = await db
+        .select()
+        .from(results)
+        .where(inArray(results.swingId, [...keys.keys()]));
+      return new Map(rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r.result as T]] : [])));
+    },
+    keep: async (swingId: string, key: string, result: unknown): Promise<void> => {
+      await db.transaction(async (tx) => {
+        await tx.delete(results).where(eq(results.swingId, swingId));
+        await tx.insert(results).values({ swingId, key, result });
+      });
+    },
+  };
+}
+
+export type SwingRepository = ReturnType<typeof swingRepository>;

@@ -1,0 +1,50 @@
+import type { FastifyInstance } from 'fastify';
+import { buffer, serve } from '../http/serve.js';
+import type { FilmService } from './film-service.js';
+import type { ShotService } from './shot-service.js';
+import type { SwingService } from './swing-service.js';
+
+export interface SwingRoutes {
+  readonly swings: SwingService;
+  readonly shots: ShotService;
+  readonly films: FilmService;
+}
+
+export function swingRoutes(app: FastifyInstance, { swings, shots, films }: SwingRoutes, done: () => void): void {
+  serve(app, 'swingsOf', ({ params }) => swings.ofPupil(params.id));
+  serve(app, 'swingValues', ({ params, query }) => swings.valuesOf(params.id, query.measure));
+  serve(app, 'recording', async ({ params, reply }) => {
+    const [bundle, part] = await Promise.all([swings.recording(params.id), swings.part(params.id)]);
+    if (!bundle) return null;
+    return reply
+      .header('content-type', 'application/zip')
+      .header('x-swing-part', String(part ?? 0))
+      .header('cache-control', 'private, max-age=31536000, immutable')
+      .send(buffer(bundle));
+  });
+  serve(app, 'changeSwing', ({ params, body }) => swings.change(params.id, body));
+  serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));
+  serve(app, 'restoreSwing', ({ params }) => swings.setDeleted(params.id, false));
+
+  serve(app, 'changeShot', async ({ params, body }) => {
+    await shots.enter(params.id, body);
+    return swings.head(params.id);
+  });
+  serve(app, 'removeShot', async ({ params }) => {
+    await shots.remove(params.id);
+    return swings.head(params.id);
+  });
+
+  serve(app, 'addFilm', ({ params, query, body }) => {
+    const { impact = null, impactBy = null, ...about } = query;
+    return films.add(params.id, body, { ...about, impact, impactBy });
+  });
+  serve(app, 'filmFile', async ({ params, reply }) => {
+    const film = await films.one(params.id);
+    return film && reply.type(film.mime).sendFile(films.fileOf(film), films.folder, { maxAge: '1d' });
+  });
+  serve(app, 'changeFilm', ({ params, body }) => films.change(params.id, body));
+  serve(app, 'deleteFilm', ({ params }) => films.setDeleted(params.id, true));
+  serve(app, 'restoreFilm', ({ params }) => films.setDeleted(params.id, false));
+  done();
+}

@@ -1,0 +1,86 @@
+import { inject } from '@angular/core';
+import type { Bay, BayChange, SetUpAct, SetUpState } from '@vilko/contract';
+import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
+import {
+  type Action,
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
+import { catchError, concatMap, filter, map, type Observable, of, take } from 'rxjs';
+import { Api } from './api';
+import { sentenceOf } from './sentences';
+
+export const BayActions = createActionGroup({
+  source: 'Bay',
+  events: {
+    'Bay came': props<{ bay: Bay }>(),
+    'Change bay': props<{ change: BayChange }>(),
+    'Bay failed': props<{ message: string }>(),
+    Zero: emptyProps(),
+    Zeroed: props<{ bay: Bay }>(),
+    'Set up': props<{ act: SetUpAct['act'] }>(),
+    'Set up told': emptyProps(),
+    'Set up came': props<{ setUp: SetUpState | null }>(),
+    'Live connection': props<{ up: boolean }>(),
+  },
+});
+
+export interface BayState {
+  /** The bay of this screen; null before it has said so. */
+  readonly bay: Bay | null;
+  /** The guided set-up; null while none runs. */
+  readonly setUp: SetUpState | null;
+  /** Whether the server sends the live picture. */
+  readonly live: boolean;
+}
+
+const initial: BayState = { bay: null, setUp: null, live: false };
+
+export const bayFeature = createFeature({
+  name: 'bay',
+  reducer: createReducer(
+    initial,
+    on(BayActions.bayCame, BayActions.zeroed, (s, { bay }): BayState => ({ ...s, bay })),
+    on(BayActions.setUpCame, (s, { setUp }): BayState => ({ ...s, setUp })),
+    on(BayActions.liveConnection, (s, { up }): BayState => ({ ...s, live: up })),
+  ),
+});
+
+/** Asks the bay of this screen, as soon as it is known which that is; one thing after the other. */
+function askingBay<A extends Action>(
+  on: { readonly type: string } & ((...args: never[]) => A),
+  ask: (api: Api, bay: string, a: A) => Observable<Action>,
+): FunctionalEffect {
+  return createEffect(
+    (actions = inject(Actions), store = inject(Store), api = inject(Api)) =>
+      (actions as Observable<Action>).pipe(
+        ofType(on.type),
+        concatMap((a) =>
+          store.select(bayFeature.selectBay).pipe(
+            filter((bay) => bay !== null),
+            take(1),
+            concatMap((bay) => ask(api, bay.id, a as A)),
+            catchError((e: unknown) => of(BayActions.bayFailed({ message: sentenceOf(e) }))),
+          ),
+        ),
+      ),
+    { functional: true },
+  );
+}
+
+export const bayEffects = {
+  change: askingBay(BayActions.changeBay, (api, bay, { change }) =>
+    api.ask('changeBay', { bay }, change).pipe(map((came) => BayActions.bayCame({ bay: came }))),
+  ),
+  zero: askingBay(BayActions.zero, (api, bay) =>
+    api.ask('zeroBay', { bay }).pipe(map((came) => BayActions.zeroed({ bay: came }))),
+  ),
+  setUp: askingBay(BayActions.setUp, (api, bay, { act }) =>
+    api.ask('setUp', { bay }, { act }).pipe(map(() => BayActions.setUpTold())),
+  ),
+};
