@@ -29,7 +29,7 @@ const targets = {
     {
       entryPoints: [at('server/src/main.ts')],
       outfile: at('server/dist/main.mjs'),
-      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake'],
+      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'],
     },
     { entryPoints: [at('server/src/swings/prepare-worker.ts')], outfile: at('server/dist/prepare-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },

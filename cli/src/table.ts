@@ -1,7 +1,13 @@
-import { type Analysis, EVENT_NAMES, FAULTS, type Judgement, measureRow, type SwingAnalysis } from '@vilko/core';
-
-const number = (x: number): string =>
-  Math.abs(x) >= 100 ? x.toFixed(0) : Math.abs(x) >= 10 ? x.toFixed(1) : x.toFixed(2);
+import {
+  type Analysis,
+  EVENT_NAMES,
+  FAULTS,
+  figure,
+  type Judgement,
+  measureRow,
+  plusMinus,
+  type SwingAnalysis,
+} from '@vilko/core';
 
 /** An analysis as a table for people. */
 export function table(a: Analysis, judged?: readonly Judgement[]): string {
@@ -30,8 +36,12 @@ function measureLines(s: SwingAnalysis): string[] {
     const name = `  ${id.padEnd(26)} ${(measureRow(id)?.words ?? '').padEnd(30)}`;
     if (m.value === null) return `${name} –  ${m.reason ?? ''}`;
     const value =
-      typeof m.value === 'number' ? number(m.value) : Array.isArray(m.value) ? m.value.join(', ') : String(m.value);
-    return `${name} ${value.padStart(9)} ${m.u === null ? '' : `± ${number(m.u)} `}${m.unit}${m.basis === 'derived' ? '  (derived)' : ''}`;
+      typeof m.value === 'number'
+        ? figure(m.value, m.unit)
+        : Array.isArray(m.value)
+          ? m.value.join(', ')
+          : String(m.value);
+    return `${name} ${value.padStart(9)} ${m.u === null ? '' : `${plusMinus(m.u, m.unit)} `}${m.unit}${m.basis === 'derived' ? '  (derived)' : ''}`;
   });
 }
 

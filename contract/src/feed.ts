@@ -30,7 +30,9 @@ export const Hello = z.object({
 });
 export type Hello = z.infer<typeof Hello>;
 
-/** What the server tells a device about who stands on it and what they were asked to do; a real device may ignore it. */
+/**
+ * What the server tells a device about who stands on it and what they were asked to do; a real device may ignore it.
+ */
 export const WhoStands = z.object({
   type: z.literal('who'),
   handed: Handed,
@@ -80,7 +82,10 @@ export function feedHeader(bytes: Uint8Array): FeedHeader | null {
   };
 }
 
-/** One picture of the stance for the browser: loads in N (or relative), positions in m of the stance, then the mat's bytes. */
+/**
+ * One picture of the stance for the browser: loads in N (or relative), positions in m of the stance, then the mat's
+ * bytes.
+ */
 export interface LiveFrame {
   readonly sequence: number;
   /** Device time, s. */

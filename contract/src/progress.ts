@@ -14,7 +14,10 @@ export const LessonSet = z.object({
 });
 export type LessonSet = z.infer<typeof LessonSet>;
 
-/** How far a measure scatters from swing to swing, in the first and the last lesson with one club on one kind of device. */
+/**
+ * How far a measure scatters from swing to swing, in the first and the last lesson with one club on one kind of
+ * device.
+ */
 export const SteadinessRow = Measured.extend({
   clubName: z.string(),
   device: z.string(),
@@ -28,7 +31,10 @@ export type SteadinessRow = z.infer<typeof SteadinessRow>;
 export const Beside = Measured.extend({ difference: z.number() });
 export type Beside = z.infer<typeof Beside>;
 
-/** A drill, from its first day to the next one's: ordinary swings of the last lesson before it and of the last one with it. */
+/**
+ * A drill, from its first day to the next one's: ordinary swings of the last lesson before it and of the last one
+ * with it.
+ */
 export const DrillEffect = Measured.extend({
   drill: z.string(),
   /** ISO 8601: the first day it was planned, trained or written down. */

@@ -59,6 +59,8 @@ export type { SwingContext, SwingSignals } from './measures/context.js';
 export { massDisplacement } from './measures/mass.js';
 export { matShift } from './measures/swing-context.js';
 export * from './signal/series.js';
+export * from './words/index.js';
+export { evidenceValue, evidenceWords, goneWhen } from './words/evidence.js';
 export { Band, BAND_SOURCES, BAND_SURE, bandProblem, Pattern, type Range, readPattern } from './patterns/pattern.js';
 export {
   bandsFor,

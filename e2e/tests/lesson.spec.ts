@@ -118,7 +118,8 @@ for (const { file, lesson, device } of SAMPLES)
     await expect(page.locator('vk-rack button').first()).toBeVisible();
     await drop(page, [{ name: file, bytes: readFileSync(join(data, file)) }]);
     if (file.endsWith('.c3d')) {
-      // a laboratory nobody has told the axes of: feet and target are drawn, a wrong choice is seen, the right one is kept
+      // a laboratory nobody has told the axes of: feet and target are drawn, a wrong choice is seen, the right one is
+      // kept
       const dialog = page.getByRole('dialog', { name: 'Lab axes' });
       await expect(dialog.getByText('on the lead foot after the greatest load')).toBeVisible();
       await dialog.getByLabel('left is toward').selectOption('-y');

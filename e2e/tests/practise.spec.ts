@@ -176,7 +176,7 @@ test('a report is drafted, edited, printed on one page, and given back to the dr
   const sheet = page.getByRole('article', { name: 'Report' });
   await expect(sheet).toContainText('Trail peak, as agreed');
   const { homework } = (await (await page.request.get('/api/lessons/lesson-ilse')).json()) as { homework: string };
-  await expect(sheet).toContainText(`One thing to do${homework}`);
+  await expect(sheet).toContainText(`One thing to do ${homework}`);
   await page.getByLabel('What changed').fill('The trail foot takes its share, and you can feel it.');
   await expect(page.getByText('your words, kept')).toBeVisible();
   await page.reload();

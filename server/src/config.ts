@@ -20,7 +20,10 @@ export interface Config {
   readonly databaseUrl?: string;
   /** Folder of the built web application. */
   readonly web: string;
-  /** The sample world: none, older lessons filled in while the server runs (1), only the newest, or the whole before it starts. */
+  /**
+   * The sample world: none, older lessons filled in while the server runs (1), only the newest, or the whole before
+   * it starts.
+   */
   readonly demo: '0' | '1' | 'newest' | 'whole';
   /** Beyond loopback: everybody signs in. */
   readonly signIn: boolean;

@@ -48,6 +48,7 @@ import '../../core/src/practice/steadiness.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/signal/signal.spec';
 import '../../core/src/what-if/what-if.spec';
+import '../../core/src/words/words.spec';
 
 /** Every suite these files hold: one that a bundler dropped is missed by name. */
 const SUITES = [
@@ -130,6 +131,9 @@ const SUITES = [
   'series',
   'peaks',
   'what if',
+  'numbers in words',
+  'days in words',
+  'evidence in words',
 ];
 
 describe('the core in the browser', () => {

@@ -1,6 +1,8 @@
 import type { SimulatedDevice } from '@vilko/core/golfer';
 
-/** What sets the uncertainty of a measure: a floor, the stated uncertainty of events and times, or what was measured. */
+/**
+ * What sets the uncertainty of a measure: a floor, the stated uncertainty of events and times, or what was measured.
+ */
 export type SetBy = 'floor' | 'timing' | 'free';
 
 const vertical = (device: SimulatedDevice): number =>

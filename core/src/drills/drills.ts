@@ -30,7 +30,10 @@ export interface OfferedDrills {
   readonly leftOut: readonly { readonly drill: Drill; readonly reason: string }[];
 }
 
-/** Drills for a fault: fit for the club, the injuries on record, what else was found, and the school; own school first. */
+/**
+ * Drills for a fault: fit for the club, the injuries on record, what else was found, and the school; own school
+ * first.
+ */
 export function drillsFor({ fault, club, found, injuries, school }: DrillFor): OfferedDrills {
   const offered: Drill[] = [];
   const leftOut: { drill: Drill; reason: string }[] = [];

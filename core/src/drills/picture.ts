@@ -58,7 +58,10 @@ const Body = z.object({
   chest: z.number().default(0),
 });
 
-/** One picture of a drill: the feet from above as on the Track, or the body from the front as in a mirror. Drawn for a right-hander. */
+/**
+ * One picture of a drill: the feet from above as on the Track, or the body from the front as in a mirror. Drawn for a
+ * right-hander.
+ */
 export const DrillPicture = z.object({
   words: z.string().max(70),
   lead: Foot.optional(),

@@ -208,7 +208,7 @@ describe('schools side by side', () => {
       'recentre.share': 3,
       'share.lead.p10': 92,
     }).measures;
-    const { comparisons, rows, disputes } = readUnderSchools(deep, PATTERNS, 'iron', MEASURE_IDS);
+    const { comparisons, rows, disputes } = readUnderSchools(deep, PATTERNS, MEASURE_IDS, { club: 'iron' });
     expect(comparisons.find((c) => c.fit !== null)!.pattern).toBe('deep-load');
     expect(comparisons.at(-1)!.pattern).toBe('two-foot-launch');
     const load = rows.find((r) => r.measure === 'load.trail.max')!;

@@ -91,7 +91,9 @@ export function judgeSwing(s: JudgedSwing, c: JudgeContext): Judgement {
   };
 }
 
-/** Every fault that applies to the club, weighed on one swing: strength and numbers, or why it cannot be judged here. */
+/**
+ * Every fault that applies to the club, weighed on one swing: strength and numbers, or why it cannot be judged here.
+ */
 export function weighSwing(s: JudgedSwing, c: JudgeContext): (Weighing | CannotJudge)[] {
   return weighings(swingWitness(s, under(c)), c, assumedFeet([s])).map(({ rule, weighed }) =>
     'reason' in weighed

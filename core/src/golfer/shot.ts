@@ -2,7 +2,9 @@ import type { ClubClass } from '../recording/recording.js';
 import type { Random } from './random.js';
 import type { SwingPlan } from './swing-plan.js';
 
-/** What a simulated ball does; SI, degrees by hand (+ is in-to-out for both hands), low point in mm ahead of the ball. */
+/**
+ * What a simulated ball does; SI, degrees by hand (+ is in-to-out for both hands), low point in mm ahead of the ball.
+ */
 export interface SimulatedShot {
   readonly carry: number;
   readonly total: number;

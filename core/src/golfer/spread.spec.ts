@@ -25,7 +25,8 @@ describe('what a simulated golfer may have', () => {
       expect(ids).toContain(fault);
       if (reverses) continue;
       const c = club ?? 'iron';
-      // what follows from the shift moves too; the parameter itself moves as far as is told unless it becomes hard to go on
+      // what follows from the shift moves too; the parameter itself moves as far as is told unless it becomes hard to
+      // go on
       const drawn = strengths.map(
         (strength) => drawParameters(random(1), { club: c, faults: [{ fault, strength }], spread: 0 }).p[parameter],
       );

@@ -52,7 +52,9 @@ const MOST = 2;
 /** Shift in SD at which a reversed loading is whole. */
 const REVERSED_AT = 3.6;
 
-/** What stays of the luck of the field once a parameter is shifted: the strength is the shift. One's own spread stays. */
+/**
+ * What stays of the luck of the field once a parameter is shifted: the strength is the shift. One's own spread stays.
+ */
 const LUCK = 0.25;
 
 /** Below this, mm, a mass that is a little ahead or runs a little changes nothing that can be seen. */

@@ -40,7 +40,10 @@ export function assumedFoot(name: FootName, x: number, y: number): FootOutline {
   };
 }
 
-/** A foot as its check showed it; one that has left the ground since is put so that it stands at `now` as it stood then. */
+/**
+ * A foot as its check showed it; one that has left the ground since is put so that it stands at `now` as it stood
+ * then.
+ */
 export function checkedOutline(name: FootName, c: CheckedFoot, now: readonly [number, number] | null): FootOutline {
   const [dx, dy] = now ? [now[0] - c.standing[0], now[1] - c.standing[1]] : [0, 0];
   const heel: [number, number] = [c.heel[0] + dx, c.heel[1] + dy];

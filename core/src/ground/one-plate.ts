@@ -38,7 +38,10 @@ export function standingMiddle(total: FootLoads): number {
 export const assumedShare = ({ half, centreY }: AssumedStance, y: Series): Float64Array =>
   y.v.map((v) => Math.min(100, Math.max(0, (100 * (v - centreY + half)) / (2 * half))));
 
-/** Every load of one foot as its share of the whole; half each where the share is undefined, so that both still sum up. */
+/**
+ * Every load of one foot as its share of the whole; half each where the share is undefined, so that both still sum
+ * up.
+ */
 export function splitLoads(whole: FootLoads, share: Float64Array): { lead: FootLoads; trail: FootLoads } {
   const part = share.map((s) => (Number.isNaN(s) ? 0.5 : s / 100));
   const scaled = (v: Float64Array | null, of: (p: number) => number) => v && v.map((x, k) => x * of(part[k]!));

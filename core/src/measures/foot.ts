@@ -180,8 +180,8 @@ function onFoot(c: SwingContext, ask: (s: NonNullable<ReturnType<typeof soles>>)
 
 /**
  * How much noisier a foot's centre of pressure is at t than at address: it is a moment over a load, so the noise of
- * the moment weighs the more the less the foot carries. The address window is the quietest one and holds few independent
- * samples, 2·fc of them a second: what it shows is taken the larger the fewer they are.
+ * the moment weighs the more the less the foot carries. The address window is the quietest one and holds few
+ * independent samples, 2·fc of them a second: what it shows is taken the larger the fewer they are.
  */
 function lightness(c: SwingContext, foot: FootName): (t: number) => number {
   const load = loadOf(c, foot);

@@ -4,6 +4,7 @@ import { mirrorSign } from '../ground/platforms.js';
 import { median } from '../signal/series.js';
 import type { SwingContext } from './context.js';
 import { matShift } from './swing-context.js';
+import type { MatCells } from '../ground/mat-cells.js';
 
 /** Load that noise adds under one foot, in the unit of the loads, and where it lies. */
 export interface Added {
@@ -33,7 +34,7 @@ export function matBias(c: SwingContext): ((t: number) => FeetPair<Added>) | nul
   const count = mat.rows * mat.cols;
   const from = frameAt(mat.time, c.swing.address.start);
   const to = frameAt(mat.time, c.swing.address.end);
-  const sigma = noiseOf(cells.frames, cells.loaded, count, from, to);
+  const sigma = noiseOf(cells, count, [from, to]);
   const sign = mirrorSign(c.ground.handed);
   const [sx, sy] = matShift(c.ground, c.swing);
   const place = (cell: number, foot: FootName) => {
@@ -77,7 +78,7 @@ function frameAt(time: Float64Array, t: number): number {
 }
 
 /** SD of a loaded cell's noise from frame to frame while the golfer stands; a mat of whole counts has its rounding. */
-function noiseOf(frames: ArrayLike<number>, loaded: Uint8Array, count: number, from: number, to: number): number {
+function noiseOf({ frames, loaded }: MatCells, count: number, [from, to]: readonly [number, number]): number {
   const each: number[] = [];
   for (let cell = 0; cell < count; cell++) {
     if (!loaded[cell]) continue;

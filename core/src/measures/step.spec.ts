@@ -9,7 +9,9 @@ describe('the steps of an exercise', () => {
   const c = contexts[0]!;
   const top = c.events.p4!.t;
   const stepOf = (id: 'step.lead.down.ms' | 'step.trail.down.ms', context: SwingContext) => measureRow(id).of(context);
-  /** The lead foot is lifted to `least` %BW from 0.5 s before the top and takes load at a constant rate around `down`. */
+  /**
+   * The lead foot is lifted to `least` %BW from 0.5 s before the top and takes load at a constant rate around `down`.
+   */
   const lifted = (least: number, down: number) => {
     const { lead } = c.signals.up;
     const load = mapSeries(lead, (v, k) => {

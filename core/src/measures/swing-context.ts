@@ -78,7 +78,10 @@ function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number):
   return hasHorizontal(g.device) ? massFromForces(g, swing, weight, stature) : massFromCop(g.path, swing, stature);
 }
 
-/** Outlines from the mat where there is one (moved onto the plates), from a foot check, else assumed around the pressure at address. */
+/**
+ * Outlines from the mat where there is one (moved onto the plates), from a foot check, else assumed around the
+ * pressure at address.
+ */
 function feetOutlines(g: Ground, swing: SwingEvents, checked: FootCheck | null): FeetPair<FootOutline> | null {
   if (g.mat?.told) {
     const shift = matShift(g, swing);

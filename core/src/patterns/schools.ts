@@ -26,9 +26,8 @@ const ENOUGH = 5;
 export function readUnderSchools(
   measures: SomeMeasures,
   patterns: readonly Pattern[],
-  club: ClubClass,
   order: readonly MeasureId[],
-  tuning?: Tuning,
+  { club, tuning }: { readonly club: ClubClass; readonly tuning?: Tuning },
 ): Schools {
   const rank = (c: Comparison): number => (c.fit === null ? -2 : c.judged < ENOUGH ? c.fit - 1 : c.fit);
   const comparisons = patterns.map((p) => compare(measures, p, club, tuning)).sort((a, b) => rank(b) - rank(a));

@@ -87,8 +87,8 @@ export const painStops = (r: BlockResult): boolean =>
   r.did === 'stopped' || (r.painBefore !== null && r.painAfter !== null && r.painAfter - r.painBefore >= PAIN_RISE);
 
 /**
- * What each block holds, in order of date. A rung is repeated until its test is passed; a drill that was stopped by pain is
- * withdrawn; what would be the second hard day in a row is made light.
+ * What each block holds, in order of date. A rung is repeated until its test is passed; a drill that was stopped by
+ * pain is withdrawn; what would be the second hard day in a row is made light.
  */
 export function layOut({ wish, blocks }: Plan): LaidBlock[] {
   const rungs = new Map(wish.drills.map((d, i) => [d, wish.rungs[i]!]));

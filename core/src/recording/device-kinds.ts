@@ -75,8 +75,8 @@ interface DeviceKindRow {
 }
 
 /**
- * Every kind of device, once, from the one that says most to the one that says least. A new kind is a row here: what its
- * `can` does not name it cannot say.
+ * Every kind of device, once, from the one that says most to the one that says least. A new kind is a row here: what
+ * its `can` does not name it cannot say.
  */
 export const DEVICES = {
   'mat-plates': {

@@ -183,7 +183,9 @@ export function quantile(v: ArrayLike<number>, q: number): number {
   return low + (x - i) * (next - low);
 }
 
-/** Order statistic i of the first n values, by Hoare's selection; reorders `v` so that those before i are no greater. */
+/**
+ * Order statistic i of the first n values, by Hoare's selection; reorders `v` so that those before i are no greater.
+ */
 function select(v: Float64Array, n: number, i: number): number {
   let left = 0;
   let right = n - 1;

@@ -11,7 +11,10 @@ export interface FeedPulse {
   readonly arrived: () => number;
   /** How much later than its quickest message the stream comes in, s, smoothed. */
   readonly lag: () => number;
-  /** Samples a second of the device's own clock since it was last asked, so that a burst is no speed; null before two seconds have passed. */
+  /**
+   * Samples a second of the device's own clock since it was last asked, so that a burst is no speed; null before two
+   * seconds have passed.
+   */
   readonly rate: () => number | null;
 }
 

@@ -33,7 +33,7 @@ export function lessonFindings(
       const overruled = set[0]!.row.overruled.filter((o) =>
         set.every((s) => s.row.overruled.some((x) => x.fault === o.fault)),
       );
-      const context = judgeContext(device, club, standard, pupil.stature !== null, overruled);
+      const context = judgeContext(standard, { device, club, pupil, overruled });
       const { findings } = judgeSet(
         set.map((s) => s.summary.read!),
         context,

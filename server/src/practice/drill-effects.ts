@@ -74,7 +74,10 @@ function setOf(
     : null;
 }
 
-/** Ordinary swings, not done for a drill, with one club on one kind of device: the pair with the most lessons, of equals the most swings. */
+/**
+ * Ordinary swings, not done for a drill, with one club on one kind of device: the pair with the most lessons, of
+ * equals the most swings.
+ */
 function leadingSwings(swings: readonly SummarisedSwing[]): SummarisedSwing[] {
   const groups = new Map<string, SummarisedSwing[]>();
   for (const s of swings.filter((x) => countsInTrends(x) && x.row.task === null && x.summary.read !== null)) {

@@ -1,13 +1,8 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
-import { type Drill, faultOf, FEWEST_AFTER, mean, type MeasureId } from '@vilko/core';
+import { amount, type Drill, faultOf, FEWEST_AFTER, mean, type MeasureId, wanted } from '@vilko/core';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
-
-const UNITLESS = new Set(['–', '0–1', 'P']);
-const behind = (unit: string): string => (UNITLESS.has(unit) ? '' : unit === '%' ? '%' : ` ${unit}`);
-const digits = (unit: string): number => (['–', '0–1', 'P', 'm/s', 'N·m/kg', 'N·m·s/kg'].includes(unit) ? 2 : 0);
-export const said = (v: number, unit: string): string => `${v.toFixed(digits(unit)).replace('-', '−')}${behind(unit)}`;
 
 /** What the machine would write: plain sentences from the figures; the instructor's words lead. */
 export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | null): ReportText {
@@ -43,11 +38,7 @@ const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 const hasBand = ({ band: [lo, hi] }: NonNullable<Figures['measure']>): boolean => lo !== null || hi !== null;
 
-export function bandOf({ band: [lo, hi], unit }: NonNullable<Figures['measure']>): string {
-  if (lo === null && hi === null) return 'without a fixed range';
-  if (lo === null) return `at most ${said(hi!, unit)}`;
-  return hi === null ? `at least ${said(lo, unit)}` : `${said(lo, unit)} to ${said(hi, unit)}`;
-}
+export const bandOf = ({ band, unit }: NonNullable<Figures['measure']>): string => wanted(band, unit);
 
 /** Load on the lead foot at the three moments everybody knows. */
 function sharesOf(swings: readonly SummarisedSwing[]): string {
@@ -66,7 +57,7 @@ function sharesOf(swings: readonly SummarisedSwing[]): string {
 /** Whether the agreed measure changed, in the words of the comparison. */
 function changeOf({ measure, success }: Figures): string {
   if (measure?.before === null || measure?.after === null || !measure) return '';
-  const numbers = `${measure.words}: ${said(measure.before, measure.unit)} before, ${said(measure.after, measure.unit)} now`;
+  const numbers = `${measure.words}: ${amount(measure.before, measure.unit)} before, ${amount(measure.after, measure.unit)} now`;
   const word = success?.change?.word;
   if (word === 'real change') return `${numbers}. A real change.`;
   if (word === 'no change that matters') return `${numbers}. No change that matters.`;

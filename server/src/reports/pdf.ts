@@ -1,9 +1,9 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { MINOR, REPORT_FIELDS } from '@vilko/contract';
-import { DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
+import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
-import { bandOf, said } from './draft.js';
+import { bandOf } from './draft.js';
 import { face, FACES } from './fonts.js';
 import { PAPER } from './paper.js';
 import { routeSvg } from './route-svg.js';
@@ -17,8 +17,8 @@ export interface Page {
   readonly report: Report;
 }
 
-export const day = (iso: string): string =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+/** A day in print, the same wherever it is printed. */
+export const day = (iso: string): string => dateText(iso, 'UTC');
 const head = (text: string): Content => ({ text, fontSize: 8.5, color: PAPER.ink2, margin: [0, 5, 0, 0] });
 
 function words({ report, lesson }: Page): Content[] {
@@ -39,12 +39,12 @@ function figures({ report, pupil }: Page): Content[] {
           ? { text: 'Not measured in this lesson.' }
           : {
               columns: [
-                { text: said(m.after, m.unit), fontSize: 26, bold: true },
+                { text: amount(m.after, m.unit), fontSize: 26, bold: true },
                 { text: report.success?.word ?? '', alignment: 'right', margin: [0, 14, 0, 0] },
               ],
             },
         {
-          text: `Wanted: ${bandOf(m)}. Mean of ${m.n[1]}${m.before === null ? '' : `; before: ${said(m.before, m.unit)}, mean of ${m.n[0]}`}.`,
+          text: `Wanted: ${bandOf(m)}. Mean of ${m.n[1]}${m.before === null ? '' : `; before: ${amount(m.before, m.unit)}, mean of ${m.n[0]}`}.`,
           fontSize: 9,
           color: PAPER.ink2,
         },
@@ -158,7 +158,9 @@ interface WithFiles {
   readonly virtualfs: { readonly writeFileSync: (name: string, bytes: Buffer) => void };
 }
 
-/** The printer with the house's fonts: loaded when first asked for, as most lessons end without a PDF, and then kept. */
+/**
+ * The printer with the house's fonts: loaded when first asked for, as most lessons end without a PDF, and then kept.
+ */
 async function printer() {
   const { default: pdfmake } = await import('pdfmake');
   for (const which of ['normal', 'bold'] as const)

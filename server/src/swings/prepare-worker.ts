@@ -7,6 +7,8 @@ export default function prepareHere(q: Question): Answer {
     return { prepared: prepareNow(q) };
   } catch (e) {
     if (!(e instanceof VilkoError)) throw e;
-    return { refused: { code: e.code, message: e.message, position: e.position } };
+    // the message carries its position at its end: whoever makes the error anew puts it there again
+    const message = e.position ? e.message.slice(0, -` (${e.position})`.length) : e.message;
+    return { refused: { code: e.code, message, position: e.position } };
   }
 }

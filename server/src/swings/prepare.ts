@@ -36,15 +36,20 @@ const IDLE = 60_000;
 function openPool(): Piscina {
   const bundled = fileURLToPath(new URL('./prepare-worker.mjs', import.meta.url));
   const fromSource = { filename: new URL('./prepare-worker.ts', import.meta.url).href, execArgv: ['--import', 'tsx'] };
-  return new Piscina({
+  const pool = new Piscina({
     ...(existsSync(bundled) ? { filename: bundled } : fromSource),
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: IDLE,
   });
+  // a thread that dies fails its own task, which says so; the server goes on and starts another
+  pool.on('error', (e: unknown) => console.error('vilko: a reading thread ended:', e));
+  return pool;
 }
 
-/** A long file never stands before a swing of the bay: each has a thread of its own, started when it is first needed. */
+/**
+ * A long file never stands before a swing of the bay: each has a thread of its own, started when it is first needed.
+ */
 const pools: Partial<Record<Question['from'], Piscina>> = {};
 
 /**

@@ -78,20 +78,25 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
 /** The value of a measure of a summarised swing; null where there is none. */
 export const summaryNumber = (s: SwingSummary, id: MeasureId): number | null => numberOf(s.read?.measures[id]);
 
+/** What is judged: on which device, with which club, of whom, and what was overruled. */
+interface Judged {
+  readonly device: DeviceKind;
+  readonly club: ClubClass;
+  readonly pupil: Pick<Pupil, 'stature'>;
+  readonly overruled: readonly Overruled[];
+}
+
 /** How a standard judges on a device: what the core asks for. */
 export const judgeContext = (
-  device: DeviceKind,
-  club: ClubClass,
-  standard: Standard,
-  statureGiven: boolean,
-  overruled: readonly Overruled[] = [],
+  { pattern, tuning, limits }: Standard,
+  { device, club, pupil, overruled }: Judged,
 ): JudgeContext => ({
   device,
   club,
-  pattern: standard.pattern,
-  tuning: standard.tuning,
-  limits: standard.limits,
-  statureGiven,
+  pattern,
+  tuning,
+  limits,
+  statureGiven: pupil.stature !== null,
   overruled: overruled.map((o) => o.fault),
 });
 
@@ -105,7 +110,7 @@ export function verdictOf(
   if (about.kind !== 'full' || !s.read) return UNJUDGED;
   const { comparison, findings } = judgeSwing(
     s.read,
-    judgeContext(s.device, about.club, standard, about.pupil.stature !== null, overruled),
+    judgeContext(standard, { device: s.device, club: about.club, pupil: about.pupil, overruled }),
   );
   const main = findings.find((f) => f.main);
   return {

@@ -1,18 +1,18 @@
-import { type Drill, faultOf, measureRow, OVERLAYS, DRILLS, type PracticeBand } from '@vilko/core';
+import {
+  type Drill,
+  type MeasureId,
+  wanted,
+  faultOf,
+  measureRow,
+  OVERLAYS,
+  DRILLS,
+  type PracticeBand,
+} from '@vilko/core';
 
 const nameOf = (id: string): string => measureRow(id)?.words ?? id;
 
-/** A unit as it stands behind a number; nothing behind a plain one. */
-export function unitBehind(measure: string): string {
-  const unit = measureRow(measure)?.unit ?? '';
-  return unit === '–' || unit === '0–1' || unit === '' ? '' : unit === '%' ? '%' : ` ${unit}`;
-}
-
-/** "at least 58 %", "30 to 55 %". */
-export function bandWords(measure: string, [lo, hi]: PracticeBand): string {
-  const range = lo === null ? `at most ${hi}` : hi === null ? `at least ${lo}` : `${lo} to ${hi}`;
-  return `${range}${unitBehind(measure)}`;
-}
+/** What a drill asks of a measure: "at least 58%", "30 to 55%". */
+export const bandWords = (measure: MeasureId, band: PracticeBand): string => wanted(band, measureRow(measure).unit);
 
 /** What passes a rung, in a sentence. */
 export function testWords(d: Drill): string {

@@ -118,7 +118,10 @@ const LITTLE = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
 /** Samples of this many frames are taken from all channels before the next: they stay in the nearest memory. */
 const BLOCK = 256;
 
-/** Reads channels out of the frames; samples that lie in the file as this machine keeps them by the block, others one by one. */
+/**
+ * Reads channels out of the frames; samples that lie in the file as this machine keeps them by the block, others one
+ * by one.
+ */
 function sampleReader(
   p: C3dParameters,
   bytes: Uint8Array,

@@ -15,7 +15,10 @@ const A = 0.12;
 const B = 0.2;
 const DEPTH = -0.045;
 
-/** Channels of a platform that stands empty for 40 samples and then bears a wrench, in the units its type has in a file. */
+/**
+ * Channels of a platform that stands empty for 40 samples and then bears a wrench, in the units its type has in a
+ * file.
+ */
 function channelsOf(
   type: 1 | 2 | 3 | 4,
   { f, m }: Wrench,

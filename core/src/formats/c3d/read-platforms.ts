@@ -225,7 +225,10 @@ function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec): Recor
 const wrenchOf = (of: (i: number) => Float64Array): Record<WrenchChannel, Float64Array> =>
   Object.fromEntries(WRENCH_CHANNELS.map((c, i) => [c, of(i)])) as Record<WrenchChannel, Float64Array>;
 
-/** Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than up. */
+/**
+ * Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than
+ * up.
+ */
 function upSign(fz: Float64Array): 1 | -1 {
   const least = Math.max(20, 0.2 * quantile(fz.map(Math.abs), 0.95));
   let [up, down] = [0, 0];

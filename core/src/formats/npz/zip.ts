@@ -15,6 +15,9 @@ export function unzip(bytes: Uint8Array, what: string): Record<string, Uint8Arra
   }
 }
 
-/** Packs entries as a zip file: the same entries are the same bytes at any hour, so each carries the format's first day. */
+/**
+ * Packs entries as a zip file: the same entries are the same bytes at any hour, so each carries the format's first
+ * day.
+ */
 export const zip = (files: Zippable, level: 0 | 1 | 6 = 6): Uint8Array =>
   zipSync(files, { level, mtime: new Date(1980, 0, 1) });

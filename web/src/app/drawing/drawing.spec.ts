@@ -7,7 +7,8 @@ import { flagsOf, stavesFor, windowsOf } from './score/staves';
 import { timeScale } from './score/time-scale';
 import { footBox, footContours } from './track/contours';
 import { placeLozenges } from './track/lozenges';
-import { figure, traceAt } from './trace';
+import { traceAt } from './trace';
+import { figure } from '@vilko/core/words';
 import { StanceWatch } from '../lesson/record/stance-watch';
 
 const viewOf = (o: Parameters<typeof simulate>[0]): ReadView =>

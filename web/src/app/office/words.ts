@@ -1,9 +1,6 @@
 import { isMeasureId, type MeasureId, measureRow } from '@vilko/core';
 
-export const dateText = (iso: string): string =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-export const shortDate = (iso: string): string =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+export { dateText, shortDate } from '@vilko/core/words';
 
 /** A measure's name for people; its id when the registry does not know it. */
 export const measureName = (id: string): string => measureRow(id)?.words ?? id;

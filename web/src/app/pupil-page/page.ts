@@ -14,7 +14,10 @@ export const LINK_TOKEN = new InjectionToken<string>('link token');
 /** Largest film the server takes from a pupil, bytes. */
 const LARGEST = 100 * 1024 * 1024;
 
-/** The pupil's own page: the report as the instructor wrote it, and ways to answer. Reads at 390 px; knows nothing of the house. */
+/**
+ * The pupil's own page: the report as the instructor wrote it, and ways to answer. Reads at 390 px; knows nothing of
+ * the house.
+ */
 @Component({
   selector: 'vk-root',
   changeDetection: ChangeDetectionStrategy.OnPush,

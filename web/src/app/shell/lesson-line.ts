@@ -1,3 +1,4 @@
+import { shortDate } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -106,9 +107,7 @@ export class LessonLine {
   });
   protected readonly place = computed(() => {
     const l = this.lesson();
-    return l
-      ? `${l.bay} · ${new Date(l.startedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`
-      : '';
+    return l ? `${l.bay} · ${shortDate(l.startedAt)}` : '';
   });
   protected readonly device = computed(() => {
     const kinds = [...new Set(this.rack().map((s) => s.device))];

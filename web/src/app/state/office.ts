@@ -47,6 +47,7 @@ export const OfficeActions = createActionGroup({
     'Open house': emptyProps(),
     'House came': props<{ house: HouseSettings }>(),
     'Change house': props<{ house: HouseSettings }>(),
+    'House not changed': props<{ message: string }>(),
     'Open devices': emptyProps(),
     'Devices came': props<{ devices: KnownDevice[]; key: string }>(),
     'Open backups': emptyProps(),
@@ -114,14 +115,15 @@ export const officeFeature = createFeature({
       doing: null,
       pupils: s.pupils?.filter((p) => p.id !== id) ?? null,
     })),
-    on(A.houseCame, (s, { house }): OfficeState => ({ ...s, house })),
+    // shown at once: the next change is made to what this one made
+    on(A.houseCame, A.changeHouse, (s, { house }): OfficeState => ({ ...s, house })),
     on(A.devicesCame, (s, { devices, key }): OfficeState => ({ ...s, devices, deviceKey: key, error: null })),
     on(A.backupsCame, (s, { backups }): OfficeState => ({ ...s, backups, error: null })),
     on(A.makeBackup, (s): OfficeState => ({ ...s, doing: 'Packing every pupil into one file …' })),
     on(A.restoreBackup, A.restoreFile, (s): OfficeState => ({ ...s, doing: 'Putting back what is not there …' })),
     on(A.backupMade, (s, { backup }): OfficeState => ({ ...s, doing: null, backups: [backup, ...(s.backups ?? [])] })),
     on(A.restored, (s): OfficeState => ({ ...s, doing: null })),
-    on(A.failed, (s, { message }): OfficeState => ({ ...s, doing: null, error: message })),
+    on(A.failed, A.houseNotChanged, (s, { message }): OfficeState => ({ ...s, doing: null, error: message })),
   ),
 });
 
@@ -194,6 +196,12 @@ export const officeEffects = {
     A.changeHouse,
     (api, { house }) => api.ask('changeHouse', {}, house),
     (house) => A.houseCame({ house }),
+    (message) => A.houseNotChanged({ message }),
+  ),
+  houseAsItIs: calling(
+    A.houseNotChanged,
+    (api) => api.ask('house'),
+    (house) => A.houseCame({ house }),
     failed,
   ),
   devices: calling(
@@ -229,7 +237,7 @@ export const officeEffects = {
   refused: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.failed),
+        ofType(A.failed, A.houseNotChanged),
         map(({ message }) => NoticeActions.say({ text: message, kind: 'alarm' })),
       ),
     { functional: true },

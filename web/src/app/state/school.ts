@@ -14,7 +14,10 @@ export const selectSources = createSelector(
   (lesson, house, own): StandardSources => ({ profile: lesson?.pupil.profile ?? NO_PROFILE, house, own }),
 );
 
-/** What swings of this lesson are judged by, club by club: the pattern chosen for the reading, else the pupil's, else the house's. */
+/**
+ * What swings of this lesson are judged by, club by club: the pattern chosen for the reading, else the pupil's, else
+ * the house's.
+ */
 export const selectStandardRead = createSelector(
   readFeature.selectPattern,
   selectSources,

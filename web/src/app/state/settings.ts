@@ -3,9 +3,9 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
 import { tap, withLatestFrom } from 'rxjs';
 import { FIRST_CHOICE, type StaveChoice } from '../drawing/score/staves';
+import type { TimeAxis } from '../drawing/score/time-scale';
 
 export type Theme = 'auto' | 'day' | 'night';
-export type TimeAxis = 'eased' | 'linear' | 'phase';
 
 export interface SettingsState {
   /** `auto`: night on Record, day elsewhere. */

@@ -69,8 +69,10 @@ const wholeLines = (file: File): Blob => file.slice(0, PREVIEW_BYTES);
 async function lookAt(file: File): Promise<Look> {
   const { asks } = formatOf(file.name);
   if (asks === 'directions') {
-    // a file whose head cannot be read is not asked about
-    return { format: 'c3d', source: c3dSource(await bytesOf(file)) };
+    const bytes = await bytesOf(file);
+    // a file that cannot be read under any axes is not asked about
+    readRecording(bytes, file.name);
+    return { format: 'c3d', source: c3dSource(bytes) };
   }
   if (asks !== 'columns') return { format: 'other' };
   const head: CsvHead = readCsvHead(await bytesOf(file.slice(0, HEAD_BYTES)));

@@ -13,7 +13,10 @@ const COLOURS: Readonly<Record<StrokeRole, string>> = {
   quiet: 'var(--ink2)',
 };
 
-/** A drill in two or three pictures: the feet from above as on the Track, the body as in a mirror; mirrored for a left-hander. */
+/**
+ * A drill in two or three pictures: the feet from above as on the Track, the body as in a mirror; mirrored for a
+ * left-hander.
+ */
 @Component({
   selector: 'vk-drill-pictures',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
-import { figure } from '../trace';
+import { figure } from '@vilko/core/words';
 import { type Arrow, HARDLY, PANE, PLAN, type Plane, planesAt } from './planes';
 
 const GAP = 9;
 const HEAD = 20;
 const FOOT = 38;
 
-/** The ground reaction under both feet in three planes at the cursor, with the centre of mass: which way it turns the body. */
+/**
+ * The ground reaction under both feet in three planes at the cursor, with the centre of mass: which way it turns the
+ * body.
+ */
 @Component({
   selector: 'vk-force-view',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -54,7 +54,9 @@ const vectorAt = (f: ForceTraces, t: number): Vector => ({
   force: [traceAt(f.fx, t), traceAt(f.fy, t), traceAt(f.fz, t)],
 });
 
-/** How a plane looks at the stance: screen px of a point in mm, and of a force in %BW. `side` is −1 for a left-hander. */
+/**
+ * How a plane looks at the stance: screen px of a point in mm, and of a force in %BW. `side` is −1 for a left-hander.
+ */
 function project(
   name: PlaneName,
   side: 1 | -1,

@@ -1,6 +1,6 @@
 import { type BandFit, fromStored, type ListedMeasure, type MeasureId, MEASURES, type Part, PARTS } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
-import { figure } from '../trace';
+import { figure, plusMinus } from '@vilko/core/words';
 
 /** A row of the ledger, ready to be set. */
 export interface LedgerRow {
@@ -51,7 +51,7 @@ function rowOf(
     words: m.words,
     definition: m.definition,
     value: text,
-    u: measure.u === null ? '' : `±${figure(shown(measure.u), unit === 'points' || unit === '%' ? '%BW' : unit)}`,
+    u: measure.u === null ? '' : plusMinus(shown(measure.u), unit),
     unit: typeof value === 'number' && unit !== '–' && unit !== '0–1' ? unit : '',
     derived: measure.basis === 'derived',
     reason:

@@ -57,7 +57,10 @@ export function replaySpan({ before, now }: Pick<ReplayScene, 'before' | 'now'>)
   return [Math.min(...ends.map((e) => e[0]!)), Math.max(...ends.map((e) => e[1]!))];
 }
 
-/** Draws one frame, 1280 × 720: both routes with their cross-hairs, the films in step, the share over time with the cursor. */
+/**
+ * Draws one frame, 1280 × 720: both routes with their cross-hairs, the films in step, the share over time with the
+ * cursor.
+ */
 export function drawReplay(c: CanvasRenderingContext2D, scene: ReplayScene): void {
   c.save();
   c.fillStyle = PAPER;

@@ -13,12 +13,12 @@ import {
 } from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type EventName, type MeasureId, measureRow } from '@vilko/core';
 import type { ReadView, Trace } from '../../workers/read-view';
-import type { TimeAxis } from '../../state/settings';
-import { figure, traceAt } from '../trace';
+import { traceAt } from '../trace';
+import { figure } from '@vilko/core/words';
 import type { ECharts } from './echarts';
 import { quietLine, staveGrids } from './grids';
 import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
-import { timeScale } from './time-scale';
+import { timeScale, type TimeAxis } from './time-scale';
 
 const GUTTER = 88;
 const HEAD = 36;

@@ -1,5 +1,7 @@
 import { EVENT_NAMES, type Events, phaseAxis } from '@vilko/core';
-import type { TimeAxis } from '../../state/settings';
+
+/** How time runs along the Score: eased around impact, as the clock, or by phase. */
+export type TimeAxis = 'eased' | 'linear' | 'phase';
 
 /** A tick of the ruler: where, and its words when it is a main one. */
 export interface Tick {

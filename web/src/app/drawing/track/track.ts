@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type MeasureId, measureRow } from '@vilko/core';
 import type { ReadView, Trace } from '../../workers/read-view';
-import { figure, traceAt } from '../trace';
+import { traceAt } from '../trace';
+import { figure } from '@vilko/core/words';
 import { footBox, footContours, placeOf } from './contours';
 import { placeLozenges } from './lozenges';
 
@@ -9,7 +10,10 @@ const W = 464;
 const H = 274;
 const TICK = 0.02;
 
-/** The plan of the stance: soles, contours of pressure, the route of the centre of pressure, events, the present moment. */
+/**
+ * The plan of the stance: soles, contours of pressure, the route of the centre of pressure, events, the present
+ * moment.
+ */
 @Component({
   selector: 'vk-track',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,3 +1,4 @@
+import { shortDate } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
 import type { PupilDashboard } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
@@ -17,7 +18,7 @@ function niceStep(range: number): number {
 
 const words = (p: Point, unit: string): string =>
   `${p.mean.toFixed(1)} ${unit} over ${p.n} swings${p.change ? `, ${p.change}` : ''}`;
-const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+const day = shortDate;
 
 /** A pupil's measure lesson by lesson: mean and spread; filled where the change since the lesson before is real. */
 @Component({

@@ -1,16 +1,12 @@
-import { type Difference, measureRow, type SideOf } from '@vilko/core';
-import { figure } from '../../drawing/trace';
+import { type Difference, type MeasureId, measureRow, type SideOf } from '@vilko/core';
+import { difference, figure, signed, unitBehind, unitOfDifference } from '@vilko/core/words';
 
-/** Unit as it stands behind a number; nothing behind a plain one. */
-export function unitOf(id: string): string {
-  const unit = measureRow(id)?.unit ?? '';
-  return unit === '–' || unit === '0–1' || unit === 'P' ? '' : unit === 'N·m·s/kg' ? 'Nms/kg' : unit;
-}
-const raw = (id: string): string => measureRow(id)?.unit ?? '';
-export const wordsOf = (id: string): string => measureRow(id)?.words ?? id;
-export const number = (id: string, v: number): string => figure(v, raw(id));
-export const signed = (id: string, v: number): string => `${v > 0 ? '+' : ''}${figure(v, raw(id))}`;
-export const plusMinus = (id: string, s: SideOf): string => (s.sd === null ? '' : `±${figure(s.sd, raw(id))}`);
+const raw = (id: MeasureId): string => measureRow(id).unit;
+/** A measure's unit as a table's column shows it. */
+export const unitOf = (id: MeasureId): string => unitBehind(raw(id)).trim();
+export const wordsOf = (id: MeasureId): string => measureRow(id).words;
+export const number = (id: MeasureId, v: number): string => figure(v, raw(id));
+export const plusMinus = (id: MeasureId, s: SideOf): string => (s.sd === null ? '' : `±${figure(s.sd, raw(id))}`);
 
 /** The word for a difference; without enough swings it says how many more. */
 export function verdict(d: Difference): string {
@@ -21,15 +17,15 @@ export function verdict(d: Difference): string {
 /** A difference explained in a sentence or two: never a bare p value. */
 export function explained(d: Difference): string {
   const id = d.measure;
-  const unit = unitOf(id) && ` ${unitOf(id)}`;
-  const act = `A teacher would act on ${number(id, d.worth)}${unit}.`;
+  const apart = (v: number): string => difference(v, raw(id));
+  const act = `A teacher would act on ${apart(d.worth)}.`;
   if (d.usual) {
     const { n, least } = d.usual;
-    return `Between these two swings it differs by ${number(id, Math.abs(d.difference))}${unit}. From ${n} other swings of this pupil, two swings differ by up to ${number(id, least)}${unit} for no reason. ${act}`;
+    return `Between these two swings it differs by ${apart(d.difference)}. From ${n} other swings of this pupil, two swings differ by up to ${apart(least)} for no reason. ${act}`;
   }
   const c = d.change;
   if (!c) return `One side has a single value, so that nothing can be said about chance. ${act}`;
-  const range = `the true difference lies between ${signed(id, c.interval[0])} and ${signed(id, c.interval[1])}${unit} (95%)`;
+  const range = `the true difference lies between ${signed(c.interval[0], raw(id))} and ${signed(c.interval[1], raw(id))}${unitBehind(unitOfDifference(raw(id)))} (95%)`;
   const start = `Before ${number(id, c.mean[0])} over ${c.n[0]} swings, after ${number(id, c.mean[1])} over ${c.n[1]}: ${range}.`;
   const size = `The difference is ${figure(Math.abs(c.g), '–')} of a usual spread.`;
   if (c.word === 'real change')
@@ -52,10 +48,8 @@ function chance(p: number): string {
 export function headline(rows: readonly Difference[]): string {
   const real = rows.filter((d) => d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread');
   if (!rows.length) return 'Choose swings for both sides.';
-  // a difference of two shares is in points of them
-  const unit = (d: Difference) => (unitOf(d.measure) === '%' ? 'points' : unitOf(d.measure));
   const one = (d: Difference): string =>
-    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${number(d.measure, Math.abs(d.difference))}${unit(d) && ` ${unit(d)}`}`;
+    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${difference(d.difference, raw(d.measure))}`;
   if (real.length) {
     const named = real.slice(0, 2).map(one).join(', ');
     const rest = real.length > 2 ? `, and ${real.length - 2} more` : '';

@@ -3,7 +3,7 @@ import { EVENT_NAMES } from '@vilko/core';
 import { chartHost, themeColour } from '../../drawing/chart-host';
 import { quietLine, staveGrids } from '../../drawing/score/grids';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
-import { figure } from '../../drawing/trace';
+import { figure } from '@vilko/core/words';
 import type { ReadView, StaveId } from '../../workers/read-view';
 import { type Align, type Band, eventAt, sharedAxis, traceBand } from './overlay';
 

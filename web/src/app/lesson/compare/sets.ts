@@ -1,3 +1,4 @@
+import { shortDate } from '@vilko/core/words';
 import type { SwingHead } from '@vilko/contract';
 
 /** Which swings stand on each side, by their ids. */
@@ -44,7 +45,7 @@ export interface Group {
   readonly ids: readonly string[];
 }
 
-const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+const day = shortDate;
 
 /** Every group of a pupil's swings: newest lessons first, in them club by club; then the starred ones. */
 export function groupsOf(swings: readonly SwingHead[]): Group[] {

@@ -7,7 +7,10 @@ import { LoadTrace } from './load-trace';
 import { StancePlan } from './stance-plan';
 import { toldFile } from './told-file';
 
-/** What the columns of a CSV file mean, told once and remembered by its header; the trace shows at once whether it fits. */
+/**
+ * What the columns of a CSV file mean, told once and remembered by its header; the trace shows at once whether it
+ * fits.
+ */
 @Component({
   selector: 'vk-map-columns',
   changeDetection: ChangeDetectionStrategy.OnPush,

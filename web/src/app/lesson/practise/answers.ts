@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { SwingTask } from '@vilko/contract';
-import { answerWords, testState } from '@vilko/core';
+import { answerWords, measureRow, testState } from '@vilko/core';
 import { number } from '../compare/difference-words';
-import { unitBehind } from '../../drill-words';
+import { unitBehind } from '@vilko/core/words';
 import { BandStrip } from './band-strip';
 
 /** A trainer's swing and what it gave. */
@@ -107,6 +107,6 @@ export class Answers {
     return number(a.task.measure, a.task.value!);
   }
   protected unit(a: Attempt): string {
-    return a.task.value === null ? '' : unitBehind(a.task.measure);
+    return a.task.value === null ? '' : unitBehind(measureRow(a.task.measure).unit);
   }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type PracticeBand, worthOf } from '@vilko/core';
+import { type MeasureId, type PracticeBand, worthOf } from '@vilko/core';
 import { number } from '../compare/difference-words';
 
 const WIDTH = 452;
@@ -54,7 +54,7 @@ const ROOM = 5;
   `,
 })
 export class BandStrip {
-  readonly measure = input.required<string>();
+  readonly measure = input.required<MeasureId>();
   readonly band = input.required<PracticeBand>();
   readonly value = input<number | null>(null);
   /** Ends of the strip, which are then said; else five worths beyond the band. */

@@ -1,4 +1,5 @@
 import type { Day } from '@vilko/core';
+import { weekdayDate } from '@vilko/core/words';
 
 /** Today where the instructor is. */
 export function today(): Day {
@@ -9,7 +10,4 @@ export function today(): Day {
 export const WEEKDAYS = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'] as const;
 
 /** "Wed 2 Dec". */
-export const dayWords = (day: Day): string =>
-  new Date(`${day}T00:00:00Z`)
-    .toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
-    .replace(',', '');
+export const dayWords = (day: Day): string => weekdayDate(`${day}T00:00:00Z`, 'UTC');

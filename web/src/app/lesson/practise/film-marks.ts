@@ -25,7 +25,10 @@ const MARKED = [
   { id: 'P10', words: 'finish' },
 ] as const;
 
-/** A film without a device: stepped by frames, events marked by the eye, the times they give; read from film, not measured. */
+/**
+ * A film without a device: stepped by frames, events marked by the eye, the times they give; read from film, not
+ * measured.
+ */
 @Component({
   selector: 'vk-film-marks',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -127,7 +127,9 @@ export class PlanForm {
     minor: this.minor(),
     club: this.club(),
   }));
-  /** What may stand beside the first: for the same finding or for any, never against it or against what is on record. */
+  /**
+   * What may stand beside the first: for the same finding or for any, never against it or against what is on record.
+   */
   protected readonly seconds = computed(() => {
     const first = this.drill();
     return first ? DRILLS.filter((d) => d !== first && !opposed(first, d) && !unfit(d, this.about())) : [];

@@ -1,12 +1,11 @@
 import type { Experiment } from '@vilko/contract';
-import { amount, figure } from '../../drawing/trace';
+import { amount, figure, unitOfDifference } from '@vilko/core/words';
 
 type About = Pick<Experiment, 'unit'>;
 
 export const trialFigure = (e: About, v: number): string => amount(v, e.unit);
 
-/** A difference of two shares is in points of them. */
-const gap = (e: About, v: number): string => (e.unit === '%' ? `${figure(v, e.unit)} points` : amount(v, e.unit));
+const gap = (e: About, v: number): string => amount(v, unitOfDifference(e.unit), figure(v, e.unit));
 
 /** What an experiment answers, in one sentence. */
 export function answerWords(e: Experiment): string {

@@ -11,7 +11,10 @@ import { LessonActions, lessonFeature } from '../../state/lesson';
 import { TrialActions, trialFeature } from '../../state/trials';
 import { answerWords, inUnit, trialFigure } from './trial-words';
 
-/** Try it out: a cue, a drill or a club set-up with and without, in an order drawn at random; the difference and how sure it is. */
+/**
+ * Try it out: a cue, a drill or a club set-up with and without, in an order drawn at random; the difference and how
+ * sure it is.
+ */
 @Component({
   selector: 'vk-try-out',
   changeDetection: ChangeDetectionStrategy.OnPush,

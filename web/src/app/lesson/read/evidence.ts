@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type MeasureId, measureRow, type Piece } from '@vilko/core';
+import { evidenceValue, evidenceWords, goneWhen, type MeasureId, type Piece } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
-import { figure } from '../../drawing/trace';
 
 /** One piece of evidence in words and figures. */
 export interface EvidenceRow {
@@ -15,34 +14,15 @@ export interface EvidenceRow {
   readonly number: number | null;
 }
 
-export function evidenceRow(p: Piece): EvidenceRow {
-  const rows = p.measures.map((id) => measureRow(id));
-  const unit = rows[0]?.unit ?? '';
-  const plain = rows.map((r, i) => r?.words ?? p.measures[i]!).join(' less ');
-  const words = p.spread
-    ? `Spread of ${lower(plain)}`
-    : p.measures[0] === 'sequence.order'
-      ? 'Against the order of the peaks'
-      : plain;
-  const shown =
-    p.measures[0] === 'sequence.order'
-      ? ' ms'
-      : unit === '–' || unit === '0–1' || unit === 'P' || unit === 'list'
-        ? ''
-        : ` ${unit}`;
-  const figures = p.measures[0] === 'sequence.order' ? 'ms' : unit;
-  return {
-    ids: p.measures,
-    words,
-    value: p.value === null ? 'never came' : `${figure(p.value, figures)}${shown}`,
-    gone: `${lower(words)} is ${p.direction === 'over' ? 'under' : 'over'} ${figure(p.limit, figures)}${shown}`,
-    provisional: p.provisional,
-    tolerated: p.direction === 'over' ? [null, p.limit] : [p.limit, null],
-    number: p.value,
-  };
-}
-
-const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+export const evidenceRow = (p: Piece): EvidenceRow => ({
+  ids: p.measures,
+  words: evidenceWords(p),
+  value: evidenceValue(p),
+  gone: goneWhen(p),
+  provisional: p.provisional,
+  tolerated: p.direction === 'over' ? [null, p.limit] : [p.limit, null],
+  number: p.value,
+});
 
 /** What would make a finding go away, and whether its limit is a first guess. */
 export function goneWords(pieces: readonly Piece[]): string {

@@ -11,7 +11,7 @@ import {
   type Tuning,
 } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
-import { figure } from '../../drawing/trace';
+import { amount } from '@vilko/core/words';
 import { TableCsv } from '../../shell/table-csv';
 
 /** What the table of schools is about. */
@@ -125,7 +125,7 @@ export class SchoolsTable {
   private readonly ref = inject<DialogRef<string>>(DialogRef);
   protected readonly divided = signal(false);
   protected readonly schools = computed(() =>
-    readUnderSchools(this.data.measures, this.data.patterns, this.data.club, MEASURE_IDS, this.data.tuning),
+    readUnderSchools(this.data.measures, this.data.patterns, MEASURE_IDS, this.data),
   );
   protected readonly rows = computed(() =>
     this.schools()
@@ -160,6 +160,5 @@ export class SchoolsTable {
 function valueWords(b: BandFit, unit: string): string {
   if (Array.isArray(b.value)) return b.value.join(', ');
   if (typeof b.value !== 'number') return 'absent';
-  const shown = unit === '–' || unit === '0–1' || unit === 'P' ? '' : ` ${unit}`;
-  return `${figure(b.value, unit)}${shown}`;
+  return amount(b.value, unit);
 }

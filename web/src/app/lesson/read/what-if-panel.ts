@@ -26,7 +26,7 @@ import {
   type WhatIfPart,
   worthOf,
 } from '@vilko/core';
-import { figure } from '../../drawing/trace';
+import { amount, figure } from '@vilko/core/words';
 import { Analysis } from '../../workers/analysis';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import type { WhatIfView } from '../../workers/what-if-view';
@@ -35,7 +35,10 @@ import { TableCsv } from '../../shell/table-csv';
 /** Rows of what else moves are at most so many. */
 const MOST_ROWS = 8;
 
-/** What would have to change for a finding to go away, and what it would do to the rest: a calculation, not a prediction. */
+/**
+ * What would have to change for a finding to go away, and what it would do to the rest: a calculation, not a
+ * prediction.
+ */
 @Component({
   selector: 'vk-what-if',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -212,13 +215,12 @@ export class WhatIfPanel {
       const [was, becomes, worth] = [numberOf(this.view().measures[id]), numberOf(altered.measures[id]), worthOf(id)];
       if (was === null || becomes === null || worth === null || Math.abs(becomes - was) < worth) return [];
       const row = measureRow(id);
-      const unit = row.unit === '–' || row.unit === '0–1' || row.unit === 'P' ? '' : ` ${row.unit}`;
       return [
         {
           id,
           words: row.words,
           was: figure(was, row.unit),
-          becomes: `${figure(becomes, row.unit)}${unit}`,
+          becomes: amount(becomes, row.unit),
           by: Math.abs(becomes - was) / worth,
         },
       ];

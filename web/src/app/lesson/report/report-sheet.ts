@@ -3,7 +3,7 @@ import { REPORT_FIELDS, type ReportFigures, type ReportHead, type ReportSwing, t
 import { DRILL_CAUTIONS, DRILLS, FEWEST_AFTER } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { unitBehind } from '../../drill-words';
+import { unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
 import { number } from '../compare/difference-words';
 import { BandStrip } from '../practise/band-strip';
@@ -116,7 +116,7 @@ export class ReportSheet {
   protected readonly comeBack = computed(() =>
     this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : '',
   );
-  protected readonly unit = computed(() => unitBehind(this.report().measure?.id ?? ''));
+  protected readonly unit = computed(() => unitBehind(this.report().measure?.unit ?? ''));
   protected readonly few = computed(() => {
     const s = this.report().success;
     return s && s.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : '';

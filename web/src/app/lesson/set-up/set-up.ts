@@ -1,3 +1,4 @@
+import { clockText } from '@vilko/core/words';
 import { DEVICES } from '@vilko/core/vocabulary';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -295,7 +296,7 @@ export class SetUp {
   protected readonly keptWords = computed(() => {
     const k = this.kept()!;
     const parts = [
-      `${k.device}, ${new Date(k.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+      `${k.device}, ${clockText(k.at)}`,
       k.mass === null ? 'not weighed' : k.massWords,
       k.footCheck
         ? `feet ${Math.round(1000 * k.footCheck.lead.length)} and ${Math.round(1000 * k.footCheck.trail.length)} mm long`

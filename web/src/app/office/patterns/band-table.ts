@@ -12,7 +12,7 @@ import {
   worthOf,
 } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
-import { figure } from '../../drawing/trace';
+import { figure } from '@vilko/core/words';
 import { TableCsv } from '../../shell/table-csv';
 
 /** A change of one band: an edge, a weight, or the words. */

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { DrillEffect, Practice, Progress, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { amount } from '../../drawing/trace';
+import { amount } from '@vilko/core/words';
 import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';

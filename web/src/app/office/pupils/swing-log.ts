@@ -6,7 +6,7 @@ import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
 import { faultOf, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
-import { figure } from '../../drawing/trace';
+import { figure } from '@vilko/core/words';
 import { shotWords } from '../../lesson/record/shot-words';
 import { HouseUnits } from '../../shell/units';
 import { Api } from '../../state/api';
@@ -27,7 +27,10 @@ import { saveCsv } from '../../shell/csv';
 
 const ROW = 32;
 
-/** Every swing of a pupil: filtered, with any measure beside it, its relation to the ball, and as a table to take along. */
+/**
+ * Every swing of a pupil: filtered, with any measure beside it, its relation to the ball, and as a table to take
+ * along.
+ */
 @Component({
   selector: 'vk-swing-log',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,3 +1,4 @@
+import { clockText } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
@@ -183,8 +184,7 @@ export class Settings {
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
-  protected readonly time = (iso: string): string =>
-    new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  protected readonly time = clockText;
   /** Readings of files that are remembered, in words. */
   protected readonly remembered = computed(() => {
     const { labAxes, columns } = this.house();

@@ -43,7 +43,10 @@ const MOST_FILMS = 4;
 type Stage = 'ready' | 'recording' | 'paused' | 'look';
 type Role = 'before' | 'now';
 
-/** Spoken review: the instructor's voice over both routes and films in step; scrubbed, played slowly, swings changed while speaking. */
+/**
+ * Spoken review: the instructor's voice over both routes and films in step; scrubbed, played slowly, swings changed
+ * while speaking.
+ */
 @Component({
   selector: 'vk-spoken-review',
   changeDetection: ChangeDetectionStrategy.OnPush,

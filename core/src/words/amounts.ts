@@ -1,0 +1,50 @@
+/** Numbers as people read them, the same on every screen, in print, in letters and on the command line. */
+
+/** Units that are not said behind a number. */
+const UNSAID: ReadonlySet<string> = new Set(['', '–', '0–1', 'P', 'name', 'list']);
+/** Units that stand right behind it. */
+const CLOSE: ReadonlySet<string> = new Set(['%', '°']);
+/** Units whose numbers are small. */
+const HUNDREDTHS: ReadonlySet<string> = new Set(['N·m/kg', 'N·m·s/kg', 'm/s', '–', '0–1', 'P']);
+/** Units whose numbers under 10 keep a tenth. */
+const TENTHS: ReadonlySet<string> = new Set(['%BW', 'mm', 'in']);
+
+/**
+ * A number alone: about three figures, a real minus sign, no minus before zero, a dash for what is no number.
+ * @example figure(-0.004, 'm/s') // '0.00'
+ */
+export function figure(v: number, unit = ''): string {
+  if (!Number.isFinite(v)) return '–';
+  const digits = HUNDREDTHS.has(unit) ? 2 : Math.abs(v) < 10 && TENTHS.has(unit) ? 1 : 0;
+  const text = Math.abs(v).toFixed(digits);
+  return (v < 0 && Number(text) !== 0 ? '−' : '') + text;
+}
+
+/** A unit as it stands behind a number: close for % and °, after a space for others, nothing for a plain number. */
+export const unitBehind = (unit: string): string => (UNSAID.has(unit) ? '' : CLOSE.has(unit) ? unit : ` ${unit}`);
+
+/**
+ * A number with its unit.
+ * @example amount(61.2, '%') // '61%'; amount(12, 'ms') // '12 ms'; amount(0.42, '–') // '0.42'
+ */
+export const amount = (v: number, unit: string, text = figure(v, unit)): string => `${text}${unitBehind(unit)}`;
+
+/** One standard uncertainty behind its number: shares keep a tenth. */
+export const plusMinus = (u: number, unit: string): string =>
+  `±${figure(u, unit === 'points' || unit === '%' ? '%BW' : unit)}`;
+
+/** The unit of a difference: two shares differ by points. */
+export const unitOfDifference = (unit: string): string => (unit === '%' ? 'points' : unit);
+
+/** The size of a difference, without its sign. */
+export const difference = (v: number, unit: string): string =>
+  amount(Math.abs(v), unitOfDifference(unit), figure(Math.abs(v), unit));
+
+/** A difference with its sign, as a number alone. */
+export const signed = (v: number, unit: string): string => `${v > 0 ? '+' : ''}${figure(v, unit)}`;
+
+/** What is wanted: "at least 58%", "30 to 55%"; ends are null where it is open. */
+export function wanted([lo, hi]: readonly [number | null, number | null], unit: string): string {
+  if (lo === null) return hi === null ? 'without a fixed range' : `at most ${amount(hi, unit)}`;
+  return hi === null ? `at least ${amount(lo, unit)}` : `${figure(lo, unit)} to ${amount(hi, unit)}`;
+}

@@ -1,0 +1,3 @@
+/** Numbers and days in words: what every part of Vilko that speaks to people speaks from. */
+export * from './amounts.js';
+export * from './dates.js';

@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { FAULTS } from '../faults/catalogue.js';
+import type { Piece } from '../faults/strength.js';
+import { amount, difference, figure, signed, unitBehind, wanted } from './amounts.js';
+import { clockText, dateText, shortDate, weekdayDate } from './dates.js';
+import { evidenceValue, evidenceWords, goneWhen } from './evidence.js';
+
+describe('numbers in words', () => {
+  it('stand close to % and °, apart from other units, alone where there is none', () => {
+    expect([amount(61.4, '%'), amount(12, '°'), amount(12, 'ms'), amount(0.42, '–'), amount(3.2, 'P')]).toEqual([
+      '61%',
+      '12°',
+      '12 ms',
+      '0.42',
+      '3.20',
+    ]);
+    expect([unitBehind('name'), unitBehind(''), unitBehind('N·m/kg')]).toEqual(['', '', ' N·m/kg']);
+  });
+  it('keep the figures that matter: hundredths of ratios and torques, tenths of small lengths and forces', () => {
+    expect([figure(0.623, 'N·m/kg'), figure(9.46, 'mm'), figure(94.6, 'mm'), figure(8.26, '%BW')]).toEqual([
+      '0.62',
+      '9.5',
+      '95',
+      '8.3',
+    ]);
+    expect([figure(8.26, '%'), figure(NaN, 'mm'), figure(Infinity)]).toEqual(['8', '–', '–']);
+  });
+  it('have a real minus sign, and none before zero', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ noNaN: true, min: -1e6, max: 1e6 }),
+        fc.constantFrom('%', 'mm', 'm/s', '–', 'ms', '%BW'),
+        (v, unit) => {
+          const text = figure(v, unit);
+          expect(text).not.toContain('-');
+          expect(text).toMatch(/^−?\d+(\.\d+)?$/);
+          const back = Number(text.replace('−', '-'));
+          expect(Object.is(back, -0)).toBeFalse();
+          expect(Math.abs(back - v)).toBeLessThanOrEqual(0.5 + 1e-9);
+        },
+      ),
+    );
+  });
+  it('differ by points where they are shares', () => {
+    expect([difference(-7.4, '%'), difference(14, 'mm'), signed(7.4, '%'), signed(-7.4, '%'), signed(0, '%')]).toEqual([
+      '7 points',
+      '14 mm',
+      '+7',
+      '−7',
+      '0',
+    ]);
+  });
+  it('say a range with its open ends', () => {
+    expect([
+      wanted([58, null], '%'),
+      wanted([null, 12], 'ms'),
+      wanted([30, 55], '%'),
+      wanted([null, null], '%'),
+    ]).toEqual(['at least 58%', 'at most 12 ms', '30 to 55%', 'without a fixed range']);
+  });
+});
+
+describe('days in words', () => {
+  it('are those of the reader, or of the zone that is named', () => {
+    const late = '2026-11-20T23:30:00.000Z';
+    expect(dateText(late, 'UTC')).toBe('20 November 2026');
+    expect(dateText(late, 'Asia/Tokyo')).toBe('21 November 2026');
+    expect([shortDate(late, 'UTC'), weekdayDate(late, 'UTC')]).toEqual(['20 Nov', 'Fri 20 Nov']);
+    expect(clockText('2026-11-20T12:05:00')).toBe('12:05');
+  });
+});
+
+describe('evidence in words', () => {
+  const piece = (more: Partial<Piece>): Piece => ({
+    measures: ['share.lead.p7'],
+    value: 51.2,
+    u: 1,
+    limit: 58,
+    direction: 'under',
+    z: 3,
+    provisional: false,
+    ...more,
+  });
+  it('says what it is about, its number, and what would make it go away', () => {
+    const p = piece({});
+    expect([evidenceWords(p), evidenceValue(p)]).toEqual(['Lead share, impact', '51%']);
+    // under the limit accuses: over it, it is gone
+    expect(goneWhen(p)).toBe('lead share, impact is over 58%');
+    expect(goneWhen(piece({ direction: 'over', limit: 92 }))).toBe('lead share, impact is under 92%');
+  });
+  it('knows spreads, differences, orders and what never came', () => {
+    expect(evidenceWords(piece({ spread: true }))).toBe('Spread of lead share, impact');
+    expect(evidenceWords(piece({ measures: ['mass.p7', 'mass.p4'] }))).toBe('Mass, impact less Mass, top');
+    const order = piece({ measures: ['sequence.order'], value: 34, limit: 30, direction: 'over' });
+    expect([evidenceWords(order), evidenceValue(order)]).toEqual(['Against the order of the peaks', '34 ms']);
+    expect(evidenceValue(piece({ value: null }))).toBe('never came');
+    expect(FAULTS.length).toBeGreaterThan(10);
+  });
+});
