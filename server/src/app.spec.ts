@@ -187,6 +187,37 @@ describe('the server', () => {
     viewer.close();
   }, 40_000);
 
+  it('keeps bays apart: each has its own address, device and lesson', async () => {
+    expect((await app.get('/api/bays')).json<{ id: string }[]>().map((b) => b.id)).toEqual(['bay-3']);
+    const added = await app.send('POST', '/api/bays', { name: 'Bay 4' });
+    expect([added.statusCode, added.json<{ id: string }>().id]).toEqual([201, 'bay-4']);
+    expect((await app.send('POST', '/api/bays', { name: 'bay 4' })).json<{ message: string }>().message).toContain(
+      'there is a bay called Bay 4 already',
+    );
+    expect((await app.send('PUT', '/api/bays/bay-9', { armed: true })).statusCode).toBe(404);
+    const here = { kind: 'mat' as const, rate: 100, mat: { rows: 4, cols: 8, pitch: 0.05, rate: 100 } };
+    const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/bays/bay-4/feed`);
+    await new Promise((r) => device.once('open', r));
+    const hello: Hello = {
+      type: 'hello',
+      protocol: 'vilko-feed',
+      version: 1,
+      device: { ...here, name: 'Mat of bay 4', plates: [], channels: [] },
+    };
+    device.send(JSON.stringify(hello));
+    await new Promise((r) => device.once('message', r));
+    await app.send('PUT', '/api/bays/bay-4', { lessonId: 'l', clubName: 'driver', club: 'driver' });
+    const of = (id: string) => app.bays.one(id)!.state();
+    expect([of('bay-4').device?.name, of('bay-4').clubName, of('bay-4').state]).toEqual([
+      'Mat of bay 4',
+      'driver',
+      'armed',
+    ]);
+    expect([of('bay-3').device?.name, of('bay-3').clubName]).not.toContain('Mat of bay 4');
+    expect(of('bay-3').clubName).toBe('7-iron');
+    device.close();
+  });
+
   it('refuses a device that does not introduce itself', async () => {
     const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/feed`);
     const said = new Promise<string>((resolve) => device.once('message', (d: Buffer) => resolve(d.toString())));

@@ -4,6 +4,12 @@ import { type TestApp, testApp } from '../testing/test-app.js';
 
 const PASSWORD = 'a long enough secret';
 
+/** What Office › Devices shows to who has signed in. */
+const devices = async (app: TestApp): Promise<{ key: string }> => {
+  const { houseRepository } = await import('../house/house-repository.js');
+  return { key: (await houseRepository(app.database.db).get<string>('device-key'))! };
+};
+
 describe('signing in', () => {
   let app: TestApp;
   beforeAll(async () => {
@@ -42,6 +48,42 @@ describe('signing in', () => {
     expect((await app.fastify.inject({ url: '/api/pupils', headers: { cookie: 'vilko=made-up' } })).statusCode).toBe(
       401,
     );
+  });
+
+  it('ends after a working day, whoever is still there', async () => {
+    const { signIn } = await import('./sign-in.js');
+    const { houseRepository } = await import('../house/house-repository.js');
+    const auth = signIn(houseRepository(app.database.db));
+    await auth.setPassword(PASSWORD);
+    const token = (await auth.enter(PASSWORD))!;
+    const now = Date.now();
+    const clock = spyOn(Date, 'now').and.returnValue(now + 11.9 * 3600_000);
+    expect(auth.knows(token)).toBeTrue();
+    clock.and.returnValue(now + 12.1 * 3600_000);
+    expect(auth.knows(token)).toBeFalse();
+    expect([auth.knows(''), auth.knows(undefined)]).toEqual([false, false]);
+  });
+
+  it('is no way in for a device from elsewhere without the house’s key, whatever bay it names', async () => {
+    const { key } = await devices(app);
+    const ask = async (path: string, remoteAddress: string) =>
+      (await app.fastify.inject({ url: path, remoteAddress })).statusCode;
+    for (const path of ['/api/feed', '/api/shots', '/api/bays/bay-3/feed', '/api/bays/bay-3/shots']) {
+      expect(await ask(path, '192.168.1.20'))
+        .withContext(path)
+        .toBe(401);
+      expect(await ask(`${path}?key=${key.replace(/.$/, 'x')}`, '192.168.1.20'))
+        .withContext(path)
+        .toBe(401);
+      expect(await ask(`${path}?key=${key}`, '192.168.1.20'))
+        .withContext(path)
+        .not.toBe(401);
+      expect(await ask(path, '127.0.0.1'))
+        .withContext(path)
+        .not.toBe(401);
+    }
+    // what a screen shows is no device's
+    expect(await ask(`/api/bays/bay-3/live?key=${key}`, '192.168.1.20')).toBe(401);
   });
 
   it('does not let itself be guessed at speed', async () => {

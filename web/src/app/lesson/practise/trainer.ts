@@ -2,17 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
-import {
-  answerWords,
-  bandsFor,
-  DRILLS,
-  type MeasureId,
-  measureRow,
-  PAIN_RISE,
-  RUNGS,
-  tagOn,
-  testState,
-} from '@vilko/core';
+import { answerWords, bandsFor, DRILLS, type MeasureId, PAIN_RISE, RUNGS, tagOn, testState } from '@vilko/core';
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
@@ -24,6 +14,7 @@ import { settingsFeature } from '../../state/settings';
 import { LiveCanvas, NOBODY, type Seen } from '../record/live-canvas';
 import { Answers } from './answers';
 import { BandStrip } from './band-strip';
+import { liveBand } from './live-band';
 import { BandWatch, type LiveLoad, SquashWatch } from './live-watch';
 import { PainEntry } from './pain-entry';
 import { SILENT, SoundBar, type SoundChoice } from './sound-bar';
@@ -264,14 +255,9 @@ export class Trainer {
     this.seen().stance.there && !this.blind() ? this.seen().stance.lead.toFixed(0) : '–',
   );
   /** The part of the band that a live share can be held against. */
-  protected readonly shareBand = computed((): readonly [number | null, number | null] | null => {
+  protected readonly shareBand = computed(() => {
     const t = this.task();
-    if (!t) return null;
-    if (measureRow(t.measure).share === 'level' && t.measure !== 'load.trail.max') return t.band;
-    // a trail share turned round
-    return t.measure === 'load.trail.max'
-      ? [t.band[1] === null ? null : 100 - t.band[1], t.band[0] === null ? null : 100 - t.band[0]]
-      : null;
+    return t && liveBand(t);
   });
   protected readonly position = computed(() => {
     const { lead, there } = this.seen().stance;

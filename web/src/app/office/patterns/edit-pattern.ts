@@ -5,6 +5,7 @@ import {
   type MeasureId,
   measureRow,
   type Pattern,
+  type Range,
   worthOf,
 } from '@vilko/core';
 
@@ -31,6 +32,10 @@ function bandFor(p: Pattern, measure: MeasureId, club: ClubClass): Band | null {
   const named = p.bands.find((b) => b.measure === measure && b.clubs?.includes(club));
   return named ?? p.bands.find((b) => b.measure === measure && !b.clubs) ?? null;
 }
+
+/** A band one of whose edges follows the pointer; it never passes the other. */
+export const draggedEdge = ([lo, hi]: Range, edge: 'lower' | 'upper', value: number): [number | null, number | null] =>
+  edge === 'lower' ? [hi === null ? value : Math.min(value, hi), hi] : [lo, lo === null ? value : Math.max(value, lo)];
 
 export function withoutBand(p: Pattern, measure: MeasureId, club: ClubClass): Pattern {
   const shared = bandFor(p, measure, club);

@@ -2,7 +2,7 @@ import { bandsFor, compare, DRILLS, type Pattern, patternOf, readPattern } from 
 import { openHouse } from '../../testing/house';
 import { Drills } from '../drills/drills';
 import { BandTable, type BandChange } from './band-table';
-import { copyOf, idFrom, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
+import { copyOf, draggedEdge, idFrom, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
 import { Patterns } from './patterns';
 
 const base = patternOf('common-ground');
@@ -30,6 +30,13 @@ describe('changing a pattern', () => {
     expect(band(without, 'iron', 'share.lead.p6')).toBeUndefined();
     expect(band(without, 'driver', 'share.lead.p6')).toBeDefined();
     expect(band(withNewBand(base, 'path.width', 'iron', 40), 'iron', 'path.width')!.ideal).toEqual([20, 60]);
+  });
+  it('lets an edge follow the pointer up to the other edge, and no further', () => {
+    expect(draggedEdge([60, 80], 'lower', 72)).toEqual([72, 80]);
+    expect(draggedEdge([60, 80], 'lower', 91)).toEqual([80, 80]);
+    expect(draggedEdge([60, 80], 'upper', 50)).toEqual([60, 60]);
+    expect(draggedEdge([60, null], 'lower', 91)).toEqual([91, null]);
+    expect(draggedEdge([null, 80], 'upper', 12)).toEqual([null, 12]);
   });
   it('names copies, ids and what differs between versions', () => {
     expect(copyOf(base)).toEqual(

@@ -21,7 +21,7 @@ import { Keys } from '../../shell/keys';
 import { NoticeActions } from '../../state/notices';
 import { PatternActions, patternFeature, selectPatterns } from '../../state/patterns';
 import { type BandChange, BandTable } from './band-table';
-import { copyOf, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
+import { copyOf, draggedEdge, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
 import { FromSwings } from './from-swings';
 import { ModelSwings } from './model-swing';
 
@@ -314,12 +314,8 @@ export class Patterns {
   protected drag({ measure, edge, value }: { measure: MeasureId; edge: 'lower' | 'upper'; value: number }): void {
     const b = this.bands().find((x) => x.measure === measure);
     if (!b) return;
-    const [lo, hi] = b.ideal;
-    const ideal: [number | null, number | null] =
-      edge === 'lower'
-        ? [hi === null ? value : Math.min(value, hi), hi]
-        : [lo, lo === null ? value : Math.max(value, lo)];
-    if (ideal[0] === lo && ideal[1] === hi) return;
+    const ideal = draggedEdge(b.ideal, edge, value);
+    if (ideal[0] === b.ideal[0] && ideal[1] === b.ideal[1]) return;
     this.change({ measure, change: { ideal, tolerated: undefined } }, !this.dragging);
     this.dragging = true;
   }
