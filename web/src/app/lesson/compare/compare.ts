@@ -2,7 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
-import { bandsFor, differencesOf, mean, type MeasureId, type Measures, numberOf, representative } from '@vilko/core';
+import {
+  amount,
+  bandsFor,
+  differencesOf,
+  mean,
+  type MeasureId,
+  measureRow,
+  type Measures,
+  numberOf,
+  representative,
+} from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { Api } from '../../state/api';
@@ -13,7 +23,7 @@ import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
 import type { ReadView } from '../../workers/read-view';
 import { SwingReader } from '../../workers/swing-reader';
-import { number, unitOf, wordsOf, headline } from './difference-words';
+import { number, wordsOf, headline } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
@@ -313,7 +323,7 @@ export class Compare {
     const numbers = BY_PRODUCTS.filter((id) => !shown.has(id)).flatMap((id) => {
       const [x, y] = [meanOf(before, id), meanOf(after, id)];
       return Number.isFinite(x) && Number.isFinite(y)
-        ? [`${wordsOf(id).toLowerCase()} ${number(id, x)} → ${number(id, y)}${unitOf(id) && ` ${unitOf(id)}`}`]
+        ? [`${wordsOf(id).toLowerCase()} ${number(id, x)} → ${amount(y, measureRow(id).unit)}`]
         : [];
     });
     const speed = (ids: readonly string[]) => {

@@ -7,7 +7,7 @@ export function shotWords(shot: Shot | null, units: HouseUnits): string {
   const { carry, path, strike, divot } = shot.values;
   const parts = [
     carry === null ? null : units.text(carry, 'm'),
-    path === null ? null : `path ${path > 0 ? '+' : ''}${path.toFixed(1)}°`,
+    path === null ? null : `path ${path > 0 ? '+' : path < 0 ? '−' : ''}${Math.abs(path).toFixed(1)}°`,
     strike,
     divot && divot !== 'none' ? `divot ${divot}` : null,
   ];
