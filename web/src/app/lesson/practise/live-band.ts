@@ -1,7 +1,7 @@
 import { measureRow, type PracticeBand } from '@vilko/core';
 import type { PracticeTask } from '@vilko/contract';
 
-/** The part of a task's band that a live lead share can be held against, %; null where the task is about something else. */
+/** The part of a task's band that a live lead share can be held against, %; null where it is about something else. */
 export function liveBand({ measure, band: [lo, hi] }: Pick<PracticeTask, 'measure' | 'band'>): PracticeBand | null {
   // what the trail foot may carry is what the lead foot leaves
   if (measure === 'load.trail.max') return [hi === null ? null : 100 - hi, lo === null ? null : 100 - lo];

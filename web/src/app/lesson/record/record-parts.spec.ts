@@ -101,7 +101,7 @@ describe('the last swings', () => {
     const c = await openLesson().show(LastSwings, { ...inputs, rack });
     expect(c.all('li').length).toBe(3);
     expect(c.all('li')[0]!.textContent).toContain('Swing 4');
-    expect(c.text()).toContain('141 m · path -2.5° · toe · divot before');
+    expect(c.text()).toContain('141 m · path −2.5° · toe · divot before');
     expect(c.text()).toContain('nothing found, fit 90%');
     expect(c.text()).toContain('no ball data');
   });
