@@ -4,7 +4,7 @@ import type { ClubClass } from '../recording/recording.js';
 import { heightPath, massPath } from './body.js';
 import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';
 import type { Random } from './random.js';
-import { type Build, pointOf, type Sole, stance } from './sole.js';
+import { type Build, pointOf, type Sole, stance, withinSole } from './sole.js';
 import { forwardKnots, insideKnots, runsOn, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
 
 /** What the ground does to one foot: force on the golfer (N), its place (m) and the free moment (N·m), each [n]. */
@@ -182,7 +182,7 @@ export function moveBody(
     const ins = curve((p) => insideKnots(p)[foot], 1);
     const x = new Float64Array(n);
     const y = new Float64Array(n);
-    for (let k = 0; k < n; k++) [x[k], y[k]] = pointOf(soles[foot], fwd[k]!, ins[k]!);
+    for (let k = 0; k < n; k++) [x[k], y[k]] = pointOf(soles[foot], fwd[k]!, withinSole(fwd[k]!, ins[k]!));
     return { x, y };
   };
   const lead = place('lead');

@@ -77,6 +77,15 @@ export function pointOf(s: Sole, forward: number, inside: number): [number, numb
   return [s.heel[0] + s.axis[0] * u + s.inner[0] * v, s.heel[1] + s.axis[1] * u + s.inner[1] * v];
 }
 
+/** How near to the sole's edge a foot may press, % of the half width. */
+const RIM = 0.1;
+
+/** An inside position (−100 … 100) at a forward one (%), no farther out than the sole is there. */
+export function withinSole(forward: number, inside: number): number {
+  const u = forward / 100;
+  return Math.min(100 * INNER(u) - RIM, Math.max(RIM - 100 * OUTER(u), inside));
+}
+
 /** Sole coordinates of a lab point: u along (0 … 1), v across in half widths (positive inner). */
 export function soleCoordinates(s: Sole, x: number, y: number): { u: number; v: number } {
   const dx = x - s.heel[0];
