@@ -1,3 +1,6 @@
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { ENDPOINTS, HouseSettings, KnownDevice, LessonHead, Problem, SwingHead } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { testApp, type TestApp } from '../testing/test-app.js';
@@ -126,7 +129,7 @@ describe('the table of endpoints', () => {
     expect(described.filter((d) => !rows.has(d))).toEqual(['GET /api/openapi.json']);
     expect(described.length).toBe(rows.size + 1);
     await app.close();
-  });
+  }, 60_000);
   it('lets in who it says and nobody else, once the server listens beyond this machine', async () => {
     const app = await testApp({ signIn: true });
     for (const [name, { method, path, who }] of Object.entries(ENDPOINTS)) {
@@ -137,5 +140,28 @@ describe('the table of endpoints', () => {
         .toBe(who === 'instructor');
     }
     await app.close();
-  });
+  }, 60_000);
+});
+
+describe('the log', () => {
+  it('says what was asked by its row of the table, warns of nothing, and knows nobody', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-log-'));
+    const app = await testApp({ log: folder });
+    const [own] = (await app.bring(simulate({ device: 'boards', seed: 8 }).recording)) as [SwingHead];
+    const recording = await app.get(`/api/swings/${own.id}/recording`);
+    expect([recording.statusCode, recording.headers['x-swing-part']]).toEqual([200, '0']);
+    expect((await app.get('/api/lessons/l/report.pdf')).headers['content-type']).toBe('application/pdf');
+    expect((await app.get('/api/pupils')).body).toContain('Somebody');
+    expect((await app.send('POST', '/api/session', { password: 'not this one' })).statusCode).toBe(401);
+    expect((await app.get('/api/shared/a-secret-token')).statusCode).toBe(404);
+    await app.close();
+    const text = readFileSync(join(folder, 'vilko.log'), 'utf8');
+    const lines = text
+      .trim()
+      .split('\n')
+      .map((l) => JSON.parse(l) as { level: number; req?: { url: string } });
+    expect(lines.map((l) => l.req?.url)).toContain('/api/swings/:id/recording');
+    expect(lines.filter((l) => l.level > 30)).toEqual([]);
+    for (const secret of ['Somebody', own.id, 'not this one', 'a-secret-token']) expect(text).not.toContain(secret);
+  }, 60_000);
 });

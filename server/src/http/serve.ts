@@ -79,9 +79,11 @@ export function serve<N extends EndpointName>(
         request,
         reply: answer,
       } as unknown as Asked<Endpoints[N]>);
+      // a reply is waited for like a promise: whoever has sent it itself is done
+      if (answer.sent) return answer;
       if (answered === null && missing && !takesNull(reply))
         return answer.code(404).send({ code: 'not-found', message: missing });
-      return answered === (answer as unknown) ? answer : answer.code(right).send(answered);
+      return answer.code(right).send(answered);
     },
   });
 }
