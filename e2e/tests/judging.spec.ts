@@ -89,7 +89,7 @@ test('compare: two sets from a link, what is real, explained, swapped, by phase,
   const row = page.getByRole('row', { name: /Lead share, impact/ });
   await expect(row).toContainText('real change');
   await row.getByRole('button').click();
-  await expect(page.getByText(/A teacher would act on 3 %/)).toBeVisible();
+  await expect(page.getByText(/A teacher would act on 3 points/)).toBeVisible();
   const before = await row.getByRole('cell').nth(1).textContent();
   await page.keyboard.press('s');
   await expect(row.getByRole('cell').nth(3)).toHaveText(before!);

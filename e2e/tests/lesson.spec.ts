@@ -62,7 +62,7 @@ test('Read: one cursor for all pictures, keys, axes, deep link, star and undo', 
   await expect(page.getByText('523 ms before impact').or(page.getByText(/ms before impact/))).toBeVisible();
   await page.getByRole('button', { name: /^Swing 3, / }).click();
   await expect(page.locator('vk-reading')).toContainText('hangs back');
-  await expect(page.locator('vk-reading')).toContainText('Gone when lead share, impact is over 58 %');
+  await expect(page.locator('vk-reading')).toContainText('Gone when lead share, impact is over 58%');
   const lead = page.locator('vk-track p .figures').first();
   const at = (await lead.textContent())!;
   for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight');

@@ -121,7 +121,7 @@ describe('differences in words', () => {
     expect(headline(rows)).toMatch(/^One real change: Lead share, impact up \d+ points\.$/);
     const real = rows[0]!;
     expect(verdict(real)).toBe('real change');
-    expect(explained(real)).toMatch(/95%.*A teacher would act on 3 %.*chance alone/s);
+    expect(explained(real)).toMatch(/95%.*A teacher would act on 3 points.*chance alone/s);
     expect(rows.map(explained).join(' ')).not.toMatch(/\bp\s*[=<]/);
   });
   it('say how many swings would tell where there are too few', () => {
