@@ -132,6 +132,7 @@ const SUITES = [
   'peaks',
   'what if',
   'numbers in words',
+  'an end that somebody set',
   'days in words',
   'evidence in words',
 ];

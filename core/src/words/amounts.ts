@@ -43,8 +43,15 @@ export const difference = (v: number, unit: string): string =>
 /** A difference with its sign, as a number alone. */
 export const signed = (v: number, unit: string): string => `${v > 0 ? '+' : ''}${figure(v, unit)}`;
 
+/** An end that somebody set, as it was set: 62.5 stays 62.5. */
+const end = (v: number, unit: string): string => {
+  const text = figure(v, unit);
+  return Number(text.replace('−', '-')) === v ? text : String(Number(v.toPrecision(4))).replace('-', '−');
+};
+
 /** What is wanted: "at least 58%", "30 to 55%"; ends are null where it is open. */
 export function wanted([lo, hi]: readonly [number | null, number | null], unit: string): string {
-  if (lo === null) return hi === null ? 'without a fixed range' : `at most ${amount(hi, unit)}`;
-  return hi === null ? `at least ${amount(lo, unit)}` : `${figure(lo, unit)} to ${amount(hi, unit)}`;
+  const said = (v: number): string => amount(v, unit, end(v, unit));
+  if (lo === null) return hi === null ? 'without a fixed range' : `at most ${said(hi)}`;
+  return hi === null ? `at least ${said(lo)}` : `${end(lo, unit)} to ${said(hi)}`;
 }

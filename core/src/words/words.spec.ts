@@ -60,6 +60,16 @@ describe('numbers in words', () => {
   });
 });
 
+describe('an end that somebody set', () => {
+  it('is said as it was set, not rounded', () => {
+    expect([wanted([-150, -80], 'ms'), wanted([62.5, null], '%'), wanted([2.625, 3], '–')]).toEqual([
+      '−150 to −80 ms',
+      'at least 62.5%',
+      '2.625 to 3.00',
+    ]);
+  });
+});
+
 describe('days in words', () => {
   it('are those of the reader, or of the zone that is named', () => {
     const late = '2026-11-20T23:30:00.000Z';

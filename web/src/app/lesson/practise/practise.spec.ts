@@ -333,7 +333,7 @@ describe('the trainer', () => {
   });
   it('trains any measure with any band, and stops by pain with an entry', async () => {
     const { house, c } = await train([], NOTHING, { measure: 'cross.p7.ms', lo: '-150', hi: '-80' });
-    expect(c.text()).toContain('-150 to -80 ms');
+    expect(c.text()).toContain('−150 to −80 ms');
     expect((house.maybe('PUT', '/api/bays/bay-3')!.request.body as { task: object }).task).toEqual(
       jasmine.objectContaining({ drill: null, rung: null, measure: 'cross.p7.ms', band: [-150, -80] }),
     );

@@ -80,7 +80,7 @@ describe('a swing read', () => {
       select.dispatchEvent(new Event('change'));
       await c.set({});
       const rows = c.all('vk-i-see li').map((li) => li.textContent.replaceAll(/\s+/g, ' ').trim());
-      expect(rows[0]).toMatch(/^·\s?hangs back\s?found: Lead share, impact \d+ %/);
+      expect(rows[0]).toMatch(/^·\s?hangs back\s?found: Lead share, impact \d+%/);
       expect(rows.some((r) => /^1\s?.*not found/.test(r))).toBeTrue();
     });
     it('lets an instructor overrule with a reason, and take it back', async () => {
