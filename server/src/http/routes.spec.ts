@@ -155,7 +155,12 @@ describe('the log', () => {
     expect((await app.send('POST', '/api/session', { password: 'not this one' })).statusCode).toBe(401);
     expect((await app.get('/api/shared/a-secret-token')).statusCode).toBe(404);
     await app.close();
-    const text = readFileSync(join(folder, 'vilko.log'), 'utf8');
+    // The log is written behind the requests: wait for its last one.
+    const read = () => readFileSync(join(folder, 'vilko.log'), 'utf8');
+    for (let i = 0; i < 100 && !read().includes('/api/shared/:token'); i++) {
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    const text = read();
     const lines = text
       .trim()
       .split('\n')

@@ -60,7 +60,7 @@ describe('a report', () => {
       /^On the lead foot, of the load on both: \d+% at address, \d+% at the top, \d+% at impact\.$/,
     );
     expect(first.draft.notYet).toMatch(
-      /^Lead share, impact: 0 of 2 swings where we want them \(64% to 92%\).*; it takes 3 swings to tell\.$/,
+      /^Lead share, impact: 0 of 2 swings where we want them \(64 to 92%\).*; it takes 3 swings to tell\.$/,
     );
     expect([first.measure!.agreed, first.measure!.n, first.success!.word]).toEqual([true, [2, 2], 'not yet']);
     // the first drill of the ladder that a sore balance allows
