@@ -1,4 +1,4 @@
-import { CLUB_CLASSES } from '@vilko/core/vocabulary';
+import { CLUB_CLASSES, INJURY_TAGS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
 import { MeasureIdText } from './measure-id.js';
@@ -9,19 +9,6 @@ export const ClubClass = z.enum(CLUB_CLASSES);
 export const AGE_BANDS = ['under 12', '12–15', '16–17', '18–34', '35–54', '55–69', '70 and over'] as const;
 /** Pupils of these ages need a parent's consent. */
 export const MINOR: readonly string[] = ['under 12', '12–15', '16–17'];
-/** Tags by which drills are filtered (judging.md §4). */
-export const INJURY_TAGS = [
-  'back',
-  'knee',
-  'hip',
-  'ankle',
-  'foot',
-  'ribs',
-  'shoulder',
-  'balance',
-  'heart',
-  'pregnancy',
-] as const;
 
 /** A club of a pupil's bag, and what was changed about it. */
 export const PupilClub = z.object({

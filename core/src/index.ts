@@ -91,6 +91,7 @@ export { readChannels } from './events/events.js';
 export { SIGNS, type Sign, walkBack, type EarlierCause } from './faults/seen.js';
 export { type FittedSwing, oneSwingForAll } from './faults/one-swing-for-all.js';
 export { Drill, LADDER } from './drills/drill.js';
+export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from './drills/picture.js';
 export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';

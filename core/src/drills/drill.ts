@@ -2,25 +2,11 @@ import { z } from 'zod';
 import { MeasureIdText } from '../measures/measure-id.js';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
+import { INJURY_TAGS } from './injuries.js';
 import { DrillPicture } from './picture.js';
 
 /** Rungs every drill is climbed by; the next opens when the success test is passed. */
 export const LADDER = ['no ball, slow', 'no ball, full speed', 'half shots', 'full shots', 'aid taken away'] as const;
-
-/** Injuries and conditions by which drills are filtered. */
-export const DRILL_TAGS = [
-  'back',
-  'knee',
-  'hip',
-  'ankle',
-  'foot',
-  'ribs',
-  'shoulder',
-  'balance',
-  'heart',
-  'pregnancy',
-] as const;
-export type DrillTag = (typeof DRILL_TAGS)[number];
 
 /** A drill as data (judging.md §4). */
 export const Drill = z.object({
@@ -46,7 +32,7 @@ export const Drill = z.object({
     })
     .nullable(),
   /** Injuries and conditions it is not for. */
-  tags: z.array(z.enum(DRILL_TAGS)),
+  tags: z.array(z.enum(INJURY_TAGS)),
   /** Faults, overlays or drills it does not go with. */
   notWith: z.array(z.string()),
   caution: z.string(),

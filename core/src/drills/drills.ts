@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { ClubClass } from '../recording/recording.js';
-import { Drill, type DrillTag } from './drill.js';
+import { Drill } from './drill.js';
+import type { InjuryTag } from './injuries.js';
 import rows from './drills.json';
 
 /** Every drill. */
@@ -39,7 +40,7 @@ export function drillsFor({ fault, club, found, injuries, school }: DrillFor): O
   const leftOut: { drill: Drill; reason: string }[] = [];
   for (const drill of DRILLS) {
     if (!drill.for.includes(fault) || (drill.clubs && !drill.clubs.includes(club))) continue;
-    const hurt = drill.tags.filter((t: DrillTag) => injuries.includes(t));
+    const hurt = drill.tags.filter((t: InjuryTag) => injuries.includes(t));
     const against = drill.notWith.filter((f) => found.includes(f));
     if (hurt.length) leftOut.push({ drill, reason: `not with: ${hurt.join(', ')}` });
     else if (against.length) leftOut.push({ drill, reason: `not with ${against.join(', ')}` });

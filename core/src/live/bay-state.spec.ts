@@ -168,6 +168,13 @@ describe('the feet of a bay', () => {
   });
 });
 
+interface Step {
+  readonly before: BayState;
+  readonly e: BayEvent;
+  readonly next: BayState;
+  readonly effects: ReturnType<typeof bayNext>[1];
+}
+
 describe('a bay, whatever happens to it and in what order', () => {
   const event = fc.oneof<fc.Arbitrary<BayEvent>[]>(
     fc.constantFrom('a', 'b', null).map((id) => given(id === null ? null : lesson(id))),
@@ -185,66 +192,47 @@ describe('a bay, whatever happens to it and in what order', () => {
       .map(({ newest, since }) => looked(newest, since === null ? null : newest - since)),
   );
 
-  it('keeps each swing once, for the lesson it was seen in, and only swings it has seen', () => {
+  /** What holds at every step of any row of events. */
+  const always = (holds: (step: Step) => void) =>
     fc.assert(
       fc.property(fc.array(event, { maxLength: 60 }), (events) => {
         let state: BayState = emptyBay('Bay');
         for (const e of events) {
-          const before = state;
           const [next, effects] = bayNext(state, e);
+          holds({ before: state, e, next, effects });
           state = next;
-          for (const k of kept(effects)) {
-            expect(before.pending).not.toBeNull();
-            expect([k.lessonId, k.impact]).toEqual([before.pending!.lessonId, before.pending!.impact]);
-            expect(next.pending).toBeNull();
-            expect(next.lastImpact).toBe(k.impact);
-          }
-          // what is in the air stays until it is over or the device is gone
-          if (before.pending && !next.pending)
-            expect(kept(effects).length === 1 || e.is === 'gone' || e.is === 'connected').toBeTrue();
         }
       }),
     );
-  });
-  it('begins to hear a swing only in a lesson that waits, and never one older than the last', () => {
-    fc.assert(
-      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
-        let state: BayState = emptyBay('Bay');
-        for (const e of events) {
-          const before = state;
-          [state] = bayNext(state, e);
-          if (before.pending || !state.pending) continue;
-          expect(looksForSwings(before)).toBeTrue();
-          expect(state.pending.lessonId).toBe(before.lesson!.id);
-          expect(state.pending.impact).toBeGreaterThan(before.lastImpact);
-        }
-      }),
-    );
-  });
-  it('runs no set-up without a device, and none into another lesson', () => {
-    fc.assert(
-      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
-        let state: BayState = emptyBay('Bay');
-        for (const e of events) {
-          [state] = bayNext(state, e);
-          if (!state.setUp) continue;
-          expect(state.device?.connected).toBeTrue();
-          expect(state.lesson).not.toBeNull();
-        }
-      }),
-    );
-  });
-  it('does not wake by itself: only a start, a person or a swing that was found changes a bay that rests', () => {
-    fc.assert(
-      fc.property(fc.array(event, { maxLength: 60 }), (events) => {
-        let state: BayState = emptyBay('Bay');
-        for (const e of events) {
-          const before = state;
-          [state] = bayNext(state, e);
-          if (before.waiting === 'idle' && state.waiting !== 'idle')
-            expect(e.is === 'given' || (e.is === 'changed' && e.change.armed === true)).toBeTrue();
-        }
-      }),
-    );
-  });
+
+  it('keeps each swing once, for the lesson it was seen in, and only swings it has seen', () =>
+    always(({ before, e, next, effects }) => {
+      for (const k of kept(effects)) {
+        expect(before.pending).not.toBeNull();
+        expect([k.lessonId, k.impact]).toEqual([before.pending!.lessonId, before.pending!.impact]);
+        expect(next.pending).toBeNull();
+        expect(next.lastImpact).toBe(k.impact);
+      }
+      // what is in the air stays until it is over or the device is gone
+      if (before.pending && !next.pending)
+        expect(kept(effects).length === 1 || e.is === 'gone' || e.is === 'connected').toBeTrue();
+    }));
+  it('begins to hear a swing only in a lesson that waits, and never one older than the last', () =>
+    always(({ before, next }) => {
+      if (before.pending || !next.pending) return;
+      expect(looksForSwings(before)).toBeTrue();
+      expect(next.pending.lessonId).toBe(before.lesson!.id);
+      expect(next.pending.impact).toBeGreaterThan(before.lastImpact);
+    }));
+  it('runs no set-up without a device, and none into another lesson', () =>
+    always(({ next }) => {
+      if (!next.setUp) return;
+      expect(next.device?.connected).toBeTrue();
+      expect(next.lesson).not.toBeNull();
+    }));
+  it('does not wake by itself: only a start, a person or a swing that was found changes a bay that rests', () =>
+    always(({ before, e, next }) => {
+      if (before.waiting === 'idle' && next.waiting !== 'idle')
+        expect(e.is === 'given' || (e.is === 'changed' && e.change.armed === true)).toBeTrue();
+    }));
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DRILL_TAGS } from '../drills/drill.js';
+import { INJURY_TAGS } from '../drills/injuries.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 import { LAST_RUNG } from './rungs.js';
 
@@ -34,7 +34,7 @@ export const PlanWish = z.object({
   /** Free days, 0 Monday … 6 Sunday. */
   days: z.array(z.int().min(0).max(6)).min(1),
   minutes: z.int().min(10).max(120),
-  injuries: z.array(z.enum(DRILL_TAGS)),
+  injuries: z.array(z.enum(INJURY_TAGS)),
   /** Equipment that is not there. */
   lacks: z.array(z.string()),
   /** No maximal efforts. */

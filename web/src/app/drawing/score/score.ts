@@ -17,6 +17,7 @@ import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
 import type { ECharts } from './echarts';
 import { quietLine, staveGrids } from './grids';
+import { standApart } from './lozenges';
 import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
 import { timeScale, type TimeAxis } from './time-scale';
 
@@ -186,13 +187,7 @@ export class Score {
         },
       ];
     });
-    for (let round = 0; round < 30; round++)
-      for (let i = 1; i < bars.length; i++) {
-        const overlap = 20.5 - (bars[i]!.lx - bars[i - 1]!.lx);
-        if (overlap <= 0) continue;
-        bars[i - 1]!.lx -= overlap / 2;
-        bars[i]!.lx += overlap / 2;
-      }
+    standApart(bars, 20.5);
     for (const b of bars) {
       b.lx = Math.min(b.lx, this.size().w - 11);
       b.lift = Math.abs(b.lx - b.x) > 1.5;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, s
 import { EVENT_NAMES } from '@vilko/core';
 import { chartHost, themeColour } from '../../drawing/chart-host';
 import { quietLine, staveGrids } from '../../drawing/score/grids';
+import { standApart } from '../../drawing/score/lozenges';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '@vilko/core/words';
 import type { ReadView, StaveId } from '../../workers/read-view';
@@ -176,13 +177,7 @@ export class ScoreOverlay {
       const x = this.x(v);
       return Number.isFinite(v) && v >= this.axis().from && v <= this.axis().to ? [{ n: i + 1, x, lx: x }] : [];
     });
-    for (let round = 0; round < 30; round++)
-      for (let i = 1; i < bars.length; i++) {
-        const overlap = 19 - (bars[i]!.lx - bars[i - 1]!.lx);
-        if (overlap <= 0) continue;
-        bars[i - 1]!.lx -= overlap / 2;
-        bars[i]!.lx += overlap / 2;
-      }
+    standApart(bars, 19);
     return bars;
   });
   protected readonly ticks = computed(() => {

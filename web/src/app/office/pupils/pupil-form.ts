@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
-import { AGE_BANDS, INJURY_TAGS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
-import { CLUB_CLASSES } from '@vilko/core';
+import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
+import { CLUB_CLASSES, INJURY_TAGS, type InjuryTag } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 
 export const NOBODY_YET: NewPupil = {
@@ -229,7 +229,7 @@ export class PupilForm {
   protected text(key: (typeof TEXTS)[number]['key'], value: string): void {
     this.profile({ [key]: value });
   }
-  protected injury(tag: (typeof INJURY_TAGS)[number]): void {
+  protected injury(tag: InjuryTag): void {
     const { injuries } = this.draft().profile;
     this.profile({ injuries: injuries.includes(tag) ? injuries.filter((t) => t !== tag) : [...injuries, tag] });
   }
