@@ -7,12 +7,12 @@ import { VilkoError } from './error.js';
 import { FEET } from './ground/foot-outline.js';
 import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
 import { firstGone } from './ground/recorded-foot-check.js';
-import { G } from './measures/centre-of-mass.js';
 import type { SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
 import { measureSwing } from './measures/measure-swing.js';
 import { swingContext } from './measures/swing-context.js';
 import type { FootCheck } from './recording/foot-check.js';
+import { G } from './recording/units.js';
 import { moments } from './signal/series.js';
 import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './recording/recording.js';
 

@@ -1,6 +1,6 @@
 export { VilkoError, type VilkoErrorCode } from './error.js';
 export * from './recording/recording.js';
-export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
+export { fromStored, G, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { checkFoot } from './ground/foot-check.js';
 export {

@@ -1,6 +1,6 @@
 /** The names alone: what contract and the frame of the application need, without the computation behind them. */
 export * from './recording/recording.js';
-export { fromStored, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
+export { fromStored, G, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export * from './live/words.js';

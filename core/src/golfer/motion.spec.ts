@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { G } from '../measures/centre-of-mass.js';
+import { G } from '../recording/units.js';
 import type { Motion } from './motion.js';
 import { simulate } from './simulate.js';
 import { insideSole } from './sole.js';

@@ -1,5 +1,6 @@
 import type { FeetPair } from '../ground/foot-outline.js';
-import { G, MASS_HEIGHT_PART } from '../measures/centre-of-mass.js';
+import { MASS_HEIGHT_PART } from '../measures/centre-of-mass.js';
+import { G } from '../recording/units.js';
 import type { ClubClass } from '../recording/recording.js';
 import { heightPath, massPath } from './body.js';
 import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';

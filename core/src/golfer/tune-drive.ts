@@ -1,4 +1,4 @@
-import { G } from '../measures/centre-of-mass.js';
+import { G } from '../recording/units.js';
 import { type Drive, type Motion, moveBody } from './motion.js';
 import type { Build } from './sole.js';
 import type { SwingPlan } from './swing-plan.js';

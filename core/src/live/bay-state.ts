@@ -1,5 +1,5 @@
 import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
-import { G } from '../measures/centre-of-mass.js';
+import { G } from '../recording/units.js';
 import type { ClubClass, Handed, Stated, SwingKind } from '../recording/recording.js';
 import {
   askOf,

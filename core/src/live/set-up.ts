@@ -2,7 +2,7 @@ import { VilkoError } from '../error.js';
 import { checkFoot } from '../ground/foot-check.js';
 import type { FootName } from '../ground/foot-outline.js';
 import { readCells } from '../ground/mat-cells.js';
-import { G } from '../measures/centre-of-mass.js';
+import { G } from '../recording/units.js';
 import type { CheckedFoot, FootCheck } from '../recording/foot-check.js';
 import type { Handed } from '../recording/recording.js';
 import { turnsOf } from './rocking.js';

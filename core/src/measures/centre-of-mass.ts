@@ -1,10 +1,10 @@
 import type { Cop } from '../ground/foot-loads.js';
 import type { Ground } from '../ground/ground.js';
 import type { SwingEvents } from '../events/events.js';
+import { G } from '../recording/units.js';
 import { rollingVariance } from '../signal/rolling-variance.js';
 import { bridged, indexFrom, indexTo, moments, type Series } from '../signal/series.js';
 
-export const G = 9.80665;
 /** Height of the centre of mass as a part of stature. */
 export const MASS_HEIGHT_PART = 0.53;
 

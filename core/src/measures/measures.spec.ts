@@ -7,7 +7,7 @@ import {
   ROUND_MARKS,
   roundShaft,
 } from '../testing/made-recording.js';
-import { G } from './centre-of-mass.js';
+import { G } from '../recording/units.js';
 import type { Measure, Measures } from './measure.js';
 import type { MeasureId } from './registry.js';
 

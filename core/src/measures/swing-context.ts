@@ -19,7 +19,8 @@ import type { ClubClass } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/device-kinds.js';
 import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
 import { lessFrom, plus, times } from '../signal/vector.js';
-import { type CentreOfMass, G, massFromCop, massFromForces } from './centre-of-mass.js';
+import { G } from '../recording/units.js';
+import { type CentreOfMass, massFromCop, massFromForces } from './centre-of-mass.js';
 import type { FootTrack, SwingContext, SwingSignals } from './context.js';
 import { pitchingMoment, tiltingMoment, turningMoment } from './moments.js';
 

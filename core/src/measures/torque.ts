@@ -1,3 +1,4 @@
+import { G } from '../recording/units.js';
 import { at, greatest, lastPassage, least, type Series } from '../signal/series.js';
 import { addressSd, FLOOR, phaseAt, type SwingContext, timeOfEvent } from './context.js';
 import { floored, NONE_HERE } from './horizontal.js';
@@ -68,7 +69,7 @@ const turningU = once((c: SwingContext): number => {
   const { turning, target, fore } = c.signals;
   const most = (s: Series) => greatest(s, timeOfEvent(c, 'p1'), timeOfEvent(c, 'p8'))?.v ?? 0;
   const horizontal = Math.hypot(most(target!.total), most(fore!.total));
-  return addressSd(c, turning!.total) + (LEVER * horizontal * 9.80665) / 100;
+  return addressSd(c, turning!.total) + (LEVER * horizontal * G) / 100;
 });
 
 /** When the turning torque, having pointed away from the target, turns over. */

@@ -1,3 +1,6 @@
+/** Standard gravity, m/s²: what a kilogram weighs, N. */
+export const G = 9.80665;
+
 /** Size of each unit in the one that is stored (SI, mm for small lengths, rpm and ° as they are). */
 const SIZES = {
   m: 1,

@@ -15,7 +15,7 @@ import {
   type SwingHead,
   type WhoStands,
 } from '@vilko/contract';
-import { type Recording, VilkoError } from '@vilko/core';
+import { G, type Recording, VilkoError } from '@vilko/core';
 import {
   AFTER_IMPACT,
   type BayEffect,
@@ -292,7 +292,7 @@ export function openBay({ id, name }: { readonly id: string; readonly name: stri
       if (seen.is === 'loaded')
         throw new VilkoError(
           'bad-option',
-          `somebody stands on the device (${(seen.load / 9.80665).toFixed(0)} kg): step off, then zero`,
+          `somebody stands on the device (${(seen.load / G).toFixed(0)} kg): step off, then zero`,
         );
       wire.stream.setZero(zeroNow(wire.stream));
       happen({ is: 'zeroed' });

@@ -1,4 +1,4 @@
-import type { CsvMapping } from '@vilko/core';
+import { type CsvMapping, G } from '@vilko/core';
 
 /** A channel a person may name a column for. */
 export interface Channel {
@@ -28,7 +28,7 @@ export const UNITS_OF: Readonly<
   force: [
     { words: 'N', factor: 1 },
     { words: 'kN', factor: 1e3 },
-    { words: 'kg', factor: 9.80665 },
+    { words: 'kg', factor: G },
   ],
   moment: [
     { words: 'N·m', factor: 1 },

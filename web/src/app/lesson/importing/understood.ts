@@ -1,4 +1,4 @@
-import type { RecordingPreview } from '@vilko/core';
+import { G, type RecordingPreview } from '@vilko/core';
 
 /** What a look at a recording tells about how it was understood. */
 export interface Understood {
@@ -29,7 +29,7 @@ export function understood(p: RecordingPreview, handed: 'right' | 'left'): Under
   if (!there.length) return doubt('Nobody stands on it: no plate carries a load.');
   if (p.sideways !== null && p.sideways > SIDEWAYS)
     return doubt('The weight points sideways: the third axis must be the vertical one.');
-  const kg = there.reduce((s, f) => s + f.load, 0) / 9.80665;
+  const kg = there.reduce((s, f) => s + f.load, 0) / G;
   const weight = p.absolute ? `${kg.toFixed(0)} kg stand there. ` : '';
   if (there.length < p.feet.length)
     return doubt('Only one of the two carries a load: a sign may be turned, or another column be the vertical force.');
