@@ -47,7 +47,7 @@ module.exports = (config) =>
       },
     },
     beforeMiddleware: ['testdata'],
-    client: { jasmine: { random: false, timeoutInterval: 60000 } },
+    client: { jasmine: { random: true, timeoutInterval: 60000 } },
     // a machine that does other things too answers late
     browserNoActivityTimeout: 240000,
     browserDisconnectTimeout: 60000,

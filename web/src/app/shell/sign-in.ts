@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Api } from '../state/api';
-import { sentenceOf } from '../state/sentences';
+import { SessionStore } from '../state/session';
 
 /** The way in, where the server listens beyond its own machine. */
 @Component({
   selector: 'vk-sign-in',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [FormsModule],
+  providers: [SessionStore],
   template: `
     <div class="grid h-full place-items-center">
       <form class="w-[360px]" (ngSubmit)="enter()">
@@ -28,31 +28,22 @@ import { sentenceOf } from '../state/sentences';
             (ngModelChange)="password.set($event)"
           />
         </label>
-        @if (refused(); as r) {
-          <p class="mt-2 text-15 text-alarm" role="alert">{{ r }}</p>
+        @if (session.said(); as s) {
+          <p class="mt-2 text-15 text-alarm" role="alert">{{ s.text }}</p>
         }
-        <button class="main-button mt-4 text-15" [disabled]="!password() || busy()">
-          {{ busy() ? 'Signing in …' : 'Sign in' }}
+        <button class="main-button mt-4 text-15" [disabled]="!password() || session.busy()">
+          {{ session.busy() ? 'Signing in …' : 'Sign in' }}
         </button>
       </form>
     </div>
   `,
 })
 export class SignIn {
-  private readonly api = inject(Api);
+  protected readonly session = inject(SessionStore);
   protected readonly password = signal('');
-  protected readonly refused = signal<string | null>(null);
-  protected readonly busy = signal(false);
 
   protected enter(): void {
-    this.busy.set(true);
-    this.api.ask('signIn', {}, { password: this.password() }).subscribe({
-      // a fresh start: everything that was refused is asked again
-      next: () => location.assign('/'),
-      error: (e: unknown) => {
-        this.busy.set(false);
-        this.refused.set(sentenceOf(e));
-      },
-    });
+    // a fresh start: everything that was refused is asked again
+    this.session.signIn(this.password(), () => location.assign('/'));
   }
 }

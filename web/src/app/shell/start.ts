@@ -1,7 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/core';
 import { Router } from '@angular/router';
-import { switchMap } from 'rxjs';
-import { Api } from '../state/api';
+import { answerOf } from '../state/answer';
 
 /** Where the application opens: at the bay's lesson, else with the pupils. */
 @Component({
@@ -10,16 +9,19 @@ import { Api } from '../state/api';
   template: `<p class="p-6 text-15 text-ink2">Opening the bay …</p>`,
 })
 export class Start {
+  private readonly bays = answerOf('bays', () => ({}));
+  private readonly bay = answerOf('bay', () => {
+    const first = this.bays.value()?.[0];
+    return first ? { bay: first.id } : null;
+  });
+
   constructor() {
     const router = inject(Router);
-    const api = inject(Api);
     const go = (path: string[]) => void router.navigate(path, { replaceUrl: true });
-    api
-      .ask('bays')
-      .pipe(switchMap(([first]) => api.ask('bay', { bay: first!.id })))
-      .subscribe({
-        next: (bay) => go(bay.lessonId ? ['/lesson', bay.lessonId, 'record'] : ['/office/pupils']),
-        error: () => go(['/office/pupils']),
-      });
+    effect(() => {
+      const bay = this.bay.value();
+      if (bay) go(bay.lessonId ? ['/lesson', bay.lessonId, 'record'] : ['/office/pupils']);
+      else if (this.bays.refused() ?? this.bay.refused()) go(['/office/pupils']);
+    });
   }
 }

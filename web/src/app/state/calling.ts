@@ -8,34 +8,51 @@ import { sentenceOf, signedOut } from './sentences';
 /** What an action carries besides its type. */
 type Carried<A extends ActionCreator> = Omit<ReturnType<A>, 'type'>;
 
+/** How the answer to an action becomes the next action. */
+type Called<A extends ActionCreator> = <R>(
+  ask: (api: Api, carried: Carried<A>) => Observable<R>,
+  came: (answer: R, carried: Carried<A>) => Action,
+  failed: (message: string, carried: Carried<A>) => Action,
+) => FunctionalEffect;
+
 /**
- * The effect nearly every action has: ask the server, say what came, or in one sentence why not.
- * @param how `switch` drops the older question of the same kind, `concat` keeps their order
+ * The effect nearly every action has: ask the server, say what came, or in one sentence why not. The answers keep the
+ * order of the questions.
  */
-export function calling<A extends ActionCreator, R>(
+export const calling = <A extends ActionCreator, R>(
   on: A,
   ask: (api: Api, carried: Carried<A>) => Observable<R>,
   came: (answer: R, carried: Carried<A>) => Action,
   failed: (message: string, carried: Carried<A>) => Action,
-  how: 'switch' | 'concat' = 'concat',
-): FunctionalEffect {
-  return createEffect(
-    (actions = inject(Actions), api = inject(Api)) => {
-      const answer = (a: Carried<A>) =>
-        ask(api, a).pipe(
-          map((r) => came(r, a)),
-          catchError((e: unknown) => {
-            const sentence = sentenceOf(e);
-            // who has to sign in first is taken there; nothing failed
-            return signedOut(e) ? EMPTY : of(failed(sentence, a));
-          }),
+): FunctionalEffect => effectOn(on, 'all')(ask, came, failed);
+
+/** The same where only the newest question counts: the answer to an older one is dropped. */
+export const callingNewest = <A extends ActionCreator, R>(
+  on: A,
+  ask: (api: Api, carried: Carried<A>) => Observable<R>,
+  came: (answer: R, carried: Carried<A>) => Action,
+  failed: (message: string, carried: Carried<A>) => Action,
+): FunctionalEffect => effectOn(on, 'newest')(ask, came, failed);
+
+const effectOn =
+  <A extends ActionCreator>(on: A, which: 'all' | 'newest'): Called<A> =>
+  (ask, came, failed) =>
+    createEffect(
+      (actions = inject(Actions), api = inject(Api)) => {
+        const answer = (a: Carried<A>) =>
+          ask(api, a).pipe(
+            map((r) => came(r, a)),
+            catchError((e: unknown) => {
+              const sentence = sentenceOf(e);
+              // who has to sign in first is taken there; nothing failed
+              return signedOut(e) ? EMPTY : of(failed(sentence, a));
+            }),
+          );
+        const asked = (actions as Observable<Action>).pipe(
+          ofType(on.type),
+          map(({ type: _, ...carried }) => carried as Carried<A>),
         );
-      const asked = (actions as Observable<Action>).pipe(
-        ofType(on.type),
-        map(({ type: _, ...carried }) => carried as Carried<A>),
-      );
-      return asked.pipe(how === 'switch' ? switchMap(answer) : concatMap(answer));
-    },
-    { functional: true },
-  );
-}
+        return asked.pipe(which === 'newest' ? switchMap(answer) : concatMap(answer));
+      },
+      { functional: true },
+    );

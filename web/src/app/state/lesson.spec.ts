@@ -98,19 +98,13 @@ describe('a reading’s state', () => {
   const read = (...actions: Parameters<typeof readFeature.reducer>[1][]) =>
     actions.reduce<ReturnType<typeof readFeature.reducer> | undefined>((s, a) => readFeature.reducer(s, a), undefined)!;
   it('has one cursor, kept while the same swing is read anew, given up for another', () => {
-    const s = read(
-      ReadActions.openSwing({ id: 'a' }),
-      ReadActions.ready({ cursor: 2 }),
-      ReadActions.moveCursor({ t: 3 }),
-    );
-    expect(readFeature.reducer(s, ReadActions.ready({ cursor: 2 })).cursor).toBe(3);
+    const s = read(ReadActions.openSwing({ id: 'a' }), ReadActions.moveCursor({ t: 3 }));
     expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'a' })).cursor).toBe(3);
     expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'b' })).cursor).toBeNull();
   });
-  it('keeps a refusal until another swing is opened', () => {
-    const s = read(ReadActions.openSwing({ id: 'a' }), ReadActions.refused({ message: 'a hole' }));
-    expect([s.status, s.refusal]).toEqual(['refused', 'a hole']);
-    expect(readFeature.reducer(s, ReadActions.openSwing({ id: 'b' })).refusal).toBeNull();
+  it('keeps the pattern chosen by hand from swing to swing', () => {
+    const s = read(ReadActions.choosePattern({ pattern: 'post-up' }), ReadActions.openSwing({ id: 'b' }));
+    expect(s.pattern).toBe('post-up');
   });
 });
 

@@ -11,7 +11,7 @@ import type {
 } from '@vilko/contract';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { ImportActions } from './import-actions';
 
 /** What is told of a film that comes: its bytes tell the rest. */
@@ -148,12 +148,11 @@ function withFilms(
 const failed = (message: string) => LessonActions.failed({ message });
 
 export const lessonEffects = {
-  lesson: calling(
+  lesson: callingNewest(
     LessonActions.open,
     (api, { id }) => api.ask('lesson', { id }),
     (lesson) => LessonActions.came({ lesson }),
     (message) => LessonActions.openFailed({ message }),
-    'switch',
   ),
   changeLesson: calling(
     LessonActions.changeLesson,
@@ -209,11 +208,10 @@ export const lessonEffects = {
     (film) => LessonActions.filmChanged({ film, said: 'The film is back.' }),
     failed,
   ),
-  reload: calling(
+  reload: callingNewest(
     LessonActions.reload,
     (api, { id }) => api.ask('lesson', { id }),
     (lesson) => LessonActions.came({ lesson }),
     failed,
-    'switch',
   ),
 };

@@ -18,7 +18,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { map, tap } from 'rxjs';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 import { LessonActions } from './lesson';
 
@@ -142,12 +142,11 @@ function restoredText({ pupils, lessons, swings, films, there }: Restored): stri
 }
 
 export const officeEffects = {
-  pupils: calling(
+  pupils: callingNewest(
     A.openPupils,
     (api) => api.ask('pupils'),
     (pupils) => A.pupilsCame({ pupils }),
     failed,
-    'switch',
   ),
   add: calling(
     A.addPupil,
@@ -161,12 +160,11 @@ export const officeEffects = {
     (pupil) => A.pupilChanged({ pupil }),
     failed,
   ),
-  dashboard: calling(
+  dashboard: callingNewest(
     A.openDashboard,
     (api, { id }) => api.ask('dashboard', { id }),
     (dashboard, { id }) => A.dashboardCame({ id, dashboard }),
     failed,
-    'switch',
   ),
   start: calling(
     A.startLesson,

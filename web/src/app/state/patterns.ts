@@ -4,7 +4,7 @@ import { type Pattern, PATTERNS } from '@vilko/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 
 export const PatternActions = createActionGroup({
@@ -91,19 +91,17 @@ export const selectPatterns = createSelector(selectOwnPatterns, (own): readonly 
 const failed = (message: string) => A.failed({ message });
 
 export const patternEffects = {
-  open: calling(
+  open: callingNewest(
     A.open,
     (api) => api.ask('ownPatterns'),
     (own) => A.came({ own }),
     failed,
-    'switch',
   ),
-  history: calling(
+  history: callingNewest(
     A.openHistory,
     (api, { id }) => api.ask('patternVersions', { id }),
     (versions, { id }) => A.historyCame({ id, versions }),
     failed,
-    'switch',
   ),
   add: calling(
     A.add,

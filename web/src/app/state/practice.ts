@@ -3,7 +3,7 @@ import type { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, Practi
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 
 export const PracticeActions = createActionGroup({
@@ -85,12 +85,11 @@ export const practiceFeature = createFeature({
 const failed = (message: string) => A.failed({ message });
 
 export const practiceEffects = {
-  open: calling(
+  open: callingNewest(
     A.open,
     (api, { pupilId }) => api.ask('practice', { id: pupilId }),
     (practice, { pupilId }) => A.came({ pupilId, practice }),
     failed,
-    'switch',
   ),
   make: calling(
     A.makePlan,

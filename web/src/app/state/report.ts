@@ -3,7 +3,7 @@ import { type Report, type ReportText, type Share, SHARE_DAYS, type Shares, type
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
 import { filter, map } from 'rxjs';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 
 export const ReportActions = createActionGroup({
@@ -74,12 +74,11 @@ export const reportFeature = createFeature({
 const failed = (message: string) => A.failed({ message });
 
 export const reportEffects = {
-  open: calling(
+  open: callingNewest(
     A.open,
     (api, { lessonId }) => api.ask('report', { id: lessonId }),
     (report, { lessonId }) => A.came({ lessonId, report }),
     failed,
-    'switch',
   ),
   keep: calling(
     A.keep,
@@ -93,12 +92,11 @@ export const reportEffects = {
     ({ file }, { to }) => A.sent({ file, to }),
     failed,
   ),
-  openShares: calling(
+  openShares: callingNewest(
     A.openShares,
     (api, { lessonId }) => api.ask('shares', { id: lessonId }),
     (shares, { lessonId }) => A.sharesCame({ lessonId, shares }),
     failed,
-    'switch',
   ),
   makeShare: calling(
     A.makeShare,

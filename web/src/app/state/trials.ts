@@ -3,7 +3,7 @@ import type { Experiment, ExperimentAct, NewExperiment } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
-import { calling } from './calling';
+import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 
 export const TrialActions = createActionGroup({
@@ -50,7 +50,7 @@ const came = (experiments: Experiment[], { lessonId }: { lessonId: string }) => 
 const failed = (message: string) => A.failed({ message });
 
 export const trialEffects = {
-  open: calling(A.open, (api, { lessonId }) => api.ask('experiments', { id: lessonId }), came, failed, 'switch'),
+  open: callingNewest(A.open, (api, { lessonId }) => api.ask('experiments', { id: lessonId }), came, failed),
   begin: calling(
     A.begin,
     (api, { lessonId, about }) => api.ask('beginExperiment', { id: lessonId }, about),

@@ -4,7 +4,8 @@ import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { type Action, provideStore, Store } from '@ngrx/store';
-import { provideEverything } from '../state/everything';
+import { provideHouseState } from '../state/house-state';
+import { provideLessonState } from '../state/lesson-state';
 import { noticeFeature } from '../state/notices';
 import { LessonActions } from '../state/lesson';
 import { lesson } from './samples';
@@ -45,7 +46,8 @@ export function openHouse(providers: unknown[] = []): House {
       provideHttpClientTesting(),
       provideRouter([]),
       provideStore({}),
-      ...provideEverything(),
+      ...provideHouseState(),
+      ...provideLessonState(),
       ...(providers as []),
     ],
   });

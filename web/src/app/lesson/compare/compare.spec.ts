@@ -81,9 +81,9 @@ describe('laying swings over each other', () => {
     expect(eventAt(views, 'p4', sharedAxis('phase'))).toBeCloseTo(4, 9);
   });
   it('gives the median and two SD of what more than half of the swings have', () => {
-    const b = bandOf([1, 2, 6], 0, 1, (v) => v, 2);
+    const b = bandOf([1, 2, 6], { from: 0, to: 1 }, (v) => v, 2);
     expect([b.median[0], b.hi[0]! - b.median[0]!]).toEqual([2, 2 * Math.sqrt(7)]);
-    expect(bandOf([1, NaN, NaN], 0, 1, (v) => v, 2).median[0]).toBeNaN();
+    expect(bandOf([1, NaN, NaN], { from: 0, to: 1 }, (v) => v, 2).median[0]).toBeNaN();
     expect(median([4, 1, 3, 2])).toBe(2.5);
     const share = traceBand(views, 'share', sharedAxis('phase'));
     const atTop = share.median[Math.round(((4 - 0.6) / 9.4) * 259)]!;

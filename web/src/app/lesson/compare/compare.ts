@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
@@ -15,26 +15,19 @@ import {
 } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
-import { Api } from '../../state/api';
-import { sentenceOf } from '../../state/sentences';
+import { answerOf } from '../../state/answer';
 import { NoticeActions } from '../../state/notices';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
 import type { ReadView } from '../../workers/read-view';
-import { SwingReader } from '../../workers/swing-reader';
+import { SwingReadings } from '../../workers/swing-readings';
 import { number, wordsOf, headline } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
 import { ScoreOverlay } from './score-overlay';
 import { comparable, cycled, firstSets, groupsOf, idsOf, MOST, type Sets, setWords, type Side } from './sets';
-
-/** A swing that was read for the comparison: as it is drawn, without the mat's frames. */
-interface ReadSwing {
-  readonly key: string;
-  readonly view: ReadView;
-}
 
 /** Other swings of the pupil that tell the usual spread between two single ones. */
 const USUAL = 10;
@@ -53,13 +46,10 @@ const BY_PRODUCTS: readonly MeasureId[] = [
   selector: 'vk-compare',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DifferenceLedger, RoutesPlan, ScoreOverlay],
+  providers: [SwingReadings],
   host: { class: 'flex h-full min-h-0 flex-col print:block print:h-auto' },
   template: `
-    @if (error(); as e) {
-      <p class="p-6 text-18 text-alarm">{{ e }}</p>
-    } @else if (!lesson()) {
-      <p class="p-6 text-15 text-ink2">Fetching the lesson …</p>
-    } @else if (choosable().length < 2) {
+    @if (choosable().length < 2) {
       <div class="grid flex-1 place-items-center">
         <p class="max-w-[520px] text-18 leading-7">
           Two whole swings are needed to compare. Let the pupil swing on <strong>Record</strong>, or choose swings of
@@ -207,12 +197,10 @@ export class Compare {
 
   private readonly store = inject(Store);
   private readonly router = inject(Router);
-  private readonly api = inject(Api);
-  private readonly reader = inject(SwingReader);
+  private readonly readings = inject(SwingReadings);
   private readonly units = inject(HouseUnits);
 
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  protected readonly error = this.store.selectSignal(lessonFeature.selectError);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   private readonly sources = this.store.selectSignal(selectSources);
@@ -223,9 +211,12 @@ export class Compare {
   ] as const;
 
   /** Every swing of the pupil, of all lessons; the rack's until they came. */
-  private readonly ever = signal<readonly SwingHead[]>([]);
+  private readonly ever = answerOf('swingsOf', () => {
+    const id = this.lesson()?.pupil.id;
+    return id === undefined ? null : { id };
+  }).value;
   private readonly swings = computed(() => {
-    const known = new Map([...this.ever(), ...this.rack()].map((s) => [s.id, s]));
+    const known = new Map([...(this.ever() ?? []), ...this.rack()].map((s) => [s.id, s]));
     return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));
   });
   protected readonly choosable = computed(() => this.swings().filter(comparable));
@@ -250,11 +241,8 @@ export class Compare {
     this.lesson() ? standardFor(this.sources(), this.club(), undefined, this.pattern()) : null,
   );
 
-  private readonly read = signal<ReadonlyMap<string, ReadSwing>>(new Map());
-  protected readonly reading = signal<{ done: number; of: number } | null>(null);
-  private readonly refused = signal<string | null>(null);
   private readonly viewsOf = (ids: readonly string[]): ReadView[] =>
-    ids.flatMap((id) => this.read().get(id)?.view ?? []);
+    ids.flatMap((id) => this.readings.views().get(id) ?? []);
   protected readonly before = computed(() => this.viewsOf(this.sets().before));
   protected readonly after = computed(() => this.viewsOf(this.sets().after));
   /** Earlier swings of the pupil with this club and device: what two of them differ by for no reason. */
@@ -286,9 +274,9 @@ export class Compare {
     );
   });
   protected readonly said = computed(() => {
-    const r = this.reading();
+    const r = this.readings.progress();
     if (r) return `Reading swing ${r.done + 1} of ${r.of} …`;
-    return this.refused() ?? headline(this.differences());
+    return this.readings.refused() ?? headline(this.differences());
   });
   protected readonly notes = computed(() => {
     const heads = this.heads([...this.sets().before, ...this.sets().after]);
@@ -312,7 +300,7 @@ export class Compare {
   private readonly nearest = computed(() => {
     const { after } = this.measures();
     if (after.length < 3) return '';
-    const id = this.sets().after.filter((x) => this.read().has(x))[representative(after, this.ids())];
+    const id = this.sets().after.filter((x) => this.readings.views().has(x))[representative(after, this.ids())];
     const head = id && this.heads([id])[0];
     return head ? `Nearest to the middle of the second set: swing ${head.number}.` : '';
   });
@@ -337,21 +325,11 @@ export class Compare {
   });
 
   constructor() {
-    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
-    effect(() => {
-      const pupil = this.lesson()?.pupil.id;
-      if (pupil)
-        untracked(() =>
-          this.api
-            .ask('swingsOf', { id: pupil })
-            .subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
-        );
-    });
     effect(() => {
       const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
       const standard = this.standard();
       const pupil = this.lesson()?.pupil;
-      if (standard && pupil) untracked(() => void this.readAll(wanted, standard));
+      if (standard && pupil) untracked(() => void this.readings.want(wanted, () => standard, pupil));
     });
     inject(Keys).use('Compare', [
       { key: 's', words: 'swap the two sets', run: () => this.swap() },
@@ -362,27 +340,6 @@ export class Compare {
       },
       { key: 'p', words: 'print', run: () => this.print() },
     ]);
-  }
-
-  private readonly asked = { n: 0 };
-  /** Reads what is not read yet, one after the other, and says how far it is. */
-  private async readAll(wanted: readonly SwingHead[], standard: Standard): Promise<void> {
-    const n = ++this.asked.n;
-    const missing = wanted.filter((s) => this.read().get(s.id)?.key !== keyOf(s));
-    this.refused.set(null);
-    try {
-      for (const [i, s] of missing.entries()) {
-        this.reading.set({ done: i, of: missing.length });
-        const { pattern, tuning, limits } = standard;
-        const { view } = await this.reader.read(s, { pattern, tuning, limits }, this.lesson()!.pupil);
-        if (n !== this.asked.n) return;
-        this.read.update((m) => new Map(m).set(s.id, { key: keyOf(s), view: { ...view, mat: null } }));
-      }
-    } catch (e) {
-      if (n === this.asked.n) this.refused.set(`A swing cannot be read: ${sentenceOf(e)}`);
-    } finally {
-      if (n === this.asked.n) this.reading.set(null);
-    }
   }
 
   protected words(side: Side): string {
@@ -443,6 +400,3 @@ export class Compare {
     window.print();
   }
 }
-
-/** Under which a swing's reading holds. */
-const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.marks]);

@@ -56,8 +56,7 @@ const SPREAD = 2;
 /** Median and ± 2 SD of a value that each swing of a set gives at each place of the axis. */
 export function bandOf<V>(
   set: readonly V[],
-  from: number,
-  to: number,
+  { from, to }: Pick<SharedAxis, 'from' | 'to'>,
   value: (v: V, x: number) => number,
   points = POINTS,
 ): Band {
@@ -76,7 +75,7 @@ export function bandOf<V>(
 
 /** Several swings' traces of one kind as a band on the shared axis. */
 export function traceBand(set: readonly ReadView[], trace: StaveId, axis: SharedAxis): Band {
-  return bandOf(set, axis.from, axis.to, (v, x) => {
+  return bandOf(set, axis, (v, x) => {
     const s: Trace | undefined = v.staves[trace];
     const t = axis.timeAt(v, x);
     return s && Number.isFinite(t) ? traceAt(s, t) : NaN;

@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { ClubFindings, LessonFindings, LogEntry, NewLogEntry, PlanAct } from '@vilko/contract';
+import type { ClubFindings, LogEntry, NewLogEntry, PlanAct } from '@vilko/contract';
 import { type Drill, DRILLS, drillsFor, faultOf } from '@vilko/core';
 import { Keys } from '../../shell/keys';
-import { Api } from '../../state/api';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { answerOf } from '../../state/answer';
+import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
 import { selectStandard } from '../../state/school';
 import { measureName } from '../../office/words';
@@ -23,9 +23,7 @@ const SETTLE = 300;
   imports: [DrillSheet, LogBook, PlanPanel, RouterLink],
   host: { class: 'block h-full min-h-0' },
   template: `
-    @if (error(); as e) {
-      <p class="p-6 text-18">{{ e }}</p>
-    } @else if (!lesson() || !practice()) {
+    @if (!lesson() || !practice()) {
       <p class="p-6 text-18 text-ink2" role="status">Looking up what was practised …</p>
     } @else {
       <div class="grid h-full min-h-0 grid-cols-[268px_minmax(0,1fr)_400px] print:block">
@@ -146,18 +144,15 @@ export class Practise {
   /** Finding in the address. */
   readonly for = input<string>();
   private readonly store = inject(Store);
-  private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly films = inject(FilmWatch);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly failed = this.store.selectSignal(lessonFeature.selectError);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly standard = this.store.selectSignal(selectStandard);
   protected readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
   protected readonly running = this.store.selectSignal(practiceFeature.selectRunning);
-  protected readonly error = computed(() => (this.lesson() ? null : this.failed()));
   /** Null until the lesson's swings have been read. */
-  protected readonly found = signal<LessonFindings | null>(null);
+  protected readonly found = answerOf('findings', () => this.settled(), SETTLE).value;
 
   /** The set whose main finding leads: of the most swings. */
   private readonly leading = computed((): ClubFindings | null => {
@@ -234,27 +229,19 @@ export class Practise {
   protected readonly name = measureName;
 
   constructor() {
-    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
     effect(() => {
       const pupilId = this.lesson()?.pupil.id;
       if (pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
     });
-    effect((clean) => {
-      const id = this.lesson()?.id;
-      this.rack();
-      if (id !== this.lessonId()) return;
-      const timer = setTimeout(
-        () =>
-          this.api
-            .ask('findings', { id })
-            .subscribe({ next: (f) => this.found.set(f), error: () => this.found.set(null) }),
-        SETTLE,
-      );
-      clean(() => clearTimeout(timer));
-    });
     inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.train() }]);
   }
 
+  /** The lesson whose sets are looked through, anew with each swing. */
+  private settled(): { id: string } | null {
+    this.rack();
+    const id = this.lesson()?.id;
+    return id === undefined ? null : { id };
+  }
   private train(): void {
     const d = this.shown();
     if (d)

@@ -289,7 +289,6 @@ export class Trainer {
   private answered = -1;
 
   constructor() {
-    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
     effect(() => {
       const pupilId = this.lesson()?.pupil.id;
       if (pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));

@@ -7,7 +7,7 @@ import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { lessonFeature } from '../../state/lesson';
 import { TrialActions, trialFeature } from '../../state/trials';
 import { answerWords, inUnit, trialFigure } from './trial-words';
 
@@ -21,9 +21,7 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
   imports: [RouterLink, TrialPlot],
   host: { class: 'block h-full min-h-0' },
   template: `
-    @if (error(); as e) {
-      <p class="p-6 text-18">{{ e }}</p>
-    } @else if (!lesson() || !experiments()) {
+    @if (!lesson() || !experiments()) {
       <p class="p-6 text-18 text-ink2" role="status">Looking up what was tried …</p>
     } @else {
       <div class="grid h-full min-h-0 grid-cols-[340px_minmax(0,1fr)] max-[900px]:block max-[900px]:overflow-y-auto">
@@ -36,7 +34,13 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
             A cue, a drill or a club set-up against none. Which swing is which is drawn at random in blocks of four, so
             that neither warming up nor tiredness takes a side.
           </p>
-          <form class="mt-2" (submit)="$event.preventDefault(); begin(w.value, o.value, m.value, +n.value, +u.value)">
+          <form
+            class="mt-2"
+            (submit)="
+              $event.preventDefault();
+              begin({ with: w.value, without: o.value, measure: m.value, perArm: +n.value, warmUp: +u.value })
+            "
+          >
             <label class="field">With<input #w required maxlength="120" placeholder="lead heel down first" /></label>
             <label class="field mt-2">Without<input #o required maxlength="120" value="as you usually do" /></label>
             <label class="field mt-2"
@@ -180,10 +184,8 @@ export class TryOut {
   private readonly units = inject(HouseUnits);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
-  private readonly failed = this.store.selectSignal(lessonFeature.selectError);
   protected readonly experiments = this.store.selectSignal(trialFeature.selectExperiments);
   protected readonly running = this.store.selectSignal(trialFeature.selectRunning);
-  protected readonly error = computed(() => (this.lesson() ? null : this.failed()));
   protected readonly chosen = signal<string | null>(null);
   protected readonly older = computed(() => [...(this.experiments() ?? [])].reverse());
   protected readonly shown = computed((): Experiment | null => {
@@ -201,7 +203,6 @@ export class TryOut {
   protected readonly value = trialFigure;
 
   constructor() {
-    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
     effect(() => {
       // a swing that came or went may be a trial
       this.rack();
@@ -212,15 +213,20 @@ export class TryOut {
     ]);
   }
 
-  protected begin(w: string, without: string, measure: string, perArm: number, warmUp: number): void {
-    if (!w.trim()) return;
-    const [of, id] = measure.split(':') as ['swing', MeasureId] | ['ball', ShotNumber];
+  protected begin(said: Omit<NewExperiment, 'measure'> & { measure: string }): void {
+    if (!said.with.trim()) return;
+    const [of, id] = said.measure.split(':') as ['swing', MeasureId] | ['ball', ShotNumber];
     const by = { of, id } as NewExperiment['measure'];
     this.chosen.set(null);
     this.store.dispatch(
       TrialActions.begin({
         lessonId: this.lessonId(),
-        about: { with: w.trim(), without: without.trim() || 'as you usually do', measure: by, perArm, warmUp },
+        about: {
+          ...said,
+          with: said.with.trim(),
+          without: said.without.trim() || 'as you usually do',
+          measure: by,
+        },
       }),
     );
   }

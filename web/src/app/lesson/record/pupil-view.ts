@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature } from '../../state/bay';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
@@ -73,7 +73,6 @@ export class PupilView {
   });
 
   constructor() {
-    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
     inject(Keys).use('For the pupil', [
       { key: 'f', words: 'turn by 180°', run: () => this.flipped.set(!this.flipped()) },
     ]);

@@ -149,7 +149,6 @@ export class Record {
 
   constructor() {
     effect(() => {
-      this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
       this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     effect(() => {

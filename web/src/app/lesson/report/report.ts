@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText, SHARE_DAYS } from '@vilko/contract';
 import { Keys } from '../../shell/keys';
-import { LessonActions, lessonFeature } from '../../state/lesson';
+import { lessonFeature } from '../../state/lesson';
 import { ReportActions, reportFeature } from '../../state/report';
 import { FilmWatch } from '../practise/film-watch';
 import { ReportSheet } from './report-sheet';
@@ -166,7 +166,6 @@ export class ReportPage {
 
   constructor() {
     effect(() => {
-      this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
       this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
       this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
     });

@@ -324,7 +324,6 @@ export class SetUp {
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
-      this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
       this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
     });
     inject(Keys).use('Set up', [

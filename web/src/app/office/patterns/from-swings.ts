@@ -1,10 +1,10 @@
 import { DialogRef } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons, SwingHead } from '@vilko/contract';
 import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { Api } from '../../state/api';
+import { answerOf } from '../../state/answer';
 import { sentenceOf } from '../../state/sentences';
 import { PatternActions } from '../../state/patterns';
 import { SwingReader } from '../../workers/swing-reader';
@@ -61,7 +61,7 @@ import { idFrom } from './edit-pattern';
                     >{{ s.number }}</span
                   ><span class="text-13">{{ s.starred ? '★' : '' }}</span></span
                 >
-                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="pupil?.handed ?? 'right'" />
+                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="pupil()?.handed ?? 'right'" />
               </label>
             </li>
           }
@@ -83,17 +83,33 @@ import { idFrom } from './edit-pattern';
 })
 export class FromSwings {
   protected readonly ref = inject(DialogRef);
-  private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly reader = inject(SwingReader);
   protected readonly title = signal('');
-  protected readonly pupils = signal<readonly PupilWithLessons[]>([]);
-  protected readonly swings = signal<readonly SwingHead[]>([]);
-  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
-  protected readonly problem = signal<string | null>(null);
+  private readonly pupilId = signal<string | null>(null);
+  private readonly asked = {
+    pupils: answerOf('pupils', () => ({})),
+    swings: answerOf('swingsOf', () => {
+      const id = this.pupilId();
+      return id === null ? null : { id };
+    }),
+  };
+  protected readonly pupils = computed((): readonly PupilWithLessons[] => this.asked.pupils.value() ?? []);
+  protected readonly pupil = computed(() => this.pupils().find((p) => p.id === this.pupilId()));
+  protected readonly swings = computed(() => (this.asked.swings.value() ?? []).filter(comparable));
+  /** The starred ones, until others are picked. */
+  protected readonly chosen = linkedSignal(
+    (): ReadonlySet<string> => new Set(this.swings().flatMap((s) => (s.starred ? [s.id] : []))),
+  );
+  private readonly failed = signal<string | null>(null);
+  protected readonly problem = computed(
+    () => this.failed() ?? this.asked.pupils.refused() ?? this.asked.swings.refused(),
+  );
   protected readonly working = signal<string | null>(null);
-  protected readonly empty = signal('Choose a pupil to see their swings.');
-  protected pupil: PupilWithLessons | undefined;
+  protected readonly empty = computed(() => {
+    if (!this.pupil()) return 'Choose a pupil to see their swings.';
+    return this.asked.swings.value() ? 'No whole swings are stored for this pupil.' : 'Fetching the swings …';
+  });
   protected readonly ready = computed(() => this.title().trim().length > 0 && this.chosen().size >= 3);
   protected readonly groups = computed(() => {
     const groups = new Map<string, SwingHead[]>();
@@ -104,26 +120,8 @@ export class FromSwings {
     return [...groups].reverse().map(([words, swings]) => ({ words, swings }));
   });
 
-  constructor() {
-    this.api
-      .ask('pupils')
-      .subscribe({ next: (p) => this.pupils.set(p), error: (e: unknown) => this.problem.set(sentenceOf(e)) });
-  }
-
   protected choosePupil(id: string): void {
-    this.pupil = this.pupils().find((p) => p.id === id);
-    this.chosen.set(new Set());
-    this.swings.set([]);
-    if (!this.pupil) return;
-    this.empty.set('Fetching the swings …');
-    this.api.ask('swingsOf', { id: id }).subscribe({
-      next: (all) => {
-        this.swings.set(all.filter(comparable));
-        this.empty.set('No whole swings are stored for this pupil.');
-        this.pick('starred');
-      },
-      error: (e: unknown) => this.problem.set(sentenceOf(e)),
-    });
+    this.pupilId.set(this.pupils().some((p) => p.id === id) ? id : null);
   }
   protected pick(which: 'starred' | 'sound' | 'none'): void {
     const of = (s: SwingHead) => (which === 'starred' ? s.starred : which === 'sound' && s.mainFault === null);
@@ -143,24 +141,24 @@ export class FromSwings {
 
   protected async make(): Promise<void> {
     const own = this.swings().filter((s) => this.chosen().has(s.id));
-    this.problem.set(null);
+    this.failed.set(null);
     try {
       const models: ModelSwing[] = [];
       for (const [i, s] of own.entries()) {
         this.working.set(`Reading swing ${i + 1} of ${own.length} …`);
-        const { view } = await this.reader.read(s, { pattern: patternOf(DEFAULT_PATTERN) }, this.pupil!);
+        const { view } = await this.reader.read(s, { pattern: patternOf(DEFAULT_PATTERN) }, this.pupil()!);
         models.push({ club: s.club, measures: view.measures });
       }
       const name = this.title().trim();
       const pattern = patternFromSwings(models, {
         id: idFrom(name),
         name,
-        belief: `Made from ${own.length} swings of ${this.pupil!.name}.`,
+        belief: `Made from ${own.length} swings of ${this.pupil()!.name}.`,
       });
       this.store.dispatch(PatternActions.add({ pattern }));
       this.ref.close();
     } catch (e) {
-      this.problem.set(`${sentenceOf(e)} Nothing was made.`);
+      this.failed.set(`${sentenceOf(e)} Nothing was made.`);
     } finally {
       this.working.set(null);
     }

@@ -1,15 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { DrillEffect, Practice, Progress, SteadinessRow } from '@vilko/contract';
+import type { DrillEffect, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { amount } from '@vilko/core/words';
 import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
-import { Api } from '../../state/api';
-import { sentenceOf } from '../../state/sentences';
+import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
 
@@ -148,13 +147,16 @@ import { dateText, shortDate } from '../words';
 })
 export class ProgressPage {
   readonly pupilId = input.required<string>();
-  private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly films = inject(FilmWatch);
-  protected readonly progress = signal<Progress | null>(null);
-  protected readonly practice = signal<Practice | null>(null);
-  protected readonly refused = signal<string | null>(null);
+  private readonly asked = {
+    progress: answerOf('progress', () => ({ id: this.pupilId() })),
+    practice: answerOf('practice', () => ({ id: this.pupilId() })),
+  };
+  protected readonly progress = this.asked.progress.value;
+  protected readonly practice = this.asked.practice.value;
+  protected readonly refused = computed(() => this.asked.progress.refused() ?? this.asked.practice.refused());
   protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? 'Pupil');
   protected readonly log = computed(() => [...(this.practice()?.log ?? [])].reverse());
   protected readonly withClub = computed(() => {
@@ -172,15 +174,6 @@ export class ProgressPage {
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
-    effect((clean) => {
-      const id = this.pupilId();
-      const failed = (e: unknown): void => this.refused.set(sentenceOf(e));
-      const asked = [
-        this.api.ask('progress', { id }).subscribe({ next: (p) => this.progress.set(p), error: failed }),
-        this.api.ask('practice', { id }).subscribe({ next: (p) => this.practice.set(p), error: failed }),
-      ];
-      clean(() => asked.forEach((a) => a.unsubscribe()));
-    });
   }
 
   protected mean(d: DrillEffect, s: DrillEffect['before']): string {

@@ -1,5 +1,5 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
@@ -9,8 +9,7 @@ import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '@vilko/core/words';
 import { shotWords } from '../../lesson/record/shot-words';
 import { HouseUnits } from '../../shell/units';
-import { Api } from '../../state/api';
-import { sentenceOf } from '../../state/sentences';
+import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
 import { shortDate } from '../words';
@@ -174,7 +173,6 @@ const ROW = 32;
 })
 export class SwingLog {
   readonly pupilId = input.required<string>();
-  private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly store = inject(Store);
   private readonly patterns = this.store.selectSignal(selectPatterns);
@@ -184,11 +182,17 @@ export class SwingLog {
   protected readonly row = ROW;
   protected readonly measures = MEASURES.filter((m) => m.unit !== 'list' && m.unit !== 'name');
   protected readonly results = SHOT_NUMBERS;
-  protected readonly swings = signal<readonly SwingHead[] | null>(null);
-  protected readonly values = signal<ReadonlyMap<string, number | null> | null>(null);
-  protected readonly refused = signal<string | null>(null);
+  private readonly asked = answerOf('swingsOf', () => ({ id: this.pupilId() }));
+  protected readonly swings = this.asked.value;
+  protected readonly refused = this.asked.refused;
   protected readonly filter = signal<SwingFilter>(NO_FILTER);
   protected readonly measure = signal<MeasureId>('share.lead.p7');
+  private readonly numbers = answerOf('swingValues', () => ({ id: this.pupilId(), measure: this.measure() })).value;
+  /** The chosen measure by swing; null until it came. */
+  protected readonly values = computed((): ReadonlyMap<string, number | null> | null => {
+    const came = this.numbers();
+    return came && new Map(came.map((x) => [x.swingId, x.value]));
+  });
   protected readonly result = signal<ShotNumber>('lowPoint');
   protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? '');
   protected readonly shown = computed(() => filtered(this.swings() ?? [], this.filter()).reverse());
@@ -283,21 +287,7 @@ export class SwingLog {
   });
 
   constructor() {
-    effect((clean) => {
-      const sub = this.api
-        .ask('swingsOf', { id: this.pupilId() })
-        .subscribe({ next: (s) => this.swings.set(s), error: (e: unknown) => this.refused.set(sentenceOf(e)) });
-      this.store.dispatch(OfficeActions.openPupils());
-      clean(() => sub.unsubscribe());
-    });
-    effect((clean) => {
-      this.values.set(null);
-      const sub = this.api.ask('swingValues', { id: this.pupilId(), measure: this.measure() }).subscribe({
-        next: (v) => this.values.set(new Map(v.map((x) => [x.swingId, x.value]))),
-        error: () => this.values.set(null),
-      });
-      clean(() => sub.unsubscribe());
-    });
+    this.store.dispatch(OfficeActions.openPupils());
   }
 
   protected narrow<K extends keyof SwingFilter>(key: K, value: SwingFilter[K]): void {

@@ -1,12 +1,11 @@
 import { clockText } from '@vilko/core/words';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import type { HouseSettings, Session, Units } from '@vilko/contract';
+import type { HouseSettings, Units } from '@vilko/contract';
 import { selectPatterns } from '../../state/patterns';
 import { Limits } from './limits';
-import { Api } from '../../state/api';
-import { sentenceOf } from '../../state/sentences';
+import { SigningIn } from './signing-in';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
 import { dateText } from '../words';
@@ -17,7 +16,7 @@ const MEGABYTE = 1e6;
 @Component({
   selector: 'vk-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, Limits],
+  imports: [FormsModule, Limits, SigningIn],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-10">
       <h1 class="text-24 font-semibold">Settings</h1>
@@ -132,55 +131,17 @@ const MEGABYTE = 1e6;
           </table>
         </section>
         <section aria-labelledby="limits"><vk-limits /></section>
-        <section aria-labelledby="signing-in">
-          <h2 id="signing-in" class="text-18 font-semibold">Signing in</h2>
-          <p class="text-ink2">{{ sessionWords() }}</p>
-          <form class="mt-3 grid grid-cols-2 items-end gap-3" (ngSubmit)="setPassword()">
-            @if (session()?.password) {
-              <label class="field"
-                >Old password<input
-                  name="old"
-                  type="password"
-                  autocomplete="current-password"
-                  [ngModel]="old()"
-                  (ngModelChange)="old.set($event)"
-              /></label>
-            }
-            <label class="field"
-              >{{ session()?.password ? 'New password' : 'Instructor’s password' }} (10 characters or more)<input
-                name="password"
-                type="password"
-                minlength="10"
-                autocomplete="new-password"
-                [ngModel]="fresh()"
-                (ngModelChange)="fresh.set($event)"
-            /></label>
-            <button class="plain-button h-8 w-fit" [disabled]="fresh().length < 10">
-              {{ session()?.password ? 'Change it' : 'Set it' }}
-            </button>
-          </form>
-          @if (passwordWords(); as w) {
-            <p class="mt-2" [class.text-alarm]="w.alarm" role="status">{{ w.text }}</p>
-          }
-          @if (session()?.needed) {
-            <button class="link mt-3" (click)="signOut()">Sign out</button>
-          }
-        </section>
+        <section aria-labelledby="signing-in"><vk-signing-in /></section>
       </div>
     </div>
   `,
 })
 export class Settings {
   private readonly store = inject(Store);
-  private readonly api = inject(Api);
   protected readonly house = this.store.selectSignal(officeFeature.selectHouse);
   protected readonly backups = this.store.selectSignal(officeFeature.selectBackups);
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   protected readonly theme = this.store.selectSignal(settingsFeature.selectTheme);
-  protected readonly session = signal<Session | null>(null);
-  protected readonly old = signal('');
-  protected readonly fresh = signal('');
-  protected readonly passwordWords = signal<{ text: string; alarm: boolean } | null>(null);
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
@@ -218,14 +179,8 @@ export class Settings {
   constructor() {
     this.store.dispatch(OfficeActions.openHouse());
     this.store.dispatch(OfficeActions.openBackups());
-    this.api.ask('session').subscribe((s) => this.session.set(s));
   }
 
-  protected sessionWords(): string {
-    const s = this.session();
-    if (s?.needed) return 'This server is open to the network: everybody signs in.';
-    return `This server listens on this machine only, so nobody signs in. Opened to the network (HOST), it asks for the password${s?.password ? '' : '; without one it will not start'}.`;
-  }
   protected change(change: Partial<HouseSettings>): void {
     this.store.dispatch(OfficeActions.changeHouse({ house: { ...this.house(), ...change } }));
   }
@@ -245,22 +200,6 @@ export class Settings {
     const file = input.files?.[0];
     if (file) this.store.dispatch(OfficeActions.restoreFile({ file }));
     input.value = '';
-  }
-  protected setPassword(): void {
-    this.api
-      .ask('setPassword', {}, { old: this.session()?.password ? this.old() : null, password: this.fresh() })
-      .subscribe({
-        next: (s) => {
-          this.session.set(s);
-          this.old.set('');
-          this.fresh.set('');
-          this.passwordWords.set({ text: 'The password is set; everybody signs in anew.', alarm: false });
-        },
-        error: (e: unknown) => this.passwordWords.set({ text: sentenceOf(e), alarm: true }),
-      });
-  }
-  protected signOut(): void {
-    this.api.ask('signOut').subscribe(() => location.assign('/sign-in'));
   }
 }
 

@@ -25,13 +25,11 @@ import {
 import { filmTime } from '../../../film/film-time';
 import { shortDate } from '../../../office/words';
 import { Keys } from '../../../shell/keys';
-import { Api } from '../../../state/api';
-import { sentenceOf } from '../../../state/sentences';
-import { LessonActions, lessonFeature } from '../../../state/lesson';
+import { answerOf } from '../../../state/answer';
+import { lessonFeature } from '../../../state/lesson';
 import { ReportActions, reportFeature } from '../../../state/report';
 import { selectStandard } from '../../../state/school';
-import type { ReadView } from '../../../workers/read-view';
-import { SwingReader } from '../../../workers/swing-reader';
+import { SwingReadings } from '../../../workers/swing-readings';
 import { recordVoice, type VoiceRecorder } from './voice-recorder';
 
 /** Longest review, s. */
@@ -51,6 +49,7 @@ type Role = 'before' | 'now';
   selector: 'vk-spoken-review',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
+  providers: [SwingReadings],
   host: { class: 'block h-full min-h-0 overflow-y-auto' },
   template: `
     <div class="mx-auto flex h-full max-w-[1240px] flex-col px-4 py-3">
@@ -154,9 +153,8 @@ type Role = 'before' | 'now';
 export class SpokenReviewPage {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
-  private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly reader = inject(SwingReader);
+  private readonly readings = inject(SwingReadings);
   private readonly canvas = viewChild<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly videos = viewChildren<ElementRef<HTMLVideoElement>>('films');
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
@@ -166,10 +164,15 @@ export class SpokenReviewPage {
   protected readonly size = REPLAY_SIZE;
   protected readonly longest = LONGEST;
   protected readonly roles: readonly Role[] = ['before', 'now'];
-  protected readonly refused = signal<string | null>(null);
-  protected readonly reading = signal(false);
+  /** Why no voice is recorded. */
+  private readonly mute = signal<string | null>(null);
+  protected readonly refused = computed(() => this.mute() ?? this.readings.refused());
+  protected readonly reading = computed(() => this.readings.progress() !== null);
   /** Every swing of the pupil: one to compare with may lie in an older lesson. */
-  private readonly ever = signal<readonly SwingHead[]>([]);
+  private readonly ever = answerOf('swingsOf', () => {
+    const id = this.lesson()?.pupil.id;
+    return id === undefined ? null : { id };
+  }).value;
   /** What the hand chose; else what the report shows. */
   private readonly own = signal<Partial<Record<Role, string | null>>>({});
   protected readonly chosen = computed((): Record<Role, string | null> => {
@@ -181,13 +184,12 @@ export class SpokenReviewPage {
   protected readonly choices = computed(() => {
     const here = this.rack();
     const shown = this.report()?.before?.id;
-    return [...this.ever().filter((s) => s.id === shown && !here.some((h) => h.id === s.id)), ...here];
+    return [...(this.ever() ?? []).filter((s) => s.id === shown && !here.some((h) => h.id === s.id)), ...here];
   });
-  private readonly read = signal<ReadonlyMap<string, ReadView>>(new Map());
   protected readonly swings = computed(() => {
     const of = (role: Role): ReplaySwing | null => {
       const head = this.choices().find((s) => s.id === this.chosen()[role]);
-      const view = head && this.read().get(head.id);
+      const view = head && this.readings.views().get(head.id);
       return head && view ? { view, words: `${role === 'now' ? 'Now' : 'Before'}: ${this.wordsOf(head)}` } : null;
     };
     return { before: of('before'), now: of('now') };
@@ -221,23 +223,13 @@ export class SpokenReviewPage {
 
   constructor() {
     effect(() => {
-      this.store.dispatch(LessonActions.open({ id: this.lessonId() }));
       this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
     });
     effect(() => {
-      const pupil = this.lesson()?.pupil.id;
-      if (pupil)
-        untracked(() =>
-          this.api
-            .ask('swingsOf', { id: pupil })
-            .subscribe({ next: (all) => this.ever.set(all), error: () => this.ever.set([]) }),
-        );
-    });
-    effect(() => {
-      const wanted = this.choices().filter(
-        (s) => Object.values(this.chosen()).includes(s.id) && !this.read().has(s.id),
-      );
-      if (wanted.length && this.lesson()) untracked(() => void this.readAll(wanted));
+      const wanted = this.choices().filter((s) => Object.values(this.chosen()).includes(s.id));
+      const pupil = this.lesson()?.pupil;
+      const standard = this.standard();
+      if (pupil) untracked(() => void this.readings.want(wanted, (s) => standard(s.club), pupil));
     });
     effect(() => {
       // whatever moves the picture, the films follow
@@ -295,21 +287,6 @@ export class SpokenReviewPage {
     });
   }
 
-  private async readAll(wanted: readonly SwingHead[]): Promise<void> {
-    this.reading.set(true);
-    try {
-      for (const s of wanted) {
-        const { pattern, tuning, limits } = this.standard()(s.club);
-        const { view } = await this.reader.read(s, { pattern, tuning, limits }, this.lesson()!.pupil);
-        this.read.update((m) => new Map(m).set(s.id, { ...view, mat: null }));
-      }
-    } catch (e) {
-      this.refused.set(`A swing cannot be read: ${sentenceOf(e)}`);
-    } finally {
-      this.reading.set(false);
-    }
-  }
-
   protected wordsOf(s: SwingHead): string {
     return `swing ${s.number}, ${s.clubName}, ${shortDate(s.recordedAt)}`;
   }
@@ -327,12 +304,12 @@ export class SpokenReviewPage {
   protected async record(): Promise<void> {
     const canvas = this.canvas()?.nativeElement;
     if (!canvas || this.stage() !== 'ready') return;
-    this.refused.set(null);
+    this.mute.set(null);
     try {
       this.recorder = await recordVoice(canvas);
       this.stage.set('recording');
     } catch (e) {
-      this.refused.set(e instanceof Error ? e.message : 'The microphone cannot be used. Nothing was recorded.');
+      this.mute.set(e instanceof Error ? e.message : 'The microphone cannot be used. Nothing was recorded.');
     }
   }
   private recordOrHold(): void {

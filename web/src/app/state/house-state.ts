@@ -7,14 +7,11 @@ import { lessonEffects, lessonFeature } from './lesson';
 import { noticeFeature } from './notices';
 import { officeEffects, officeFeature } from './office';
 import { patternEffects, patternFeature } from './patterns';
-import { practiceEffects, practiceFeature } from './practice';
 import { readFeature } from './read';
-import { reportEffects, reportFeature } from './report';
 import { settingsEffects, settingsFeature } from './settings';
-import { trialEffects, trialFeature } from './trials';
 
-/** Every feature's state and effects: a new feature is one line in each list. */
-export const provideEverything = (): EnvironmentProviders[] => [
+/** What the whole house knows, on whatever page. What only some pages know comes with their route. */
+export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(lessonFeature),
   provideState(bayFeature),
   provideState(importFeature),
@@ -22,19 +19,6 @@ export const provideEverything = (): EnvironmentProviders[] => [
   provideState(officeFeature),
   provideState(readFeature),
   provideState(patternFeature),
-  provideState(practiceFeature),
-  provideState(reportFeature),
-  provideState(trialFeature),
   provideState(settingsFeature),
-  provideEffects(
-    lessonEffects,
-    bayEffects,
-    importingEffects,
-    officeEffects,
-    patternEffects,
-    practiceEffects,
-    reportEffects,
-    trialEffects,
-    settingsEffects,
-  ),
+  provideEffects(lessonEffects, bayEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
 ];

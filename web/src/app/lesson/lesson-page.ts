@@ -1,0 +1,32 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { RouterOutlet } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { LessonActions, lessonFeature } from '../state/lesson';
+
+/** Around every page of a lesson: opens the lesson that the address names, and shows its pages once it is there. */
+@Component({
+  selector: 'vk-lesson',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet],
+  host: { class: 'block h-full min-h-0 print:h-auto' },
+  template: `
+    @if (here()) {
+      <router-outlet />
+    } @else if (error(); as e) {
+      <p class="p-6 text-18 text-alarm" role="alert">{{ e }}</p>
+    } @else {
+      <p class="p-6 text-15 text-ink2" role="status">Fetching the lesson …</p>
+    }
+  `,
+})
+export class LessonPage {
+  readonly lessonId = input.required<string>();
+  private readonly store = inject(Store);
+  private readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  protected readonly error = this.store.selectSignal(lessonFeature.selectError);
+  protected readonly here = computed(() => this.lesson()?.id === this.lessonId());
+
+  constructor() {
+    effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+  }
+}

@@ -1,0 +1,136 @@
+import { type Recording, writeBundle } from '@vilko/core';
+import { simulate } from '@vilko/core/golfer';
+import { Keys } from '../../shell/keys';
+import { TestBed } from '@angular/core/testing';
+import { ANALYSED_HERE } from '../../testing/here';
+import { type House, openLesson, type Shown } from '../../testing/house';
+import { swing } from '../../testing/samples';
+import { Read } from './read';
+
+const rack = [swing(1), swing(2, { starred: true }), swing(3)];
+
+describe('Read', () => {
+  let recordings: Readonly<Record<string, Recording>>;
+  beforeAll(() => {
+    const of = (seed: number, fault?: 'hangs-back') =>
+      simulate({ device: 'plates', seed, fault, style: { spread: 0.2 } }).recording;
+    recordings = { s1: of(1, 'hangs-back'), s2: of(2), s3: of(3) };
+  });
+
+  const page = async (inputs: Record<string, unknown>, more: object = { rack }) => {
+    const house = openLesson(more, [ANALYSED_HERE]);
+    return { house, c: await house.show(Read, { lessonId: 'l', ...inputs }) };
+  };
+  const path = (id: string) => `/api/swings/${id}/recording`;
+  const bundle = (id: string) => writeBundle(recordings[id]!, 1).slice().buffer;
+  const answer = async (house: House, c: Shown<Read>, id: string) => {
+    house.asked('GET', path(id)).flush(bundle(id), { headers: { 'x-swing-part': '0' } });
+    await settled(c);
+  };
+  const settled = async (c: Shown<Read>) => {
+    await new Promise((r) => setTimeout(r));
+    await c.set({});
+  };
+  const press = async (c: Shown<Read>, key: string, shiftKey = false) => {
+    TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key, shiftKey }));
+    await c.set({});
+  };
+  const patterns = (c: Shown<Read>) =>
+    c.all('vk-reading select').find((s) => s.textContent.includes('Press and re-centre')) as HTMLSelectElement;
+  const choose = async (c: Shown<Read>, pattern: string) => {
+    patterns(c).value = pattern;
+    patterns(c).dispatchEvent(new Event('change'));
+    await c.set({});
+  };
+  /** The pattern that the reading shown was made under. */
+  const chosen = (c: Shown<Read>): string => c.component['read'].view()!.comparison.pattern;
+  const ms = (c: Shown<Read>): string => /(\d+ ms (?:before|after) impact|at impact)/.exec(c.text())?.[1] ?? '';
+
+  it('reads the swing of the address and names its cause', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    expect(c.text()).toContain('Reading the swing …');
+    await answer(house, c, 's1');
+    expect(c.text()).toContain('hangs back');
+    expect(c.text()).toContain('at P3');
+  });
+  it('never shows the answer to an older question', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    const older = house.asked('GET', path('s1'));
+    await c.set({ swingId: 's2' });
+    await answer(house, c, 's2');
+    expect(c.text()).toContain('No fault is found');
+    older.flush(bundle('s1'), { headers: { 'x-swing-part': '0' } });
+    await settled(c);
+    expect(c.text()).toContain('No fault is found');
+  });
+  it('keeps the reading while it is read anew under another pattern, and says what it is read by', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    await answer(house, c, 's1');
+    await choose(c, 'press-recentre');
+    expect(c.text()).toContain('Evidence');
+    await answer(house, c, 's1');
+    expect(chosen(c)).toBe('press-recentre');
+  });
+  it('drops the reading under a pattern that was given up meanwhile', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    await answer(house, c, 's1');
+    await choose(c, 'press-recentre');
+    const older = house.asked('GET', path('s1'));
+    await choose(c, 'straight-line');
+    await answer(house, c, 's1');
+    expect(chosen(c)).toBe('straight-line');
+    older.flush(bundle('s1'), { headers: { 'x-swing-part': '0' } });
+    await settled(c);
+    expect(chosen(c)).toBe('straight-line');
+  });
+  it('says why a swing cannot be read, and reads the next one', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    house.asked('GET', path('s1')).flush(new ArrayBuffer(4), { headers: { 'x-swing-part': '0' } });
+    await settled(c);
+    expect(c.text()).toContain('This swing cannot be read:');
+    expect(c.text()).toContain('Its recording is kept.');
+    await c.set({ swingId: 's3' });
+    expect(c.text()).not.toContain('cannot be read');
+    await answer(house, c, 's3');
+    expect(c.text()).toMatch(/Evidence|No fault is found/);
+  });
+  it('opens the starred swing, else the newest, and nothing in an empty lesson', async () => {
+    const { house } = await page({});
+    expect(house.goes()).toEqual(['/lesson/l/read/s2']);
+    TestBed.resetTestingModule();
+    const none = await page({}, { rack: [] });
+    expect(none.c.text()).toContain('No swings in this lesson yet.');
+  });
+  it('moves the cursor by keys: steps, small steps, events, never out of the swing', async () => {
+    const { house, c } = await page({ swingId: 's1', t: '-100' });
+    await answer(house, c, 's1');
+    expect(ms(c)).toBe('100 ms before impact');
+    await press(c, 'ArrowRight');
+    expect(ms(c)).toBe('90 ms before impact');
+    await press(c, 'ArrowLeft', true);
+    expect(ms(c)).toBe('92 ms before impact');
+    for (let i = 0; i < 4 && ms(c) !== 'at impact'; i++) await press(c, ']');
+    expect(ms(c)).toBe('at impact');
+    await press(c, '[');
+    expect(ms(c)).toMatch(/before impact/);
+  });
+  it('marks the event nearest the cursor, and takes marks back', async () => {
+    const { house, c } = await page({ swingId: 's1', t: '4' });
+    await answer(house, c, 's1');
+    await press(c, 'm');
+    const asked = house.asked('PATCH', '/api/swings/s1');
+    expect(Object.keys((asked.request.body as { marks: object }).marks)).toEqual(['p7']);
+    asked.flush(swing(1, { marks: { p7: 1.2 } }));
+    await c.set({});
+    await answer(house, c, 's1');
+    await c.press('Take back marks');
+    expect(house.asked('PATCH', '/api/swings/s1').request.body).toEqual({ marks: {} });
+  });
+  it('goes to neighbours and to a comparison', async () => {
+    const { house, c } = await page({ swingId: 's2' });
+    await answer(house, c, 's2');
+    await press(c, 'j');
+    await press(c, 'k');
+    expect(house.goes()).toEqual(['/lesson/l/read/s3', '/lesson/l/read/s1']);
+  });
+});

@@ -1,0 +1,192 @@
+import { computed, inject, signal } from '@angular/core';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
+import { rxMethod } from '@ngrx/signals/rxjs-interop';
+import { Store } from '@ngrx/store';
+import type { Lesson, Overruled, Standard, SwingHead } from '@vilko/contract';
+import { EVENT_NAMES, type EventName, type MeasureId } from '@vilko/core';
+import { catchError, EMPTY, from, pipe, switchMap, tap } from 'rxjs';
+import { answerOf } from '../../state/answer';
+import { LessonActions, lessonFeature } from '../../state/lesson';
+import { selectPatterns } from '../../state/patterns';
+import { ReadActions, readFeature } from '../../state/read';
+import { selectStandardRead } from '../../state/school';
+import { sentenceOf } from '../../state/sentences';
+import type { ReadRequest, ReadView } from '../../workers/read-view';
+import { SwingReader } from '../../workers/swing-reader';
+import { placeWords, toImpactWords } from './cursor-words';
+
+/** The rack has come to rest, ms. */
+const SETTLE = 250;
+/** A question that asks the same is not asked again. */
+const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b) };
+
+/** A swing as it was read, and what was asked. */
+interface SwingRead {
+  readonly id: string;
+  readonly request: ReadRequest;
+  readonly view: ReadView;
+}
+
+/** Which swing the address names, and where its cursor stood in a link, ms from impact. */
+export interface SwingLink {
+  readonly swingId: string | undefined;
+  readonly ms: number | null;
+}
+
+/** What makes a swing's reading stale. */
+function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined, standard: Standard | null) {
+  if (!s || !pupil || !standard) return null;
+  const { pattern, tuning, limits } = standard;
+  const by = { pattern, tuning, limits, overruled: s.overruled.map((o) => o.fault) };
+  return { id: s.id, club: s.club, kind: s.kind, marks: s.marks, by, handed: pupil.handed, stature: pupil.stature };
+}
+type Question = NonNullable<ReturnType<typeof questionOf>>;
+
+interface ReadStoreState {
+  readonly link: SwingLink;
+  /** Why the swing cannot be read. */
+  readonly refusal: string | null;
+  /** Measures lit by hovering a finding's evidence. */
+  readonly lit: readonly MeasureId[];
+  /** The panel of what would have to change is open. */
+  readonly asking: boolean;
+}
+
+const initial: ReadStoreState = { link: { swingId: undefined, ms: null }, refusal: null, lit: [], asking: false };
+
+/** One swing under one cursor: read off the main thread, read anew when what it is judged by changes. */
+export const ReadStore = signalStore(
+  withState(initial),
+  withProps((_, store = inject(Store)) => ({
+    lesson: store.selectSignal(lessonFeature.selectLesson),
+    rack: store.selectSignal(lessonFeature.selectRack),
+    patterns: store.selectSignal(selectPatterns),
+    _moved: store.selectSignal(readFeature.selectCursor),
+    _standards: store.selectSignal(selectStandardRead),
+    _read: signal<SwingRead | null>(null),
+    /** The altered swing, drawn beside the real one. */
+    beside: signal<ReadView | null>(null),
+  })),
+  withComputed(({ rack, link }) => ({
+    swing: computed((): SwingHead | undefined => rack().find((s) => s.id === link().swingId)),
+  })),
+  withComputed(({ swing, lesson, link, _read, _standards }) => ({
+    handed: computed(() => lesson()?.pupil.handed ?? 'right'),
+    /** What this swing is judged by. */
+    standard: computed(() => {
+      const s = swing();
+      return s ? _standards()(s.club, s.intent) : null;
+    }),
+    view: computed(() => (_read()?.id === link().swingId ? (_read()?.view ?? null) : null)),
+    request: computed(() => (_read()?.id === link().swingId ? (_read()?.request ?? null) : null)),
+  })),
+  withComputed(({ swing, view, link, lesson, standard, _moved }) => ({
+    /** s on the recording's clock: where a hand put it; else where the link has it, at P3, at impact. */
+    cursor: computed(() => {
+      const v = view();
+      const impact = v?.events.p7?.t;
+      const ms = link().ms;
+      if (_moved() !== null || !v) return _moved() ?? 0;
+      return ms === null ? (v.events.p3?.t ?? impact ?? v.start) : (impact ?? v.start) + ms / 1000;
+    }),
+    marked: computed(() => Object.keys(swing()?.marks ?? {}).length > 0),
+    _question: computed(() => questionOf(swing(), lesson()?.pupil, standard()), SAME_QUESTION),
+  })),
+  withComputed(({ view, cursor }) => ({
+    place: computed(() => placeWords(view(), cursor())),
+    toImpact: computed(() => toImpactWords(view(), cursor())),
+  })),
+  withProps(({ lesson, rack, _standards }) => ({
+    /** What is found in the lesson's sets of swings: asked anew when the rack has come to rest. */
+    found: answerOf(
+      'findings',
+      () => {
+        rack();
+        _standards();
+        const id = lesson()?.id;
+        return id === undefined ? null : { id };
+      },
+      SETTLE,
+    ).value.asReadonly(),
+  })),
+  withMethods((store, bus = inject(Store), reader = inject(SwingReader)) => {
+    const change = (change: Parameters<typeof LessonActions.changeSwing>[0]['change']): void => {
+      const s = store.swing();
+      if (s) bus.dispatch(LessonActions.changeSwing({ id: s.id, change }));
+    };
+    const move = (t: number): void => {
+      const v = store.view();
+      if (v) bus.dispatch(ReadActions.moveCursor({ t: Math.max(v.start, Math.min(v.end, t)) }));
+    };
+    /** Puts an event where a person saw it; `u` is its uncertainty in s when it was read from a film. */
+    const mark = (name: EventName, t: number, u?: number): void => {
+      const at = Math.round(t * 1e4) / 1e4;
+      change({ marks: { ...store.swing()?.marks, [name]: u === undefined ? at : { t: at, u } } });
+    };
+    return {
+      move,
+      mark,
+      open(link: SwingLink): void {
+        if (link.swingId !== store.link().swingId) patchState(store, { refusal: null, lit: [] });
+        if (link.swingId) bus.dispatch(ReadActions.openSwing({ id: link.swingId }));
+        patchState(store, { link });
+      },
+      step(by: number): void {
+        move(store.cursor() + by);
+      },
+      jump(direction: 1 | -1): void {
+        const times = EVENT_NAMES.flatMap((n) => store.view()?.events[n]?.t ?? []);
+        const next =
+          direction > 0
+            ? times.find((t) => t > store.cursor() + 1e-4)
+            : times.filter((t) => t < store.cursor() - 1e-4).at(-1);
+        if (next !== undefined) move(next);
+      },
+      markNearest(): void {
+        const v = store.view();
+        const away = (n: EventName) => Math.abs(v!.events[n]!.t - store.cursor());
+        const near = v && EVENT_NAMES.filter((n) => v.events[n]).sort((a, b) => away(a) - away(b))[0];
+        if (near) mark(near, store.cursor());
+      },
+      unmark: () => change({ marks: {} }),
+      star(s: SwingHead): void {
+        bus.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
+      },
+      overrule: (overruled: Overruled[]) => change({ overruled }),
+      remove(): void {
+        const s = store.swing();
+        if (s) bus.dispatch(LessonActions.deleteSwing({ id: s.id }));
+      },
+      choosePattern: (pattern: string) => bus.dispatch(ReadActions.choosePattern({ pattern })),
+      light: (lit: readonly MeasureId[]) => patchState(store, { lit }),
+      /** The swing before or after this one. */
+      neighbour: (by: 1 | -1): SwingHead | undefined =>
+        store.rack()[store.rack().findIndex((s) => s.id === store.link().swingId) + by],
+      ask(): void {
+        store.beside.set(null);
+        patchState(store, { asking: !store.asking() && store.swing()?.kind === 'full' });
+      },
+      /** Reads what is asked; the answer to an older question is dropped. */
+      _readSwing: rxMethod<Question | null>(
+        pipe(
+          switchMap((q) =>
+            q === null
+              ? EMPTY
+              : from(reader.read(q, q.by, q)).pipe(
+                  tap((read) => {
+                    store._read.set({ id: q.id, ...read });
+                    patchState(store, { refusal: null });
+                  }),
+                  catchError((e: unknown) => {
+                    store._read.set(null);
+                    patchState(store, { refusal: sentenceOf(e) });
+                    return EMPTY;
+                  }),
+                ),
+          ),
+        ),
+      ),
+    };
+  }),
+  withHooks({ onInit: (store) => void store._readSwing(store._question) }),
+);

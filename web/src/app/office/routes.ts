@@ -1,0 +1,60 @@
+import type { Routes } from '@angular/router';
+import { providePracticeState } from '../state/lesson-state';
+
+/** The office: pupils with all that is kept of them, patterns, drills, devices, measures, settings. */
+export const officeRoutes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'pupils' },
+  { path: 'pupils', title: 'Pupils · Vilko', loadComponent: () => import('./pupils/pupils').then((m) => m.Pupils) },
+  {
+    path: 'pupils/new',
+    title: 'New pupil · Vilko',
+    loadComponent: () => import('./pupils/new-pupil').then((m) => m.NewPupilPage),
+  },
+  {
+    path: 'pupils/:pupilId',
+    title: 'Pupil · Vilko',
+    loadComponent: () => import('./pupils/pupil').then((m) => m.PupilPage),
+  },
+  {
+    path: 'pupils/:pupilId/swings',
+    title: 'Swings · Vilko',
+    loadComponent: () => import('./pupils/swing-log').then((m) => m.SwingLog),
+  },
+  {
+    path: 'pupils/:pupilId/progress',
+    title: 'Progress · Vilko',
+    providers: [providePracticeState()],
+    loadComponent: () => import('./pupils/progress').then((m) => m.ProgressPage),
+  },
+  {
+    path: 'patterns',
+    title: 'Patterns · Vilko',
+    loadComponent: () => import('./patterns/patterns').then((m) => m.Patterns),
+  },
+  {
+    path: 'patterns/:patternId',
+    title: 'Patterns · Vilko',
+    loadComponent: () => import('./patterns/patterns').then((m) => m.Patterns),
+  },
+  { path: 'drills', title: 'Drills · Vilko', loadComponent: () => import('./drills/drills').then((m) => m.Drills) },
+  {
+    path: 'drills/:drillId',
+    title: 'Drills · Vilko',
+    loadComponent: () => import('./drills/drills').then((m) => m.Drills),
+  },
+  {
+    path: 'devices',
+    title: 'Devices · Vilko',
+    loadComponent: () => import('./devices/devices').then((m) => m.Devices),
+  },
+  {
+    path: 'measures',
+    title: 'Measures · Vilko',
+    loadComponent: () => import('./measures/measures').then((m) => m.MeasuresPage),
+  },
+  {
+    path: 'settings',
+    title: 'Settings · Vilko',
+    loadComponent: () => import('./settings/settings').then((m) => m.Settings),
+  },
+];
