@@ -89,8 +89,9 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   const kind = options.kind ?? 'full';
   const look = kind === 'full' ? findSwings : findRehearsals;
   for (const found of look(ground, channels.shaft_deg ?? null)) {
+    const marks = options.marks?.[contexts.length] ?? {};
     const events = (g: Ground, by: typeof impact) =>
-      swingEvents(g, channels, by, found, previousImpact, options.marks?.[contexts.length] ?? {}, kind);
+      swingEvents({ ground: g, channels, impact: by }, found, { previousImpact, marks, kind });
     const first = events(ground, impact);
     // on one plate the shares rest on the pressure at address, which is known only now
     const g =

@@ -50,7 +50,8 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
       `the times are rounded (${equal} equal ones): ${what} are taken as equidistant at ${rate.toFixed(1)} Hz`,
     );
     const order = Int32Array.from(all);
-    return base(first, rate, order.length, warnings, [], order, (raw) => Float64Array.from(order, (i) => raw[i]!));
+    const bring = (raw: ArrayLike<number>) => Float64Array.from(order, (i) => raw[i]!);
+    return { t0: first, rate, n: order.length, warnings, holes: [], nearest: order, bring };
   }
   const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
   if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
@@ -102,7 +103,7 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
     order[k] = kept[Math.min(last, part[k]! > 0.5 ? j + 1 : j)]!;
     plain &&= order[k] === k && (part[k] === 0 || part[k] === 1);
   }
-  return base(first, rate, n, warnings, holes, order, (raw) => {
+  const bring = (raw: ArrayLike<number>): Float64Array => {
     // every sample lies on the grid where it is: used as it is
     if (plain) return Float64Array.from(raw);
     const out = new Float64Array(n);
@@ -112,17 +113,6 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
       out[k] = f === 0 ? a : a * (1 - f) + raw[kept[left[k]! + 1]!]! * f;
     }
     return out;
-  });
-}
-
-function base(
-  t0: number,
-  rate: number,
-  n: number,
-  warnings: string[],
-  holes: TimeBase['holes'],
-  nearest: Int32Array,
-  bring: TimeBase['bring'],
-): TimeBase {
-  return { t0, rate, n, warnings, holes, nearest, bring };
+  };
+  return { t0: first, rate, n, warnings, holes, nearest: order, bring };
 }

@@ -67,18 +67,23 @@ const BEFORE_LOADED = 0.3;
 const event = (t: number, source: EventSource, u: number): TimedEvent => ({ t, source, u });
 const club = (t: number | null, u = CLUB_U): TimedEvent | null => (t === null ? null : event(t, 'club', u));
 
+/** Where a recording's events are looked for. */
+export interface EventSources {
+  readonly ground: Ground;
+  readonly channels: Channels;
+  readonly impact: ImpactFinder;
+}
+
 /**
  * P1–P10 of one swing (measuring.md §5), each with its source and uncertainty; null when there is no address.
- * @param previousImpact end of the swing before, so that its follow-through is not taken for an address
+ * @param o.previousImpact s; end of the swing before, so that its follow-through is not taken for an address
+ * @param o.marks where a person saw events, s
+ * @example swingEvents({ ground, channels, impact }, found, { previousImpact: null, kind: 'half' })
  */
 export function swingEvents(
-  g: Ground,
-  ch: Channels,
-  impact: ImpactFinder,
+  { ground: g, channels: ch, impact }: EventSources,
   found: FoundSwing,
-  previousImpact: number | null,
-  marks: Marks = {},
-  kind: SwingKind = 'full',
+  { previousImpact, marks = {}, kind = 'full' }: { previousImpact: number | null; marks?: Marks; kind?: SwingKind },
 ): SwingEvents | null {
   const shaft = ch.shaft_deg ?? null;
   const marked = (name: EventName): TimedEvent | null => {
@@ -94,13 +99,13 @@ export function swingEvents(
     (kind === 'full' ? impact.byLoads(found.rough) : null);
   const end7 = p7 ?? event(found.rough, 'estimated', 0.06);
   const top = shaft && found.top !== null ? topByShaft(shaft, found.top) : null;
-  const limit = addressLimit(g, shaft, top, end7, found);
+  const limit = addressLimit(g, shaft && top && { shaft, top }, end7, found);
   const earliest = previousImpact === null ? g.base.t0 : previousImpact + 0.8;
   const address = findAddress(g.path, limit, earliest);
   if (!address) return null;
 
   const p4Club = marked('p4') ?? top;
-  const p2Club = marked('p2') ?? (shaft && top ? club(lastPassage(shaft, 90, 'up', address.start, top.t)) : null);
+  const p2Club = marked('p2') ?? (shaft && top ? club(lastPassage(shaft, 90, 'up', [address.start, top.t])) : null);
   const anchor = p2Club?.t ?? end7.t - 0.7;
   const onset = pressureOnset(g.share, address, anchor, p2Club ? (p4Club?.t ?? end7.t - 0.25) : end7.t - 0.25);
   const p1 = marked('p1') ?? p1ByShaft(shaft, address, p2Club) ?? p1ByLoads(g, onset, end7.t);
@@ -112,13 +117,14 @@ export function swingEvents(
   const after = (name: keyof typeof AFTER_IMPACT) =>
     event(end7.t + AFTER_IMPACT[name], 'estimated', Math.max(0.035, end7.u));
   const passing = (s: Series | null, level: number, a: number, b: number) =>
-    s && top ? club(firstPassage(s, level, 'down', a, b)) : null;
+    s && top ? club(firstPassage(s, level, 'down', [a, b])) : null;
 
   const weight = quietWeight(g, p1.t);
   const all: Events = {
     p1,
     p2: p2Club ?? between('p2', p1.t, p4.t),
-    p3: marked('p3') ?? (arm && top ? club(lastPassage(arm, 90, 'up', p1.t, p4.t)) : null) ?? between('p3', p1.t, p4.t),
+    p3:
+      marked('p3') ?? (arm && top ? club(lastPassage(arm, 90, 'up', [p1.t, p4.t])) : null) ?? between('p3', p1.t, p4.t),
     p4,
     p5: marked('p5') ?? passing(arm, 90, p4.t, end7.t) ?? between('p5', p4.t, end7.t),
     p6: marked('p6') ?? passing(shaft, 90, p4.t, end7.t) ?? between('p6', p4.t, end7.t),
@@ -156,13 +162,13 @@ function topByShaft(shaft: Series, near: number): TimedEvent {
 
 function addressLimit(
   g: Ground,
-  shaft: Series | null,
-  top: TimedEvent | null,
+  club: { readonly shaft: Series; readonly top: TimedEvent } | null,
   p7: TimedEvent,
   found: FoundSwing,
 ): number {
-  if (shaft && top) {
-    const back = lastPassage(shaft, 10, 'up', g.base.t0, top.t);
+  if (club) {
+    const { shaft, top } = club;
+    const back = lastPassage(shaft, 10, 'up', [g.base.t0, top.t]);
     if (back !== null) return back - 0.1;
   }
   if (found.loaded !== undefined) return found.loaded - BEFORE_LOADED;
@@ -173,14 +179,14 @@ function p1ByShaft(shaft: Series | null, address: AddressWindow, p2: TimedEvent 
   if (!shaft || !p2) return null;
   const from = indexFrom(shaft, address.start);
   const { mean } = moments(shaft.v, from, indexTo(shaft, address.end));
-  return club(lastPassage(shaft, mean + 2, 'up', address.start, p2.t), 0.01);
+  return club(lastPassage(shaft, mean + 2, 'up', [address.start, p2.t]), 0.01);
 }
 
 /** P1 from the loads: onset + 40 ms, after a forward press its end + 40 ms, else 1.08 s before impact. */
 function p1ByLoads(g: Ground, onset: PressureOnset, impact: number): TimedEvent {
   if (onset.t === null) return event(impact - 1.08, 'estimated', 0.15);
   let t = onset.t;
-  if (onset.direction > 0) t = firstPassage(g.share, onset.mean, 'down', onset.t, impact) ?? t;
+  if (onset.direction > 0) t = firstPassage(g.share, onset.mean, 'down', [onset.t, impact]) ?? t;
   return event(t + 0.04, 'estimated', 0.08);
 }
 

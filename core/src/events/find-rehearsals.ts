@@ -26,7 +26,7 @@ function byShaft(shaft: Series): FoundSwing[] {
   return findPeaks(shaft.v, { height: BACK_ANGLE, prominence: BACK_PROMINENCE, distance: APART * shaft.rate }).flatMap(
     (p) => {
       const top = timeOf(shaft, p);
-      const rough = firstPassage(shaft, 0, 'down', top, top + DOWN_WITHIN);
+      const rough = firstPassage(shaft, 0, 'down', [top, top + DOWN_WITHIN]);
       return rough === null ? [] : [{ top, rough }];
     },
   );
@@ -43,7 +43,7 @@ function byShare(g: Ground): FoundSwing[] {
     distance: HALF_WITHIN * g.base.rate,
   }).flatMap((p) => {
     const most = timeOf(share, p);
-    const rough = firstPassage(share, HALF, 'up', most, most + HALF_WITHIN);
+    const rough = firstPassage(share, HALF, 'up', [most, most + HALF_WITHIN]);
     return rough === null ? [] : [{ top: null, rough, loaded: most }];
   });
 }

@@ -61,7 +61,7 @@ function byShaft(shaft: Series, load: Series): FoundSwing[] {
 function firstDownThroughZero(shaft: Series, from: number): number | null {
   for (let k = from + 1; k < shaft.v.length; k++)
     if (shaft.v[k - 1]! > 0 && shaft.v[k]! <= 0)
-      return lastPassage(shaft, 0, 'down', timeOf(shaft, k - 1), timeOf(shaft, k)) ?? timeOf(shaft, k);
+      return lastPassage(shaft, 0, 'down', [timeOf(shaft, k - 1), timeOf(shaft, k)]) ?? timeOf(shaft, k);
   return null;
 }
 

@@ -85,7 +85,7 @@ function loadsOf(rec: Recording, base: TimeBase): FootLoads[] {
   if (rec.device === 'mat' && rec.mat) {
     const cells = readCells(rec.mat);
     const told = matFeet(rec.mat, cells, 1);
-    const { feet } = matLoads(rec.mat, cells, told, base, 1);
+    const { feet } = matLoads(rec.mat, { cells, feet: told }, base, 1);
     return told ? [feet.lead, feet.trail] : [feet.lead];
   }
   return [...rec.platforms.map((p) => platformLoads(p, base, 1)), ...rec.boards.map((b) => boardLoads(b, base, 1))];

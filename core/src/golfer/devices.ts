@@ -38,27 +38,27 @@ const BOARD = { hx: 0.16, hy: 0.1 };
 export function record(
   motion: Motion,
   device: SimulatedDevice,
-  handed: Handed,
   rng: Random,
-  o: { name: string; club: boolean; quiet?: boolean; stated: Stated },
+  o: { name: string; handed: Handed; club: boolean; quiet?: boolean; stated: Stated },
 ): Recording {
   const rate =
     device === 'mat' ? MAT.rate : device === 'boards' ? BOARD_RATE : device === 'path' ? PATH_RATE : motion.rate;
   const n = Math.floor((motion.n - 1) * (rate / motion.rate)) + 1;
   const time = Float64Array.from({ length: n }, (_, k) => k / rate);
   const noisy = (sd: number) => (o.quiet ? 0 : sd * rng.normal());
-  const sign = handed === 'left' ? -1 : 1;
+  const sign = o.handed === 'left' ? -1 : 1;
+  const sensing: Sensing = { sign, noisy, quiet: o.quiet ?? false };
   const plates = device === 'plates' || device === 'mat-plates';
   // plates do not move: the first lies to the golfer's left, whoever stands there
   const fromLeft = sign > 0 ? FEET : [...FEET].reverse();
   const platforms = plates
-    ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sign, noisy, o.quiet ?? false))
+    ? fromLeft.map((f) => platform(motion.feet[f], f === 'lead' ? PLATE_Y : -PLATE_Y, sensing))
     : device === 'plate'
-      ? [onePlatform(motion, sign, noisy, o.quiet ?? false)]
+      ? [onePlatform(motion, sensing)]
       : [];
-  const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sign, noisy)) : [];
+  const boards = device === 'boards' ? fromLeft.map((f) => board(motion, f, time, sensing)) : [];
   const mat = device === 'mat' || device === 'mat-plates' ? pressMat(motion, sign, rng, o.quiet ?? false) : null;
-  const path = device === 'path' ? { path: wholePath(motion, time, sign, noisy) } : {};
+  const path = device === 'path' ? { path: wholePath(motion, time, sensing) } : {};
   const channels: Partial<Record<ExtraChannel, Float64Array>> = o.club
     ? clubChannels(motion.plans, time, rng, motion.returns)
     : {};
@@ -76,14 +76,16 @@ export function record(
   };
 }
 
+/** How a device senses: a left-hander stands mirrored, and the device that tells the truth adds nothing. */
+interface Sensing {
+  readonly sign: 1 | -1;
+  /** A draw of noise with this SD. */
+  readonly noisy: (sd: number) => number;
+  readonly quiet: boolean;
+}
+
 /** A six-component plate under one foot; a left-hander stands mirrored. */
-function platform(
-  a: FootAction,
-  centreY: number,
-  sign: 1 | -1,
-  noisy: (sd: number) => number,
-  quiet: boolean,
-): Platform {
+function platform(a: FootAction, centreY: number, { sign, noisy, quiet }: Sensing): Platform {
   const n = a.fz.length;
   const out = blankPlatform(n, [0, sign * centreY]);
   for (let k = 0; k < n; k++) {
@@ -104,8 +106,9 @@ function platform(
 }
 
 /** One six-component plate under both feet: their wrenches add up. */
-function onePlatform(motion: Motion, sign: 1 | -1, noisy: (sd: number) => number, quiet: boolean): Platform {
-  const [lead, trail] = FEET.map((f) => platform(motion.feet[f], 0, sign, () => 0, true)) as [Platform, Platform];
+function onePlatform(motion: Motion, { sign, noisy, quiet }: Sensing): Platform {
+  const truth: Sensing = { sign, noisy: () => 0, quiet: true };
+  const [lead, trail] = FEET.map((f) => platform(motion.feet[f], 0, truth)) as [Platform, Platform];
   const out = blankPlatform(lead.fz.length, [0, 0]);
   for (const c of WRENCH_CHANNELS) {
     const noise = c.startsWith('m') ? NOISE.moment : c === 'fz' ? NOISE.vertical : NOISE.force;
@@ -124,13 +127,7 @@ const sampled = (v: Float64Array, motion: Motion, time: Float64Array): Float64Ar
     return v[i]! + (x - i) * (v[i + 1]! - v[i]!);
   });
 
-function board(
-  motion: Motion,
-  foot: 'lead' | 'trail',
-  time: Float64Array,
-  sign: 1 | -1,
-  noisy: (sd: number) => number,
-): Board {
+function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, { sign, noisy }: Sensing): Board {
   const a = motion.feet[foot];
   const cy = foot === 'lead' ? PLATE_Y - 0.03 : -PLATE_Y + 0.03;
   const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
@@ -146,7 +143,7 @@ function board(
 }
 
 /** The whole-body centre of pressure and the load, as a device that knows no more delivers them. */
-function wholePath(motion: Motion, time: Float64Array, sign: 1 | -1, noisy: (sd: number) => number): WholePath {
+function wholePath(motion: Motion, time: Float64Array, { sign, noisy }: Sensing): WholePath {
   const [lead, trail] = FEET.map((f) => motion.feet[f]) as [FootAction, FootAction];
   const sum = (of: (a: FootAction, k: number) => number) =>
     sampled(
@@ -193,7 +190,7 @@ function pressMat(motion: Motion, sign: 1 | -1, rng: Random, quiet: boolean): Ma
   const cells = MAT.rows * MAT.cols;
   const time = Float64Array.from({ length: n }, (_, k) => k / MAT.rate);
   const load = new Float32Array(n * cells);
-  for (const foot of FEET) spread(motion, foot, cellsUnder(motion.soles[foot], sign), time, load, cells);
+  for (const foot of FEET) spread(motion, foot, cellsUnder(motion.soles[foot], sign), { time, frames: load });
   if (quiet) return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames: load };
   const most = load.reduce((a, b) => (b > a ? b : a), 0) * (1 + MAT.creep);
   const frames = new Uint8Array(load.length);
@@ -214,10 +211,9 @@ function spread(
   motion: Motion,
   foot: keyof FeetPair<unknown>,
   s: SoleCells,
-  time: Float64Array,
-  out: Float32Array,
-  cells: number,
+  { time, frames }: { readonly time: Float64Array; readonly frames: Float32Array },
 ): void {
+  const cells = MAT.rows * MAT.cols;
   const a = motion.feet[foot];
   const [fz, cx, cy] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
     Float64Array,
@@ -240,7 +236,7 @@ function spread(
       trial(step);
       while (!(tilt.cost <= cost) && step > 1e-4) trial((step /= 2));
     }
-    for (let i = 0; i < w.length; i++) out[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
+    for (let i = 0; i < w.length; i++) frames[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
   }
 }
 

@@ -146,20 +146,26 @@ export function sway(rng: Random, n: number, rate: number, size: number): Float6
   );
 }
 
+export interface MoveOptions {
+  readonly duration: number;
+  readonly rate: number;
+  readonly rng: Random | null;
+  readonly returns?: boolean;
+}
+
 /**
  * Moves a body so that the ground's forces and moments are exactly those of its mass and stated angular momentum:
  * the pressure under the feet and the angular momentum are given, the path of the mass follows.
- * @param duration s
- * @param returns whether the golfer goes back to address after the last finish
+ * @param swings what is planned, and the drive of each plan
+ * @param o.duration s, at `rate` samples a second
+ * @param o.rng null: nothing wanders
+ * @param o.returns whether the golfer goes back to address after the last finish
+ * @example moveBody(build, { plans: [plan], drives: [tuneDrive(build, plan)] }, { duration: 6, rate: 1000, rng })
  */
 export function moveBody(
   build: Build,
-  plans: readonly SwingPlan[],
-  drives: readonly Drive[],
-  duration: number,
-  rate: number,
-  rng: Random | null,
-  returns = false,
+  { plans, drives }: { readonly plans: readonly SwingPlan[]; readonly drives: readonly Drive[] },
+  { duration, rate, rng, returns = false }: MoveOptions,
 ): Motion {
   const n = Math.round(duration * rate);
   const club = plans[0]!.club;

@@ -87,7 +87,7 @@ export function standing(o: StandingOptions): { recording: Recording; motion: Mo
   });
   const motion = o.does === 'away' ? unloaded(body) : body;
   const stated = { stature: o.build.stature, handed: o.handed, club: o.club };
-  return { recording: record(motion, o.device, o.handed, rng, { name: o.does, club: true, stated }), motion };
+  return { recording: record(motion, o.device, rng, { name: o.does, handed: o.handed, club: true, stated }), motion };
 }
 
 /** Nobody there. */

@@ -78,15 +78,20 @@ export function simulate(o: SimulateOptions): Simulated {
   }
   const drives = plans.map((p) => tuneDrive(build, p));
   const duration = plans.at(-1)!.times.p7 + (o.returns ? BETWEEN : AFTER);
-  const motion = moveBody(build, plans, drives, duration, RATE, rng, o.returns);
+  const motion = moveBody(build, { plans, drives }, { duration, rate: RATE, rng, returns: o.returns });
   const handed = o.handed ?? 'right';
   const stated = { stature: Math.round(build.stature * 100) / 100, handed, club };
-  const recording = record(motion, o.device, handed, rng, { name: 'simulated', club: o.clubChannels ?? true, stated });
+  const recording = record(motion, o.device, rng, {
+    name: 'simulated',
+    handed,
+    club: o.clubChannels ?? true,
+    stated,
+  });
   return { recording, motion, build, truth: () => truthOf(motion, o.device, handed, stated) };
 }
 
 function truthOf(motion: Motion, device: SimulatedDevice, handed: Handed, stated: Recording['stated']): SwingTruth[] {
-  const quiet = record(motion, device, handed, random(0), { name: 'truth', club: true, quiet: true, stated });
+  const quiet = record(motion, device, random(0), { name: 'truth', handed, club: true, quiet: true, stated });
   const marks = motion.plans.map((p) => trueEvents(p));
   const { swings } = analyseInDepth(quiet, { marks });
   return motion.plans.map((_, i) => ({

@@ -101,14 +101,14 @@ export function insideSole(s: Sole, x: number, y: number): boolean {
 
 /** How a foot at rest presses: heel, ball and toes, little under the arch (relative). */
 export function restingPressure(u: number, v: number): number {
-  const blob = (cu: number, cv: number, su: number, sv: number, h: number) =>
+  const blob = ([cu, cv]: [number, number], [su, sv]: [number, number], h: number) =>
     h * Math.exp(-0.5 * (((u - cu) / su) ** 2 + ((v - cv) / sv) ** 2));
   return (
     0.06 +
-    blob(0.14, 0, 0.1, 0.5, 1) +
-    blob(0.68, 0.25, 0.1, 0.55, 0.95) +
-    blob(0.62, -0.45, 0.12, 0.35, 0.5) +
-    blob(0.9, 0.4, 0.06, 0.3, 0.45)
+    blob([0.14, 0], [0.1, 0.5], 1) +
+    blob([0.68, 0.25], [0.1, 0.55], 0.95) +
+    blob([0.62, -0.45], [0.12, 0.35], 0.5) +
+    blob([0.9, 0.4], [0.06, 0.3], 0.45)
   );
 }
 

@@ -46,9 +46,10 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
   const wanted: Outcome = [plan.p.massBack, plan.p.forcePeak, plan.p.foreAft];
   const scale: Outcome = [10, 2, 0.2];
   const run = (d: Drive): number[] =>
-    outcome(moveBody(build, [early], [d], early.times.p10 + 1.2, RATE, null), early).map(
-      (v, i) => (v - wanted[i]!) / scale[i]!,
-    );
+    outcome(
+      moveBody(build, { plans: [early], drives: [d] }, { duration: early.times.p10 + 1.2, rate: RATE, rng: null }),
+      early,
+    ).map((v, i) => (v - wanted[i]!) / scale[i]!);
   let best: Solved = { drive: STARTS[0]!, off: Infinity };
   for (const start of STARTS) {
     const solved = newton(run, start);

@@ -109,7 +109,14 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
   if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
 
   if (rec.path)
-    return ofPath(rec, pathLoads(rec.path, base, sign), base, handed, cutoff ?? CUTOFFS.path, stature, warnings);
+    return ofPath(rec, {
+      total: pathLoads(rec.path, base, sign),
+      base,
+      handed,
+      cutoff: cutoff ?? CUTOFFS.path,
+      stature,
+      warnings,
+    });
 
   const loads = [
     ...rec.platforms.map((p) => platformLoads(p, base, sign)),
@@ -118,27 +125,46 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
   const chosen = loadedPlatforms(loads).map((i) => loads[i]!);
   if (chosen.length === 0) throw new VilkoError('unsupported', 'no platform in this recording carries a load');
   if (chosen.length === 1)
-    return ofOnePlate(rec, chosen[0]!, base, handed, cutoff ?? CUTOFFS.plates, stature, warnings);
+    return ofOnePlate(rec, {
+      total: chosen[0]!,
+      base,
+      handed,
+      cutoff: cutoff ?? CUTOFFS.plates,
+      stature,
+      warnings,
+    });
   if (rec.platforms.length + rec.boards.length > 2)
     warnings.push('more than two platforms: the two most loaded were used');
   const raw = named(chosen as [FootLoads, FootLoads]);
   const fc = cutoff ?? (rec.boards.length ? CUTOFFS.boards : CUTOFFS.plates);
-  return assemble(rec.device, handed, base, raw, fc, LEAST_LOAD, true, true, matGround, warnings);
+  return assemble({
+    device: rec.device,
+    handed,
+    base,
+    raw,
+    cutoff: fc,
+    threshold: LEAST_LOAD,
+    absolute: true,
+    feetTold: true,
+    mat: matGround,
+    warnings,
+  });
+}
+
+/** Both feet as one load, before the feet are assumed under it. */
+interface Whole extends Pick<Ground, 'base' | 'handed' | 'cutoff'> {
+  readonly total: FootLoads;
+  /** m; the feet are assumed apart by a part of it. */
+  readonly stature: number;
+  readonly warnings: string[];
 }
 
 /** Both feet on one plate: the loads are measured whole, the shares are assumed. */
-function ofOnePlate(
-  rec: Recording,
-  total: FootLoads,
-  base: TimeBase,
-  handed: Handed,
-  fc: number,
-  stature: number,
-  warnings: string[],
-): Ground {
+function ofOnePlate(rec: Recording, whole: Whole): Ground {
+  const { warnings } = whole;
   if (rec.boards.length) throw new VilkoError('unsupported', 'only one board carries a load: a swing needs both');
   if (rec.platforms.length > 1) warnings.push('only one platform carries a load: both feet are taken to stand on it');
-  return feetAssumed('plate', total, base, handed, fc, stature, {
+  return feetAssumed('plate', whole, {
     threshold: LEAST_LOAD,
     absolute: true,
     loadKnown: true,
@@ -147,19 +173,12 @@ function ofOnePlate(
 }
 
 /** A whole-body path: its load, if any, is in the device's own unit. */
-function ofPath(
-  rec: Recording,
-  total: FootLoads,
-  base: TimeBase,
-  handed: Handed,
-  fc: number,
-  stature: number,
-  warnings: string[],
-): Ground {
+function ofPath(rec: Recording, whole: Whole): Ground {
+  const { total, warnings } = whole;
   const loadKnown = knowsLoad(rec);
   if (!loadKnown && !rec.channels.shaft_deg)
     warnings.push('neither a load nor a club channel: no swing can be found in a path alone');
-  return feetAssumed('path', total, base, handed, fc, stature, {
+  return feetAssumed('path', whole, {
     threshold: LEAST_RELATIVE * quietLevel(total.fz),
     absolute: false,
     loadKnown,
@@ -169,11 +188,7 @@ function ofPath(
 
 function feetAssumed(
   device: DeviceKind,
-  total: FootLoads,
-  base: TimeBase,
-  handed: Handed,
-  fc: number,
-  stature: number,
+  { total, base, handed, cutoff: fc, stature }: Whole,
   known: Pick<Ground, 'threshold' | 'absolute' | 'loadKnown' | 'warnings'>,
 ): Ground {
   const { t0, rate } = base;
@@ -226,41 +241,28 @@ function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
   return meanY(a) >= meanY(b) ? { lead: a, trail: b } : { lead: b, trail: a };
 }
 
-function assemble(
-  device: DeviceKind,
-  handed: Handed,
-  base: TimeBase,
-  raw: FeetPair<FootLoads>,
-  fc: number,
-  threshold: number,
-  absolute: boolean,
-  feetTold: boolean,
-  mat: MatGround | null,
-  warnings: readonly string[],
-): Ground {
+/** Two feet as they were measured, each by itself. */
+type Measured = Pick<
+  Ground,
+  'device' | 'handed' | 'base' | 'raw' | 'cutoff' | 'threshold' | 'absolute' | 'feetTold' | 'mat' | 'warnings'
+>;
+
+function assemble(measured: Measured): Ground {
+  const { base, raw, cutoff: fc, threshold, feetTold } = measured;
   const { t0, rate } = base;
   const feet = { lead: filterLoads(raw.lead, fc, rate), trail: filterLoads(raw.trail, fc, rate) };
   const both = bothFeet(feet.lead, feet.trail);
   const slow = filterVertical(bothFeet(raw.lead, raw.trail), Math.min(fc, CUTOFFS.path), rate);
   return {
-    device,
-    handed,
-    base,
-    cutoff: fc,
-    threshold,
-    absolute,
+    ...measured,
     loadKnown: true,
-    feetTold,
-    raw,
     feet,
     both,
     footCop: { lead: copOf(feet.lead, threshold, t0, rate), trail: copOf(feet.trail, threshold, t0, rate) },
     cop: copOf(both, threshold, t0, rate),
     share: seriesOn(base, leadShare(feet, threshold, feetTold)),
     path: copOf(slow, threshold, t0, rate),
-    mat,
     assumed: null,
-    warnings,
   };
 }
 
@@ -272,7 +274,7 @@ function readMatGround(mat: Mat, sign: 1 | -1, cutoff = CUTOFFS.mat): MatGround 
   const base = timeBase(mat.time, 'mat frames');
   const cells = readCells(mat);
   const told = matFeet(mat, cells, sign);
-  const raw = matLoads(mat, cells, told, base, sign);
+  const raw = matLoads(mat, { cells, feet: told }, base, sign);
   const loads = {
     lead: filterLoads(raw.feet.lead, cutoff, base.rate),
     trail: filterLoads(raw.feet.trail, cutoff, base.rate),
@@ -300,8 +302,18 @@ function readMatGround(mat: Mat, sign: 1 | -1, cutoff = CUTOFFS.mat): MatGround 
 function ofMat(m: MatGround, handed: Handed, cutoff: number | undefined, warnings: string[]): Ground {
   const total = bothFeet(m.loads.lead, m.loads.trail);
   const threshold = LEAST_RELATIVE * quietLevel(total.fz);
-  const fc = cutoff ?? CUTOFFS.mat;
-  return assemble('mat', handed, m.base, m.loads, fc, threshold, false, m.told !== null, m, warnings);
+  return assemble({
+    device: 'mat',
+    handed,
+    base: m.base,
+    raw: m.loads,
+    cutoff: cutoff ?? CUTOFFS.mat,
+    threshold,
+    absolute: false,
+    feetTold: m.told !== null,
+    mat: m,
+    warnings,
+  });
 }
 
 function matWarnings(m: MatGround | null): string[] {

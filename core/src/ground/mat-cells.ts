@@ -23,28 +23,29 @@ export interface MatCells {
 export function readCells(mat: Mat): MatCells {
   const cells = mat.rows * mat.cols;
   const n = mat.time.length;
-  const low = new Float64Array(cells).fill(Infinity);
-  const top = new Float64Array(cells).fill(-Infinity);
-  extremes(mat.frames, n, cells, low, top);
+  const { low, top } = extremes(mat.frames, n, cells);
   const most = top.reduce((a, b) => Math.max(a, b), 0);
   const isDead = (c: number) =>
     low[c] === top[c] &&
     neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
   const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
   const frames = dead.length ? filled(mat, dead) : mat.frames;
-  const { high, saturated } = upper(frames, n, cells, top, most, dead);
+  const { high, saturated } = upper(frames, n, { top, most, dead });
   const greatest = high.reduce((a, b) => Math.max(a, b), 0);
   return { frames, high, loaded: Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0)), dead, saturated };
 }
 
 /** Least and greatest value of each cell. */
-function extremes(frames: Mat['frames'], n: number, cells: number, low: Float64Array, top: Float64Array): void {
+function extremes(frames: Mat['frames'], n: number, cells: number): { low: Float64Array; top: Float64Array } {
+  const low = new Float64Array(cells).fill(Infinity);
+  const top = new Float64Array(cells).fill(-Infinity);
   for (let k = 0, i = 0; k < n; k++)
     for (let c = 0; c < cells; c++, i++) {
       const v = frames[i]!;
       if (v < low[c]!) low[c] = v;
       if (v > top[c]!) top[c] = v;
     }
+  return { low, top };
 }
 
 export function neighbours(c: number, { rows, cols }: { rows: number; cols: number }): number[] {
@@ -72,14 +73,13 @@ function filled(mat: Mat, dead: readonly number[]): Mat['frames'] {
   return frames;
 }
 
+/** 99th percentile of each cell, and how many stood at the greatest value of all for a part of the n frames. */
 function upper(
   frames: Mat['frames'],
   n: number,
-  cells: number,
-  top: Float64Array,
-  most: number,
-  dead: readonly number[],
+  { top, most, dead }: { top: Float64Array; most: number; dead: readonly number[] },
 ): { high: Float64Array; saturated: number } {
+  const cells = top.length;
   const high = new Float64Array(cells);
   const isDead = new Set(dead);
   const column = new Float64Array(n);

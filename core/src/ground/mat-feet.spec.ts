@@ -54,7 +54,7 @@ describe('feet on a mat', () => {
   it('carry their loads: shares, places, and what lies forward of the middle', () => {
     const m = mat((r, c) => 3 * box(r, c, 3, 26, 8, 16) + box(r, c, 3, 26, 44, 52));
     const cells = readCells(m);
-    const loads = matLoads(m, cells, matFeet(m, cells, 1), timeBase(m.time), 1);
+    const loads = matLoads(m, { cells, feet: matFeet(m, cells, 1) }, timeBase(m.time), 1);
     const { lead, trail } = loads.feet;
     expect(trail.fz[0]! / lead.fz[0]!).toBeCloseTo(3, 6);
     expect(lead.fzy[0]! / lead.fz[0]!).toBeCloseTo(48 * PITCH, 3);

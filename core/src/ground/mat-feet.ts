@@ -36,7 +36,7 @@ export function matFeet(mat: Mat, cells: MatCells, sign: 1 | -1): MatFeet | null
   const groups = twoGroups(regions);
   if (!groups) return null;
   const owner = ownersOf(mat, groups);
-  const outline = (foot: FootName, cs: number[]) => outlineOf(mat, cs, cells.high, sign, foot);
+  const outline = (foot: FootName, cs: number[]) => outlineOf(mat, { cells: cs, weight: cells.high }, sign, foot);
   const edge = (c: number) => {
     const r = Math.floor(c / mat.cols);
     const q = c % mat.cols;
@@ -120,7 +120,12 @@ function ownersOf(mat: Mat, groups: FeetPair<number[]>): Uint8Array {
 }
 
 /** Box around a foot's loaded cells along its principal axis (weighted), pointing to +X, one pitch added. */
-function outlineOf(mat: Mat, cs: readonly number[], w: Float64Array, sign: 1 | -1, foot: FootName): FootOutline {
+function outlineOf(
+  mat: Mat,
+  { cells: cs, weight: w }: { cells: readonly number[]; weight: Float64Array },
+  sign: 1 | -1,
+  foot: FootName,
+): FootOutline {
   const xs = cs.map((c) => cellX(mat, c));
   const ys = cs.map((c) => cellY(mat, c, sign));
   const total = cs.reduce((s, c) => s + w[c]!, 0);
@@ -165,7 +170,12 @@ export interface MatLoads {
 }
 
 /** Sums cells to loads (value × area). Without two feet all load is counted to `lead` and `toes` are empty. */
-export function matLoads(mat: Mat, cells: MatCells, feet: MatFeet | null, base: TimeBase, sign: 1 | -1): MatLoads {
+export function matLoads(
+  mat: Mat,
+  { cells, feet }: { cells: MatCells; feet: MatFeet | null },
+  base: TimeBase,
+  sign: 1 | -1,
+): MatLoads {
   const n = mat.time.length;
   const count = mat.rows * mat.cols;
   const area = mat.pitch * mat.pitch;

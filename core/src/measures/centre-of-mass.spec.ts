@@ -42,12 +42,9 @@ describe('the centre of mass', () => {
       for (const a of [c.axes.x, c.axes.y]) {
         const r = integrateWithHold(
           Float64Array.from(a.force),
-          c.mass,
-          c.fs,
-          c.address,
+          { m: c.mass, rate: c.fs, address: c.address },
           a.cop_address,
-          c.hold,
-          a.cop_hold,
+          { hold: c.hold, cop: a.cop_hold },
         );
         expect(worstDifference(r.position, a.position)).toBeLessThan(1e-7);
         expect(worstDifference(r.velocity, a.velocity)).toBeLessThan(1e-7);
@@ -61,7 +58,12 @@ describe('the centre of mass', () => {
     const { cases } = await testJson<Integration>('com-integration.json');
     for (const c of cases)
       for (const a of [c.axes.x, c.axes.y]) {
-        const r = integrateFromRest(Float64Array.from(a.force), c.mass, c.fs, c.address, a.cop_address, c.address);
+        const r = integrateFromRest(
+          Float64Array.from(a.force),
+          { m: c.mass, rate: c.fs, address: c.address },
+          a.cop_address,
+          c.address,
+        );
         expect(worstDifference(r.position, a.position_without_hold)).toBeLessThan(1e-7);
       }
   });

@@ -41,6 +41,13 @@ export interface Integrated {
   readonly bias: number;
 }
 
+/** A body whose forces are integrated: its mass, kg, the samples' rate, Hz, and where it stands at address. */
+export interface Standing {
+  readonly m: number;
+  readonly rate: number;
+  readonly address: Range;
+}
+
 /** Cumulative trapezoids from sample `origin`, 0 there. */
 function cumulative(v: Float64Array, rate: number, origin: number): Float64Array {
   const out = new Float64Array(v.length);
@@ -55,15 +62,14 @@ export const middleOf = ([a, b]: Range): number => Math.floor((a + b - 1) / 2);
 /**
  * p(t) = mean COP(address) + v0·s + b·s²/2 + ∬F/m with v0 and b such that over the finish hold the mean velocity
  * is 0 and the mean position the mean COP (measuring.md §6). Force in N, [n]; COPs in m.
+ * @param copAddress mean COP over the address
+ * @param finish the hold, and the mean COP over it
  */
 export function integrateWithHold(
   force: Float64Array,
-  m: number,
-  rate: number,
-  address: Range,
+  { m, rate, address }: Standing,
   copAddress: number,
-  hold: Range,
-  copHold: number,
+  { hold, cop: copHold }: { readonly hold: Range; readonly cop: number },
 ): Integrated {
   const o = middleOf(address);
   const v = cumulative(
@@ -93,9 +99,7 @@ export function integrateWithHold(
 /** Without a hold: at rest at t_a, the mean force over `quiet` subtracted. */
 export function integrateFromRest(
   force: Float64Array,
-  m: number,
-  rate: number,
-  address: Range,
+  { m, rate, address }: Standing,
   start: number,
   quiet: Range,
 ): Integrated {
@@ -110,14 +114,7 @@ export function integrateFromRest(
 }
 
 /** Height over time: a = Fz/m − g′, at rest at t_a, g′ such that the mean velocity over the hold is 0. */
-function integrateHeight(
-  fz: Float64Array,
-  m: number,
-  rate: number,
-  address: Range,
-  h0: number,
-  hold: Range,
-): Float64Array {
+function integrateHeight(fz: Float64Array, { m, rate, address }: Standing, h0: number, hold: Range): Float64Array {
   const o = middleOf(address);
   const v = cumulative(
     fz.map((f) => f / m),
@@ -135,9 +132,9 @@ function integrateHeight(
 /** Centre of mass from plate forces by double integration with drift correction over the finish hold. */
 export function massFromForces(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass {
   const { t0, rate } = g.base;
-  const m = weight / G;
   const h0 = MASS_HEIGHT_PART * stature;
   const address: Range = [swing.address.i0, swing.address.i1];
+  const body: Standing = { m: weight / G, rate, address };
   const { x: px, y: py } = g.path;
   const fx = g.both.fx!;
   const fy = g.both.fy!;
@@ -148,10 +145,10 @@ export function massFromForces(g: Ground, swing: SwingEvents, weight: number, st
   const hold = finishHold(g, swing, h0 / weight);
   let why = 'no finish was held';
   if (hold) {
-    const x = integrateWithHold(fx, m, rate, address, copX, hold, meanOf(px.v, hold));
-    const y = integrateWithHold(fy, m, rate, address, copY, hold, meanOf(py.v, hold));
+    const x = integrateWithHold(fx, body, copX, { hold, cop: meanOf(px.v, hold) });
+    const y = integrateWithHold(fy, body, copY, { hold, cop: meanOf(py.v, hold) });
     if ([x, y].every((a) => Math.abs(a.v0) <= MOST_V0 && Math.abs(a.bias) <= MOST_BIAS)) {
-      const h = integrateHeight(g.both.fz, m, rate, address, h0, hold);
+      const h = integrateHeight(g.both.fz, body, h0, hold);
       return {
         x: series(x.position),
         y: series(y.position),
@@ -164,9 +161,9 @@ export function massFromForces(g: Ground, swing: SwingEvents, weight: number, st
     why = 'the finish hold does not agree with the forces';
   }
   const quiet = quietBefore(g, swing, address);
-  const x = integrateFromRest(fx, m, rate, address, copX, quiet);
-  const y = integrateFromRest(fy, m, rate, address, copY, quiet);
-  const h = integrateFromRest(g.both.fz, m, rate, address, h0, quiet);
+  const x = integrateFromRest(fx, body, copX, quiet);
+  const y = integrateFromRest(fy, body, copY, quiet);
+  const h = integrateFromRest(g.both.fz, body, h0, quiet);
   return {
     x: series(x.position),
     y: series(y.position),

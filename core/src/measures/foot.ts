@@ -262,6 +262,6 @@ function heelTime(c: SwingContext, fwd: Series): Reading {
   visit(fwd, p5, p8, (_, v) => {
     if (v >= HEEL) under = false;
   });
-  const t = under ? p5 : lastPassage(fwd, HEEL, 'down', p5, p8);
+  const t = under ? p5 : lastPassage(fwd, HEEL, 'down', [p5, p8]);
   return t === null ? absent(NEVER_SAID.notInHeel) : msFrom(c, t, 'p7', FLOOR.passage);
 }

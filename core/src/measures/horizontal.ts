@@ -106,7 +106,7 @@ const sidewaysPeak = (c: SwingContext, total: Series): number =>
 function pushStart(c: SwingContext): Reading {
   const total = c.signals.target?.total;
   if (!total) return NOT_HERE;
-  const t = lastPassage(total, START, 'up', c.swing.address.start, sidewaysPeak(c, total));
+  const t = lastPassage(total, START, 'up', [c.swing.address.start, sidewaysPeak(c, total)]);
   return t === null ? absent('the sideways force never starts from under 2 %BW') : phaseAt(c, t, FLOOR.passage);
 }
 

@@ -86,7 +86,7 @@ export const legs = once((c: SwingContext): Legs | null => {
     const dy = at(across, b) - at(across, a);
     return { dx, dy, chord: Math.hypot(dx, dy) };
   };
-  const landed = firstPassage(c.signals.share, LANDED, 'up', max, p7);
+  const landed = firstPassage(c.signals.share, LANDED, 'up', [max, p7]);
   const direction = (l: Leg, sign: 1 | -1) => (Math.atan2(sign * l.dy, sign * l.dx) * 180) / Math.PI;
   const degrees = (l: Leg, sign: 1 | -1, names: readonly EventName[], moved: (t: Times) => Leg): Reading => {
     if (!(l.chord >= LEAST_LEG)) return absent('this leg of the path is shorter than 10 mm');

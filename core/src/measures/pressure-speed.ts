@@ -58,6 +58,6 @@ function fastestPush(c: SwingContext): Found {
   const { x, y } = velocity(c);
   const away = mapSeries(y, (v, k) => Math.hypot(Math.max(-x.v[k]!, 0), Math.max(-v, 0)));
   const p8 = timeOfEvent(c, 'p8');
-  const from = c.trailMax && firstPassage(c.signals.share, PUSH_FROM, 'up', c.trailMax.t, p8);
+  const from = c.trailMax && firstPassage(c.signals.share, PUSH_FROM, 'up', [c.trailMax.t, p8]);
   return from ? fastest(c, away, from, p8) : { none: 'the lead share never passes 60%' };
 }

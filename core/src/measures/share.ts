@@ -150,7 +150,7 @@ export const SHARE = [
       { reason: NEVER_SAID.neverUnder, band: 'below' },
     ],
     of: (c) => {
-      const t = lastPassage(c.signals.share, HALF, 'up', c.trailMax?.t ?? NaN, timeOfEvent(c, 'p7'));
+      const t = lastPassage(c.signals.share, HALF, 'up', [c.trailMax?.t ?? NaN, timeOfEvent(c, 'p7')]);
       return t === null || underAtImpact(c) ? absent(lateWords(c)) : msFrom(c, t, 'p4', FLOOR.passage);
     },
   }),
@@ -164,7 +164,7 @@ export const SHARE = [
     worth: 15,
     time: 'more is later',
     of: (c) => {
-      const t = lastPassage(c.signals.share, HALF, 'up', c.trailMax?.t ?? NaN, timeOfEvent(c, 'p9'));
+      const t = lastPassage(c.signals.share, HALF, 'up', [c.trailMax?.t ?? NaN, timeOfEvent(c, 'p9')]);
       if (t === null)
         return absent(underAtImpact(c) ? 'the lead share has not passed 50% by P9' : NEVER_SAID.neverUnder);
       return msFrom(c, t, 'p7', FLOOR.passage);
@@ -236,7 +236,7 @@ function drop(c: SwingContext): Reading {
   const p4 = timeOfEvent(c, 'p4');
   const p7 = timeOfEvent(c, 'p7');
   const top = valueAt(c, share, 'p4').value;
-  const from = typeof top === 'number' && top >= HALF ? p4 : firstPassage(share, HALF, 'up', p4, p7);
+  const from = typeof top === 'number' && top >= HALF ? p4 : firstPassage(share, HALF, 'up', [p4, p7]);
   if (from === null) return absent(NEVER_OVER);
   let highest = -Infinity;
   let fall = 0;

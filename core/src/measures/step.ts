@@ -43,7 +43,7 @@ function comesDown(c: SwingContext, foot: FootName): Reading {
   const p7 = c.events.p7?.t;
   if (p7 === undefined) return absent('P7 was not found');
   const from = c.swing.start;
-  const down = lastPassage(load, DOWN, 'up', from, p7);
+  const down = lastPassage(load, DOWN, 'up', [from, p7]);
   const before = down === null ? null : least(load, from, down);
   if (down === null || !before || before.v >= OFF)
     return absent(`the ${foot} foot did not leave the ground before impact`);

@@ -80,6 +80,6 @@ function turnsOver(c: SwingContext, s: Series): Reading {
   const level = -Math.max(ZERO_LEAST, ZERO_PART * Math.max(0, -from.v));
   if (from.v > level) return absent('the torque never points away from the target');
   if (at(s, p4) < level) return absent(NEVER_SAID.stillAway);
-  const t = lastPassage(s, level, 'up', from.t, p4);
+  const t = lastPassage(s, level, 'up', [from.t, p4]);
   return t === null ? absent('the torque never points away from the target') : phaseAt(c, t, FLOOR.passage);
 }

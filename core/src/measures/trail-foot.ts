@@ -39,6 +39,6 @@ function leaves(c: SwingContext): Reading {
   const { trail } = c.signals.up;
   const p4 = timeOfEvent(c, 'p4');
   if (at(trail, p4) < OFF) return msFrom(c, p4, 'p7', FLOOR.passage);
-  const off = firstPassage(trail, OFF, 'down', p4, timeOfEvent(c, 'p7'));
+  const off = firstPassage(trail, OFF, 'down', [p4, timeOfEvent(c, 'p7')]);
   return off === null ? absent(NEVER_SAID.trailStays) : msFrom(c, off, 'p7', FLOOR.passage);
 }

@@ -69,9 +69,11 @@ export const negated = (s: Series): Series =>
 export const mapSeries = (s: Series, f: (v: number, k: number) => number): Series => withValues(s, s.v.map(f));
 
 type Direction = 'up' | 'down';
+/** From and to, s. */
+export type Window = readonly [number, number];
 
 /** Times inside [a, b] at which the series passes `level` in the given direction, by linear interpolation. */
-export function passages(s: Series, level: number, direction: Direction, a: number, b: number): number[] {
+export function passages(s: Series, level: number, direction: Direction, [a, b]: Window): number[] {
   const sign = direction === 'up' ? 1 : -1;
   const found: number[] = [];
   let pt = NaN;
@@ -86,7 +88,7 @@ export function passages(s: Series, level: number, direction: Direction, a: numb
 }
 
 /** The last of `passages`, looked for from the end: a window may reach back to the start of a long recording. */
-export function lastPassage(s: Series, level: number, direction: Direction, a: number, b: number): number | null {
+export function lastPassage(s: Series, level: number, direction: Direction, [a, b]: Window): number | null {
   if (!(b > a)) return null;
   const sign = direction === 'up' ? 1 : -1;
   const first = Math.max(0, Math.floor((a - s.t0) * s.rate + HAIR) + 1);
@@ -102,8 +104,8 @@ export function lastPassage(s: Series, level: number, direction: Direction, a: n
   }
   return null;
 }
-export const firstPassage = (s: Series, level: number, d: Direction, a: number, b: number): number | null =>
-  passages(s, level, d, a, b)[0] ?? null;
+export const firstPassage = (s: Series, level: number, d: Direction, within: Window): number | null =>
+  passages(s, level, d, within)[0] ?? null;
 
 /** Mean and population SD of the defined samples i0 … i1 − 1. */
 export function moments(v: ArrayLike<number>, i0 = 0, i1 = v.length): { mean: number; sd: number; n: number } {

@@ -59,8 +59,8 @@ describe('series', () => {
         (v, a, long) => {
           const s = series(...v);
           for (const d of ['up', 'down'] as const) {
-            const all = passages(s, 0.3, d, a, a + long);
-            const last = lastPassage(s, 0.3, d, a, a + long);
+            const all = passages(s, 0.3, d, [a, a + long]);
+            const last = lastPassage(s, 0.3, d, [a, a + long]);
             if (last === null || all.length === 0) expect([last, all.length]).toEqual([null, 0]);
             else expect(last).toBeCloseTo(all.at(-1)!, 12);
           }
@@ -70,10 +70,10 @@ describe('series', () => {
   });
   it('find passages by direction, first and last', () => {
     const s = series(0, 2, 0, 2, 0);
-    expect(passages(s, 1, 'up', 1, 1.4).map((t) => Number(t.toFixed(3)))).toEqual([1.05, 1.25]);
-    expect(firstPassage(s, 1, 'down', 1, 1.4)).toBeCloseTo(1.15, 9);
-    expect(lastPassage(s, 1, 'down', 1, 1.4)).toBeCloseTo(1.35, 9);
-    expect(lastPassage(s, 3, 'up', 1, 1.4)).toBeNull();
+    expect(passages(s, 1, 'up', [1, 1.4]).map((t) => Number(t.toFixed(3)))).toEqual([1.05, 1.25]);
+    expect(firstPassage(s, 1, 'down', [1, 1.4])).toBeCloseTo(1.15, 9);
+    expect(lastPassage(s, 1, 'down', [1, 1.4])).toBeCloseTo(1.35, 9);
+    expect(lastPassage(s, 3, 'up', [1, 1.4])).toBeNull();
   });
 
   it('integrate a straight line exactly, whatever the window', () => {

@@ -61,21 +61,15 @@ export function madeC3d(c: MadeC3d): Uint8Array {
     bytes.push(text.length, id & 255, ...text, ...w.int16(data.length + 2), ...data);
   };
   const group = (name: string, id: number) => entry(name, -id, [0]);
-  const parameter = (name: string, id: number, type: number, dims: number[], data: number[]) =>
-    entry(name, id, [type & 255, dims.length, ...dims, ...data, 0]);
+  const valued = (type: number, dims: number[], data: number[]) => [type & 255, dims.length, ...dims, ...data, 0];
   const floats = (name: string, id: number, dims: number[], v: readonly number[]) =>
-    parameter(name, id, 4, dims, v.flatMap(w.float));
+    entry(name, id, valued(4, dims, v.flatMap(w.float)));
   const ints = (name: string, id: number, dims: number[], v: readonly number[]) =>
-    parameter(name, id, 2, dims, v.flatMap(w.int16));
+    entry(name, id, valued(2, dims, v.flatMap(w.int16)));
   const texts = (name: string, id: number, v: readonly string[]) => {
     const width = Math.max(...v.map((t) => t.length), 1);
-    parameter(
-      name,
-      id,
-      -1,
-      [width, v.length],
-      v.flatMap((t) => [...strToU8(t.padEnd(width))]),
-    );
+    const letters = v.flatMap((t) => [...strToU8(t.padEnd(width))]);
+    entry(name, id, valued(-1, [width, v.length], letters));
   };
   const frames = c.channels[0]!.length / c.ratio;
   const used = c.origin.length / 3;

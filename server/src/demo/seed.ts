@@ -62,9 +62,9 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     for (const p of plans) await to.practice.addPlan(p);
     for (const e of log) await to.practice.addEntry(e);
   }
-  await make(to, newest, 2, tell, () => false);
+  await make(to, newest, { threads: 2, tell, until: () => false });
   return older.length
-    ? { swings: older.length, make: (threads, say, until) => make(to, older, threads, say, until) }
+    ? { swings: older.length, make: (threads, tell, until) => make(to, older, { threads, tell, until }) }
     : null;
 }
 
@@ -89,9 +89,7 @@ const lessonRow = (
 async function make(
   to: DemoShelves,
   jobs: readonly DemoJob[],
-  threads: number,
-  tell: (part: number) => void,
-  until: () => boolean,
+  { threads, tell, until }: { threads: number; tell: (part: number) => void; until: () => boolean },
 ): Promise<void> {
   const makers = Array.from({ length: Math.min(threads, jobs.length) }, demoMaker);
   const coming = new Map<number, Promise<DemoSwing>>();

@@ -5,11 +5,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
   {
     pupil: pupil(
       'maren',
-      'Maren Oddby',
-      'Ferry engineer',
-      'right',
-      1.69,
-      66,
+      { name: 'Maren Oddby', about: 'Ferry engineer', handed: 'right', stature: 1.69, mass: 66 },
       'Stands firm on a moving deck, and stays there: she hangs back until the last swings of the lesson.',
       {
         ageBand: '35–54',
@@ -55,11 +51,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
   {
     pupil: pupil(
       'corin',
-      'Corin Vasshaug',
-      'Ex-fencer, plays left-handed',
-      'left',
-      1.83,
-      79,
+      { name: 'Corin Vasshaug', about: 'Ex-fencer, plays left-handed', handed: 'left', stature: 1.83, mass: 79 },
       'Lunges as he used to: everything comes, but late.',
       {
         ageBand: '35–54',
@@ -96,11 +88,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     // one real improvement
     pupil: pupil(
       'ilse',
-      'Ilse Tarnquist',
-      'Cellist',
-      'right',
-      1.66,
-      58,
+      { name: 'Ilse Tarnquist', about: 'Cellist', handed: 'right', stature: 1.66, mass: 58 },
       'Sits in the middle of her chair, and stood in the middle of her feet; since October the trail foot takes its share.',
       {
         ageBand: '18–34',
@@ -150,11 +138,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
   {
     pupil: pupil(
       'halvard',
-      'Halvard Brune',
-      'Retired hurdler',
-      'right',
-      1.88,
-      84,
+      { name: 'Halvard Brune', about: 'Retired hurdler', handed: 'right', stature: 1.88, mass: 84 },
       'Takes off from the wrong foot: going back the pressure goes to the lead foot first.',
       {
         ageBand: '55–69',
@@ -187,11 +171,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
   {
     pupil: pupil(
       'tove',
-      'Tove Lindqvie',
-      'Fifteen, sails dinghies',
-      'right',
-      1.62,
-      52,
+      { name: 'Tove Lindqvie', about: 'Fifteen, sails dinghies', handed: 'right', stature: 1.62, mass: 52 },
       'Quick hands and a long swing: the trail foot is loaded when it should already be pushing.',
       {
         ageBand: '12–15',
@@ -228,11 +208,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     // moved the mass instead of the pressure
     pupil: pupil(
       'jonas',
-      'Jonas Perrick-Moe',
-      'Sixteen, plays handball',
-      'right',
-      1.77,
-      66,
+      { name: 'Jonas Perrick-Moe', about: 'Sixteen, plays handball', handed: 'right', stature: 1.77, mass: 66 },
       'Asked for more on the trail foot, he moved his body instead; with the driver the trail foot leaves before the ball does.',
       {
         ageBand: '16–17',
@@ -274,11 +250,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     // came back from an injury
     pupil: pupil(
       'sunniva',
-      'Sunniva Aldous',
-      'Back after a knee operation',
-      'right',
-      1.71,
-      70,
+      { name: 'Sunniva Aldous', about: 'Back after a knee operation', handed: 'right', stature: 1.71, mass: 70 },
       'Saves the lead knee and starts on the trail foot; measured at home on two boards.',
       {
         ageBand: '35–54',
@@ -327,11 +299,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
     // only spread
     pupil: pupil(
       'edvin',
-      'Edvin Roake',
-      'Harbour pilot',
-      'right',
-      1.79,
-      88,
+      { name: 'Edvin Roake', about: 'Harbour pilot', handed: 'right', stature: 1.79, mass: 88 },
       'Comes to hear that it still works; what moves from visit to visit is only spread.',
       {
         ageBand: '55–69',

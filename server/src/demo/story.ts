@@ -44,20 +44,12 @@ export interface DemoPupil {
 /** The parts a story of the sample world is told with. */
 export const pupil = (
   id: string,
-  name: string,
-  about: string,
-  handed: 'right' | 'left',
-  stature: number,
-  mass: number,
+  who: Pick<Pupil, 'name' | 'about' | 'handed' | 'stature' | 'mass'>,
   story: string,
   profile: Partial<PupilProfile>,
 ): Pupil => ({
   id,
-  name,
-  about,
-  handed,
-  stature,
-  mass,
+  ...who,
   story,
   archived: false,
   profile: { ...NO_PROFILE, ...profile },

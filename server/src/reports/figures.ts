@@ -48,8 +48,7 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
  * @param swings every swing of the pupil up to this lesson, oldest first
  */
 export function figuresOf(
-  lessonId: string,
-  agreed: MeasureId | null,
+  { id: lessonId, measure: agreed }: { readonly id: string; readonly measure: MeasureId | null },
   found: LessonFindings,
   swings: readonly SummarisedSwing[],
   standardOf: (club: ClubFindings['club']) => Standard,

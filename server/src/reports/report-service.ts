@@ -43,9 +43,7 @@ export function reportService({ pupils, practice, swings, findings: findingsOf, 
     ]);
     const end = all.findLast((s) => s.row.lessonId === lessonId)?.row.recordedAt;
     const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
-    const figures = figuresOf(lessonId, head.measure, findings ?? NOTHING, upToHere, (club) =>
-      standardOf(club, 'stock'),
-    );
+    const figures = figuresOf(head, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
     const { set, fault, measure, success } = figures;
     const planned = plans.find((p) => p.lessonId === lessonId)?.plan.wish.drills[0];
     const offered =

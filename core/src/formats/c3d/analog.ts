@@ -133,19 +133,19 @@ function sampleReader(
   const { processor } = p;
   const inBlocks = (
     which: readonly number[],
-    take: (out: Float64Array, channel: number, from: number, to: number, j: number) => void,
+    a: readonly Affine[],
+    take: (out: Float64Array, channel: number, affine: Affine, frames: readonly [number, number]) => void,
   ): Float64Array[] => {
     const out = which.map(() => new Float64Array(frames * ratio));
     for (let from = 0; from < frames; from += BLOCK)
-      which.forEach((i, j) => take(out[j]!, i, from, Math.min(frames, from + BLOCK), j));
+      which.forEach((i, j) => take(out[j]!, i, a[j]!, [from, Math.min(frames, from + BLOCK)]));
     return out;
   };
   const native = LITTLE && (floats ? processor.name === 'Intel' : processor.name !== 'MIPS');
   if (!native) {
     const get = floats ? processor.float : isUnsigned(p) ? processor.uint16 : processor.int16;
     return (which, a) =>
-      inBlocks(which, (out, i, from, to, j) => {
-        const { offset, scale } = a[j]!;
+      inBlocks(which, a, (out, i, { offset, scale }, [from, to]) => {
         for (let f = from, k = from * ratio; f < to; f++)
           for (let s = 0, at = start + f * frameBytes + pointBytes + i * size; s < ratio; s++, at += used * size)
             out[k++] = (get(at) - offset) * scale;
@@ -160,8 +160,7 @@ function sampleReader(
       : new kind(bytes.slice(start, start + frames * frameBytes).buffer, 0, count);
   const [stride, points] = [frameBytes / size, pointBytes / size];
   return (which, a) =>
-    inBlocks(which, (out, i, from, to, j) => {
-      const { offset, scale } = a[j]!;
+    inBlocks(which, a, (out, i, { offset, scale }, [from, to]) => {
       for (let f = from, k = from * ratio; f < to; f++)
         for (let s = 0, at = f * stride + points + i; s < ratio; s++, at += used)
           out[k++] = (all[at]! - offset) * scale;

@@ -58,13 +58,8 @@ export function readPlatforms(p: C3dParameters, analog: AnalogData, lab: LabAxes
         `the corners of platform ${i + 1} do not span a plane`,
         'FORCE_PLATFORM:CORNERS',
       );
-    return readPlatform(
-      p,
-      analog,
-      lab,
-      { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null },
-      warnings,
-    );
+    const facts = { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null };
+    return readPlatform({ p, analog, lab, warnings }, facts);
   });
 }
 
@@ -96,13 +91,16 @@ function verticalOf(type: number, ch: readonly Float64Array[], cal: Matrix | nul
   return ch[2]!;
 }
 
-function readPlatform(
-  p: C3dParameters,
-  analog: AnalogData,
-  lab: LabAxes,
-  facts: PlatformFacts,
-  warnings: string[],
-): Platform {
+/** What a platform is read from, and where it is said what was noticed. */
+interface PlatformSource {
+  readonly p: C3dParameters;
+  readonly analog: AnalogData;
+  readonly lab: LabAxes;
+  readonly warnings: string[];
+}
+
+function readPlatform(source: PlatformSource, facts: PlatformFacts): Platform {
+  const { p, analog, lab, warnings } = source;
   const { i, type, axes, origin, metre, cal } = facts;
   const count = CHANNELS_OF_TYPE[type]!;
   const channel = p.get('FORCE_PLATFORM', 'CHANNEL');
@@ -132,11 +130,9 @@ function readPlatform(
       'FORCE_PLATFORM:CHANNEL',
     );
   const zeros = zeroOf(
-    p,
+    source,
     data.map((d) => d.ch),
     facts,
-    analog.perFrame,
-    warnings,
   );
   if (origin[2] > 0 && axes.z[2] < 0 && type !== 1)
     warnings.push(`platform ${i + 1}: ORIGIN z is positive although its z axis points down`);
@@ -247,12 +243,11 @@ const lengthScale = (unit: string | undefined, metre: number): number =>
 
 /** Baseline per channel from FORCE_PLATFORM:ZERO, if the platform is unloaded there; frames from 1. */
 function zeroOf(
-  p: C3dParameters,
+  { p, analog, warnings }: PlatformSource,
   ch: readonly Float64Array[],
   { i, type, cal }: PlatformFacts,
-  perFrame: number,
-  warnings: string[],
 ): number[] {
+  const { perFrame } = analog;
   const none = ch.map(() => 0);
   const [first = 0, last = 0] = p.get('FORCE_PLATFORM', 'ZERO')?.numbers ?? [];
   if (first <= 0 || last < first) return none;

@@ -28,21 +28,29 @@ export interface CsvRows {
   readonly cut: number;
 }
 
+/** How the rows of a table are written. */
+export interface CsvForm {
+  /** Byte at which the rows begin, and the number of the line before them. */
+  readonly at: number;
+  readonly line: number;
+  /** Bytes between fields and before decimals. */
+  readonly separator: number;
+  readonly point: number;
+}
+
 /**
  * Reads the rows of a numeric table in one pass over the bytes. An empty field is NaN.
- * @param line number of the line before the first row
  * @param progress told the part that has been read, 0–1; what it throws ends the reading
  * @throws VilkoError with the line and the column
  */
 export function readCsvRows(
   bytes: Uint8Array,
-  from: number,
-  line: number,
+  form: CsvForm,
   fields: readonly CsvField[],
-  separator: number,
-  point: number,
   progress?: (part: number) => void,
 ): CsvRows {
+  const { at: from, separator, point } = form;
+  let { line } = form;
   const capacity = linesIn(bytes, from);
   const width = fields.length;
   const size = fields.reduce((n, f) => (f.cell === null ? n : n + 1), 0);

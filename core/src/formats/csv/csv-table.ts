@@ -23,15 +23,7 @@ const CELL = /^r(\d+)c(\d+)$/;
 export function readCsvTable(bytes: Uint8Array, mapping?: CsvMapping, progress?: (part: number) => void): CsvTable {
   const head = readCsvHead(bytes);
   const { fields, mat } = mapping ? mapped(head, mapping) : named(head);
-  const { columns, cells, rows, cut } = readCsvRows(
-    bytes,
-    head.at,
-    head.line,
-    fields,
-    head.separator,
-    head.point,
-    progress,
-  );
+  const { columns, cells, rows, cut } = readCsvRows(bytes, head, fields, progress);
   const warnings = cut
     ? [`${cut} incomplete ${cut === 1 ? 'row' : 'rows'} at the end of the file ${cut === 1 ? 'was' : 'were'} left out`]
     : [];

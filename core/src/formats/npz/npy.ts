@@ -30,25 +30,23 @@ export function readNpy(bytes: Uint8Array, name: string): NdArray {
   const size = Number(descr[3]);
   if (bytes.length - start < count * size)
     throw new VilkoError('truncated', `${name} promises ${count} values but ends early`, `byte ${bytes.length}`);
-  const data = decode(view, start, count, descr[2]!, size, descr[1] === '>', name);
+  const values = new DataView(bytes.buffer, bytes.byteOffset + start, count * size);
+  const data = decode(values, count, { kind: descr[2]!, size, little: descr[1] !== '>' }, name);
   return { shape: dims, data: /'fortran_order':\s*True/.test(header) ? toRowMajor(data, dims) : data };
 }
 
+/** The n values of a view, of NumPy's type `kind` with `size` bytes each. */
 function decode(
   view: DataView,
-  start: number,
   n: number,
-  kind: string,
-  size: number,
-  big: boolean,
+  { kind, size, little }: { kind: string; size: number; little: boolean },
   name: string,
 ): NdArray['data'] {
-  const little = !big;
   const fill = <T extends NdArray['data']>(out: T, get: (at: number) => number): T => {
-    for (let k = 0; k < n; k++) out[k] = get(start + k * size);
+    for (let k = 0; k < n; k++) out[k] = get(k * size);
     return out;
   };
-  const bytes = new Uint8Array(view.buffer, view.byteOffset + start, n * size);
+  const bytes = new Uint8Array(view.buffer, view.byteOffset, n * size);
   switch (`${kind}${size}`) {
     case 'u1':
     case 'b1':

@@ -29,8 +29,7 @@ function rowOf(
   view: ReadView,
   m: ListedMeasure,
   length: ShortLength,
-  bands: ReadonlyMap<string, BandFit>,
-  evidence: ReadonlySet<string>,
+  { bands, evidence }: { bands: ReadonlyMap<string, BandFit>; evidence: ReadonlySet<string> },
 ): LedgerRow {
   const measure = view.measures[m.id];
   const { value } = measure;
@@ -78,6 +77,6 @@ export function ledgerRows(
     .filter((b) => b.word !== 'absent')
     .sort((a, b) => (a.membership ?? 2) - (b.membership ?? 2));
   const chosen = new Set([...evidence, ...worst.map((b) => b.measure)].slice(0, MOST));
-  const rows = MEASURES.filter((m) => all || chosen.has(m.id)).map((m) => rowOf(view, m, length, bands, evidence));
+  const rows = MEASURES.filter((m) => all || chosen.has(m.id)).map((m) => rowOf(view, m, length, { bands, evidence }));
   return PARTS.map((part) => ({ part, rows: rows.filter((r) => r.part === part) })).filter((g) => g.rows.length);
 }

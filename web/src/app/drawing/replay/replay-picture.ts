@@ -83,8 +83,7 @@ interface Box {
 function text(
   c: CanvasRenderingContext2D,
   words: string,
-  x: number,
-  y: number,
+  [x, y]: readonly [number, number],
   o: { size?: number; colour?: string; align?: CanvasTextAlign; bold?: boolean } = {},
 ): void {
   c.font = `${o.bold ? 600 : 400} ${o.size ?? 18}px "Hanken Grotesk Variable", sans-serif`;
@@ -97,17 +96,17 @@ function head(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene): voi
   c.lineWidth = 4;
   c.strokeStyle = INK;
   line(c, [16, 28, 48, 28]);
-  text(c, now.words, 58, 34, { bold: true });
+  text(c, now.words, [58, 34], { bold: true });
   if (before) {
     const x = 58 + c.measureText(now.words).width + 40;
     c.lineWidth = 2;
     c.strokeStyle = INK2;
     line(c, [x, 28, x + 32, 28]);
-    text(c, before.words, x + 42, 34, { colour: INK2 });
+    text(c, before.words, [x + 42, 34], { colour: INK2 });
   }
   const ms = Math.round(1000 * t);
   const when = ms === 0 ? 'impact' : `${Math.abs(ms)} ms ${ms < 0 ? 'before' : 'after'} impact`;
-  text(c, when, REPLAY_SIZE.w - 16, 34, { align: 'right', bold: true });
+  text(c, when, [REPLAY_SIZE.w - 16, 34], { align: 'right', bold: true });
 }
 
 function line(c: CanvasRenderingContext2D, [x1, y1, x2, y2]: readonly [number, number, number, number]): void {
@@ -122,7 +121,7 @@ function routes(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene, bo
   c.fillRect(box.x, box.y, box.w, box.h);
   const shown = [before, now].flatMap((s) => (s?.view.path ? [{ ...s, path: s.view.path }] : []));
   if (!shown.length) {
-    text(c, 'The feet are not told apart on this recording: no route.', box.x + box.w / 2, box.y + box.h / 2, {
+    text(c, 'The feet are not told apart on this recording: no route.', [box.x + box.w / 2, box.y + box.h / 2], {
       align: 'center',
       colour: INK2,
     });
@@ -146,11 +145,11 @@ function routes(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene, bo
     if (close) c.closePath();
     c.stroke();
   };
-  text(c, left ? '◀ target' : 'target ▶', left ? box.x + 12 : box.x + box.w - 12, box.y + 26, {
+  text(c, left ? '◀ target' : 'target ▶', [left ? box.x + 12 : box.x + box.w - 12, box.y + 26], {
     align: left ? 'left' : 'right',
     colour: INK2,
   });
-  text(c, 'toes', box.x + box.w / 2 + 8, box.y + 26, { colour: INK2 });
+  text(c, 'toes', [box.x + box.w / 2 + 8, box.y + 26], { colour: INK2 });
   c.strokeStyle = RULES;
   c.lineWidth = 1;
   line(c, [box.x, box.y + box.h / 2, box.x + box.w, box.y + box.h / 2]);
@@ -223,7 +222,7 @@ function films(c: CanvasRenderingContext2D, shown: readonly ReplayFilm[], box: B
     const w = Math.min(cell.w, (cell.h - 26) * f.aspect);
     const h = w / f.aspect;
     c.drawImage(f.picture, x + (cell.w - w) / 2, y + 26 + (cell.h - 26 - h) / 2, w, h);
-    text(c, f.words, x + 8, y + 19, { size: 15, colour: INK2 });
+    text(c, f.words, [x + 8, y + 19], { size: 15, colour: INK2 });
   }
 }
 
@@ -233,20 +232,20 @@ function strip(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene): vo
   const [from, to] = replaySpan({ before, now });
   const x = (u: number): number => left + (w * (u - from)) / (to - from);
   const y = (share: number): number => top + h - (h * share) / 100;
-  text(c, 'lead', 16, top + 20, { size: 15, colour: INK2 });
-  text(c, 'share', 16, top + 38, { size: 15, colour: INK2 });
+  text(c, 'lead', [16, top + 20], { size: 15, colour: INK2 });
+  text(c, 'share', [16, top + 38], { size: 15, colour: INK2 });
   c.strokeStyle = RULES;
   c.lineWidth = 1;
   for (const share of [0, 50, 100]) {
     line(c, [left, y(share), left + w, y(share)]);
-    text(c, `${share}%`, left - 8, y(share) + 5, { size: 15, colour: INK2, align: 'right' });
+    text(c, `${share}%`, [left - 8, y(share) + 5], { size: 15, colour: INK2, align: 'right' });
   }
   for (const [i, p] of ([1, 4, 7, 10] as const).entries()) {
     const e = now.view.events[`p${p}`]?.t;
     if (e === undefined) continue;
     const u = x(e - impactOf(now.view));
     line(c, [u, top, u, top + h]);
-    text(c, ['address', 'top', 'impact', 'finish'][i]!, u + 4, top + 14, { size: 15, colour: INK2 });
+    text(c, ['address', 'top', 'impact', 'finish'][i]!, [u + 4, top + 14], { size: 15, colour: INK2 });
   }
   for (const s of [before, now]) {
     const trace: Trace | undefined = s?.view.staves.share;
@@ -273,6 +272,6 @@ function strip(c: CanvasRenderingContext2D, { before, now, t }: ReplayScene): vo
   if (share !== undefined && Number.isFinite(share)) {
     const words = `${Math.round(share)}%`;
     const flip = x(t) > REPLAY_SIZE.w - 130;
-    text(c, words, x(t) + (flip ? -10 : 10), top + h - 10, { size: 32, bold: true, align: flip ? 'right' : 'left' });
+    text(c, words, [x(t) + (flip ? -10 : 10), top + h - 10], { size: 32, bold: true, align: flip ? 'right' : 'left' });
   }
 }

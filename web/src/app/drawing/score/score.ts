@@ -36,6 +36,13 @@ interface Row {
   readonly hi: number;
 }
 
+/** A band as it is drawn: on which row, of which measure, with the sign under which the stave shows it. */
+interface BandDrawn {
+  readonly row: number;
+  readonly key: MeasureId;
+  readonly sign: number;
+}
+
 /** Time as stacked staves on one axis; emits where the cursor goes and where a person puts an event. */
 @Component({
   selector: 'vk-score',
@@ -136,11 +143,11 @@ export class Score {
     const rows = this.rows();
     const scale = this.scale();
     this.size();
-    const line = (i: number, trace: Trace, paint: string, dashed: boolean, width: number) => ({
+    const line = (i: number, trace: Trace, paint: { colour: string; dashed: boolean; width: number }) => ({
       ...quietLine(i),
       clip: true,
       data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
-      lineStyle: { width, color: paint, type: dashed ? [5, 3] : 'solid' },
+      lineStyle: { width: paint.width, color: paint.colour, type: paint.dashed ? [5, 3] : 'solid' },
     });
     const { bases, ...grids } = staveGrids(
       rows.map((r, i) => ({ ...r, base: shown[i]!.base })),
@@ -155,9 +162,11 @@ export class Score {
         bases[i]!,
         ...s.lines.flatMap((l) => {
           const trace = this.beside()?.staves[l.trace];
-          return trace ? [line(i, trace, colour('target'), l.dashed, 1.4)] : [];
+          return trace ? [line(i, trace, { colour: colour('target'), dashed: l.dashed, width: 1.4 })] : [];
         }),
-        ...s.lines.map((l) => line(i, this.view().staves[l.trace]!, colour(l.colour), l.dashed, 1.7)),
+        ...s.lines.map((l) =>
+          line(i, this.view().staves[l.trace]!, { colour: colour(l.colour), dashed: l.dashed, width: 1.7 }),
+        ),
       ]),
     };
   }
@@ -320,7 +329,7 @@ export class Score {
     e.stopPropagation();
   }
   /** Follows the pointer with a band's edge, to one decimal of small units and whole numbers of large ones. */
-  protected dragEdge(e: PointerEvent, row: number, measure: MeasureId, edge: 'lower' | 'upper', sign: number): void {
+  protected dragEdge(e: PointerEvent, { row, key: measure, sign }: BandDrawn, edge: 'lower' | 'upper'): void {
     const el = e.currentTarget as Element;
     if (!el.hasPointerCapture(e.pointerId)) return;
     e.stopPropagation();
@@ -336,10 +345,8 @@ export class Score {
   /** A focused edge is moved by the arrow keys, one unit at a time. */
   protected nudgeEdge(
     e: KeyboardEvent,
-    measure: MeasureId,
-    edge: 'lower' | 'upper',
-    value: number,
-    sign: number,
+    { key: measure, sign }: BandDrawn,
+    { edge, value }: { edge: 'lower' | 'upper'; value: number },
   ): void {
     const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
     if (!by) return;

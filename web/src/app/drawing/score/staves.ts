@@ -1,4 +1,4 @@
-import { type MeasureId, measureRow, numberOf, saidBy } from '@vilko/core';
+import { type FootName, type MeasureId, measureRow, numberOf, saidBy } from '@vilko/core';
 import type { ReadView, StaveId, Trace } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
@@ -181,6 +181,8 @@ export interface Flag {
   readonly unit: string;
 }
 
+const LETTERS = { lead: 'L ', trail: 'T ' } as const;
+
 /** The main peaks of a swing, where the traces have them. */
 export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Flag[] {
   const { events, measures, staves } = view;
@@ -196,28 +198,21 @@ export function flagsOf(view: ReadView, choice: StaveChoice = FIRST_CHOICE): Fla
     }
     return best;
   };
-  const add = (
-    stave: Flag['stave'],
-    at: { t: number; v: number } | null,
-    unit: string,
-    letter: Flag['letter'] = '',
-    colour: Flag['colour'] = 'ink',
-  ) => {
-    if (at) out.push({ stave, ...at, letter, colour, unit });
+  const add = (stave: Flag['stave'], at: { t: number; v: number } | null, unit: string, foot?: FootName) => {
+    if (at) out.push({ stave, ...at, unit, letter: foot ? LETTERS[foot] : '', colour: foot ?? 'ink' });
   };
   const trail = numberOf(measures['load.p7.ms']);
   if (staves.trailShare && trail !== null) {
     const t = p('p7') + trail / 1000;
-    add('share', { t, v: traceAt(staves.trailShare, t) }, '%', 'T ', 'trail');
+    add('share', { t, v: traceAt(staves.trailShare, t) }, '%', 'trail');
   }
   if (staves.target && !split('sideways')) add('sideways', extreme(staves.target, p('p2'), p('p7'), 1), '%BW');
   if (staves.turning && !split('turning')) add('turning', extreme(staves.turning, p('p3'), p('p8'), 1), 'N·m/kg');
-  if (staves.upLead && split('vertical'))
-    add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'L ', 'lead');
+  if (staves.upLead && split('vertical')) add('vertical', extreme(staves.upLead, p('p4'), p('p8'), 1), '%BW', 'lead');
   else if (staves.up && !noForce(view)) add('vertical', extreme(staves.up, p('p4'), p('p8'), 1), '%BW');
   if (split('foreaft') && staves.foreLead && staves.foreTrail) {
-    add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'L ', 'lead');
-    add('foreaft', extreme(staves.foreTrail, p('p4'), p('p7'), 1), '%BW', 'T ', 'trail');
+    add('foreaft', extreme(staves.foreLead, p('p4'), p('p7'), -1), '%BW', 'lead');
+    add('foreaft', extreme(staves.foreTrail, p('p4'), p('p7'), 1), '%BW', 'trail');
   }
   if (staves.mass) add('mass', extreme(staves.mass, view.start, p('p7'), -1), 'mm');
   if (staves.speed) add('speed', extreme(staves.speed, p('p3'), p('p7'), 1), 'm/s');

@@ -25,6 +25,14 @@ const TAIL = 90;
 const SPAN = [0.78, 0.42] as const;
 const REFERENCE = 150;
 
+/** What is drawn on, and how the ground lies on it. */
+interface Sheet {
+  readonly c: CanvasRenderingContext2D;
+  /** Pixels of a place along and across the stance, m. */
+  readonly at: (along: number, across: number) => [number, number];
+  readonly style: LiveStyle;
+}
+
 /** Draws the live stance on a canvas: contours, the cross-hair and its tail. Keeps only what the next picture needs. */
 export class LiveTrack {
   private tail: (readonly [number, number])[] = [];
@@ -56,11 +64,12 @@ export class LiveTrack {
       w / 2 + side * along * scale,
       h / 2 - 8 - flip * across * scale,
     ];
-    this.axes(c, w, h, at, scale, style);
-    if (g.mat && f.mat.length) this.contours(c, f, g.mat, g.handed, at, style);
-    this.feet(c, f, at, style);
-    if (g.band) this.band(c, f, g.band, at, style);
-    this.cross(c, f, at, style);
+    const sheet: Sheet = { c, at, style };
+    this.axes(sheet, { w, h, scale });
+    if (g.mat && f.mat.length) this.contours(sheet, f, g.mat, g.handed);
+    this.feet(sheet, f);
+    if (g.band) this.band(sheet, f, g.band);
+    this.cross(sheet, f);
     c.font = '600 24px "Hanken Grotesk Variable"';
     c.fillStyle = style.ink2;
     c.textAlign = side < 0 ? 'left' : 'right';
@@ -70,12 +79,8 @@ export class LiveTrack {
   }
 
   private axes(
-    c: CanvasRenderingContext2D,
-    w: number,
-    h: number,
-    at: (a: number, b: number) => [number, number],
-    scale: number,
-    s: LiveStyle,
+    { c, at, style: s }: Sheet,
+    { w, h, scale }: { readonly w: number; readonly h: number; readonly scale: number },
   ): void {
     const [cx, cy] = at(0, 0);
     c.strokeStyle = s.rules;
@@ -94,12 +99,10 @@ export class LiveTrack {
   }
 
   private contours(
-    c: CanvasRenderingContext2D,
+    { c, at, style: s }: Sheet,
     f: LiveFrame,
     mat: NonNullable<LiveGround['mat']>,
     handed: 'right' | 'left',
-    at: (a: number, b: number) => [number, number],
-    s: LiveStyle,
   ): void {
     const cells = mat.rows * mat.cols;
     this.ever ??= new Uint8Array(cells);
@@ -142,12 +145,7 @@ export class LiveTrack {
     });
   }
 
-  private feet(
-    c: CanvasRenderingContext2D,
-    f: LiveFrame,
-    at: (a: number, b: number) => [number, number],
-    s: LiveStyle,
-  ): void {
+  private feet({ c, at, style: s }: Sheet, f: LiveFrame): void {
     const [lx, ly, tx, ty] = f.places as [number, number, number, number];
     for (const [x, y, colour] of [
       [lx, ly, s.lead],
@@ -169,13 +167,7 @@ export class LiveTrack {
   }
 
   /** The wanted share at address as a hatched piece of the line between the feet. */
-  private band(
-    c: CanvasRenderingContext2D,
-    f: LiveFrame,
-    band: readonly [number, number],
-    at: (a: number, b: number) => [number, number],
-    s: LiveStyle,
-  ): void {
+  private band({ c, at, style: s }: Sheet, f: LiveFrame, band: readonly [number, number]): void {
     const [lx, ly, tx, ty] = f.places as [number, number, number, number];
     if (Number.isNaN(lx) || Number.isNaN(tx)) return;
     const point = (share: number) => at(ty + ((ly - ty) * share) / 100, tx + ((lx - tx) * share) / 100);
@@ -210,12 +202,7 @@ export class LiveTrack {
     c.stroke();
   }
 
-  private cross(
-    c: CanvasRenderingContext2D,
-    f: LiveFrame,
-    at: (a: number, b: number) => [number, number],
-    s: LiveStyle,
-  ): void {
+  private cross({ c, at, style: s }: Sheet, f: LiveFrame): void {
     const [, , , , x, y] = f.places as [number, number, number, number, number, number];
     if (Number.isNaN(x)) return;
     this.tail.push([y, x]);

@@ -29,7 +29,7 @@ export function placeLozenges(
       for (let i = 0; i < DIRECTIONS; i++) {
         const a = (2 * Math.PI * i) / DIRECTIONS;
         const l: Lozenge = { ...p, lx: p.x + reach * Math.cos(a), ly: p.y + reach * Math.sin(a) };
-        const c = costOf(l, reach, placed, points, route, box);
+        const c = costOf(l, reach, { placed, points, route, box });
         if (c < cost) {
           cost = c;
           best = l;
@@ -40,14 +40,15 @@ export function placeLozenges(
   return placed;
 }
 
-function costOf(
-  l: Lozenge,
-  reach: number,
-  placed: readonly Lozenge[],
-  points: readonly { x: number; y: number }[],
-  route: readonly Point[],
-  box: { w: number; h: number },
-): number {
+/** What a lozenge must not cover, and where it must stay. */
+interface Surroundings {
+  readonly placed: readonly Lozenge[];
+  readonly points: readonly { x: number; y: number }[];
+  readonly route: readonly Point[];
+  readonly box: { w: number; h: number };
+}
+
+function costOf(l: Lozenge, reach: number, { placed, points, route, box }: Surroundings): number {
   let c = reach * 0.6;
   if (l.lx < 12 || l.ly < 24 || l.lx > box.w - 12 || l.ly > box.h - 14) c += 400;
   for (const q of placed) {
