@@ -76,9 +76,11 @@ describe('judging', () => {
   for (const [device, faults] of Object.entries(ON) as [keyof typeof ON, readonly string[]][])
     for (const fault of faults)
       it(`names ${fault} on ${device}`, () => {
-        const answers = [31, 32, 33].map((seed) => judged({ device, fault, seed }));
-        expect(answers.filter((j) => main(j) === fault).length)
-          .withContext(answers.map(main).join(', '))
+        // two of three: the third is asked only where the first two disagree
+        const answers = [31, 32].map((seed) => main(judged({ device, fault, seed })));
+        if (answers.filter((f) => f === fault).length === 1) answers.push(main(judged({ device, fault, seed: 33 })));
+        expect(answers.filter((f) => f === fault).length)
+          .withContext(answers.join(', '))
           .toBeGreaterThanOrEqual(2);
       });
 

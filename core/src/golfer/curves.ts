@@ -14,10 +14,12 @@ export function pchip(knots: readonly Knot[]): (t: number) => number {
     const hb = knots[i + 1]![0] - knots[i]![0];
     return (3 * (ha + hb)) / ((2 * hb + ha) / a + (hb + 2 * ha) / b);
   });
+  // asked in order of time, the piece is the one before or near it
+  let i = 0;
   return (t) => {
     if (t <= knots[0]![0]) return knots[0]![1];
     if (t >= knots[n - 1]![0]) return knots[n - 1]![1];
-    let i = 0;
+    if (t <= knots[i]![0]) i = 0;
     while (t > knots[i + 1]![0]) i++;
     const [t0, v0] = knots[i]!;
     const [t1, v1] = knots[i + 1]!;
@@ -34,16 +36,28 @@ export function pchip(knots: readonly Knot[]): (t: number) => number {
 /** Samples a knotted curve at `rate` Hz and smooths it with a Gaussian of `sigma` s, ends held. */
 export function smoothCurve(knots: readonly Knot[], n: number, rate: number, sigma: number): Float64Array {
   const f = pchip(knots);
-  const raw = Float64Array.from({ length: n }, (_, k) => f(k / rate));
   const reach = Math.ceil(4 * sigma * rate);
   const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, i) =>
     Math.exp(-0.5 * ((i - reach) / rate / sigma) ** 2),
   );
   const total = kernel.reduce((a, b) => a + b, 0);
+  const width = kernel.length;
+  // with its ends held beyond them: the window of sample k begins at k
+  const held = new Float64Array(n + 2 * reach);
+  for (let k = 0; k < held.length; k++) held[k] = f(Math.min(n - 1, Math.max(0, k - reach)) / rate);
   const out = new Float64Array(n);
+  // how many of the newest samples are alike: a golfer stands still for most of a recording
+  let alike = 1;
+  for (let k = 1; k < width - 1; k++) alike = held[k] === held[k - 1] ? alike + 1 : 1;
   for (let k = 0; k < n; k++) {
+    const newest = k + width - 1;
+    alike = held[newest] === held[newest - 1] ? alike + 1 : 1;
+    if (alike > width && k > 0) {
+      out[k] = out[k - 1]!;
+      continue;
+    }
     let s = 0;
-    for (let i = -reach; i <= reach; i++) s += kernel[i + reach]! * raw[Math.min(n - 1, Math.max(0, k + i))]!;
+    for (let i = 0; i < width; i++) s += kernel[i]! * held[k + i]!;
     out[k] = s / total;
   }
   return out;

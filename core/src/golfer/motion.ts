@@ -162,11 +162,20 @@ export interface MoveOptions {
  * @param o.returns whether the golfer goes back to address after the last finish
  * @example moveBody(build, { plans: [plan], drives: [tuneDrive(build, plan)] }, { duration: 6, rate: 1000, rng })
  */
-export function moveBody(
+export const moveBody = (
   build: Build,
   { plans, drives }: { readonly plans: readonly SwingPlan[]; readonly drives: readonly Drive[] },
+  o: MoveOptions,
+): Motion => driven(plannedCourse(build, plans, o), drives);
+
+/** What the plans alone decide: the shares, and where the pressure lies under each foot. */
+export type Course = Omit<Carried, 'lift' | 'moment' | 'momentum'>;
+
+export function plannedCourse(
+  build: Build,
+  plans: readonly SwingPlan[],
   { duration, rate, rng, returns = false }: MoveOptions,
-): Motion {
+): Course {
   const n = Math.round(duration * rate);
   const club = plans[0]!.club;
   const soles = stance(build, stanceWidth(build, club), [0, 0]);
@@ -194,23 +203,23 @@ export function moveBody(
   };
   const lead = place('lead');
   const trail = place('trail');
+  return { rate, build, soles, share, lead, trail, plans, returns };
+}
+
+/** Moves a body along a planned course by the drive of each plan. */
+export function driven(course: Course, drives: readonly Drive[]): Motion {
+  const { plans, rate, build } = course;
+  const n = course.share.length;
   const bumps = plans.map((p, i) => bumpsOf(p, drives[i]!));
   const all = (key: keyof Bumps) => bumps.flatMap((b) => b[key]);
   const m = build.mass;
   const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), n, rate, scale);
   const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
   return carryBody({
-    rate,
-    build,
-    soles,
-    share,
-    lead,
-    trail,
+    ...course,
     lift: sample('lift', G),
     moment: { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) },
     momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
-    plans,
-    returns,
   });
 }
 

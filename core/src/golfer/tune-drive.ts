@@ -1,5 +1,5 @@
 import { G } from '../recording/units.js';
-import { type Drive, type Motion, moveBody } from './motion.js';
+import { type Drive, driven, type Motion, plannedCourse } from './motion.js';
 import type { Build } from './sole.js';
 import type { SwingPlan } from './swing-plan.js';
 
@@ -45,11 +45,8 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
   };
   const wanted: Outcome = [plan.p.massBack, plan.p.forcePeak, plan.p.foreAft];
   const scale: Outcome = [10, 2, 0.2];
-  const run = (d: Drive): number[] =>
-    outcome(
-      moveBody(build, { plans: [early], drives: [d] }, { duration: early.times.p10 + 1.2, rate: RATE, rng: null }),
-      early,
-    ).map((v, i) => (v - wanted[i]!) / scale[i]!);
+  const course = plannedCourse(build, [early], { duration: early.times.p10 + 1.2, rate: RATE, rng: null });
+  const run = (d: Drive): number[] => outcome(driven(course, [d]), early).map((v, i) => (v - wanted[i]!) / scale[i]!);
   let best: Solved = { drive: STARTS[0]!, off: Infinity };
   for (const start of STARTS) {
     const solved = newton(run, start);

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { VilkoError } from '../../error.js';
 import { simulate, SIMULATED_DEVICES } from '../../golfer/index.js';
 import { WRENCH_CHANNELS } from '../../recording/recording.js';
+import { worstDifference } from '../../testing/test-files.js';
 import { readCsv } from './read-csv.js';
 import { writeCsv } from './write-csv.js';
 
@@ -127,7 +128,8 @@ describe('reading CSV', () => {
     ).toThrowError('enough');
   });
   it('brings back what was written, of every device', () => {
-    for (const device of SIMULATED_DEVICES) {
+    // a mat over plates would be hundreds of megabytes of text: nobody writes that one
+    for (const device of SIMULATED_DEVICES.filter((d) => d !== 'mat-plates')) {
       const { recording } = simulate({ device, seed: 3, handed: 'left', club: 'wedge' });
       const back = readCsv(writeCsv(recording), 'x.csv');
       expect([back.device, back.stated.handed, back.stated.club])
@@ -138,7 +140,7 @@ describe('reading CSV', () => {
           for (const k of [0, 777, p.fz.length - 1])
             expect(back.platforms[i]![c][k]).withContext(`${device} ${c}`).toBeCloseTo(p[c][k]!, 5);
       });
-      if (recording.path) expect(Array.from(back.path!.y)).withContext(device).toEqual(Array.from(recording.path.y));
+      if (recording.path) expect(worstDifference(back.path!.y, recording.path.y)).withContext(device).toBe(0);
       if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);
     }
   });
