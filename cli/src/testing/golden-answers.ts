@@ -26,8 +26,9 @@ const digest = (text: string): string => createHash('sha256').update(text).diges
 /**
  * Answers of `vilko analyse` and `vilko judge` over the reference recordings, and of `vilko judge` over 200 simulated
  * ones: every device, every fault and none, both hands, with and without a club, one swing and sets.
+ * @param simulatedOnes how many of the 200
  */
-export function goldenAnswers(): GoldenAnswers {
+export function goldenAnswers(simulatedOnes = SIMULATED): GoldenAnswers {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-golden-'));
   const recordings: Record<string, string> = {};
   const measures = new Map<string, ReturnType<typeof createHash>>();
@@ -46,7 +47,7 @@ export function goldenAnswers(): GoldenAnswers {
       keep(`analyse ${v}`, analyseCommand(ask(path)));
       keep(`judge ${v}`, judgeCommand(ask(path)));
     }
-    for (let i = 0; i < SIMULATED; i++) {
+    for (let i = 0; i < simulatedOnes; i++) {
       const { name, bytes } = simulated(i);
       writeFileSync(join(folder, name), bytes);
       keep(`judge ${name}`, judgeCommand(ask(join(folder, name))));
