@@ -161,7 +161,7 @@ describe('a swing that is ideal in every band', () => {
 
 describe('every band', () => {
   it('has a simulated swing inside and one outside', () => {
-    const unseen = new Map(
+    const unseen = new Map<string, Set<string>>(
       PATTERNS.flatMap((p) =>
         (['iron', 'driver'] as const).flatMap((club) =>
           bandsFor(p, club).map((b) => [`${p.id} ${club} ${b.measure}`, new Set(['ideal', 'beyond ideal'])] as const),

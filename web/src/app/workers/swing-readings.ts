@@ -16,6 +16,8 @@ export class SwingReadings {
   private readonly reader = inject(SwingReader);
   private readonly read = signal<ReadonlyMap<string, { key: string; view: ReadView }>>(new Map());
   private asked = 0;
+  /** What is being read: a newer wish for the same waits for it. */
+  private readonly underWay = new Map<string, Promise<ReadView>>();
   /** Readings by the swings' ids. */
   readonly views = computed(
     (): ReadonlyMap<string, ReadView> => new Map([...this.read()].map(([id, { view }]) => [id, view])),
@@ -37,8 +39,7 @@ export class SwingReadings {
     try {
       for (const [done, s] of missing.entries()) {
         this.progress.set({ done, of: missing.length });
-        const { pattern, tuning, limits } = standardOf(s);
-        const { view } = await this.reader.read(s, { pattern, tuning, limits }, pupil);
+        const view = await this.once(s, standardOf(s), pupil);
         if (n !== this.asked) return;
         this.read.update((m) => new Map(m).set(s.id, { key: keyOf(s), view: { ...view, mat: null } }));
       }
@@ -47,5 +48,17 @@ export class SwingReadings {
     } finally {
       if (n === this.asked) this.progress.set(null);
     }
+  }
+
+  private once(s: SwingHead, { pattern, tuning, limits }: Standard, pupil: Pick<Pupil, 'handed' | 'stature'>) {
+    const key = keyOf(s);
+    const asked =
+      this.underWay.get(key) ??
+      this.reader
+        .read(s, { pattern, tuning, limits }, pupil)
+        .then(({ view }) => view)
+        .finally(() => this.underWay.delete(key));
+    this.underWay.set(key, asked);
+    return asked;
   }
 }

@@ -1,0 +1,123 @@
+import { simulate } from '@vilko/core/golfer';
+import { patternOf, writeBundle } from '@vilko/core';
+import { openHouse, type Shown } from '../../testing/house';
+import { readView, type ReadView } from '../../workers/read-view';
+import { traceAt } from '../trace';
+import { Score } from './score';
+
+describe('the Score', () => {
+  let view: ReadView;
+  beforeAll(() => {
+    view = readView({
+      bundle: writeBundle(simulate({ device: 'plates', seed: 5, style: { spread: 0.2 } }).recording, 1),
+      part: 0,
+      club: 'iron',
+      by: { pattern: patternOf('common-ground') },
+      options: { stature: 1.75, handed: 'right' },
+    });
+  });
+
+  /** The Score in a page of its own size, with its chart drawn. */
+  const show = async (inputs: Record<string, unknown> = {}): Promise<Shown<Score>> => {
+    const c = await openHouse().show(Score, { view, cursor: view.events.p7!.t, ...inputs });
+    const host = c.all('svg')[0]!.parentElement!;
+    // what the page's style sheet says
+    host.style.cssText = 'display: block; position: relative; width: 460px; height: 640px';
+    for (const layer of Array.from(host.children) as HTMLElement[])
+      layer.style.cssText = 'position: absolute; inset: 0; width: 100%; height: 100%';
+    const drawn = () => c.component['chart']()?.getHeight() === 640 && c.component['size']().h === 640;
+    for (let i = 0; i < 200 && !drawn(); i++) await new Promise((r) => setTimeout(r, 20));
+    await c.set({});
+    return c;
+  };
+  /** Where the cursor's points stand: the first is the lead share's. */
+  const shareY = (c: Shown<Score>): number => Number(c.all('circle[r="3.4"]')[0]!.getAttribute('cy'));
+  const events = (c: Shown<Score>) => c.all('g[role="slider"]');
+  const pointer = (type: string, clientX: number) =>
+    new PointerEvent(type, { clientX, clientY: 40, button: 0, pointerId: 1, bubbles: true });
+
+  it('draws more above less: the lead share at impact over that at the top', async () => {
+    const share = view.staves.share!;
+    expect(traceAt(share, view.events.p7!.t)).toBeGreaterThan(traceAt(share, view.events.p4!.t) + 20);
+    const c = await show();
+    const impact = shareY(c);
+    await c.set({ cursor: view.events.p4!.t });
+    expect(impact).toBeLessThan(shareY(c) - 10);
+  });
+  it('has its points on its lines: chart and marks share one scale', async () => {
+    const c = await show();
+    const share = traceAt(view.staves.share!, view.events.p7!.t);
+    const x = c.component['scale']().x(view.events.p7!.t);
+    const [px, py] = c.component['chart']()!.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, share]);
+    expect(py).toBeCloseTo(shareY(c), 0);
+    expect(px).toBeCloseTo(Number(c.all('circle[r="3.4"]')[0]!.getAttribute('cx')), 0);
+  });
+  it('has the events in the order of time, from left to right', async () => {
+    const c = await show();
+    const at = events(c).map((e) => Number(/M(-?[\d.]+) 6l/.exec(e.innerHTML)![1]));
+    expect(at.length).toBe(10);
+    expect([...at].sort((a, b) => a - b)).toEqual(at);
+    expect(
+      events(c)
+        .map((e) => Number(e.getAttribute('aria-valuenow')))
+        .at(6),
+    ).toBe(0);
+  });
+  it('moves the cursor to where it is pressed: earlier to the left', async () => {
+    const c = await show();
+    const went: number[] = [];
+    c.component.cursorMoved.subscribe((t) => went.push(t));
+    const svg = c.all('svg').at(-1)! as unknown as SVGSVGElement & HTMLElement;
+    const drawn = c.all('svg').find((s) => s.getAttribute('role') === 'group') ?? svg;
+    spyOn(drawn, 'setPointerCapture');
+    const { left } = drawn.getBoundingClientRect();
+    drawn.dispatchEvent(pointer('pointerdown', left + 150));
+    drawn.dispatchEvent(pointer('pointermove', left + 300));
+    drawn.dispatchEvent(pointer('pointerup', left + 300));
+    expect(went.length).toBeGreaterThanOrEqual(2);
+    expect(went[0]).toBeLessThan(went[1]!);
+    expect(went.every((t) => t >= view.start && t <= view.end)).toBeTrue();
+  });
+  it('marks an event by the arrow keys: 5 ms, with Shift 1 ms, earlier to the left', async () => {
+    const c = await show();
+    const marked: { name: string; t: number }[] = [];
+    c.component.eventMarked.subscribe((m) => marked.push(m));
+    const impact = events(c)[6]!;
+    for (const [key, shiftKey] of [
+      ['ArrowLeft', false],
+      ['ArrowRight', true],
+    ] as const)
+      impact.dispatchEvent(new KeyboardEvent('keydown', { key, shiftKey }));
+    const t = view.events.p7!.t;
+    expect(marked.map((m) => [m.name, Math.round(1000 * (m.t - t))])).toEqual([
+      ['p7', -5],
+      ['p7', 1],
+    ]);
+  });
+  it('lets the edges of a band be moved, up for more, and only where bands are edited', async () => {
+    const c = await show();
+    expect(c.all('[data-edge]')).toEqual([]);
+    await c.set({ editable: true });
+    const moved: { measure: string; edge: string; value: number }[] = [];
+    c.component.bandDragged.subscribe((m) => moved.push(m));
+    const edge = c.all('[data-edge="share.lead.p7 lower"]')[0]!;
+    const was = Number(edge.getAttribute('aria-valuenow'));
+    edge.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    edge.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown' }));
+    expect(moved).toEqual([
+      { measure: 'share.lead.p7', edge: 'lower', value: Math.round(was) + 1 },
+      { measure: 'share.lead.p7', edge: 'lower', value: Math.round(was) - 1 },
+    ]);
+  });
+  it('says what a device cannot show, instead of an empty stave', async () => {
+    const mat = readView({
+      bundle: writeBundle(simulate({ device: 'mat', seed: 5 }).recording, 1),
+      part: 0,
+      club: 'iron',
+      by: { pattern: patternOf('common-ground') },
+      options: { stature: 1.75, handed: 'right' },
+    });
+    const c = await show({ view: mat, cursor: mat.events.p7!.t });
+    expect(c.text()).toContain('Cannot say: sideways, turning and fore–aft');
+  });
+});
