@@ -47,7 +47,7 @@ function slow(shelves: Shelves, step: string): { shelves: Shelves; busy: Set<str
   return { shelves: wrapped as unknown as Shelves, busy, called };
 }
 
-describe('erasing a pupil', () => {
+describe('the answer to erasing a pupil', () => {
   for (const step of STEPS)
     it(`is said when it is done, not before: ${step} too`, async () => {
       const app = await testApp();

@@ -27,9 +27,42 @@ function measured({ of, id }: NewExperiment['measure']): Measured | null {
   return row && worth !== null ? { words: row.words, unit: row.unit, worth } : null;
 }
 
+/** The arm of the next swing; null when it has ended or all are drawn. */
+const next = (e: KeptExperiment) => (e.endedAt === null ? nextTrial(e.order, e.trials, e.about.warmUp) : null);
+
+/** An experiment as its page shows it. */
+function shown(e: KeptExperiment, rack: readonly SwingHead[], values: ReadonlyMap<string, number | null>): Experiment {
+  const what = measured(e.about.measure);
+  const trials = e.trials.map((t) => {
+    const head = rack.find((s) => s.id === t.swingId);
+    const ball = e.about.measure.of === 'ball' ? (head?.shot?.values[e.about.measure.id] ?? null) : null;
+    return { ...t, number: head?.number ?? null, value: head ? (ball ?? values.get(t.swingId) ?? null) : null };
+  });
+  const after = next(e);
+  const counted = trials.flatMap((t) =>
+    t.arm !== 'warm-up' && !t.void ? [{ arm: t.arm satisfies Arm, value: t.value }] : [],
+  );
+  // while it runs nobody sees which way it leans
+  const says = after === null ? trialsSay(counted, what?.worth ?? 0) : null;
+  return {
+    ...e,
+    words: what?.words ?? e.about.measure.id,
+    unit: what?.unit ?? '',
+    trials,
+    next: after,
+    answer: says && {
+      n: [says.n[0], says.n[1]],
+      means: [says.mean[0], says.mean[1]],
+      difference: says.difference,
+      interval: [says.interval[0], says.interval[1]],
+      word: says.word,
+      enoughAt: says.enoughAt,
+    },
+  };
+}
+
 /** Experiments: a cue, a drill or a club set-up, with and without, in random order. */
 export function experimentService(experiments: ExperimentRepository, swings: SwingService) {
-  const next = (e: KeptExperiment) => (e.endedAt === null ? nextTrial(e.order, e.trials, e.about.warmUp) : null);
   /** Gives swings that came since to their trials, in the order they were made; what was given stays so. */
   const withNew = async (e: KeptExperiment, rack: readonly SwingHead[]): Promise<KeptExperiment> => {
     const news = rack
@@ -42,39 +75,6 @@ export function experimentService(experiments: ExperimentRepository, swings: Swi
       trials.push({ swingId: s.id, arm, void: false });
     }
     return trials.length === e.trials.length ? e : ((await experiments.change(e.id, { trials })) ?? e);
-  };
-  const shown = (
-    e: KeptExperiment,
-    rack: readonly SwingHead[],
-    values: ReadonlyMap<string, number | null>,
-  ): Experiment => {
-    const what = measured(e.about.measure);
-    const trials = e.trials.map((t) => {
-      const head = rack.find((s) => s.id === t.swingId);
-      const ball = e.about.measure.of === 'ball' ? (head?.shot?.values[e.about.measure.id] ?? null) : null;
-      return { ...t, number: head?.number ?? null, value: head ? (ball ?? values.get(t.swingId) ?? null) : null };
-    });
-    const after = next(e);
-    const counted = trials.flatMap((t) =>
-      t.arm !== 'warm-up' && !t.void ? [{ arm: t.arm satisfies Arm, value: t.value }] : [],
-    );
-    // while it runs nobody sees which way it leans
-    const says = after === null ? trialsSay(counted, what?.worth ?? 0) : null;
-    return {
-      ...e,
-      words: what?.words ?? e.about.measure.id,
-      unit: what?.unit ?? '',
-      trials,
-      next: after,
-      answer: says && {
-        n: [says.n[0], says.n[1]],
-        means: [says.mean[0], says.mean[1]],
-        difference: says.difference,
-        interval: [says.interval[0], says.interval[1]],
-        word: says.word,
-        enoughAt: says.enoughAt,
-      },
-    };
   };
   const ofLesson = async (lessonId: string): Promise<Experiment[] | null> => {
     const lesson = await swings.lesson(lessonId);

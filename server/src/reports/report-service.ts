@@ -1,16 +1,15 @@
-import { randomUUID } from 'node:crypto';
-import { type LessonFindings, type Report, type ReportText, type SpokenReview } from '@vilko/contract';
-import { DRILLS, drillsFor, VilkoError } from '@vilko/core';
+import type { LessonFindings, Report, ReportText } from '@vilko/contract';
+import { DRILLS, drillsFor } from '@vilko/core';
 import type { FindingsService } from '../judging/findings-service.js';
 import type { SwingService } from '../swings/swing-service.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
-import { filmMime } from '../swings/film-service.js';
 import type { FilmStore } from '../swings/film-store.js';
 import { draftOf } from './draft.js';
 import { figuresOf, standsFor } from './figures.js';
 import type { Outbox } from './outbox.js';
 import { day, type Page, reportPdf } from './pdf.js';
+import { reviewService } from './review-service.js';
 
 const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
 
@@ -73,6 +72,7 @@ export function reportService({ pupils, practice, swings, findings: findingsOf, 
     };
   };
   return {
+    ...reviewService(pupils, store),
     of: async (lessonId: string): Promise<Report | null> => (await pageOf(lessonId))?.report ?? null,
     async pdf(lessonId: string): Promise<Uint8Array | null> {
       const page = await pageOf(lessonId);
@@ -105,34 +105,6 @@ export function reportService({ pupils, practice, swings, findings: findingsOf, 
         }),
       };
     },
-    /** Keeps the spoken review, instead of the one before; null when there is no such lesson. */
-    async keepReview(lessonId: string, bytes: Uint8Array, duration: number): Promise<SpokenReview | null> {
-      if (!(await pupils.lesson(lessonId))) return null;
-      const mime = filmMime(bytes);
-      if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: the review before stands');
-      const before = await pupils.review(lessonId);
-      const review: SpokenReview = {
-        id: randomUUID(),
-        mime,
-        size: bytes.byteLength,
-        duration,
-        madeAt: new Date().toISOString(),
-      };
-      await store.put(review, bytes);
-      await pupils.keepReview(lessonId, review);
-      if (before) await store.remove(before);
-      return review;
-    },
-    async dropReview(lessonId: string): Promise<boolean> {
-      const before = await pupils.review(lessonId);
-      if (before) await store.remove(before);
-      return pupils.keepReview(lessonId, null);
-    },
-    async reviewFile(lessonId: string): Promise<{ mime: SpokenReview['mime']; file: string } | null> {
-      const review = await pupils.review(lessonId);
-      return review && { mime: review.mime, file: store.nameOf(review) };
-    },
-    folder: store.folder,
     /** Keeps the instructor's words; null goes back to the draft. */
     keep: (lessonId: string, text: ReportText | null): Promise<boolean> => pupils.keepReport(lessonId, text),
   };

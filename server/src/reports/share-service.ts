@@ -1,9 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import {
-  BLANK_ENTRY,
-  type LogEntry,
   MINOR,
-  type NewLogEntry,
   type Share,
   type SharedAct,
   type SharedDay,
@@ -11,18 +8,17 @@ import {
   shareIsOpen,
   type Shares,
 } from '@vilko/contract';
-import { addDays, type Day, layOut, VilkoError } from '@vilko/core';
+import { type Day, layOut, VilkoError } from '@vilko/core';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShareRepository } from './share-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
 import type { ReportService } from './report-service.js';
+import { MOST, sentBack } from './sent-back.js';
 
 /** A link's secret, bytes: 128 random bits cannot be guessed. */
 const SECRET = 16;
 const DAY = 86_400_000;
-/** What may come back through one lesson's links: enough for a talk, too little to fill a disk. */
-const MOST = { entries: 60, films: 6 } as const;
 const NO_LINK: Shares = { shares: [], origin: null, came: [] };
 
 /** What links open, and where what comes back goes. */
@@ -45,51 +41,7 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
     const found = await pupils.lesson(share.lessonId);
     return found && { share, lesson: found.head, pupil: found.pupil };
   };
-  const cameTo = async (pupilId: string, lessonId: string): Promise<LogEntry[]> =>
-    (await entries.logOf([pupilId])).filter((e) => e.from === 'pupil' && e.lessonId === lessonId);
-  const running = async (pupilId: string) => (await entries.plansOf([pupilId])).find((p) => p.endedAt === null) ?? null;
-  /** Writes what the pupil sent into the logbook, within the bounds of one lesson. */
-  const write = async (
-    lessonId: string,
-    pupilId: string,
-    entry: Omit<Partial<NewLogEntry>, 'kind'> & Pick<NewLogEntry, 'kind'>,
-  ): Promise<void> => {
-    if ((await cameTo(pupilId, lessonId)).length >= MOST.entries)
-      throw new VilkoError('bad-option', 'this page has taken all it can: speak with your instructor');
-    await practice.addEntry(pupilId, {
-      ...BLANK_ENTRY,
-      ...entry,
-      at: new Date().toISOString(),
-      from: 'pupil',
-      lessonId,
-    });
-  };
-  const tick = async (
-    lessonId: string,
-    pupilId: string,
-    { block, did, painBefore, painAfter }: Extract<SharedAct, { act: 'tick' }>,
-  ): Promise<void> => {
-    if (block === null) {
-      // nothing was planned, so nothing can be taken back
-      if (did === null) return;
-      const note = did === 'stopped' ? 'Stopped by pain' : 'Practised';
-      return write(lessonId, pupilId, {
-        kind: 'home',
-        painBefore,
-        painAfter,
-        note,
-        drill: (await reports.of(lessonId))?.drill ?? null,
-      });
-    }
-    const plan = await running(pupilId);
-    const day = plan?.plan.blocks.find((b) => b.id === block);
-    if (!plan || !day) throw new VilkoError('bad-option', 'this day is not in the plan any more: load the page anew');
-    // a day that has not come cannot have been practised; one day's grace for the clocks of the world
-    if (did !== null && day.date > addDays(new Date().toISOString().slice(0, 10), 1))
-      throw new VilkoError('bad-option', `${day.date} has not come yet`);
-    const result = did === null ? null : { did, test: null, painBefore, painAfter, note: 'by the pupil' };
-    await practice.act(plan.id, { act: 'log', block, result });
-  };
+  const { cameTo, running, write, tick } = sentBack({ entries, practice, reports });
   return {
     async of(lessonId: string): Promise<Shares> {
       const found = await pupils.lesson(lessonId);

@@ -92,8 +92,8 @@ function float32(v: number): number[] {
   return Array.from({ length: 4 }, (_, i) => view.getUint8(i));
 }
 
-/** Groups and parameters, padded to whole blocks. */
-function parameterSection(rec: Recording, { rate, n, storage, columns, scales }: Facts): Uint8Array {
+/** Writes groups and their parameters one after the other. */
+function parameterWriter() {
   const bytes: number[] = [];
   let id = 0;
   const entry = (name: string, code: number, data: number[]): void => {
@@ -115,6 +115,12 @@ function parameterSection(rec: Recording, { rate, n, storage, columns, scales }:
       v.flatMap((t) => [...strToU8(t.padEnd(width))]),
     );
   };
+  return { bytes, group, floats, ints, texts };
+}
+
+/** Groups and parameters, padded to whole blocks. */
+function parameterSection(rec: Recording, { rate, n, storage, columns, scales }: Facts): Uint8Array {
+  const { bytes, group, floats, ints, texts } = parameterWriter();
   group('POINT');
   ints('USED', [0], []);
   ints('FRAMES', [Math.min(n, 65_535)], []);

@@ -130,60 +130,68 @@ export class Trend {
         axisLabel: text,
       },
       series: [
-        ...kinds.map((kind) => {
-          const own = points.filter((p) => p.device === kind);
-          return {
-            type: 'line',
-            data: own.map((p) => [Date.parse(p.startedAt), p.mean]),
-            lineStyle: { color: colour('ink'), width: 1.2, type: kinds.indexOf(kind) ? 'dashed' : 'solid' },
-            symbol: 'circle',
-            symbolSize: 11,
-            itemStyle: {
-              color: (x: { dataIndex: number }) =>
-                own[x.dataIndex]?.change === 'real change' ? colour('ink') : colour('paper'),
-              borderColor: colour('ink'),
-              borderWidth: 1.6,
-            },
-            z: 3,
-          };
-        }),
-        {
-          type: 'custom',
-          silent: true,
-          data: points.map((p) => [Date.parse(p.startedAt), p.mean, p.sd ?? 0]),
-          renderItem: (_: unknown, api: { value: (i: number) => number; coord: (p: number[]) => number[] }) => {
-            const [x, y0] = api.coord([api.value(0), api.value(1) - api.value(2)]) as [number, number];
-            const [, y1] = api.coord([api.value(0), api.value(1) + api.value(2)]) as [number, number];
-            return {
-              type: 'line',
-              shape: { x1: x, y1: y0, x2: x, y2: y1 },
-              style: { stroke: colour('ink2'), lineWidth: 1 },
-            };
-          },
-        },
-        ...(band
-          ? [
-              {
-                type: 'custom',
-                silent: true,
-                z: 1,
-                data: band.flatMap((v) => (v === null ? [] : [[days[0]!, v]])),
-                renderItem: (
-                  params: { coordSys: { x: number; width: number } },
-                  api: { value: (i: number) => number; coord: (p: number[]) => number[] },
-                ) => {
-                  const [, y] = api.coord([Date.parse(points[0]!.startedAt), api.value(1)]) as [number, number];
-                  const { x, width } = params.coordSys;
-                  return {
-                    type: 'line',
-                    shape: { x1: x, y1: y, x2: x + width, y2: y },
-                    style: { stroke: colour('target'), lineWidth: 1.5, lineDash: [6, 4] },
-                  };
-                },
-              },
-            ]
-          : []),
+        ...kinds.map((kind, i) => meansOf(points, kind, { colour, dashed: i > 0 })),
+        spreadsOf(points, colour),
+        ...(band ? [edgesOf(band, points, colour)] : []),
       ],
     };
   }
 }
+
+type Colour = (name: string) => string;
+interface CustomApi {
+  readonly value: (i: number) => number;
+  readonly coord: (p: number[]) => number[];
+}
+
+/** The means of one kind of device as a line; a real change is filled. */
+function meansOf(points: readonly Point[], kind: string, { colour, dashed }: { colour: Colour; dashed: boolean }) {
+  const own = points.filter((p) => p.device === kind);
+  return {
+    type: 'line',
+    data: own.map((p) => [Date.parse(p.startedAt), p.mean]),
+    lineStyle: { color: colour('ink'), width: 1.2, type: dashed ? 'dashed' : 'solid' },
+    symbol: 'circle',
+    symbolSize: 11,
+    itemStyle: {
+      color: (x: { dataIndex: number }) =>
+        own[x.dataIndex]?.change === 'real change' ? colour('ink') : colour('paper'),
+      borderColor: colour('ink'),
+      borderWidth: 1.6,
+    },
+    z: 3,
+  };
+}
+
+/** One SD to both sides of every mean. */
+const spreadsOf = (points: readonly Point[], colour: Colour) => ({
+  type: 'custom',
+  silent: true,
+  data: points.map((p) => [Date.parse(p.startedAt), p.mean, p.sd ?? 0]),
+  renderItem: (_: unknown, api: CustomApi) => {
+    const [x, y0] = api.coord([api.value(0), api.value(1) - api.value(2)]) as [number, number];
+    const [, y1] = api.coord([api.value(0), api.value(1) + api.value(2)]) as [number, number];
+    return {
+      type: 'line',
+      shape: { x1: x, y1: y0, x2: x, y2: y1 },
+      style: { stroke: colour('ink2'), lineWidth: 1 },
+    };
+  },
+});
+
+/** The edges of the band that is wanted. */
+const edgesOf = (band: readonly (number | null)[], points: readonly Point[], colour: Colour) => ({
+  type: 'custom',
+  silent: true,
+  z: 1,
+  data: band.flatMap((v) => (v === null ? [] : [[Date.parse(points[0]!.startedAt), v]])),
+  renderItem: (params: { coordSys: { x: number; width: number } }, api: CustomApi) => {
+    const [, y] = api.coord([Date.parse(points[0]!.startedAt), api.value(1)]) as [number, number];
+    const { x, width } = params.coordSys;
+    return {
+      type: 'line',
+      shape: { x1: x, y1: y, x2: x + width, y2: y },
+      style: { stroke: colour('target'), lineWidth: 1.5, lineDash: [6, 4] },
+    };
+  },
+});

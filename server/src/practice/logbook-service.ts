@@ -1,0 +1,54 @@
+import { randomUUID } from 'node:crypto';
+import { BLANK_ENTRY, type LogEntry, type LogFilm, type NewLogEntry } from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import { filmMime } from '../swings/film-service.js';
+import type { FilmStore } from '../swings/film-store.js';
+import type { PracticeRepository } from './practice-repository.js';
+
+/** The logbook of a pupil: what was practised, and films of swings that no device measured. */
+export function logbookService(pupils: PupilRepository, practice: PracticeRepository, store: FilmStore) {
+  /** Keeps a film without a swing; refused when it is none. */
+  const keepFilm = async (bytes: Uint8Array): Promise<LogFilm> => {
+    const mime = filmMime(bytes);
+    if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: no film was stored');
+    const film = { id: randomUUID(), mime, size: bytes.byteLength, marks: {} };
+    await store.put(film, bytes);
+    return film;
+  };
+  const addEntry = async (pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> => {
+    if (!(await pupils.one(pupilId))) return null;
+    const made = { ...entry, id: randomUUID(), pupilId };
+    await practice.addEntry(made);
+    return made;
+  };
+  return {
+    keepFilm,
+    addEntry,
+    /** A film of a swing that no device measured, in the logbook. */
+    async addFilm(pupilId: string, bytes: Uint8Array, note: string): Promise<LogEntry | null> {
+      if (!(await pupils.one(pupilId))) return null;
+      return addEntry(pupilId, {
+        ...BLANK_ENTRY,
+        at: new Date().toISOString(),
+        kind: 'film',
+        note,
+        film: await keepFilm(bytes),
+      });
+    },
+    /** Where an entry's film lies, and what it is. */
+    async filmOf(id: string): Promise<{ film: LogFilm; file: string } | null> {
+      const film = (await practice.entry(id))?.film;
+      return film ? { film, file: store.nameOf(film) } : null;
+    },
+    folder: store.folder,
+    /** Marks of the eye on an entry's film. */
+    async mark(id: string, marks: LogFilm['marks']): Promise<LogEntry | null> {
+      const found = await practice.entry(id);
+      if (!found?.film) return null;
+      const { id: _, pupilId: __, at: ___, ...entry } = found;
+      return practice.changeEntry(id, { ...entry, film: { ...found.film, marks } });
+    },
+    setDeleted: (id: string, deleted: boolean): Promise<LogEntry | null> => practice.setDeleted(id, deleted),
+  };
+}

@@ -1,0 +1,107 @@
+import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
+import { type ClubClass, readBundle } from '@vilko/core';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import type { FilmRepository } from './film-repository.js';
+import {
+  type AboutSwing,
+  analyseFor,
+  summarise,
+  summaryKey,
+  summaryNumber,
+  type SwingSummary,
+  UNJUDGED,
+  type Verdict,
+  verdictOf,
+} from './read-swing.js';
+import type { ShotRepository } from './shot-repository.js';
+import { headOf } from './swing-head.js';
+import type { SwingRepository, SwingRow } from './swing-repository.js';
+
+/** The tables swings are read from. */
+export interface SwingTables {
+  readonly pupils: PupilRepository;
+  readonly swings: SwingRepository;
+  readonly shots: ShotRepository;
+  readonly films: FilmRepository;
+  /** What the house judges by: its settings and its own patterns. */
+  readonly standards: () => Promise<Omit<StandardSources, 'profile'>>;
+}
+
+/** A pupil's usual half swing is told from this many. */
+const USUAL_FROM = 3;
+
+const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
+
+/** What stored swings say: kept summaries, verdicts by what holds now, heads. */
+export function swingReadings({ pupils, swings, shots, films, standards }: SwingTables) {
+  const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({ pupil, club: row.club, kind: row.kind });
+
+  /** Summaries of rows of one pupil, in their order: one query for all that are kept, the rest made anew. */
+  const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> => {
+    const keys = new Map(rows.map((row) => [row.id, summaryKey(aboutOf(row, pupil), row.marks)]));
+    const kept = await swings.cached<SwingSummary>(keys);
+    const out: SwingSummary[] = [];
+    for (const row of rows) out.push(kept.get(row.id) ?? (await summariseAnew(row, pupil, keys.get(row.id)!)));
+    return out;
+  };
+  const summariseAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<SwingSummary> => {
+    const about = aboutOf(row, pupil);
+    const bundle = await swings.bundle(row.recordingId);
+    if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
+    const rec = readBundle(bundle, row.id);
+    const made = summarise(analyseFor(rec, about, row.part, row.marks), row.part);
+    await swings.keep(row.id, key, made);
+    return made;
+  };
+
+  /** Verdicts on one pupil's swings, by what holds now. */
+  const judging = async (pupil: Pupil) => {
+    const house = await standards();
+    const standardOf = (club: ClubClass, intent: string) =>
+      standardFor({ ...house, profile: pupil.profile }, club, intent);
+    return {
+      standardOf,
+      verdict: (row: SwingRow, s: SwingSummary): Verdict =>
+        row.tag === 'exercise'
+          ? UNJUDGED
+          : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
+    };
+  };
+
+  /** Heads of rows of one pupil with what lies beside them. */
+  const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
+    const [theirShots, theirFilms, usual, judge] = await Promise.all([
+      shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
+      films.ofSwings(rows.map((r) => r.id)),
+      rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
+      judging(pupil),
+    ]);
+    const summaries = await summariesOf(rows, pupil);
+    return rows.map((row, i) =>
+      headOf(row, summaries[i]!, {
+        verdict: judge.verdict(row, summaries[i]!),
+        shot: theirShots.findLast((x) => x.swingId === row.id) ?? null,
+        films: theirFilms.filter((f) => f.swingId === row.id),
+        usualHalf: usual,
+      }),
+    );
+  };
+
+  /** Every swing of a pupil that was not deleted, oldest first. */
+  const rowsOf = async (pupil: Pupil): Promise<SwingRow[]> => {
+    const lessons = await pupils.lessonsOf(pupil.id);
+    return (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
+  };
+
+  /** How far a pupil usually takes the club back in a half swing, °; null until there are enough. */
+  const usualHalf = async (pupil: Pupil): Promise<number | null> => {
+    const rows = (await rowsOf(pupil)).filter((r) => r.kind === 'half');
+    const back = (await summariesOf(rows, pupil)).map((s) => summaryNumber(s, 'club.back') ?? NaN);
+    const known = back.filter((x) => x === x);
+    return known.length >= USUAL_FROM ? median(known) : null;
+  };
+
+  return { rowsOf, summariesOf, judging, headsOf };
+}
+
+export type SwingReadings = ReturnType<typeof swingReadings>;
