@@ -7,6 +7,7 @@ import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
 import '../../core/src/drills/picture.spec';
 import '../../core/src/events/events.spec';
+import '../../core/src/events/onset.spec';
 import '../../core/src/events/phase.spec';
 import '../../core/src/events/rehearsals.spec';
 import '../../core/src/faults/causes.spec';
@@ -38,6 +39,7 @@ import '../../core/src/measures/glossary.spec';
 import '../../core/src/measures/measures.spec';
 import '../../core/src/measures/registry.spec';
 import '../../core/src/measures/step.spec';
+import '../../core/src/measures/swing-shape.spec';
 import '../../core/src/measures/worth.spec';
 import '../../core/src/patterns/bands.spec';
 import '../../core/src/patterns/fit.spec';
@@ -61,6 +63,7 @@ const SUITES = [
   'drill pictures',
   'finding swings',
   'events',
+  'the onset of pressure',
   'phaseAxis',
   'rehearsals',
   'the rules under a school, a shot and a golfer',
@@ -111,6 +114,7 @@ const SUITES = [
   'what a measure says it needs',
   'what a device can honestly say',
   'the steps of an exercise',
+  'a swing small',
   'the worth of a measure',
   'bands in force',
   'comparing with a pattern',

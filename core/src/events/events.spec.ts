@@ -13,6 +13,12 @@ describe('finding swings', () => {
     expect(found({}).length).toBe(1);
   });
 
+  it('takes a shaft of 120° back for a whole swing, no less', () => {
+    const back = (top: number) => lines([2, 0], [2.8, top], [3.05, 0], [3.3, -200]);
+    expect(found({ channels: { shaft_deg: back(124) } }).length).toBe(1);
+    expect(found({ channels: { shaft_deg: back(116) } }).length).toBe(0);
+  });
+
   it('does not take a waggle, a practice stop or a step off the plate for a swing', () => {
     const waggle = (t: number) => 25 * Math.max(0, Math.sin(4 * t));
     expect(found({ channels: { shaft_deg: waggle } }).length).toBe(0);
@@ -41,7 +47,10 @@ describe('events', () => {
     expect(p7({ shaft_deg, trigger, sound })).toEqual(
       jasmine.objectContaining({ source: 'trigger', t: jasmine.any(Number) }),
     );
-    expect(p7({ shaft_deg, trigger, sound }).t).toBeCloseTo(3.049, 2);
+    // an edge lies between two samples: half a sample early, ± 1/√12 of one
+    expect(p7({ shaft_deg, trigger, sound }).t).toBeCloseTo(3.05 - 0.5 / 500, 9);
+    expect(p7({ shaft_deg, trigger, sound }).u).toBeCloseTo(0.29 / 500, 9);
+    expect(p7({ shaft_deg, sound }).u).toBe(0.002);
     expect(p7({ shaft_deg, sound }).source).toBe('sound');
     expect(p7({ shaft_deg, sound }).t).toBeCloseTo(3.053, 2);
     expect(p7({ shaft_deg }).source).toBe('club');

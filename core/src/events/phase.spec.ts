@@ -35,6 +35,14 @@ describe('phaseAxis', () => {
     );
   });
 
+  it('undoes itself where events were not found too', () => {
+    const axis = phaseAxis(dressed({ p1: 1, p4: 2.2, p7: 2.6, p10: 4 }));
+    for (const phase of [1, 2, 3.5, 4, 5, 6.9, 7, 8, 9.9]) expect(axis.of(axis.timeAt(phase))).toBeCloseTo(phase, 9);
+    expect(axis.timeAt(5)).toBeCloseTo(2.2 + 0.4 / 3, 9);
+    expect(axis.slope(2.4)).toBeCloseTo(7.5, 9);
+    expect(axis.slope(5)).toBe(0);
+  });
+
   it('gives no phase when marks are out of order', () => {
     const axis = phaseAxis(dressed({ p1: 2, p4: 1 }));
     expect(axis.ordered).toBeFalse();

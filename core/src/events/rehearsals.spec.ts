@@ -1,6 +1,7 @@
 import { analyse } from '../analyse.js';
 import { simulate } from '../golfer/index.js';
 import type { SimulateOptions } from '../golfer/simulate.js';
+import { lines, madeRecording } from '../testing/made-recording.js';
 
 /** Half the arc in twice the time: tendencies in SD of the healthy spread. */
 const rehearsal = (o: Partial<SimulateOptions>, topAngle: number) =>
@@ -21,6 +22,16 @@ describe('rehearsals', () => {
     ).toBeTrue();
     expect(swing!.measures['club.back'].value).toBeLessThan(118);
     expect(swing!.measures['share.lead.p4'].value).toEqual(jasmine.any(Number));
+  });
+
+  it('go at least 45° back, and come down within 2.5 s', () => {
+    const ground = { load: () => 700, share: () => 0.5, seconds: 8, rate: 200 };
+    const count = (shaft_deg: (t: number) => number) =>
+      analyse(madeRecording({ ...ground, channels: { shaft_deg } }), { kind: 'half' }).swings.length;
+    expect(count(lines([2, 0], [2.8, 48], [3.4, 0], [3.6, -60]))).toBe(1);
+    expect(count(lines([2, 0], [2.8, 42], [3.4, 0], [3.6, -60]))).toBe(0);
+    expect(count(lines([2, 0], [2.8, 80], [5.2, 0], [5.6, -60]))).toBe(1);
+    expect(count(lines([2, 0], [2.8, 80], [5.4, 0], [5.8, -60]))).toBe(0);
   });
 
   it('are found by the feet without a club; what would rest on fixed times is absent and says so', () => {

@@ -1,4 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { analyse } from '../analyse.js';
 import { VilkoError } from '../error.js';
@@ -199,6 +199,34 @@ describe('formats', () => {
         expect(scanNumber(b, 0, b.length, 46)).toBe(Number(t));
       }),
     );
+  });
+
+  it('reads half floats of npy: their small ones, their signs, what is no number', () => {
+    const bits = [0x3c00, 0xc000, 0x3555, 0x0001, 0x8000, 0x7bff, 0x7c00, 0xfc00, 0x7e00];
+    const npy = writeNpy({ shape: [bits.length], data: Uint16Array.from(bits) });
+    const half = npy.slice();
+    half.set(strToU8('f2'), strFromU8(npy, true).indexOf('u2'));
+    const { data } = readNpy(half, 'a');
+    expect(Array.from(data.slice(0, 8))).toEqual([
+      1,
+      -2,
+      Math.fround(0.333251953125),
+      2 ** -24,
+      -0,
+      65504,
+      Infinity,
+      -Infinity,
+    ]);
+    expect(data[8]).toBeNaN();
+  });
+
+  it('takes nothing else for a digit', () => {
+    for (const text of ['1:5', '1/5', '1;5', '0x1', '1 5', '--1', '1.2.3']) {
+      const b = strToU8(text);
+      expect(scanNumber(b, 0, b.length, 46))
+        .withContext(text)
+        .toBeNull();
+    }
   });
 
   it('brings arrays of every number type back from npy', () => {

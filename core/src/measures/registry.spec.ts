@@ -26,6 +26,18 @@ describe('the registry of measures', () => {
     expect(measureRow('of.tomorrow')).toBeUndefined();
     expect([isMeasureId('of.tomorrow'), isMeasureId('share.lead.p7')]).toEqual([false, true]);
   });
+  it('names the foot that a measure of one foot speaks of', () => {
+    for (const m of MEASURES)
+      for (const [foot, other] of [
+        ['lead', 'trail'],
+        ['trail', 'lead'],
+      ] as const)
+        if (m.id.startsWith(`foot.${foot}.`)) {
+          expect(m.words.toLowerCase()).withContext(m.id).toContain(foot);
+          expect(m.words.toLowerCase()).withContext(m.id).not.toContain(other);
+        }
+  });
+
   it('has a file for each family', () => {
     expect(measureRow('share.lead.p7').family).toBe('share');
     expect(measureRow('foot.trail.in.p4').foot).toBe('trail');

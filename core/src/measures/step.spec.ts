@@ -26,6 +26,8 @@ describe('the steps of an exercise', () => {
     expect(lifted(0, -0.12).u).toBeGreaterThanOrEqual(1000 * Math.hypot(c.events.p4!.u, 0.005) - 1e-9);
   });
   it('are not seen where the foot never left the ground', () => {
+    expect(lifted(2.9, -0.1).value).not.toBeNull();
+    expect(lifted(3.1, -0.1).value).toBeNull();
     expect(lifted(4, -0.1)).toEqual({
       value: null,
       u: null,

@@ -50,6 +50,31 @@ describe('signing in', () => {
     );
   });
 
+  it('is over for everybody when the password changes, and a browser that leaves forgets its mark', async () => {
+    const enter = async (password: string) =>
+      String((await app.send('POST', '/api/session', { password })).headers['set-cookie']).split(';')[0]!;
+    const signedIn = async (cookie: string) =>
+      Session.parse((await app.fastify.inject({ url: '/api/session', headers: { cookie } })).json()).signedIn;
+    const { signIn } = await import('./sign-in.js');
+    const { houseRepository } = await import('../house/house-repository.js');
+    await signIn(houseRepository(app.database.db)).setPassword(PASSWORD);
+    const [here, there] = [await enter(PASSWORD), await enter(PASSWORD)];
+    expect(here).not.toBe(there);
+    expect(here.length).toBeGreaterThan(40);
+    expect([await signedIn(here), await signedIn(there)]).toEqual([true, true]);
+    const left = await app.fastify.inject({ method: 'DELETE', url: '/api/session', headers: { cookie: there } });
+    expect(String(left.headers['set-cookie'])).toMatch(/vilko=;.*Expires=Thu, 01 Jan 1970/);
+    expect([await signedIn(here), await signedIn(there)]).toEqual([true, false]);
+    const changed = await app.fastify.inject({
+      method: 'PUT',
+      url: '/api/password',
+      headers: { cookie: here },
+      payload: { old: PASSWORD, password: PASSWORD },
+    });
+    expect(changed.statusCode).toBe(200);
+    expect(await signedIn(here)).toBeFalse();
+  });
+
   it('ends after a working day, whoever is still there', async () => {
     const { signIn } = await import('./sign-in.js');
     const { houseRepository } = await import('../house/house-repository.js');

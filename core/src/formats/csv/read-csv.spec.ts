@@ -100,7 +100,7 @@ describe('reading CSV', () => {
     const path = read('time,cop_x,cop_y,load', ...rows(20, 4, (k, c) => (c === 0 ? k / 50 : c === 3 ? 700 : k / 1000)));
     expect([path.device, path.path!.y[3], path.path!.load![3], path.warnings.length]).toEqual(['path', 0.003, 700, 0]);
     const mm = read('time,cop_x,cop_y', ...rows(20, 3, (k, c) => (c === 0 ? k / 50 : 10 * k)));
-    expect([mm.path!.x[5], mm.path!.load]).toEqual([0.05, null]);
+    expect([mm.path!.x[5], mm.path!.y[5], mm.path!.load]).toEqual([0.05, 0.05, null]);
     expect(mm.warnings.join('; ')).toContain('taken as millimetres');
     expect(refusal('time,cop_y', ...rows(20, 2)).message).toBe('the path lacks cop_x');
     // nobody on it: a place is not needed; a loaded row without one is a gap
