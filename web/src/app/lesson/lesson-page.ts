@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
-import { RouterOutlet } from '@angular/router';
+import { RouterLink, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { LessonActions, lessonFeature } from '../state/lesson';
 
@@ -7,13 +7,16 @@ import { LessonActions, lessonFeature } from '../state/lesson';
 @Component({
   selector: 'vk-lesson',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet],
+  imports: [RouterLink, RouterOutlet],
   host: { class: 'block h-full min-h-0 print:h-auto' },
   template: `
     @if (here()) {
       <router-outlet />
     } @else if (error(); as e) {
-      <p class="p-6 text-18 text-alarm" role="alert">{{ e }}</p>
+      <div class="p-6 text-18">
+        <p class="text-alarm" role="alert">{{ e }}</p>
+        <p class="mt-3 text-15"><a class="link" routerLink="/office/pupils">To the pupils and their lessons</a></p>
+      </div>
     } @else {
       <p class="p-6 text-15 text-ink2" role="status">Fetching the lesson …</p>
     }

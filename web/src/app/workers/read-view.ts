@@ -15,11 +15,9 @@ import {
   indexFrom,
   indexTo,
   type JudgeContext,
-  judgeSwing,
   massDisplacement,
   matShift,
   type Measures,
-  type Pattern,
   readBundle,
   type Recording,
   saidBy,
@@ -30,8 +28,8 @@ import {
   type SwingSignals,
   VilkoError,
   type Weighing,
-  weighSwing,
 } from '@vilko/core';
+import { judged } from './judged';
 
 /** A trace to draw: evenly sampled from `t0` (s on the recording's clock). NaN is a break. */
 export interface Trace {
@@ -131,16 +129,6 @@ export function viewOf(rec: Recording, r: ReadRequest): ReadView {
   const swing = deep.swings[r.part];
   const c = deep.contexts[r.part];
   if (!swing || !c) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
-  const context: JudgeContext = {
-    ...r.by,
-    device: deep.device,
-    club: r.club,
-    statureGiven: r.options.stature !== undefined,
-  };
-  const judged =
-    (r.options.kind ?? 'full') === 'full'
-      ? { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) }
-      : unjudged(r.by.pattern, r.club);
   const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
   return {
     device: deep.device,
@@ -150,7 +138,7 @@ export function viewOf(rec: Recording, r: ReadRequest): ReadView {
     end: swing.end,
     events: swing.events,
     measures: swing.measures,
-    ...judged,
+    ...judged({ device: deep.device, events: swing.events, measures: swing.measures }, r),
     handed: c.ground.handed,
     path: pathView(c, cut),
     staves: stavesOf(c, cut),
@@ -200,15 +188,6 @@ function forcesOf(c: SwingContext, cut: (s: Series) => Trace): ForcesView | null
     whole: of(ground.cop, 'total'),
     mass: { x: from(mass.x, ox), y: from(mass.y, oy), h: from(mass.h, 0) },
   };
-}
-
-/** A rehearsal is measured, never judged. */
-function unjudged(
-  pattern: Pattern,
-  club: ClubClass,
-): Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'> {
-  const comparison = { pattern: pattern.id, version: pattern.version, club, fit: null, judged: 0, of: 0, bands: [] };
-  return { comparison, findings: [], cannotJudge: [], weighed: [] };
 }
 
 /** The part of a series inside the swing, thinned to what a screen can show. */

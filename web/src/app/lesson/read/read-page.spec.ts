@@ -4,6 +4,7 @@ import { Keys } from '../../shell/keys';
 import { TestBed } from '@angular/core/testing';
 import { ANALYSED_HERE } from '../../testing/here';
 import { type House, openLesson, type Shown } from '../../testing/house';
+import { LessonActions } from '../../state/lesson';
 import { swing } from '../../testing/samples';
 import { Read } from './read';
 
@@ -63,25 +64,44 @@ describe('Read', () => {
     await settled(c);
     expect(c.text()).toContain('No fault is found');
   });
-  it('keeps the reading while it is read anew under another pattern, and says what it is read by', async () => {
+  it('is judged anew under another pattern at once: nothing is fetched or analysed again', async () => {
     const { house, c } = await page({ swingId: 's1' });
     await answer(house, c, 's1');
+    const share = () => c.text().match(/Lead share, impact (\d+)/)?.[1];
+    const before = share();
     await choose(c, 'press-recentre');
-    expect(c.text()).toContain('Evidence');
-    await answer(house, c, 's1');
+    house.maybe('GET', '/api/lessons/l/findings');
+    house.quiet();
     expect(chosen(c)).toBe('press-recentre');
+    expect(share()).toBe(before);
+    expect(before).toBeDefined();
   });
-  it('drops the reading under a pattern that was given up meanwhile', async () => {
+  it('lets an overruled finding go at once', async () => {
     const { house, c } = await page({ swingId: 's1' });
     await answer(house, c, 's1');
-    await choose(c, 'press-recentre');
-    const older = house.asked('GET', path('s1'));
-    await choose(c, 'straight-line');
+    expect(c.component['read'].view()!.findings.map((f) => f.fault)).toContain('hangs-back');
+    const overruled = [{ fault: 'hangs-back', reason: 'seen otherwise' }] as never;
+    house.dispatch(LessonActions.swingChanged({ swing: swing(1, { overruled }) }));
+    await c.set({});
+    expect(c.component['read'].view()!.findings.map((f) => f.fault)).not.toContain('hangs-back');
+  });
+  it('keeps the reading while it is read anew with other marks, and drops what was asked with older ones', async () => {
+    const { house, c } = await page({ swingId: 's1' });
     await answer(house, c, 's1');
-    expect(chosen(c)).toBe('straight-line');
+    const top = c.component['read'].view()!.events.p4!.t;
+    const marked = async (t: number) => {
+      house.dispatch(LessonActions.swingChanged({ swing: swing(1, { marks: { p4: t } }) }));
+      await c.set({});
+    };
+    await marked(top - 0.05);
+    expect(c.text()).toContain('Evidence');
+    const older = house.asked('GET', path('s1'));
+    await marked(top + 0.03);
+    await answer(house, c, 's1');
+    expect(c.component['read'].view()!.events.p4!.t).toBeCloseTo(top + 0.03, 6);
     older.flush(bundle('s1'), { headers: { 'x-swing-part': '0' } });
     await settled(c);
-    expect(chosen(c)).toBe('straight-line');
+    expect(c.component['read'].view()!.events.p4!.t).toBeCloseTo(top + 0.03, 6);
   });
   it('says why a swing cannot be read, and reads the next one', async () => {
     const { house, c } = await page({ swingId: 's1' });

@@ -3,7 +3,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withProp
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { Store } from '@ngrx/store';
 import type { Lesson, Overruled, Standard, SwingHead } from '@vilko/contract';
-import { EVENT_NAMES, type EventName, type MeasureId } from '@vilko/core';
+import { DEFAULT_PATTERN, EVENT_NAMES, type EventName, type MeasureId, patternOf } from '@vilko/core';
 import { catchError, EMPTY, from, pipe, switchMap, tap } from 'rxjs';
 import { answerOf } from '../../state/answer';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -11,6 +11,7 @@ import { selectPatterns } from '../../state/patterns';
 import { ReadActions, readFeature } from '../../state/read';
 import { selectStandardRead } from '../../state/school';
 import { sentenceOf } from '../../state/sentences';
+import { judged } from '../../workers/judged';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import { SwingReader } from '../../workers/swing-reader';
 import { placeWords, toImpactWords } from './cursor-words';
@@ -18,7 +19,7 @@ import { placeWords, toImpactWords } from './cursor-words';
 /** The rack has come to rest, ms. */
 const SETTLE = 250;
 /** A question that asks the same is not asked again. */
-const SAME_QUESTION = { equal: (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b) };
+const SAME = { equal: (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b) };
 
 /** A swing as it was read, and what was asked. */
 interface SwingRead {
@@ -33,12 +34,16 @@ export interface SwingLink {
   readonly ms: number | null;
 }
 
-/** What makes a swing's reading stale. */
-function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined, standard: Standard | null) {
-  if (!s || !pupil || !standard) return null;
+/** What makes a swing's numbers stale. */
+function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined) {
+  if (!s || !pupil) return null;
+  return { id: s.id, club: s.club, kind: s.kind, marks: s.marks, handed: pupil.handed, stature: pupil.stature };
+}
+/** What makes only its judgement stale. */
+function judgedBy(s: SwingHead | undefined, standard: Standard | null): ReadRequest['by'] | null {
+  if (!s || !standard) return null;
   const { pattern, tuning, limits } = standard;
-  const by = { pattern, tuning, limits, overruled: s.overruled.map((o) => o.fault) };
-  return { id: s.id, club: s.club, kind: s.kind, marks: s.marks, by, handed: pupil.handed, stature: pupil.stature };
+  return { pattern, tuning, limits, overruled: s.overruled.map((o) => o.fault) };
 }
 type Question = NonNullable<ReturnType<typeof questionOf>>;
 
@@ -54,7 +59,7 @@ interface ReadStoreState {
 
 const initial: ReadStoreState = { link: { swingId: undefined, ms: null }, refusal: null, lit: [], asking: false };
 
-/** One swing under one cursor: read off the main thread, read anew when what it is judged by changes. */
+/** One swing under one cursor: read off the main thread once, judged anew when what it is judged by changes. */
 export const ReadStore = signalStore(
   withState(initial),
   withProps((_, store = inject(Store)) => ({
@@ -77,10 +82,27 @@ export const ReadStore = signalStore(
       const s = swing();
       return s ? _standards()(s.club, s.intent) : null;
     }),
-    view: computed(() => (_read()?.id === link().swingId ? (_read()?.view ?? null) : null)),
-    request: computed(() => (_read()?.id === link().swingId ? (_read()?.request ?? null) : null)),
+    _own: computed(() => (_read()?.id === link().swingId ? _read() : null)),
   })),
-  withComputed(({ swing, view, link, lesson, standard, _moved }) => ({
+  withComputed(({ swing, lesson, standard }) => ({
+    _question: computed(() => questionOf(swing(), lesson()?.pupil), SAME),
+    _by: computed(() => judgedBy(swing(), standard()), SAME),
+  })),
+  withComputed(({ _own, _by }) => ({
+    /** What was asked, by what holds now. */
+    request: computed((): ReadRequest | null => {
+      const [own, by] = [_own(), _by()];
+      return own && by && { ...own.request, by };
+    }),
+  })),
+  withComputed(({ _own, request }) => ({
+    /** As it was measured, judged by what holds now. */
+    view: computed((): ReadView | null => {
+      const [own, asked] = [_own(), request()];
+      return own && asked && { ...own.view, ...judged(own.view, asked) };
+    }),
+  })),
+  withComputed(({ swing, view, link, _moved }) => ({
     /** s on the recording's clock: where a hand put it; else where the link has it, at P3, at impact. */
     cursor: computed(() => {
       const v = view();
@@ -90,7 +112,6 @@ export const ReadStore = signalStore(
       return ms === null ? (v.events.p3?.t ?? impact ?? v.start) : (impact ?? v.start) + ms / 1000;
     }),
     marked: computed(() => Object.keys(swing()?.marks ?? {}).length > 0),
-    _question: computed(() => questionOf(swing(), lesson()?.pupil, standard()), SAME_QUESTION),
   })),
   withComputed(({ view, cursor }) => ({
     place: computed(() => placeWords(view(), cursor())),
@@ -172,7 +193,7 @@ export const ReadStore = signalStore(
           switchMap((q) =>
             q === null
               ? EMPTY
-              : from(reader.read(q, q.by, q)).pipe(
+              : from(reader.read(q, store._by() ?? { pattern: patternOf(DEFAULT_PATTERN) }, q)).pipe(
                   tap((read) => {
                     store._read.set({ id: q.id, ...read });
                     patchState(store, { refusal: null });

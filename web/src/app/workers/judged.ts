@@ -1,0 +1,23 @@
+import { type JudgeContext, judgeSwing, type Pattern, weighSwing } from '@vilko/core';
+import type { ReadRequest, ReadView } from './read-view';
+
+/** What a swing is said to be, apart from what was measured in it. */
+export type Judged = Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'>;
+
+/** Judges a swing by what was measured in it: no sample is looked at again. A rehearsal is measured, never judged. */
+export function judged(
+  { device, events, measures }: Pick<ReadView, 'device' | 'events' | 'measures'>,
+  { by, club, options }: Pick<ReadRequest, 'by' | 'club' | 'options'>,
+): Judged {
+  if ((options.kind ?? 'full') !== 'full') return unjudged(by.pattern, club);
+  const context: JudgeContext = { ...by, device, club, statureGiven: options.stature !== undefined };
+  const swing = { events, measures };
+  return { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) };
+}
+
+const unjudged = (pattern: Pattern, club: ReadRequest['club']): Judged => ({
+  comparison: { pattern: pattern.id, version: pattern.version, club, fit: null, judged: 0, of: 0, bands: [] },
+  findings: [],
+  cannotJudge: [],
+  weighed: [],
+});
