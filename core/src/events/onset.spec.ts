@@ -4,7 +4,7 @@ import type { AddressWindow } from './address.js';
 import { pressureOnset } from './onset.js';
 
 const RATE = 100;
-const ADDRESS: AddressWindow = { i0: 20, i1: 60, start: 0.2, end: 0.59 } as AddressWindow;
+const ADDRESS: AddressWindow = { i0: 20, i1: 60, start: 0.2, end: 0.59 };
 /** A lead share on a clock that begins at `t0`, 100 samples a second. */
 const series = (f: (t: number) => number, t0 = 0): Series => ({
   t0,

@@ -11,8 +11,8 @@ describe('a swing small', () => {
   const { p1, p4, p7, p9 } = c.events;
 
   it('goes back, down and through without a gap, every 20 ms', () => {
-    expect(shape.back.at(-1)).toEqual(shape.down[0]!);
-    expect(shape.down.at(-1)).toEqual(shape.through[0]!);
+    expect(shape.back.at(-1)).toEqual(shape.down[0]);
+    expect(shape.down.at(-1)).toEqual(shape.through[0]);
     for (const [part, from, to] of [
       [shape.back, p1, p4],
       [shape.down, p4, p7],

@@ -1,5 +1,13 @@
 import { MAT_FRAME, SAMPLES } from '@vilko/contract';
-import { type Board, deviceKindOf, type ExtraChannel, type Mat, type Platform, WRENCH_CHANNELS } from '@vilko/core';
+import {
+  type Board,
+  deviceKindOf,
+  type ExtraChannel,
+  type Mat,
+  type Platform,
+  type Recording,
+  WRENCH_CHANNELS,
+} from '@vilko/core';
 import {
   BOARD,
   CELLS_PER_BOARD,
@@ -23,6 +31,47 @@ const HAIR = 1e-7;
 /** Columns of one sample: components of the plates or cells of the boards, then channels. */
 export const columnCount = (d: LiveDevice): number => d.plates.length * columnsPerPlate(d) + d.channels.length;
 
+/** Places in a ring whose stamps lie between two times, the oldest first. */
+function pick(stamps: Float64Array, from: number, to: number, start: number): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < stamps.length; i++) {
+    const k = (start + i) % stamps.length;
+    if (stamps[k]! >= from - HAIR && stamps[k]! <= to + HAIR) out.push(k);
+  }
+  return out;
+}
+
+/** The last seconds of a mat's frames. */
+function matRing(mat: NonNullable<LiveDevice['mat']>) {
+  const cells = mat.rows * mat.cols;
+  const size = Math.ceil(SECONDS * mat.rate);
+  const frames = new Uint8Array(size * cells);
+  const times = new Float64Array(size).fill(NaN);
+  let head = 0;
+  const frame = (k: number): Uint8Array => frames.subarray(k * cells, (k + 1) * cells);
+  return {
+    /** False where the frame is cut short. */
+    push(time: number, payload: Uint8Array): boolean {
+      if (cells === 0 || payload.length < cells) return false;
+      times[head] = time;
+      frames.set(payload.subarray(0, cells), head * cells);
+      head = (head + 1) % size;
+      return true;
+    },
+    last(): Uint8Array | null {
+      const k = (head - 1 + size) % size;
+      return Number.isNaN(times[k]!) ? null : frame(k);
+    },
+    count: (from: number, to: number): number => pick(times, from, to, head).length,
+    /** Frames between two times, on a clock that begins at `from`; null without one. */
+    cut(from: number, to: number): Mat | null {
+      const rows = pick(times, from, to, head);
+      if (!rows.length) return null;
+      return { ...mat, time: Float64Array.from(rows, (k) => times[k]! - from), frames: concat(rows.map(frame)) };
+    },
+  };
+}
+
 /** Keeps the stream of one device. */
 export function ring(device: LiveDevice): Ring {
   const columns = columnCount(device);
@@ -33,20 +82,8 @@ export function ring(device: LiveDevice): Ring {
   let zero = new Float32Array(forces);
   let head = 0;
   let newest = NaN;
-  const cells = device.mat ? device.mat.rows * device.mat.cols : 0;
-  const matSize = device.mat ? Math.ceil(SECONDS * device.mat.rate) : 0;
-  const mats = new Uint8Array(matSize * cells);
-  const matTimes = new Float64Array(matSize).fill(NaN);
-  let matHead = 0;
+  const mats = device.mat && matRing(device.mat);
 
-  const pick = (stamps: Float64Array, from: number, to: number, start: number): number[] => {
-    const out: number[] = [];
-    for (let i = 0; i < stamps.length; i++) {
-      const k = (start + i) % stamps.length;
-      if (stamps[k]! >= from - HAIR && stamps[k]! <= to + HAIR) out.push(k);
-    }
-    return out;
-  };
   /** Vertical load of the plate or board whose columns start at `at`. */
   const loadOf = (at: number): number =>
     onBoards(device) ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
@@ -61,23 +98,14 @@ export function ring(device: LiveDevice): Ring {
           head = (head + 1) % size;
         }
         newest = time + (count - 1) / device.rate;
-      } else if (kind === MAT_FRAME && cells > 0 && payload.length >= cells) {
-        matTimes[matHead] = time;
-        mats.set(payload.subarray(0, cells), matHead * cells);
-        matHead = (matHead + 1) % matSize;
-        if (columns === 0) newest = time;
-      }
+      } else if (kind === MAT_FRAME && mats?.push(time, payload) && columns === 0) newest = time;
     },
     newest: () => newest,
     last: () =>
       Number.isNaN(newest) || columns === 0
         ? null
         : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns),
-    lastMat: () => {
-      if (!cells || Number.isNaN(matTimes[(matHead - 1 + matSize) % matSize]!)) return null;
-      const k = (matHead - 1 + matSize) % matSize;
-      return mats.subarray(k * cells, (k + 1) * cells);
-    },
+    lastMat: () => mats?.last() ?? null,
     loadRange(seconds) {
       if (!device.plates.length || Number.isNaN(newest)) return null;
       let [least, most] = [Infinity, -Infinity];
@@ -92,7 +120,7 @@ export function ring(device: LiveDevice): Ring {
       }
       return { least, most };
     },
-    count: (from, to) => (columns ? pick(times, from, to, head) : pick(matTimes, from, to, matHead)).length,
+    count: (from, to) => (columns ? pick(times, from, to, head).length : (mats?.count(from, to) ?? 0)),
     meanOfRaw(seconds) {
       const rows = pick(times, newest - seconds, newest, head);
       return Array.from(
@@ -107,47 +135,51 @@ export function ring(device: LiveDevice): Ring {
     },
     cut(from, to, withMat) {
       const rows = pick(times, from, to, head);
-      const frames = pick(matTimes, from, to, matHead);
       const column = (c: number) => Float64Array.from(rows, (k) => data[k * columns + c]!);
-      const mat: Mat | null =
-        device.mat && withMat && frames.length
-          ? {
-              ...device.mat,
-              time: Float64Array.from(frames, (k) => matTimes[k]! - from),
-              frames: concat(frames.map((k) => mats.subarray(k * cells, (k + 1) * cells))),
-            }
-          : null;
-      const boarded = onBoards(device);
-      const boards = boarded
-        ? device.plates.map((p, i): Board => ({
-            centre: p.centre,
-            ...BOARD,
-            cells: [0, 1, 2, 3].map((j) => column(i * CELLS_PER_BOARD + j)) as unknown as Board['cells'],
-          }))
-        : [];
-      const platforms = (boarded ? [] : device.plates).map((p, i): Platform => {
-        const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));
-        return { centre: p.centre, ...wrench } as unknown as Platform;
-      });
-      const first = columns - device.channels.length;
-      const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<
-        Record<ExtraChannel, Float64Array>
-      >;
-      const time = device.plates.length ? Float64Array.from(rows, (k) => times[k]! - from) : mat?.time;
-      if (!time || time.length < 10) return null;
-      const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: false };
-      return {
-        name: device.name,
-        device: deviceKindOf(has) ?? device.kind,
-        time,
-        platforms,
-        boards,
-        mat,
-        channels,
-        stated: {},
-        warnings: [],
-      };
+      const mat = (withMat && mats?.cut(from, to)) || null;
+      return cutOf(device, { clock: Float64Array.from(rows, (k) => times[k]! - from), column, mat });
     },
+  };
+}
+
+/** What was cut out of a stream: its clock, s, its columns and its mat. */
+interface Cut {
+  readonly clock: Float64Array;
+  readonly column: (c: number) => Float64Array;
+  readonly mat: Mat | null;
+}
+
+/** A recording of what was cut out; null where that is too short to be one. */
+function cutOf(device: LiveDevice, { clock, column, mat }: Cut): Recording | null {
+  const boarded = onBoards(device);
+  const boards = boarded
+    ? device.plates.map((p, i): Board => ({
+        centre: p.centre,
+        ...BOARD,
+        cells: [0, 1, 2, 3].map((j) => column(i * CELLS_PER_BOARD + j)) as unknown as Board['cells'],
+      }))
+    : [];
+  const platforms = (boarded ? [] : device.plates).map((p, i): Platform => {
+    const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c, j) => [c, column(i * COLUMNS_PER_PLATE + j)]));
+    return { centre: p.centre, ...wrench } as unknown as Platform;
+  });
+  const first = columnCount(device) - device.channels.length;
+  const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<
+    Record<ExtraChannel, Float64Array>
+  >;
+  const time = device.plates.length ? clock : mat?.time;
+  if (!time || time.length < 10) return null;
+  const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: false };
+  return {
+    name: device.name,
+    device: deviceKindOf(has) ?? device.kind,
+    time,
+    platforms,
+    boards,
+    mat,
+    channels,
+    stated: {},
+    warnings: [],
   };
 }
 

@@ -5,7 +5,8 @@ import { openTables } from '../app.js';
 import { openOutbox } from '../reports/outbox.js';
 import { filmStore } from '../swings/film-store.js';
 import { testApp } from '../testing/test-app.js';
-import { pupilArchive, type Shelves } from './pupil-archive.js';
+import { pupilArchive } from './pupil-archive.js';
+import type { Shelves } from './put-back.js';
 
 const ABOUT_FILM = 'angle=face%20on&duration=3&aspect=0.8&frameRate=60&from=file';
 const WEBM = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...Array<number>(60).fill(7)]);

@@ -30,6 +30,19 @@ const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
   archived: archivedAt !== null,
 });
 
+/** What the instructor said of a lesson, in writing and aloud. */
+const lessonWords = (db: Db) => ({
+  /** The instructor's words of a lesson's report; null where the draft stands. */
+  report: async (lessonId: string): Promise<ReportText | null> =>
+    (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
+  keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
+    (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+  review: async (lessonId: string): Promise<SpokenReview | null> =>
+    (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
+  keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
+    (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+});
+
 /** Pupils and their lessons. */
 export function pupilRepository(db: Db) {
   const swingCount = async (lessonId: string): Promise<number> => {
@@ -97,17 +110,7 @@ export function pupilRepository(db: Db) {
     },
     lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
       db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
-    /** The instructor's words of a lesson's report; null where the draft stands. */
-    report: async (lessonId: string): Promise<ReportText | null> =>
-      (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
-    keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
-      (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
-      0,
-    review: async (lessonId: string): Promise<SpokenReview | null> =>
-      (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
-    keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
-      (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length >
-      0,
+    ...lessonWords(db),
     /** Gives every lesson of one pupil to another. */
     moveLessons: async (from: string, to: string): Promise<number> =>
       (await db.update(lessons).set({ pupilId: to }).where(eq(lessons.pupilId, from)).returning({ id: lessons.id }))

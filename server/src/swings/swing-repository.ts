@@ -17,11 +17,55 @@ async function lastNumber(tx: Db | Parameters<Parameters<Db['transaction']>[0]>[
   return last?.n ?? 0;
 }
 
-/** Swings, the recordings they lie in, and cached results. */
+interface Bundled {
+  readonly id: string;
+  readonly bundle: Uint8Array;
+}
+
+/** Puts swings and a recording back as they were. */
+async function putBack(
+  tx: Db | Parameters<Parameters<Db['transaction']>[0]>[0],
+  recording: Bundled,
+  rows: readonly WholeSwing[],
+): Promise<void> {
+  await tx.insert(recordings).values(recording).onConflictDoNothing();
+  for (const row of rows) {
+    const [there] = await tx.select({ id: swings.id }).from(swings).where(eq(swings.id, row.id));
+    if (there) continue;
+    const last = await lastNumber(tx, row.lessonId);
+    const taken = await tx
+      .select({ id: swings.id })
+      .from(swings)
+      .where(and(eq(swings.lessonId, row.lessonId), eq(swings.number, row.number)));
+    // its number went to another swing since
+    await tx.insert(swings).values(taken.length ? { ...row, number: last + 1 } : row);
+  }
+}
+
+/** What was made of swings once, under the key of what it was made from. */
+const keptResults = (db: Db) => ({
+  /** What was kept of these swings, each under its key, in one query. */
+  cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, T>> => {
+    if (keys.size === 0) return new Map();
+    const rows = await db
+      .select()
+      .from(results)
+      .where(inArray(results.swingId, [...keys.keys()]));
+    return new Map(rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r.result as T]] : [])));
+  },
+  keep: async (swingId: string, key: string, result: unknown): Promise<void> => {
+    await db.transaction(async (tx) => {
+      await tx.delete(results).where(eq(results.swingId, swingId));
+      await tx.insert(results).values({ swingId, key, result });
+    });
+  },
+});
+
+/** Swings, the recordings they lie in, and kept results. */
 export function swingRepository(db: Db) {
   return {
     /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
-    store: (recording: { id: string; bundle: Uint8Array }, news: readonly NewSwing[]): Promise<SwingRow[]> =>
+    store: (recording: Bundled, news: readonly NewSwing[]): Promise<SwingRow[]> =>
       db.transaction(async (tx) => {
         await tx.insert(recordings).values(recording);
         const stored: SwingRow[] = [];
@@ -50,23 +94,8 @@ export function swingRepository(db: Db) {
             .where(inArray(swings.lessonId, [...lessonIds]))
             .orderBy(asc(swings.recordedAt))
         : [],
-    /** Puts swings and a recording back as they were. */
-    putBack: async (recording: { id: string; bundle: Uint8Array }, rows: readonly WholeSwing[]): Promise<void> => {
-      await db.transaction(async (tx) => {
-        await tx.insert(recordings).values(recording).onConflictDoNothing();
-        for (const row of rows) {
-          const [there] = await tx.select({ id: swings.id }).from(swings).where(eq(swings.id, row.id));
-          if (there) continue;
-          const last = await lastNumber(tx, row.lessonId);
-          const taken = await tx
-            .select({ id: swings.id })
-            .from(swings)
-            .where(and(eq(swings.lessonId, row.lessonId), eq(swings.number, row.number)));
-          // its number went to another swing since
-          await tx.insert(swings).values(taken.length ? { ...row, number: last + 1 } : row);
-        }
-      });
-    },
+    putBack: (recording: Bundled, rows: readonly WholeSwing[]): Promise<void> =>
+      db.transaction((tx) => putBack(tx, recording, rows)),
     /** Deletes recordings that no swing lies in any more. */
     dropOrphans: async (): Promise<void> => {
       await db.delete(recordings).where(
@@ -98,21 +127,7 @@ export function swingRepository(db: Db) {
         .where(eq(recordings.id, recordingId));
       return row ? new Uint8Array(Buffer.from(row.base64, 'base64')) : null;
     },
-    /** What was kept of these swings, each under its key, in one query. */
-    cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, T>> => {
-      if (keys.size === 0) return new Map();
-      const rows = await db
-        .select()
-        .from(results)
-        .where(inArray(results.swingId, [...keys.keys()]));
-      return new Map(rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r.result as T]] : [])));
-    },
-    keep: async (swingId: string, key: string, result: unknown): Promise<void> => {
-      await db.transaction(async (tx) => {
-        await tx.delete(results).where(eq(results.swingId, swingId));
-        await tx.insert(results).values({ swingId, key, result });
-      });
-    },
+    ...keptResults(db),
   };
 }
 

@@ -1,0 +1,81 @@
+import type { Film, LogEntry, Restored } from '@vilko/contract';
+import type { ExperimentRepository } from '../practice/experiment-repository.js';
+import type { FilmRepository } from '../swings/film-repository.js';
+import type { PatternRepository } from '../judging/pattern-repository.js';
+import type { PracticeRepository } from '../practice/practice-repository.js';
+import type { LessonRow, PupilRepository } from '../pupils/pupil-repository.js';
+import type { ShotRepository } from '../swings/shot-repository.js';
+import type { SwingRepository } from '../swings/swing-repository.js';
+import type { FilmStore } from '../swings/film-store.js';
+import type { Outbox } from '../reports/outbox.js';
+import { type PupilBundle, swingRow } from './pupil-bundle.js';
+
+/** The tables and files pupils are spread over. */
+export interface Shelves {
+  readonly pupils: PupilRepository;
+  readonly swings: SwingRepository;
+  readonly shots: ShotRepository;
+  readonly films: FilmRepository;
+  readonly patterns: PatternRepository;
+  readonly practice: PracticeRepository;
+  readonly experiments: ExperimentRepository;
+  readonly store: FilmStore;
+  readonly outbox: Outbox;
+  /** Makes deleted rows leave no bytes behind. */
+  readonly scrub: () => Promise<void>;
+}
+
+/** Films without a swing: in the logbook, and spoken reviews. */
+export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow, 'review'>[]) => [
+  ...log.flatMap((e) => e.film ?? []),
+  ...lessons.flatMap((l) => l.review ?? []),
+];
+
+/** Puts back what is not there; what is there stays as it is. */
+export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
+  const { pupils, swings, shots, films, patterns, practice, experiments, store } = shelves;
+  const putFilm = async (f: Film, bytes: Uint8Array | undefined): Promise<void> => {
+    if (!bytes) return;
+    await store.put(f, bytes);
+    await films.add(f);
+  };
+  const came = { pupils: 0, lessons: 0, swings: 0, films: 0, there: 0 };
+  const fresh = async (
+    there: Promise<unknown>,
+    put: () => Promise<unknown>,
+    key: 'pupils' | 'lessons' | 'swings' | 'films',
+  ): Promise<void> => {
+    if (await there) came.there++;
+    else {
+      await put();
+      came[key]++;
+    }
+  };
+  for (const p of head.pupils) await fresh(pupils.one(p.id), () => pupils.add(p), 'pupils');
+  for (const l of head.lessons)
+    await fresh(pupils.lesson(l.id), () => pupils.addLesson({ ...l, startedAt: new Date(l.startedAt) }), 'lessons');
+  for (const s of head.swings)
+    await fresh(
+      swings.one(s.id),
+      () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]),
+      'swings',
+    );
+  for (const p of head.plans) await practice.addPlan(p);
+  for (const e of head.log) await practice.addEntry(e);
+  for (const e of head.experiments) await experiments.add(e);
+  for (const f of loose(head.log, head.lessons)) {
+    const bytes = files.get(store.nameOf(f));
+    if (bytes) await store.put(f, bytes);
+  }
+  for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
+  for (const p of head.patterns)
+    await patterns.putBack({
+      id: p.pattern.id,
+      version: p.version,
+      pattern: p.pattern,
+      savedAt: new Date(p.savedAt),
+      deletedAt: null,
+    });
+  for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
+  return came;
+}
