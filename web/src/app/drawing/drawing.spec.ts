@@ -1,6 +1,5 @@
-import { simulate } from '@vilko/core/golfer';
-import { EVENT_NAMES, patternOf, writeBundle } from '@vilko/core';
-import { readView, type ReadView } from '../workers/read-view';
+import { EVENT_NAMES } from '@vilko/core';
+import type { ReadView } from '../workers/read-view';
 import { ledgerRows } from './ledger/ledger-rows';
 import { planesAt } from './forces/planes';
 import { flagsOf, stavesFor, windowsOf } from './score/staves';
@@ -10,15 +9,7 @@ import { placeLozenges } from './track/lozenges';
 import { traceAt } from './trace';
 import { figure } from '@vilko/core/words';
 import { StanceWatch } from '../lesson/record/stance-watch';
-
-const viewOf = (o: Parameters<typeof simulate>[0]): ReadView =>
-  readView({
-    bundle: writeBundle(simulate(o).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { stature: 1.75, handed: o.handed ?? 'right' },
-  });
+import { viewOf } from '../testing/views';
 
 describe('what is drawn of a swing', () => {
   let plates: ReadView;

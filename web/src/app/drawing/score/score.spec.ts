@@ -1,20 +1,13 @@
-import { simulate } from '@vilko/core/golfer';
-import { patternOf, writeBundle } from '@vilko/core';
 import { openHouse, type Shown } from '../../testing/house';
-import { readView, type ReadView } from '../../workers/read-view';
+import { viewOf } from '../../testing/views';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 import { Score } from './score';
 
 describe('the Score', () => {
   let view: ReadView;
   beforeAll(() => {
-    view = readView({
-      bundle: writeBundle(simulate({ device: 'plates', seed: 5, style: { spread: 0.2 } }).recording, 1),
-      part: 0,
-      club: 'iron',
-      by: { pattern: patternOf('common-ground') },
-      options: { stature: 1.75, handed: 'right' },
-    });
+    view = viewOf({ device: 'plates', seed: 5, style: { spread: 0.2 } });
   });
 
   /** The Score in a page of its own size, with its chart drawn. */
@@ -110,13 +103,7 @@ describe('the Score', () => {
     ]);
   });
   it('says what a device cannot show, instead of an empty stave', async () => {
-    const mat = readView({
-      bundle: writeBundle(simulate({ device: 'mat', seed: 5 }).recording, 1),
-      part: 0,
-      club: 'iron',
-      by: { pattern: patternOf('common-ground') },
-      options: { stature: 1.75, handed: 'right' },
-    });
+    const mat = viewOf({ device: 'mat', seed: 5 });
     const c = await show({ view: mat, cursor: mat.events.p7!.t });
     expect(c.text()).toContain('Cannot say: sideways, turning and fore–aft');
   });

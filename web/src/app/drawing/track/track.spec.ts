@@ -1,17 +1,7 @@
-import { simulate, type SimulateOptions } from '@vilko/core/golfer';
-import { patternOf, writeBundle } from '@vilko/core';
 import { openHouse, type Shown } from '../../testing/house';
-import { readView, type ReadView } from '../../workers/read-view';
+import type { ReadView } from '../../workers/read-view';
 import { Track } from './track';
-
-const viewOf = (o: SimulateOptions): ReadView =>
-  readView({
-    bundle: writeBundle(simulate(o).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { stature: 1.75, handed: o.handed ?? 'right' },
-  });
+import { viewOf } from '../../testing/views';
 
 type Point = readonly [x: number, y: number];
 /** Every point a path goes through. */

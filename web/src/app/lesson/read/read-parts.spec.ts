@@ -1,5 +1,4 @@
-import { simulate } from '@vilko/core/golfer';
-import { type MeasureId, patternOf, PATTERNS, writeBundle } from '@vilko/core';
+import { type MeasureId, PATTERNS } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
 import { NoticeActions } from '../../state/notices';
@@ -7,19 +6,11 @@ import { LessonActions } from '../../state/lesson';
 import { Notices } from '../../shell/notices';
 import { openHouse, openLesson } from '../../testing/house';
 import { shot, swing } from '../../testing/samples';
-import { readView, type ReadView } from '../../workers/read-view';
+import type { ReadView } from '../../workers/read-view';
 import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
 import { Reading } from './reading';
 import { UnderTrack } from './under-track';
-
-const viewOf = (o: Parameters<typeof simulate>[0], kind: 'full' | 'half' = 'full'): ReadView =>
-  readView({
-    bundle: writeBundle(simulate(o).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { stature: 1.75, handed: o.handed ?? 'right', kind },
-  });
+import { viewOf } from '../../testing/views';
 
 describe('a swing read', () => {
   let faulty: ReadView;
