@@ -61,6 +61,15 @@ describe('the rules under a school, a shot and a golfer', () => {
     expect(found(heels(22), { tuning: { overlays: ['in-to-out'] } })).toContain('early-heels');
   });
 
+  it('excuse a lead foot that comes on going back after the trail foot was loaded early and enough', () => {
+    const back = (most: number, phase = 3) =>
+      found({ 'share.lead.p4': 60, 'share.lead.address': 52, 'load.trail.max': most, 'load.trail.max.phase': phase });
+    // 108 points of both are enough: where the pattern has no share at the top, its own ideal lowers that no further
+    expect(back(54)).toContain('reversed-load');
+    expect(back(57)).not.toContain('reversed-load');
+    expect(back(57, 4.2)).toContain('reversed-load');
+  });
+
   it('put no limit inside what the pattern calls ideal', () => {
     expect(found({ 'load.trail.max': 56 })).toContain('no-load');
     expect(found({ 'load.trail.max': 56 }, { club: 'wedge', pattern: patternOf('quiet-centre') })).not.toContain(

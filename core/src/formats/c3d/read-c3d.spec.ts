@@ -100,6 +100,13 @@ describe('reading C3D', () => {
     expect(rec.warnings).toEqual(['platform 1: ORIGIN z is positive although its z axis points down']);
   });
 
+  it('reads parameters of a file that does not say how many blocks they take', () => {
+    const file = madeC3d(FILE);
+    const silent = file.slice();
+    silent[512 + 2] = 0;
+    expect(readC3d(silent, 'x.c3d')).toEqual(readC3d(file, 'x.c3d'));
+  });
+
   it('refuses what it cannot read, naming the place', () => {
     expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 7] }), 'x.c3d')).message).toContain(
       'platform 2 is of type 7',
