@@ -111,230 +111,246 @@ function shown(id: string, s: BayState<PracticeTask>): Bay {
   };
 }
 
+/** What screens are shown of a bay, and what a device is told: the rest may change many times a second. */
+const TOLD = ['name', 'lesson', 'next', 'waiting', 'device', 'monitor', 'drift', 'notice', 'setUp'] as const;
+
+type Doing<D extends BayEffect['do']> = Extract<BayEffect<PracticeTask>, { do: D }>;
+
 /**
  * Holds one bay: the value of `bayNext`, the wire to its device, and who watches. It looks at the stream in time, says
  * what it saw, and does what comes of it; what that is stands in core's `live/`.
  */
-export function openBay({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
-  let state: BayState<PracticeTask> = emptyBay(name);
-  let wire: Wire | null = null;
-  let shownAt = 0;
-  const viewers = new Set<Viewer>();
+export class BayHandle {
+  readonly id: string;
+  #state: BayState<PracticeTask>;
+  #wire: Wire | null = null;
+  #shownAt = 0;
+  readonly #services: BayServices;
+  readonly #viewers = new Set<Viewer>();
+  readonly #timers: readonly NodeJS.Timeout[];
 
-  const message = (): LiveMessage => {
-    const mat = state.device?.device.mat;
+  constructor({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
+    this.id = id;
+    this.#state = emptyBay(name);
+    this.#services = services;
+    this.#timers = [
+      setInterval(() => this.#look(), 1000 / LOOKS_PER_SECOND),
+      setInterval(() => this.#lookAtRate(), 1000),
+      setInterval(() => this.#lookAtSetUp(), 1000 / SET_UP_LOOKS_PER_SECOND),
+    ];
+    for (const t of this.#timers) t.unref();
+  }
+
+  state(): Bay {
+    return shown(this.id, this.#state);
+  }
+  async change({ lessonId, ...change }: BayChange): Promise<Bay> {
+    if (lessonId === undefined) this.#happen({ is: 'changed', change });
+    else {
+      const lesson = lessonId === null ? null : await this.#lessonOf(lessonId);
+      if (lessonId !== null && !lesson) throw new VilkoError('bad-option', 'this lesson does not exist any more');
+      this.#happen({ is: 'given', lesson, change });
+    }
+    return this.state();
+  }
+  /** The pupil's record has changed: what rests on it is read anew. */
+  async refresh(): Promise<void> {
+    const lesson = this.#state.lesson && (await this.#lessonOf(this.#state.lesson.id));
+    if (lesson) this.#happen({ is: 'lesson changed', lesson });
+  }
+  /** What the instructor presses in the guided set-up. */
+  async setUp(act: SetUpAct['act']): Promise<SetUpState | null> {
+    if (act === 'stop') {
+      this.#happen({ is: 'set-up ends' });
+      return null;
+    }
+    const lesson = this.#state.lesson && (await this.#lessonOf(this.#state.lesson.id));
+    const seen = this.#setUpLook();
+    if (!lesson || !seen || !this.#state.device?.connected) {
+      this.#happen({ is: 'set-up ends' });
+      const why = this.#state.lesson ? 'no device is sending: start it, then set up' : 'open a lesson first';
+      throw new VilkoError('bad-option', why);
+    }
+    if (act === 'start') this.#happen({ is: 'set-up starts', lesson });
+    else this.#happen({ is: 'set-up acted', what: act, look: seen });
+    return this.#setUpNow();
+  }
+  /** Takes the device as it is now as zero; refused while somebody stands on it. */
+  zero(): Bay {
+    const stream = this.#wire?.stream;
+    const seen = stream ? unloadedNow(stream, handedOf(this.#state.lesson)) : null;
+    if (!stream || !seen || seen.is === 'unknown')
+      throw new VilkoError('bad-option', 'this device has no zero of its own to take');
+    if (seen.is === 'loaded')
+      throw new VilkoError(
+        'bad-option',
+        `somebody stands on the device (${(seen.load / G).toFixed(0)} kg): step off, then zero`,
+      );
+    stream.setZero(zeroNow(stream));
+    this.#happen({ is: 'zeroed' });
+    return this.state();
+  }
+  monitor(who: string | null): void {
+    this.#happen({ is: 'monitor', who });
+  }
+  /** A swing has changed outside the bay: whoever watches hears of it. */
+  tell(swing: SwingHead): void {
+    this.#tellAll({ type: 'swing', swing });
+  }
+  /** A device introduced itself. */
+  connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
+    const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell };
+    this.#wire = mine;
+    this.#happen({ is: 'connected', device });
+    tell(whoStands(this.#state));
     return {
-      type: 'bay',
-      bay: shown(id, state),
-      mat: mat ? { rows: mat.rows, cols: mat.cols, pitch: mat.pitch } : null,
+      binary: (bytes) => {
+        const h = feedHeader(bytes);
+        if (!h || this.#wire !== mine) return;
+        const samples = h.kind === SAMPLES || columnCount(device) === 0 ? h.count : 0;
+        const messages = mine.pulse.count(h, samples);
+        if (messages) this.#happen({ is: 'lost', messages });
+        mine.stream.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
+        mine.pulse.arrive(mine.stream.newest());
+        this.#show(mine);
+      },
+      closed: () => {
+        if (this.#wire !== mine) return;
+        this.#happen({ is: 'gone' });
+        this.#wire = { ...mine, tell: () => undefined };
+      },
     };
-  };
-  const tellAll = (m: LiveMessage): void => {
-    for (const v of viewers) v.say(m);
-  };
-  const setUpNow = (): SetUpState | null => state.setUp && setUpView(state.setUp);
+  }
+  watch(v: Viewer): () => void {
+    this.#viewers.add(v);
+    v.say(this.#message());
+    v.say({ type: 'set-up', setUp: this.#setUpNow() });
+    return () => this.#viewers.delete(v);
+  }
+  close(): void {
+    this.#timers.forEach(clearInterval);
+  }
+
+  #message(): LiveMessage {
+    const mat = this.#state.device?.device.mat;
+    return { type: 'bay', bay: this.state(), mat: mat ? { rows: mat.rows, cols: mat.cols, pitch: mat.pitch } : null };
+  }
+  #tellAll(m: LiveMessage): void {
+    for (const v of this.#viewers) v.say(m);
+  }
+  #setUpNow(): SetUpState | null {
+    return this.#state.setUp && setUpView(this.#state.setUp);
+  }
 
   /** One event into the bay; whoever it concerns hears what it changed. */
-  const happen = (e: BayEvent<PracticeTask>): void => {
-    const before = state;
+  #happen(e: BayEvent<PracticeTask>): void {
+    const before = this.#state;
     const [next, effects] = bayNext(before, e);
-    state = next;
-    if (next !== before) tellChanges(before);
-    for (const effect of effects) run(effect);
-  };
-  const tellChanges = (before: BayState<PracticeTask>): void => {
-    if (!same(shown(id, before), shown(id, state))) tellAll(message());
-    if (before.setUp !== state.setUp) tellAll({ type: 'set-up', setUp: setUpNow() });
-    const who = whoStands(state);
-    if (!same(whoStands(before), who)) wire?.tell(who);
-  };
-
-  const run = (e: BayEffect<PracticeTask>): void => {
+    this.#state = next;
+    if (TOLD.some((k) => before[k] !== next[k])) this.#tellChanges(before);
+    for (const effect of effects) this.#run(effect);
+  }
+  #tellChanges(before: BayState<PracticeTask>): void {
+    const now = this.#state;
+    if (!same(shown(this.id, before), shown(this.id, now))) this.#tellAll(this.#message());
+    if (before.setUp !== now.setUp) this.#tellAll({ type: 'set-up', setUp: this.#setUpNow() });
+    const who = whoStands(now);
+    if (!same(whoStands(before), who)) this.#wire?.tell(who);
+  }
+  #run(e: BayEffect<PracticeTask>): void {
     switch (e.do) {
       case 'keep':
-        return void keep(e).catch(services.failed);
+        return void this.#keep(e).catch(this.#services.failed);
       case 'show found':
-        return void setTimeout(() => happen({ is: 'shown' }), FOUND_SHOWN).unref();
+        return void setTimeout(() => this.#happen({ is: 'shown' }), FOUND_SHOWN).unref();
       case 'zero':
-        return wire?.stream.setZero(e.zero);
+        return this.#wire?.stream.setZero(e.zero);
       case 'keep set-up':
-        return void keepSetUp(e).catch(services.failed);
+        return void this.#keepSetUp(e).catch(this.#services.failed);
       case 'remember device':
-        return void services.sawDevice(e.device).catch(services.failed);
+        return void this.#services.sawDevice(e.device).catch(this.#services.failed);
     }
-  };
+  }
 
-  const keep = async ({ impact, lessonId, next, stated }: Extract<BayEffect<PracticeTask>, { do: 'keep' }>) => {
-    const stream = wire?.stream;
+  async #keep({ impact, lessonId, next, stated }: Doing<'keep'>): Promise<void> {
+    const stream = this.#wire?.stream;
     const rec = stream?.cut(impact - BEFORE_IMPACT, impact + AFTER_IMPACT, true);
     if (!stream || !rec) {
-      happen({ is: 'not stored', why: 'its samples are not there any more' });
+      this.#happen({ is: 'not stored', why: 'its samples are not there any more' });
       return;
     }
     const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
     const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
     try {
-      const swing = await services.store({ ...rec, stated }, arrival);
-      happen({ is: 'stored', kind: next.kind, found: swing !== null });
-      if (swing) tellAll({ type: 'swing', swing });
+      const swing = await this.#services.store({ ...rec, stated }, arrival);
+      this.#happen({ is: 'stored', kind: next.kind, found: swing !== null });
+      if (swing) this.#tellAll({ type: 'swing', swing });
     } catch (e) {
-      happen({ is: 'not stored', why: (e as Error).message });
+      this.#happen({ is: 'not stored', why: (e as Error).message });
     }
-  };
-
-  const keepSetUp = async ({ lessonId, record, health }: Extract<BayEffect<PracticeTask>, { do: 'keep set-up' }>) => {
+  }
+  async #keepSetUp({ lessonId, record, health }: Doing<'keep set-up'>): Promise<void> {
     try {
-      await services.keepSetUp(lessonId, record);
-      const device = state.device?.device;
-      if (device) await services.sawDevice({ ...device, health: healthWords(health) });
-      happen({ is: 'set-up kept' });
+      await this.#services.keepSetUp(lessonId, record);
+      const device = this.#state.device?.device;
+      if (device) await this.#services.sawDevice({ ...device, health: healthWords(health) });
+      this.#happen({ is: 'set-up kept' });
     } catch (e) {
-      happen({ is: 'set-up not kept', why: (e as Error).message });
+      this.#happen({ is: 'set-up not kept', why: (e as Error).message });
       throw e;
     }
-  };
+  }
 
   /** What the set-up may look at; null without a device. */
-  const setUpLook = (): SetUpLook | null =>
-    wire && state.device
+  #setUpLook(): SetUpLook | null {
+    const [wire, { device, lesson }] = [this.#wire, this.#state];
+    return wire && device
       ? {
-          device: state.device.device,
+          device: device.device,
           stream: wire.stream,
-          pupil: state.lesson?.pupil ?? { handed: 'right', mass: null },
-          lost: state.device.lost,
+          pupil: lesson?.pupil ?? { handed: 'right', mass: null },
+          lost: device.lost,
           lag: wire.pulse.lag(),
           now: new Date().toISOString(),
         }
       : null;
-
-  const look = (): void => {
-    if (!wire || (!state.pending && !looksForSwings(state))) return;
-    const { stream } = wire;
+  }
+  #look(): void {
+    const state = this.#state;
+    if (!this.#wire || (!state.pending && !looksForSwings(state))) return;
+    const { stream } = this.#wire;
     const handed = handedOf(state.lesson);
     const newest = stream.newest();
     const awaited = { handed, kind: state.next.kind, after: state.lastImpact };
     const impact = state.pending ? null : lookForSwing(stream, awaited);
     const empty = !state.pending && impact === null && state.zeroed ? unloadedNow(stream, handed) : null;
-    happen({ is: 'looked', newest, impact, unloaded: empty?.is === 'unloaded' ? empty.load : null });
-  };
-  const lookAtRate = (): void => {
-    const seen = wire?.pulse.rate();
-    if (seen !== null && seen !== undefined) happen({ is: 'rate', seen });
-  };
-  const lookAtSetUp = (): void => {
-    const seen = state.setUp && state.setUp.step !== 'ready' && setUpLook();
-    if (seen) happen({ is: 'set-up looked', look: seen });
-  };
+    this.#happen({ is: 'looked', newest, impact, unloaded: empty?.is === 'unloaded' ? empty.load : null });
+  }
+  #lookAtRate(): void {
+    const seen = this.#wire?.pulse.rate();
+    if (seen !== null && seen !== undefined) this.#happen({ is: 'rate', seen });
+  }
+  #lookAtSetUp(): void {
+    const seen = this.#state.setUp && this.#state.setUp.step !== 'ready' && this.#setUpLook();
+    if (seen) this.#happen({ is: 'set-up looked', look: seen });
+  }
 
   /** Latest wins: a viewer whose last picture is still on its way gets none, so it is never more than one behind. */
-  const show = ({ stream, pulse }: Wire): void => {
-    if (!state.device || performance.now() - shownAt < BETWEEN_PICTURES) return;
-    shownAt = performance.now();
+  #show({ stream, pulse }: Wire): void {
+    if (!this.#state.device || performance.now() - this.#shownAt < BETWEEN_PICTURES) return;
+    this.#shownAt = performance.now();
     const arrived = { sequence: pulse.sequence(), arrived: pulse.arrived() };
-    const picture = livePicture(state.device.device, stream, handedOf(state.lesson), arrived);
-    happen({ is: 'stood', time: picture.time, load: { lead: picture.lead, trail: picture.trail } });
-    if (viewers.size === 0) return;
+    const picture = livePicture(this.#state.device.device, stream, handedOf(this.#state.lesson), arrived);
+    this.#happen({ is: 'stood', time: picture.time, load: { lead: picture.lead, trail: picture.trail } });
+    if (this.#viewers.size === 0) return;
     const frame = packLive(picture);
-    for (const v of viewers) if (!v.busy()) v.show(frame);
-  };
+    for (const v of this.#viewers) if (!v.busy()) v.show(frame);
+  }
 
-  const lessonOf = async (lessonId: string): Promise<BayLesson | null> => {
-    const found = await services.lesson(lessonId);
+  async #lessonOf(lessonId: string): Promise<BayLesson | null> {
+    const found = await this.#services.lesson(lessonId);
     return found && { id: lessonId, pupil: found.pupil, setUp: found.setUp };
-  };
-
-  const timers = [
-    setInterval(look, 1000 / LOOKS_PER_SECOND),
-    setInterval(lookAtRate, 1000),
-    setInterval(lookAtSetUp, 1000 / SET_UP_LOOKS_PER_SECOND),
-  ];
-  for (const t of timers) t.unref();
-
-  return {
-    id,
-    state: (): Bay => shown(id, state),
-    async change({ lessonId, ...change }: BayChange): Promise<Bay> {
-      if (lessonId === undefined) happen({ is: 'changed', change });
-      else {
-        const lesson = lessonId === null ? null : await lessonOf(lessonId);
-        if (lessonId !== null && !lesson) throw new VilkoError('bad-option', 'this lesson does not exist any more');
-        happen({ is: 'given', lesson, change });
-      }
-      return shown(id, state);
-    },
-    /** The pupil's record has changed: what rests on it is read anew. */
-    async refresh(): Promise<void> {
-      const lesson = state.lesson && (await lessonOf(state.lesson.id));
-      if (lesson) happen({ is: 'lesson changed', lesson });
-    },
-    /** What the instructor presses in the guided set-up. */
-    async setUp(act: SetUpAct['act']): Promise<SetUpState | null> {
-      if (act === 'stop') {
-        happen({ is: 'set-up ends' });
-        return null;
-      }
-      const lesson = state.lesson && (await lessonOf(state.lesson.id));
-      const seen = setUpLook();
-      if (!lesson || !seen || !state.device?.connected) {
-        happen({ is: 'set-up ends' });
-        const why = state.lesson ? 'no device is sending: start it, then set up' : 'open a lesson first';
-        throw new VilkoError('bad-option', why);
-      }
-      if (act === 'start') happen({ is: 'set-up starts', lesson });
-      else happen({ is: 'set-up acted', what: act, look: seen });
-      return setUpNow();
-    },
-    /** Takes the device as it is now as zero; refused while somebody stands on it. */
-    zero(): Bay {
-      const seen = wire ? unloadedNow(wire.stream, handedOf(state.lesson)) : null;
-      if (!wire || !seen || seen.is === 'unknown')
-        throw new VilkoError('bad-option', 'this device has no zero of its own to take');
-      if (seen.is === 'loaded')
-        throw new VilkoError(
-          'bad-option',
-          `somebody stands on the device (${(seen.load / G).toFixed(0)} kg): step off, then zero`,
-        );
-      wire.stream.setZero(zeroNow(wire.stream));
-      happen({ is: 'zeroed' });
-      return shown(id, state);
-    },
-    monitor: (who: string | null): void => happen({ is: 'monitor', who }),
-    /** A swing has changed outside the bay: whoever watches hears of it. */
-    tell: (swing: SwingHead): void => tellAll({ type: 'swing', swing }),
-    /** A device introduced itself. */
-    connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
-      const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell };
-      wire = mine;
-      happen({ is: 'connected', device });
-      tell(whoStands(state));
-      return {
-        binary(bytes) {
-          const h = feedHeader(bytes);
-          if (!h || wire !== mine) return;
-          const samples = h.kind === SAMPLES || columnCount(device) === 0 ? h.count : 0;
-          const messages = mine.pulse.count(h, samples);
-          if (messages) happen({ is: 'lost', messages });
-          mine.stream.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
-          mine.pulse.arrive(mine.stream.newest());
-          show(mine);
-        },
-        closed() {
-          if (wire !== mine) return;
-          happen({ is: 'gone' });
-          wire = { ...mine, tell: () => undefined };
-        },
-      };
-    },
-    watch(v: Viewer): () => void {
-      viewers.add(v);
-      v.say(message());
-      v.say({ type: 'set-up', setUp: setUpNow() });
-      return () => viewers.delete(v);
-    },
-    close: (): void => timers.forEach(clearInterval),
-  };
+  }
 }
-
-export type BayHandle = ReturnType<typeof openBay>;
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

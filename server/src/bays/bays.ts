@@ -1,12 +1,12 @@
 import type { BayHead } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
-import { type BayHandle, type BayServices, openBay } from './bay.js';
+import { BayHandle, type BayServices } from './bay.js';
 import type { BayRepository } from './bay-repository.js';
 
 /** Every bay of the house, each with its own device, screens and lesson. */
 export async function openBays(repository: BayRepository, services: BayServices) {
   const open = new Map<string, BayHandle>();
-  for (const bay of await repository.all()) open.set(bay.id, openBay(bay, services));
+  for (const bay of await repository.all()) open.set(bay.id, new BayHandle(bay, services));
   const all = (): BayHandle[] => [...open.values()];
   return {
     all,
@@ -24,7 +24,7 @@ export async function openBays(repository: BayRepository, services: BayServices)
       if (open.has(id))
         throw new VilkoError('bad-option', `there is a bay called ${open.get(id)!.state().name} already`);
       const bay = await repository.add({ id, name });
-      open.set(id, openBay(bay, services));
+      open.set(id, new BayHandle(bay, services));
       return bay;
     },
     /** A pupil's record has changed: every bay where they may stand reads it anew. */

@@ -10,7 +10,7 @@ import {
   setUpView,
   startedSetUp,
 } from '@vilko/core/live';
-import { openBay } from './bay.js';
+import { BayHandle } from './bay.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring } from './ring.js';
 import { testApp } from '../testing/test-app.js';
@@ -245,7 +245,7 @@ describe('the bay', () => {
   };
 
   it('refuses to zero while somebody stands there, and takes the zero when nobody does', () => {
-    const bay = openBay({ id: 'bay', name: 'Bay' }, services);
+    const bay = new BayHandle({ id: 'bay', name: 'Bay' }, services);
     const feed = bay.connect({ type: 'hello', protocol: 'vilko-feed', version: 1, device: PLATES }, () => undefined);
     const send = (rec: Recording, from: number): void => {
       const body = payloadOf(rec, 0, 2000);
