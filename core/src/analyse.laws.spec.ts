@@ -112,6 +112,22 @@ describe('whatever does not change the swing does not change its numbers', () =>
         .toBeLessThan(6);
     }
   });
+  it('when its clock began, on any device', () => {
+    for (const device of SIMULATED_DEVICES) {
+      const rec = simulate({ device, seed: 12 }).recording;
+      const late = (v: Float64Array) => v.map((t) => t + 37.5);
+      const later = { ...rec, time: late(rec.time), mat: rec.mat && { ...rec.mat, time: late(rec.mat.time) } };
+      const [a, b] = [analyse(rec), analyse(later)];
+      sameWithin(a, b, 0.01);
+      for (const [id, m] of Object.entries(a.swings[0]!.measures))
+        // at an event between two frames of a mat another one may be the nearest
+        if (m.u !== null)
+          expect(Math.abs(b.swings[0]!.measures[id as MeasureId].u! / m.u - 1))
+            .withContext(`${device} ${id}`)
+            .toBeLessThan(0.15);
+      expect(b.swings[0]!.events.p7!.t - a.swings[0]!.events.p7!.t).toBeCloseTo(37.5, 4);
+    }
+  });
   it('how long the golfer stood there before', () => {
     const more = 900;
     const later = (v: Float64Array): Float64Array =>

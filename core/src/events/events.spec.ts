@@ -67,6 +67,8 @@ describe('events', () => {
     expect(at('p6')).toBeCloseTo(at('p4') + 0.82 * (at('p7') - at('p4')), 9);
     expect(at('p9')).toBeCloseTo(at('p7') + 0.13, 9);
     expect([events.p1!.u, events.p4!.u, events.p6!.u]).toEqual([0.08, 0.05, 0.035]);
+    // the share falls by 45 points a second from 1.95 s on and is out of its band of two after 46 ms; P1 is 40 ms later
+    expect(at('p1')).toBeCloseTo(1.95 + 0.046 + 0.04, 2);
   });
 
   it('find the passages of the shaft, and the arm where there is one', () => {

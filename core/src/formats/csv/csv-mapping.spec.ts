@@ -4,7 +4,7 @@ import type { VilkoError } from '../../error.js';
 import { WRENCH_CHANNELS } from '../../recording/recording.js';
 import { cellStore } from './cell-store.js';
 import { readCsvHead } from './csv-head.js';
-import { type CsvMapping, headerKey, knowsHeader } from './csv-mapping.js';
+import { CSV_CHANNELS, type CsvMapping, headerKey, knowsHeader } from './csv-mapping.js';
 import { guessMapping } from './guess-mapping.js';
 import { readCsv } from './read-csv.js';
 
@@ -30,6 +30,15 @@ const refusal = (f: () => unknown): string => {
 };
 
 describe('headers nobody has named before', () => {
+  it('may name the channels of two plates and two boards, a path and what comes beside', () => {
+    const channels = new Set(CSV_CHANNELS);
+    for (const i of [1, 2])
+      for (const c of [...WRENCH_CHANNELS, 'c1', 'c2', 'c3', 'c4']) expect(channels).toContain(`p${i}_${c}`);
+    for (const c of ['time', 'cop_x', 'cop_y', 'load', 'shaft_deg', 'arm_deg', 'sound', 'trigger'])
+      expect(channels).toContain(c);
+    expect(channels.size).toBe(2 * 10 + 8);
+  });
+
   it('are told from those that speak for themselves', () => {
     expect(knowsHeader(head('time,P1_fx,p1_fy,p1_fz,p1_mx,p1_my,p1_mz'))).toBeTrue();
     expect(knowsHeader(head('time,cop_x,cop_y,load'))).toBeTrue();
