@@ -51,13 +51,20 @@ export function readParameters(bytes: Uint8Array, view: DataView): C3dParameters
   return { processor: p, get: (g, n) => byName.get(`${g}:${n}`) };
 }
 
+/** Bytes of a value by a parameter's type: letters, bytes, words, floats. */
+const SIZE_OF_TYPE: Readonly<Record<number, number>> = { [-1]: 1, 1: 1, 2: 2, 4: 4 };
+
 function readParameter(bytes: Uint8Array, p: Processor, at: number): Parameter {
   const type = signed(bytes[at]);
   const count = bytes[at + 1] ?? 0;
   const dims = Array.from(bytes.subarray(at + 2, at + 2 + count));
   const data = at + 2 + count;
   const n = dims.reduce((a, b) => a * b, 1);
-  if (data + n * Math.abs(type) > bytes.length)
+  const size = SIZE_OF_TYPE[type];
+  if (size === undefined)
+    throw new VilkoError('unreadable', `a parameter is of type ${type}; −1, 1, 2 and 4 can be read`, `byte ${at}`);
+  // nothing is made before it is known to lie in the file
+  if (data + n * size > bytes.length)
     throw new VilkoError('truncated', 'a parameter ends outside the file', `byte ${data}`);
   if (type === -1) {
     const width = dims[0] ?? 1;

@@ -107,6 +107,20 @@ describe('reading C3D', () => {
     expect(readC3d(silent, 'x.c3d')).toEqual(readC3d(file, 'x.c3d'));
   });
 
+  it('refuses a parameter of a type that there is not, before anything is made of its size', () => {
+    const file = madeC3d(FILE);
+    // the first entry is USED of the platforms: its type follows name, link and is one byte
+    const at = 512 + 4 + 2 + 'USED'.length + 2;
+    expect(file[at]).toBe(2);
+    for (const type of [0, 3, 200]) {
+      const odd = file.slice();
+      odd.set([type, 7, 255, 255, 255, 255, 255, 255, 255], at);
+      expect(refusal(() => readC3d(odd, 'x.c3d')).message).toContain(
+        `a parameter is of type ${type > 127 ? type - 256 : type}`,
+      );
+    }
+  });
+
   it('refuses what it cannot read, naming the place', () => {
     expect(refusal(() => readC3d(madeC3d({ ...FILE, type: [2, 7] }), 'x.c3d')).message).toContain(
       'platform 2 is of type 7',
