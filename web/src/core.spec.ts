@@ -6,6 +6,7 @@ import '../../core/src/compare/sets.spec';
 import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
 import '../../core/src/drills/picture.spec';
+import '../../core/src/events/address.spec';
 import '../../core/src/events/events.spec';
 import '../../core/src/events/onset.spec';
 import '../../core/src/events/phase.spec';
@@ -61,6 +62,7 @@ const SUITES = [
   'lowPass',
   'timeBase',
   'drill pictures',
+  'the address',
   'finding swings',
   'events',
   'the onset of pressure',
