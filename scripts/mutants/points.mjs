@@ -19,7 +19,7 @@ const OPPOSITE = new Map([
 const LARGER = 1.25;
 
 const isText = (n) => ts.isStringLiteralLike(n) || ts.isTemplateExpression(n);
-const withText = (n) => isText(n) || (ts.isBinaryExpression(n) && (withText(n.left) || withText(n.right))) || false;
+const withText = (n) => isText(n) || (ts.isBinaryExpression(n) && (withText(n.left) || withText(n.right)));
 const isAmount = (n) =>
   ts.isNumericLiteral(n) &&
   !(ts.isElementAccessExpression(n.parent) && n.parent.argumentExpression === n) &&

@@ -1,5 +1,4 @@
-import type { Lesson, Pupil, SwingChange, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
-import type { Standard } from '@vilko/contract';
+import type { Lesson, Pupil, Standard, SwingChange, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
 import type { ClubClass, MeasureId } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';

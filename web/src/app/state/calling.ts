@@ -8,35 +8,14 @@ import { sentenceOf, signedOut } from './sentences';
 /** What an action carries besides its type. */
 type Carried<A extends ActionCreator> = Omit<ReturnType<A>, 'type'>;
 
-/** How the answer to an action becomes the next action. */
-type Called<A extends ActionCreator> = <R>(
-  ask: (api: Api, carried: Carried<A>) => Observable<R>,
-  came: (answer: R, carried: Carried<A>) => Action,
-  failed: (message: string, carried: Carried<A>) => Action,
-) => FunctionalEffect;
-
-/**
- * The effect nearly every action has: ask the server, say what came, or in one sentence why not. The answers keep the
- * order of the questions.
- */
-export const calling = <A extends ActionCreator, R>(
-  on: A,
-  ask: (api: Api, carried: Carried<A>) => Observable<R>,
-  came: (answer: R, carried: Carried<A>) => Action,
-  failed: (message: string, carried: Carried<A>) => Action,
-): FunctionalEffect => effectOn(on, 'all')(ask, came, failed);
-
-/** The same where only the newest question counts: the answer to an older one is dropped. */
-export const callingNewest = <A extends ActionCreator, R>(
-  on: A,
-  ask: (api: Api, carried: Carried<A>) => Observable<R>,
-  came: (answer: R, carried: Carried<A>) => Action,
-  failed: (message: string, carried: Carried<A>) => Action,
-): FunctionalEffect => effectOn(on, 'newest')(ask, came, failed);
-
 const effectOn =
-  <A extends ActionCreator>(on: A, which: 'all' | 'newest'): Called<A> =>
-  (ask, came, failed) =>
+  (which: 'all' | 'newest') =>
+  <A extends ActionCreator, R>(
+    on: A,
+    ask: (api: Api, carried: Carried<A>) => Observable<R>,
+    came: (answer: R, carried: Carried<A>) => Action,
+    failed: (message: string, carried: Carried<A>) => Action,
+  ): FunctionalEffect =>
     createEffect(
       (actions = inject(Actions), api = inject(Api)) => {
         const answer = (a: Carried<A>) =>
@@ -56,3 +35,12 @@ const effectOn =
       },
       { functional: true },
     );
+
+/**
+ * The effect nearly every action has: ask the server, say what came, or in one sentence why not. The answers keep the
+ * order of the questions.
+ */
+export const calling = effectOn('all');
+
+/** The same where only the newest question counts: the answer to an older one is dropped. */
+export const callingNewest = effectOn('newest');

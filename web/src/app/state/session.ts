@@ -15,7 +15,7 @@ interface SessionState {
 
 const initial: SessionState = { session: null, busy: false, said: null };
 
-/** Signing in and out, and the password of the house. Provided by the page; `leave` loads the application anew. */
+/** Signing in and out, and the password of the house. Provided by the page. */
 export const SessionStore = signalStore(
   withState(initial),
   withMethods((store, api = inject(Api)) => {

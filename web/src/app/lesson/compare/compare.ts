@@ -15,7 +15,7 @@ import {
 } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
-import { answerOf } from '../../state/answer';
+import { swingsOfPupil } from '../swings-of-pupil';
 import { NoticeActions } from '../../state/notices';
 import { lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
@@ -211,10 +211,7 @@ export class Compare {
   ] as const;
 
   /** Every swing of the pupil, of all lessons; the rack's until they came. */
-  private readonly ever = answerOf('swingsOf', () => {
-    const id = this.lesson()?.pupil.id;
-    return id === undefined ? null : { id };
-  }).value;
+  private readonly ever = swingsOfPupil();
   private readonly swings = computed(() => {
     const known = new Map([...(this.ever() ?? []), ...this.rack()].map((s) => [s.id, s]));
     return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));

@@ -3,7 +3,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withProp
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { Store } from '@ngrx/store';
 import type { Lesson, Overruled, Standard, SwingHead } from '@vilko/contract';
-import { DEFAULT_PATTERN, EVENT_NAMES, type EventName, type MeasureId, patternOf } from '@vilko/core';
+import { EVENT_NAMES, type EventName, type MeasureId } from '@vilko/core';
 import { catchError, EMPTY, from, pipe, switchMap, tap } from 'rxjs';
 import { answerOf } from '../../state/answer';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -92,14 +92,16 @@ export const ReadStore = signalStore(
     /** What was asked, by what holds now. */
     request: computed((): ReadRequest | null => {
       const [own, by] = [_own(), _by()];
-      return own && by && { ...own.request, by };
+      return own && by && (own.request.by === by ? own.request : { ...own.request, by });
     }),
   })),
   withComputed(({ _own, request }) => ({
     /** As it was measured, judged by what holds now. */
     view: computed((): ReadView | null => {
       const [own, asked] = [_own(), request()];
-      return own && asked && { ...own.view, ...judged(own.view, asked) };
+      if (!own || !asked) return null;
+      // it came judged by what held when it was asked for
+      return own.request === asked ? own.view : { ...own.view, ...judged(own.view, asked) };
     }),
   })),
   withComputed(({ swing, view, link, _moved }) => ({
@@ -190,21 +192,21 @@ export const ReadStore = signalStore(
       /** Reads what is asked; the answer to an older question is dropped. */
       _readSwing: rxMethod<Question | null>(
         pipe(
-          switchMap((q) =>
-            q === null
-              ? EMPTY
-              : from(reader.read(q, store._by() ?? { pattern: patternOf(DEFAULT_PATTERN) }, q)).pipe(
-                  tap((read) => {
-                    store._read.set({ id: q.id, ...read });
-                    patchState(store, { refusal: null });
-                  }),
-                  catchError((e: unknown) => {
-                    store._read.set(null);
-                    patchState(store, { refusal: sentenceOf(e) });
-                    return EMPTY;
-                  }),
-                ),
-          ),
+          switchMap((q) => {
+            const by = store._by();
+            if (!q || !by) return EMPTY;
+            return from(reader.read(q, by, q)).pipe(
+              tap((read) => {
+                store._read.set({ id: q.id, ...read });
+                patchState(store, { refusal: null });
+              }),
+              catchError((e: unknown) => {
+                store._read.set(null);
+                patchState(store, { refusal: sentenceOf(e) });
+                return EMPTY;
+              }),
+            );
+          }),
         ),
       ),
     };

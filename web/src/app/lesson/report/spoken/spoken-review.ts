@@ -25,7 +25,7 @@ import {
 import { filmTime } from '../../../film/film-time';
 import { shortDate } from '../../../office/words';
 import { Keys } from '../../../shell/keys';
-import { answerOf } from '../../../state/answer';
+import { swingsOfPupil } from '../../swings-of-pupil';
 import { lessonFeature } from '../../../state/lesson';
 import { ReportActions, reportFeature } from '../../../state/report';
 import { selectStandard } from '../../../state/school';
@@ -169,10 +169,7 @@ export class SpokenReviewPage {
   protected readonly refused = computed(() => this.mute() ?? this.readings.refused());
   protected readonly reading = computed(() => this.readings.progress() !== null);
   /** Every swing of the pupil: one to compare with may lie in an older lesson. */
-  private readonly ever = answerOf('swingsOf', () => {
-    const id = this.lesson()?.pupil.id;
-    return id === undefined ? null : { id };
-  }).value;
+  private readonly ever = swingsOfPupil();
   /** What the hand chose; else what the report shows. */
   private readonly own = signal<Partial<Record<Role, string | null>>>({});
   protected readonly chosen = computed((): Record<Role, string | null> => {
