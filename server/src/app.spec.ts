@@ -13,8 +13,8 @@ describe('the server', () => {
 
   beforeAll(async () => {
     app = await testApp({ listen: true });
-  }, 60_000);
-  afterAll(() => app.close(), 30_000);
+  });
+  afterAll(() => app.close());
 
   const send = (bytes: Uint8Array, name: string) => app.sendBytes(`/api/lessons/l/recordings?name=${name}`, bytes);
   const lesson = () => app.lesson();
@@ -185,7 +185,7 @@ describe('the server', () => {
     while (app.bays.first().state().device?.connected && Date.now() < gone) await new Promise((r) => setTimeout(r, 20));
     expect(app.bays.first().state().device?.connected).toBeFalse();
     viewer.close();
-  }, 40_000);
+  });
 
   it('keeps bays apart: each has its own address, device and lesson', async () => {
     expect((await app.get('/api/bays')).json<{ id: string }[]>().map((b) => b.id)).toEqual(['bay-3']);

@@ -14,8 +14,8 @@ describe('signing in', () => {
   let app: TestApp;
   beforeAll(async () => {
     app = await testApp({ signIn: true });
-  }, 60_000);
-  afterAll(() => app.close(), 30_000);
+  });
+  afterAll(() => app.close());
 
   it('is wanted before anything about pupils is shown, as soon as the server is open to the network', async () => {
     const refused = await app.get('/api/pupils');
@@ -121,7 +121,7 @@ describe('signing in', () => {
     } finally {
       await other.close();
     }
-  }, 60_000);
+  });
 });
 
 describe('on this machine only', () => {
@@ -140,7 +140,7 @@ describe('on this machine only', () => {
     } finally {
       await app.close();
     }
-  }, 60_000);
+  });
 
   it('is what the environment says unless it names another host', () => {
     expect(readConfig({}, '/web').signIn).toBeFalse();

@@ -282,5 +282,5 @@ describe('the bay', () => {
     } finally {
       await app.close();
     }
-  }, 60_000);
+  });
 });

@@ -10,7 +10,7 @@ describe('backups', () => {
   beforeAll(async () => {
     app = await testApp();
     await app.bring(simulate({ device: 'boards', seed: 2 }).recording);
-  }, 60_000);
+  });
   afterAll(() => app.close());
   const make = async () => Backup.parse((await app.send('POST', '/api/backups')).json());
   const put = async (bytes: Uint8Array, name = 'b.zip') => app.sendBytes(`/api/restore?name=${name}`, bytes);

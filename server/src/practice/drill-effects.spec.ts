@@ -13,8 +13,8 @@ describe('progress', () => {
       bay: 'Bay 3',
       aim: '',
     });
-  }, 60_000);
-  afterEach(() => app.close(), 30_000);
+  });
+  afterEach(() => app.close());
 
   let seed = 500;
   const swings = async (lesson: string, n: number, o: Partial<SimulateOptions>): Promise<void> => {
@@ -64,7 +64,7 @@ describe('progress', () => {
       'l2',
       null,
     ]);
-  }, 60_000);
+  });
 
   it('compares how far swings scatter in the first and the last lesson; exercises stay out', async () => {
     await swings('l', 8, { style: { spread: 1.4 } });
@@ -78,5 +78,5 @@ describe('progress', () => {
     await app.send('PATCH', `/api/swings/${last.id}`, { tag: 'exercise' });
     expect((await progress()).steadiness.find((r) => r.measure === 'share.lead.p7')!.last.n).toBe(7);
     expect((await app.get('/api/pupils/nobody/progress')).statusCode).toBe(404);
-  }, 60_000);
+  });
 });

@@ -15,8 +15,8 @@ describe('an experiment', () => {
   let app: TestApp;
   beforeEach(async () => {
     app = await testApp();
-  }, 60_000);
-  afterEach(() => app.close(), 30_000);
+  });
+  afterEach(() => app.close());
 
   const all = async () => z.array(Experiment).parse((await app.get('/api/lessons/l/experiments')).json());
   const now = async () => (await all()).at(-1)!;
@@ -56,7 +56,7 @@ describe('an experiment', () => {
     // a swing after the end belongs to no trial
     await swing();
     expect((await now()).trials.length).toBe(9);
-  }, 60_000);
+  });
 
   it('repeats at the end what did not count, keeps every swing’s trial when one is deleted, ends and goes on', async () => {
     const e = await begin({ warmUp: 0 });
@@ -83,7 +83,7 @@ describe('an experiment', () => {
     expect((await now()).next).toBe(e.order[0]!);
     await swing();
     expect((await now()).next).toBeNull();
-  }, 60_000);
+  });
 
   it('measures what the ball did, too, and refuses what has no difference that matters', async () => {
     const e = await begin({ warmUp: 0, measure: { of: 'ball', id: 'carry' } });
@@ -101,7 +101,7 @@ describe('an experiment', () => {
     // a new one ends the one that ran
     await begin();
     expect((await all())[0]!.next).toBeNull();
-  }, 60_000);
+  });
 
   it('goes with the pupil’s bundle and comes back from it', async () => {
     const e = await begin();
@@ -110,5 +110,5 @@ describe('an experiment', () => {
     expect((await app.get('/api/lessons/l/experiments')).statusCode).toBe(404);
     await app.sendBytes('/api/restore?name=p.zip', new Uint8Array(bundle.rawPayload));
     expect((await now()).order).toEqual(e.order);
-  }, 30_000);
+  });
 });

@@ -51,7 +51,7 @@ describe('practice', () => {
   const house = async (profile: Partial<Pupil['profile']> = {}): Promise<void> => {
     app = await testApp({ pupil: { profile: { ...NO_PROFILE, ...profile } } });
   };
-  afterEach(() => app.close(), 30_000);
+  afterEach(() => app.close());
 
   const of = async (id = 'p') => Practice.parse((await app.get(`/api/pupils/${id}/practice`)).json());
   const make = async (wish: Partial<PlanWish> = {}) =>
@@ -67,7 +67,7 @@ describe('practice', () => {
     expect(refused.statusCode).toBe(422);
     expect(said(refused)).toBe('Trail toe prop cannot be planned: not with: ankle.');
     expect((await app.send('POST', '/api/pupils/nobody/plans', { lessonId: null, wish: WISH })).statusCode).toBe(404);
-  }, 60_000);
+  });
 
   it('asks for a parent’s consent, and for no maximal effort of a minor', async () => {
     await house({ ageBand: '12–15' });
@@ -77,7 +77,7 @@ describe('practice', () => {
     });
     expect((await made({ club: 'driver' })).plan.wish.minor).toBeTrue();
     expect(said(await make({ drills: ['skater-hops'] }))).toContain('no maximal efforts for children');
-  }, 60_000);
+  });
 
   it('runs one plan at a time; a block is moved within the limits, logged, taken back; a plan is put aside and resumed', async () => {
     await house();
@@ -103,7 +103,7 @@ describe('practice', () => {
     await act(second.id, { act: 'resume' });
     expect((await of()).plans[0]!.endedAt).toBeNull();
     expect(said(await act('nowhere', { act: 'end' }))).toContain('does not exist any more');
-  }, 60_000);
+  });
 
   it('goes into a calendar: a day for each block with its cautions, without what pain has stopped', async () => {
     await house();
@@ -124,7 +124,7 @@ describe('practice', () => {
     expect(text).toContain('Stop on pain.');
     expect(text).toContain('no ball\\, slow');
     expect(answer.body.split('\r\n').every((l) => Buffer.byteLength(l) <= 75)).toBeTrue();
-  }, 60_000);
+  });
 
   it('keeps what was not measured in the logbook; an entry is deleted and comes back', async () => {
     await house();
@@ -144,7 +144,7 @@ describe('practice', () => {
     expect(LogEntry.parse((await app.send('POST', `/api/log/${entry.id}/restore`)).json())).toEqual(entry);
     expect((await app.send('POST', '/api/log/nowhere/delete')).statusCode).toBe(404);
     expect((await app.send('POST', '/api/pupils/p/log', { ...ENTRY, painBefore: 11 })).statusCode).toBe(400);
-  }, 60_000);
+  });
 
   it('opens the next rung when k of n swings of the trainer lie in the band, or somebody’s eye says so', async () => {
     await house();
@@ -195,7 +195,7 @@ describe('practice', () => {
       band: [11, null],
     });
     expect(sideways.task!.reason).toContain('cannot measure horizontal forces');
-  }, 60_000);
+  });
 
   it('belongs to the pupil: it goes with a merge, is in the backup, and is erased', async () => {
     await house();
@@ -221,5 +221,5 @@ describe('practice', () => {
     await app.sendBytes(`/api/restore?name=${name}`, bytes);
     const back = await of();
     expect([back.plans.length, back.log.map((e) => e.note)]).toEqual([1, ['At home.']]);
-  }, 60_000);
+  });
 });

@@ -33,8 +33,8 @@ describe('pupils', () => {
   let app: TestApp;
   beforeAll(async () => {
     app = await testApp();
-  }, 60_000);
-  afterAll(() => app.close(), 30_000);
+  });
+  afterAll(() => app.close());
 
   const all = async () => z.array(PupilWithLessons).parse((await app.get('/api/pupils')).json());
   const take = async (p: object) => Pupil.parse((await app.send('POST', '/api/pupils', p)).json());
@@ -104,7 +104,7 @@ describe('pupils', () => {
     ]);
     expect((await own.get('/api/pupils/nobody/values?measure=share.lead.p7')).statusCode).toBe(404);
     await own.close();
-  }, 60_000);
+  });
 
   it('are merged so that nothing the kept one says is lost', () => {
     const other = {
@@ -153,7 +153,7 @@ describe('pupils', () => {
       await other.close();
     }
     expect(() => unpackPupils(new Uint8Array([1, 2, 3]), 'x.zip')).toThrowError(/not a whole zip/);
-  }, 60_000);
+  });
 
   it('show whether the agreed measure has changed, per kind of device', async () => {
     const pupil = await take({ ...NEWCOMER, name: 'Trend', stature: 1.75 });
@@ -184,7 +184,7 @@ describe('pupils', () => {
     expect(d.trend[1]!.change).not.toBe('real change');
     expect(d.trend[2]!.change).toBe('real change');
     expect(d.trend[2]!.mean).toBeGreaterThan(d.trend[1]!.mean + 10);
-  }, 60_000);
+  });
 });
 
 describe('erasing a pupil', () => {

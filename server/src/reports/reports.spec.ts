@@ -19,8 +19,8 @@ describe('a report', () => {
   let app: TestApp;
   beforeEach(async () => {
     app = await testApp({ pupil: { profile: { ...NO_PROFILE, injuries: ['balance'] } } });
-  }, 60_000);
-  afterEach(() => app.close(), 30_000);
+  });
+  afterEach(() => app.close());
 
   const report = async (lesson = 'l') => Report.parse((await app.get(`/api/lessons/${lesson}/report`)).json());
   /** Swings of one lesson, with a fault or without. */
@@ -74,7 +74,7 @@ describe('a report', () => {
     expect([second.success!.word, second.draft.notYet, second.success!.inside]).toEqual(['met', '', 4]);
     expect([second.before!.value! < 64, second.after!.value! > 64]).toEqual([true, true]);
     expect(second.after!.shape!.down.length).toBeGreaterThan(5);
-  }, 60_000);
+  });
 
   it('says partly where the agreed measure has come nearer, whatever else improved', async () => {
     await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
@@ -85,7 +85,7 @@ describe('a report', () => {
     expect(r.success!.word).toBe('partly');
     expect(r.success!.way!).toBeGreaterThan(0);
     expect(r.draft.notYet).toMatch(/% of the way\.$/);
-  }, 60_000);
+  });
 
   it('keeps the instructor’s words, gives the draft back, and goes with the pupil', async () => {
     const kept = Report.parse((await app.send('PUT', '/api/lessons/l/report', { text: OWN })).json());
@@ -132,5 +132,5 @@ describe('a report', () => {
     await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
     expect(readdirSync(outbox)).toEqual([]);
     expect((await app.get('/api/lessons/l/report.pdf')).statusCode).toBe(404);
-  }, 60_000);
+  });
 });

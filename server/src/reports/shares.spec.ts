@@ -13,8 +13,8 @@ describe('a link to a report', () => {
   let app: TestApp;
   beforeEach(async () => {
     app = await testApp({ signIn: true, pupil: { profile: { ...NO_PROFILE, notes: 'between us' } } });
-  }, 60_000);
-  afterEach(() => app.close(), 30_000);
+  });
+  afterEach(() => app.close());
 
   /** As the instructor, who has signed in. */
   let cookie = '';
@@ -149,7 +149,7 @@ describe('a link to a report', () => {
     expect((await asInstructor('PUT', `/api/log/${film.id}/marks`, { marks: { P99: 0.8 } })).statusCode).toBe(400);
     expect((await came()).came.map((e) => e.film?.marks ?? null)).toEqual([null, { P4: 0.8, P7: 1.1 }]);
     expect((await page(token)).sent.map((e) => e.note)).toEqual(['My knee is better.', 'From the range']);
-  }, 30_000);
+  });
 
   it('takes so many films and no more', async () => {
     const { token } = await link();
@@ -197,7 +197,7 @@ describe('a link to a report', () => {
     expect(new Uint8Array((await asInstructor('GET', '/api/lessons/l/review')).rawPayload)).toEqual(other);
     // links do not come back: they were for the page as it was
     expect((await app.get(`/api/shared/${token}`)).statusCode).toBe(404);
-  }, 30_000);
+  });
 });
 
 describe('where a phone reaches the server', () => {

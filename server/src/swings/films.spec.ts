@@ -12,11 +12,11 @@ describe('films', () => {
   let swing: string;
   beforeAll(async () => {
     app = await testApp();
-  }, 60_000);
+  });
   beforeEach(async () => {
     swing = (await app.bring(simulate({ device: 'boards', seed: 5 }).recording))[0]!.id;
   });
-  afterAll(() => app.close(), 30_000);
+  afterAll(() => app.close());
 
   it('are told by their first bytes', () => {
     expect(filmMime(WEBM)).toBe('video/webm');

@@ -52,8 +52,8 @@ describe('shots and swings', () => {
   beforeAll(async () => {
     app = await testApp({ listen: true });
     await app.bays.first().change({ lessonId: 'l' });
-  }, 60_000);
-  afterAll(() => app.close(), 30_000);
+  });
+  afterAll(() => app.close());
 
   const bring = async () => (await app.bring(simulate({ device: 'boards', seed: 5 }).recording))[0]!;
 
