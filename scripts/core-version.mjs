@@ -8,7 +8,13 @@ import { root } from './steps.mjs';
 
 const path = join(root, 'core/src/core-version.ts');
 const { outputFiles } = await build({
-  entryPoints: [join(root, 'core/src/analyse.ts')],
+  // what is drawn of a swing is kept under the same version
+  stdin: {
+    contents:
+      "export * from './analyse.ts'; export * from './traces/swing-traces.ts'; export * from './traces/trace-bundle.ts';",
+    resolveDir: join(root, 'core/src'),
+    loader: 'ts',
+  },
   bundle: true,
   packages: 'external',
   format: 'esm',

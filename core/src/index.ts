@@ -82,6 +82,17 @@ export { type Evidence, type FaultRule, Limit } from './faults/rule.js';
 export { limitFor } from './faults/strength.js';
 export type { Piece } from './faults/strength.js';
 export * from './faults/judge.js';
+export {
+  type ForceTraces,
+  type MatFrames,
+  type PathTraces,
+  type StaveId,
+  type SwingForces,
+  type SwingTraces,
+  swingTraces,
+  type Trace,
+} from './traces/swing-traces.js';
+export { readTraces, writeTraces } from './traces/trace-bundle.js';
 export { soleEdge, swingShape, type SwingShape, type ShapePoint } from './measures/swing-shape.js';
 export { stanceCoordinates } from './measures/path-legs.js';
 export { soundOnset } from './events/impact.js';

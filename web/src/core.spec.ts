@@ -50,6 +50,7 @@ import '../../core/src/practice/practice.spec';
 import '../../core/src/practice/steadiness.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/signal/signal.spec';
+import '../../core/src/traces/traces.spec';
 import '../../core/src/what-if/what-if.spec';
 import '../../core/src/words/words.spec';
 
@@ -136,6 +137,8 @@ const SUITES = [
   'units',
   'series',
   'peaks',
+  'a swing’s traces',
+  'packed traces',
   'what if',
   'numbers in words',
   'an end that somebody set',

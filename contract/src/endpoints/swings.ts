@@ -16,6 +16,11 @@ export const SWINGS = {
     reply: BYTES,
     missing: NO_SWING,
   }),
+  traces: at('GET /api/swings/:id/traces', {
+    does: 'The swing as it is drawn: its events, measures and thinned signals, packed',
+    reply: BYTES,
+    missing: NO_SWING,
+  }),
   changeSwing: at('PATCH /api/swings/:id', {
     does: 'Changes club, star, note or marks',
     body: SwingChange,

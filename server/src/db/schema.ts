@@ -266,6 +266,8 @@ export const results = pgTable(
       .references(() => swings.id, { onDelete: 'cascade' }),
     key: text('key').notNull(),
     result: jsonb('result').notNull(),
+    /** What is drawn of the swing, packed; null where it was kept before there were such, or no swing is found. */
+    traces: bytes('traces'),
   },
   (t) => [primaryKey({ columns: [t.swingId, t.key] })],
 );

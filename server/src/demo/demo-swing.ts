@@ -37,8 +37,8 @@ export function demoSwing({ pupil, lesson, series, seed, name }: DemoSwingReques
   });
   const prepared = prepareSwing({ ...recording, name }, { pupil, club: series.club, kind: 'full' });
   const rng = random(SHOT_SEED + seed);
-  const [summary] = prepared.summaries;
-  const lead = summary ? summaryNumber(summary, 'share.lead.p7') : null;
+  const [first] = prepared.parts;
+  const lead = first ? summaryNumber(first.summary, 'share.lead.p7') : null;
   return {
     prepared,
     shot: lesson.monitor ? { ...NO_SHOT, ...rounded(shotOf(motion.plans[0]!, rng)) } : null,

@@ -1,18 +1,39 @@
-import { type Recording, writeBundle } from '@vilko/core';
+import { type DeepAnalysis, readBundle, type Recording, swingTraces, writeBundle, writeTraces } from '@vilko/core';
+import type { Marks } from '@vilko/contract';
 import { type AboutSwing, analyseFor, summarise, type SwingSummary } from './read-swing.js';
 
-/** A recording ready to be stored: packed, with what each of its swings says. Crosses from a worker. */
+/** One swing of a recording, read: what it says, and what is drawn of it, packed. Crosses from a worker. */
+export interface PreparedPart {
+  readonly summary: SwingSummary;
+  /** Null where no swing is found in the recording any more. */
+  readonly traces: Uint8Array | null;
+}
+
+/** A recording ready to be stored: packed, with each of its swings read. Crosses from a worker. */
 export interface PreparedSwing {
   readonly device: Recording['device'];
   readonly bundle: Uint8Array;
-  readonly summaries: readonly SwingSummary[];
+  readonly parts: readonly PreparedPart[];
   readonly warnings: readonly string[];
   /** Hz */
   readonly rate: number;
 }
 
+/** A stored swing whose reading does not hold any more: a mark was set, the core is another one. */
+export interface StoredSwing {
+  readonly bundle: Uint8Array;
+  readonly about: AboutSwing;
+  readonly part: number;
+  readonly marks: Marks;
+}
+
 /** Quick compression: a bay must be ready for the next swing. */
 const QUICK = 1;
+
+const partOf = (deep: DeepAnalysis, part: number): PreparedPart => ({
+  summary: summarise(deep, part),
+  traces: deep.swings[part] ? writeTraces(swingTraces(deep, part), QUICK) : null,
+});
 
 /** Analyses a recording and packs it. */
 export function prepareSwing(rec: Recording, about: AboutSwing): PreparedSwing {
@@ -20,8 +41,12 @@ export function prepareSwing(rec: Recording, about: AboutSwing): PreparedSwing {
   return {
     device: deep.device,
     bundle: deep.swings.length ? writeBundle(rec, QUICK) : new Uint8Array(0),
-    summaries: deep.swings.map((_, part) => summarise(deep, part)),
+    parts: deep.swings.map((_, part) => partOf(deep, part)),
     warnings: deep.warnings,
     rate: deep.rate,
   };
 }
+
+/** Reads one swing of a stored recording anew. */
+export const prepareStored = ({ bundle, about, part, marks }: StoredSwing): PreparedPart =>
+  partOf(analyseFor(readBundle(bundle, 'recording'), about, part, marks), part);

@@ -2,10 +2,16 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { type FileReading, readRecording, type Recording, VilkoError, type VilkoErrorCode } from '@vilko/core';
 import { Piscina } from 'piscina';
-import { type PreparedSwing, prepareSwing } from './prepare-swing.js';
+import {
+  type PreparedPart,
+  prepareStored,
+  type PreparedSwing,
+  prepareSwing,
+  type StoredSwing,
+} from './prepare-swing.js';
 import type { AboutSwing } from './read-swing.js';
 
-/** A recording to be analysed: a file's bytes, or what a bay cut out of its stream. */
+/** A recording to be analysed: a file's bytes, what a bay cut out of its stream, or one that is stored. */
 export type Question =
   | {
       readonly from: 'file';
@@ -14,10 +20,14 @@ export type Question =
       readonly reading: Pick<FileReading, 'axes' | 'mapping'>;
       readonly about: AboutSwing;
     }
-  | { readonly from: 'bay'; readonly recording: Recording; readonly about: AboutSwing };
+  | { readonly from: 'bay'; readonly recording: Recording; readonly about: AboutSwing }
+  | ({ readonly from: 'store' } & StoredSwing);
 
-export type Answer =
-  | { readonly prepared: PreparedSwing }
+/** A stored recording answers for the swing that was asked about, a new one for all it holds. */
+type Prepared<Q extends Question> = Q extends { readonly from: 'store' } ? PreparedPart : PreparedSwing;
+
+export type Answer<Q extends Question> =
+  | { readonly prepared: Prepared<Q> }
   | {
       readonly refused: {
         readonly code: VilkoErrorCode;
@@ -27,8 +37,10 @@ export type Answer =
     };
 
 /** Reads, analyses and packs in this very thread. */
-export const prepareNow = (q: Question): PreparedSwing =>
-  prepareSwing(q.from === 'file' ? readRecording(q.bytes, q.name, q.reading) : q.recording, q.about);
+export function prepareNow(q: Question): Prepared<Question> {
+  if (q.from === 'store') return prepareStored(q);
+  return prepareSwing(q.from === 'file' ? readRecording(q.bytes, q.name, q.reading) : q.recording, q.about);
+}
 
 /** A thread that has had nothing to do for so long ends, ms. */
 const IDLE = 60_000;
@@ -48,7 +60,8 @@ function openPool(): Piscina {
 }
 
 /**
- * A long file never stands before a swing of the bay: each has a thread of its own, started when it is first needed.
+ * A long file never stands before a swing of the bay, nor before a page that waits for a swing: each has a thread of
+ * its own, started when it is first needed.
  */
 const pools: Partial<Record<Question['from'], Piscina>> = {};
 
@@ -57,10 +70,10 @@ const pools: Partial<Record<Question['from'], Piscina>> = {};
  * @param gone aborted when nobody waits for the answer any more: the thread is ended
  * @throws VilkoError saying what is wrong with the recording
  */
-export async function prepare(q: Question, gone?: AbortSignal): Promise<PreparedSwing> {
+export async function prepare<Q extends Question>(q: Q, gone?: AbortSignal): Promise<Prepared<Q>> {
   const pool = (pools[q.from] ??= openPool());
   try {
-    const answer = (await pool.run(q, gone ? { signal: gone } : {})) as Answer;
+    const answer = (await pool.run(q, gone ? { signal: gone } : {})) as Answer<Q>;
     if ('refused' in answer) throw new VilkoError(answer.refused.code, answer.refused.message, answer.refused.position);
     return answer.prepared;
   } catch (e) {

@@ -55,6 +55,9 @@ export interface AboutSwing {
   readonly kind: SwingKind;
 }
 
+/** What crosses into a thread about a pupil: no more than the analysis needs. */
+export const whoIs = ({ handed, stature, mass }: Pupil): AboutSwing['pupil'] => ({ handed, stature, mass });
+
 /** Summary of one swing of an analysed recording. */
 export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
   const swing = deep.swings[part];

@@ -3,7 +3,7 @@ import type { Imported, Pupil, SwingHead, SwingKind } from '@vilko/contract';
 import { type ClubClass, type FileReading, type Recording, VilkoError } from '@vilko/core';
 import { prepare } from './prepare.js';
 import type { PreparedSwing } from './prepare-swing.js';
-import { type AboutSwing, summaryKey } from './read-swing.js';
+import { summaryKey, whoIs } from './read-swing.js';
 import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 
@@ -35,9 +35,6 @@ export interface FileImport {
   readonly gone?: AbortSignal;
 }
 
-/** What crosses into a thread about a pupil: no more than the analysis needs. */
-const whoIs = ({ handed, stature, mass }: Pupil): AboutSwing['pupil'] => ({ handed, stature, mass });
-
 /** How swings come into the house: from a bay, or as files; each is read in a thread of its own. */
 export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | 'swings'>, { headsOf }: SwingReadings) {
   const pupilOf = async (lessonId: string): Promise<Pupil> => {
@@ -47,9 +44,9 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
   };
   /** Stores a prepared recording and its swings. */
   const put = async (prepared: PreparedSwing, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
-    if (!prepared.summaries.length) return [];
+    if (!prepared.parts.length) return [];
     const recordingId = randomUUID();
-    const news = prepared.summaries.map((_, part) => ({
+    const news = prepared.parts.map((_, part) => ({
       ...a,
       id: randomUUID(),
       recordingId,
@@ -58,11 +55,7 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
     }));
     const rows = await swings.store({ id: recordingId, bundle: prepared.bundle }, news);
     for (const row of rows)
-      await swings.keep(
-        row.id,
-        summaryKey({ pupil, club: row.club, kind: row.kind }, {}),
-        prepared.summaries[row.part]!,
-      );
+      await swings.keep(row.id, summaryKey({ pupil, club: row.club, kind: row.kind }, {}), prepared.parts[row.part]!);
     return headsOf(rows, pupil);
   };
 
@@ -85,7 +78,7 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
       const name = packed ? `${file}.vilko` : file;
       const prepared = await prepare({ from: 'file', bytes, name, reading, about }, gone);
       const what = kind === 'full' ? 'swing' : `${kind} swing`;
-      if (!prepared.summaries.length)
+      if (!prepared.parts.length)
         throw new VilkoError(
           'unreadable',
           `${file} was read (${prepared.device}, ${prepared.rate.toFixed(0)} Hz), but no ${what} was found in it`,

@@ -1,17 +1,18 @@
 import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, readBundle } from '@vilko/core';
+import type { ClubClass } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
+import { prepare } from './prepare.js';
+import type { PreparedPart } from './prepare-swing.js';
 import {
   type AboutSwing,
-  analyseFor,
-  summarise,
   summaryKey,
   summaryNumber,
   type SwingSummary,
   UNJUDGED,
   type Verdict,
   verdictOf,
+  whoIs,
 } from './read-swing.js';
 import type { ShotRepository } from './shot-repository.js';
 import { headOf } from './swing-head.js';
@@ -41,17 +42,23 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     const keys = new Map(rows.map((row) => [row.id, summaryKey(aboutOf(row, pupil), row.marks)]));
     const kept = await swings.cached<SwingSummary>(keys);
     const out: SwingSummary[] = [];
-    for (const row of rows) out.push(kept.get(row.id) ?? (await summariseAnew(row, pupil, keys.get(row.id)!)));
+    for (const row of rows) out.push(kept.get(row.id) ?? (await readAnew(row, pupil, keys.get(row.id)!)).summary);
     return out;
   };
-  const summariseAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<SwingSummary> => {
-    const about = aboutOf(row, pupil);
+  /** Reads a stored swing anew, in a thread, and keeps what comes of it. */
+  const readAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<PreparedPart> => {
+    const about = { ...aboutOf(row, pupil), pupil: whoIs(pupil) };
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
-    const rec = readBundle(bundle, row.id);
-    const made = summarise(analyseFor(rec, about, row.part, row.marks), row.part);
+    const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks });
     await swings.keep(row.id, key, made);
     return made;
+  };
+
+  /** What is drawn of a swing, packed; null where no swing is found in its recording any more. */
+  const tracesOf = async (row: SwingRow, pupil: Pupil): Promise<Uint8Array | null> => {
+    const key = summaryKey(aboutOf(row, pupil), row.marks);
+    return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
 
   /** Verdicts on one pupil's swings, by what holds now. */
@@ -101,7 +108,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, judging, headsOf };
+  return { rowsOf, summariesOf, tracesOf, judging, headsOf };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

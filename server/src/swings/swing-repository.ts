@@ -42,21 +42,37 @@ async function putBack(
   }
 }
 
+/** What a reading of a swing yields: what it says as it is, what is drawn of it packed. */
+interface Kept {
+  readonly summary: unknown;
+  readonly traces: Uint8Array | null;
+}
+
 /** What was made of swings once, under the key of what it was made from. */
 const keptResults = (db: Db) => ({
-  /** What was kept of these swings, each under its key, in one query. */
+  /** What these swings were found to say, each under its key, in one query. */
   cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, T>> => {
     if (keys.size === 0) return new Map();
+    const { swingId, key, result } = results;
     const rows = await db
-      .select()
+      .select({ swingId, key, result })
       .from(results)
-      .where(inArray(results.swingId, [...keys.keys()]));
+      .where(inArray(swingId, [...keys.keys()]));
     return new Map(rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r.result as T]] : [])));
   },
-  keep: async (swingId: string, key: string, result: unknown): Promise<void> => {
+  /** What is drawn of a swing; null where nothing is kept under this key. */
+  traces: async (swingId: string, key: string): Promise<Uint8Array | null> => {
+    const [row] = await db
+      .select({ base64: sql<string | null>`encode(${results.traces}, 'base64')` })
+      .from(results)
+      .where(and(eq(results.swingId, swingId), eq(results.key, key)));
+    return row?.base64 ? new Uint8Array(Buffer.from(row.base64, 'base64')) : null;
+  },
+  keep: async (swingId: string, key: string, { summary, traces }: Kept): Promise<void> => {
     await db.transaction(async (tx) => {
       await tx.delete(results).where(eq(results.swingId, swingId));
-      await tx.insert(results).values({ swingId, key, result });
+      // two who ask at once make the same
+      await tx.insert(results).values({ swingId, key, result: summary, traces }).onConflictDoNothing();
     });
   },
 });

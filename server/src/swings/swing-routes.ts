@@ -22,6 +22,10 @@ export function swingRoutes(app: FastifyInstance, { swings, shots, films }: Swin
       .header('cache-control', 'private, max-age=31536000, immutable')
       .send(buffer(bundle));
   });
+  serve(app, 'traces', async ({ params, reply }) => {
+    const traces = await swings.traces(params.id);
+    return traces && reply.type('application/zip').header('cache-control', 'no-store').send(buffer(traces));
+  });
   serve(app, 'changeSwing', ({ params, body }) => swings.change(params.id, body));
   serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));
   serve(app, 'restoreSwing', ({ params }) => swings.setDeleted(params.id, false));

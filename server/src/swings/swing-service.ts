@@ -1,5 +1,5 @@
 import type { Lesson, Pupil, Standard, SwingChange, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
-import type { ClubClass, MeasureId } from '@vilko/core';
+import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
 import { swingReadings, type SwingTables } from './swing-readings.js';
@@ -32,7 +32,7 @@ export interface LessonRead {
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;
   const readings = swingReadings(tables);
-  const { rowsOf, summariesOf, judging, headsOf } = readings;
+  const { rowsOf, summariesOf, tracesOf, judging, headsOf } = readings;
 
   const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> => {
     const found = row && (await pupils.lesson(row.lessonId));
@@ -91,6 +91,15 @@ export function swingService(tables: SwingTables) {
     },
     async head(swingId: string): Promise<SwingHead | null> {
       return headOfRow(await swings.one(swingId));
+    },
+    /** What is drawn of a swing, packed; null where there is no such swing. */
+    async traces(swingId: string): Promise<Uint8Array | null> {
+      const row = await swings.one(swingId);
+      const found = row && (await pupils.lesson(row.lessonId));
+      if (!found) return null;
+      const traces = await tracesOf(row, found.pupil);
+      if (!traces) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
+      return traces;
     },
     async recording(swingId: string): Promise<Uint8Array | null> {
       const row = await swings.one(swingId);

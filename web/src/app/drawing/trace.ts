@@ -1,4 +1,4 @@
-import type { Trace } from '../workers/read-view';
+import type { Trace } from '@vilko/core';
 
 /** Value of a trace at a time by linear interpolation; NaN outside or beside a break. */
 export function traceAt(s: Trace, t: number): number {

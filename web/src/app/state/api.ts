@@ -2,7 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { type EndpointName, ENDPOINTS, type Endpoints, pathOf, type ReplyOf } from '@vilko/contract';
 import { map, type Observable } from 'rxjs';
-import { ask, type Asks, askWithProgress } from './ask';
+import { ask, type Asks, askWithProgress, fetchBytes } from './ask';
 
 /** The server, asked by the names of the table of endpoints. */
 @Injectable({ providedIn: 'root' })
@@ -25,8 +25,8 @@ export class Api {
   }
   /** A swing's recording as a bundle, and which of its swings it is. */
   recording(id: string): Observable<{ bundle: Uint8Array; part: number }> {
-    return this.http
-      .get(pathOf(ENDPOINTS.recording.path, { id }), { responseType: 'arraybuffer', observe: 'response' })
-      .pipe(map((r) => ({ bundle: new Uint8Array(r.body!), part: Number(r.headers.get('x-swing-part') ?? 0) })));
+    return fetchBytes(this.http, 'GET', pathOf(ENDPOINTS.recording.path, { id })).pipe(
+      map((r) => ({ bundle: new Uint8Array(r.body!), part: Number(r.headers.get('x-swing-part') ?? 0) })),
+    );
   }
 }

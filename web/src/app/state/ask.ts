@@ -1,4 +1,4 @@
-import { type HttpClient, type HttpEvent, HttpEventType } from '@angular/common/http';
+import { type HttpClient, HttpErrorResponse, type HttpEvent, HttpEventType } from '@angular/common/http';
 import {
   type BodySent,
   BYTES,
@@ -9,7 +9,7 @@ import {
   type QueryAsked,
   type ReplyOf,
 } from '@vilko/contract';
-import { concatMap, EMPTY, map, type Observable, of } from 'rxjs';
+import { catchError, concatMap, EMPTY, map, type Observable, of, throwError } from 'rxjs';
 import type { z } from 'zod';
 
 /** What stands in an address: the names of its path and its query. */
@@ -41,9 +41,29 @@ function requestOf<E extends Endpoint>(endpoint: E, [given = {} as Given<E>, bod
 const replyIn = <E extends Endpoint>(endpoint: E, reply: unknown): ReplyOf<E> =>
   (endpoint.reply as z.ZodType).parse(reply) as ReplyOf<E>;
 
-/** Asks the server at one endpoint of the table; the answer is validated by its row. */
+/** A refusal of something that was asked as bytes, with its sentence legible again. */
+function legible(e: unknown): unknown {
+  if (!(e instanceof HttpErrorResponse) || !(e.error instanceof ArrayBuffer)) return e;
+  const text = new TextDecoder().decode(e.error);
+  try {
+    const { status, headers, url } = e;
+    return new HttpErrorResponse({ error: JSON.parse(text) as unknown, status, headers, ...(url ? { url } : {}) });
+  } catch {
+    return e;
+  }
+}
+
+/** Fetches a file with its headers. */
+export const fetchBytes = (http: HttpClient, method: string, url: string, options: object = {}) =>
+  http
+    .request(method, url, { ...options, responseType: 'arraybuffer', observe: 'response' })
+    .pipe(catchError((e: unknown) => throwError(() => legible(e))));
+
+/** Asks the server at one endpoint of the table; the answer is validated by its row, a file comes as its bytes. */
 export function ask<E extends Endpoint>(http: HttpClient, endpoint: E, ...asks: Asks<E>): Observable<ReplyOf<E>> {
   const { url, options } = requestOf(endpoint, asks);
+  if (endpoint.reply === BYTES)
+    return fetchBytes(http, endpoint.method, url, options).pipe(map((r) => new Uint8Array(r.body!) as ReplyOf<E>));
   return http.request(endpoint.method, url, options).pipe(map((reply) => replyIn(endpoint, reply)));
 }
 

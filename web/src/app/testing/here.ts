@@ -1,13 +1,15 @@
 import { readBundle } from '@vilko/core';
 import { Analysis } from '../workers/analysis';
-import { readView, type ReadRequest } from '../workers/read-view';
-import { type WhatIfRequest, whatIfView } from '../workers/what-if-view';
+import { type ReadRequest, readView } from '../workers/read-view';
+import { type StoredRecording, type WhatIfRequest, whatIfView } from '../workers/what-if-view';
 
 /** The same analysis as in the worker, in the test's own thread. */
 export const ANALYSED_HERE = {
   provide: Analysis,
   useValue: {
-    read: (r: ReadRequest) => Promise.resolve(readView(r)),
-    whatIf: (r: ReadRequest, w: WhatIfRequest) => Promise.resolve(whatIfView(readBundle(r.bundle, 'recording'), r, w)),
+    // what is thrown is what a promise rejects with
+    read: async (traces: Uint8Array, r: ReadRequest) => Promise.resolve(readView(traces, r)),
+    whatIf: ({ bundle, part }: StoredRecording, r: ReadRequest, w: WhatIfRequest) =>
+      Promise.resolve(whatIfView({ rec: readBundle(bundle, 'recording'), part }, r, w)),
   },
 };

@@ -1,13 +1,46 @@
-import { patternOf, writeBundle } from '@vilko/core';
+import {
+  analyseInDepth,
+  type Marks,
+  patternOf,
+  type Recording,
+  type SwingKind,
+  swingTraces,
+  writeTraces,
+} from '@vilko/core';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
-import { readView, type ReadView } from '../workers/read-view';
+import { type ReadRequest, type ReadView, readView } from '../workers/read-view';
 
-/** A simulated swing as Read shows it, under the common ground. */
-export const viewOf = (o: SimulateOptions, kind: 'full' | 'half' = 'full'): ReadView =>
-  readView({
-    bundle: writeBundle(simulate(o).recording, 1),
-    part: 0,
+/** What the server answers for the first swing of a recording, packed. */
+export const tracesOf = (rec: Recording, { handed, kind }: ReadRequest['options'] = {}, marks: Marks = {}) =>
+  writeTraces(
+    swingTraces(
+      analyseInDepth(rec, {
+        ...(handed ? { handed } : {}),
+        ...(kind ? { kind } : {}),
+        club: 'iron',
+        stature: 1.75,
+        marks: [marks],
+      }),
+      0,
+    ),
+    1,
+  );
+
+/** The same as it comes over the wire. */
+export const answered = (...of: Parameters<typeof tracesOf>): ArrayBuffer => tracesOf(...of).slice().buffer;
+
+/** A simulated swing as it is asked for, under the common ground, and as Read shows it. */
+export function readingOf(o: SimulateOptions, kind: SwingKind = 'full') {
+  const { recording } = simulate(o);
+  const request: ReadRequest = {
+    id: JSON.stringify([o, kind]),
     club: 'iron',
     by: { pattern: patternOf('common-ground') },
     options: { stature: 1.75, handed: o.handed ?? 'right', kind },
-  });
+    marks: {},
+  };
+  return { recording, request, view: readView(tracesOf(recording, request.options), request) };
+}
+
+/** A simulated swing as Read shows it. */
+export const viewOf = (o: SimulateOptions, kind: SwingKind = 'full'): ReadView => readingOf(o, kind).view;

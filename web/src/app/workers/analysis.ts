@@ -1,7 +1,9 @@
 import { Injectable } from '@angular/core';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
-import type { WhatIfRequest, WhatIfView } from './what-if-view';
+import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
+
+type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
 
 interface Waiting {
   readonly resolve: (a: WorkerAnswer) => void;
@@ -24,21 +26,21 @@ export class Analysis {
     };
   }
 
-  /** A swing as it is. */
-  async read(request: ReadRequest): Promise<ReadView> {
-    const answer = await this.ask({ request });
+  /** A swing as it is, from its packed traces. */
+  async read(traces: Uint8Array, request: ReadRequest): Promise<ReadView> {
+    const answer = await this.ask({ traces, request });
     if (!('view' in answer)) throw new Error('the worker answered something else');
     return answer.view;
   }
 
-  /** A swing altered. */
-  async whatIf(request: ReadRequest, whatIf: WhatIfRequest): Promise<WhatIfView> {
-    const answer = await this.ask({ request, whatIf });
+  /** A swing altered, from its recording. */
+  async whatIf(stored: StoredRecording, request: ReadRequest, whatIf: WhatIfRequest): Promise<WhatIfView> {
+    const answer = await this.ask({ stored, request, whatIf });
     if (!('whatIf' in answer)) throw new Error('the worker answered something else');
     return answer.whatIf;
   }
 
-  private ask(question: Omit<WorkerQuestion, 'id'>): Promise<WorkerAnswer> {
+  private ask(question: WithoutId<WorkerQuestion>): Promise<WorkerAnswer> {
     const id = ++this.last;
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject });

@@ -1,33 +1,32 @@
 /// <reference lib="webworker" />
 import { readBundle, type Recording, VilkoError } from '@vilko/core';
-import { type ReadRequest, type ReadView, viewOf } from './read-view';
-import { type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
+import { type ReadRequest, type ReadView, readView } from './read-view';
+import { type StoredRecording, type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
 
-export interface WorkerQuestion {
-  readonly id: number;
-  readonly request: ReadRequest;
-  /** The swing altered, instead of as it is. */
-  readonly whatIf?: WhatIfRequest;
-}
+/** A swing as it is, from its traces; or altered, from its recording. */
+export type WorkerQuestion = { readonly id: number; readonly request: ReadRequest } & (
+  { readonly traces: Uint8Array } | { readonly stored: StoredRecording; readonly whatIf: WhatIfRequest }
+);
 export type WorkerAnswer =
   | { readonly id: number; readonly view: ReadView }
   | { readonly id: number; readonly whatIf: WhatIfView }
   | { readonly id: number; readonly refused: string };
 
 /** The recording asked about last: a slider asks about it many times. */
-let last: { readonly key: string; readonly rec: Recording } | null = null;
+let last: { readonly id: string; readonly rec: Recording } | null = null;
 
-function recordingOf({ bundle, key }: ReadRequest): Recording {
-  if (!key || last?.key !== key) last = { key: key ?? '', rec: readBundle(bundle, 'recording') };
-  return last.rec;
+function swingIn({ bundle, part }: StoredRecording, { id }: ReadRequest) {
+  if (last?.id !== id) last = { id, rec: readBundle(bundle, 'recording') };
+  return { rec: last.rec, part };
 }
 
-addEventListener('message', ({ data: { id, request, whatIf } }: MessageEvent<WorkerQuestion>) => {
+addEventListener('message', ({ data: q }: MessageEvent<WorkerQuestion>) => {
+  const { id, request } = q;
   try {
-    const rec = recordingOf(request);
-    const answer: WorkerAnswer = whatIf
-      ? { id, whatIf: whatIfView(rec, request, whatIf) }
-      : { id, view: viewOf(rec, request) };
+    const answer: WorkerAnswer =
+      'traces' in q
+        ? { id, view: readView(q.traces, request) }
+        : { id, whatIf: whatIfView(swingIn(q.stored, request), request, q.whatIf) };
     const mat = ('view' in answer ? answer.view : answer.whatIf.view).mat;
     postMessage(answer, mat ? [mat.frames.buffer] : []);
   } catch (e) {

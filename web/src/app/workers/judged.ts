@@ -1,12 +1,28 @@
-import { type JudgeContext, judgeSwing, type Pattern, weighSwing } from '@vilko/core';
-import type { ReadRequest, ReadView } from './read-view';
+import {
+  type CannotJudge,
+  type Comparison,
+  type Finding,
+  type JudgeContext,
+  judgeSwing,
+  type Pattern,
+  type SwingTraces,
+  type Weighing,
+  weighSwing,
+} from '@vilko/core';
+import type { ReadRequest } from './read-view';
 
 /** What a swing is said to be, apart from what was measured in it. */
-export type Judged = Pick<ReadView, 'comparison' | 'findings' | 'cannotJudge' | 'weighed'>;
+export interface Judged {
+  readonly comparison: Comparison;
+  readonly findings: readonly Finding[];
+  readonly cannotJudge: readonly CannotJudge[];
+  /** Every fault weighed, found or not. */
+  readonly weighed: readonly (Weighing | CannotJudge)[];
+}
 
 /** Judges a swing by what was measured in it: no sample is looked at again. A rehearsal is measured, never judged. */
 export function judged(
-  { device, events, measures }: Pick<ReadView, 'device' | 'events' | 'measures'>,
+  { device, events, measures }: Pick<SwingTraces, 'device' | 'events' | 'measures'>,
   { by, club, options }: Pick<ReadRequest, 'by' | 'club' | 'options'>,
 ): Judged {
   if ((options.kind ?? 'full') !== 'full') return unjudged(by.pattern, club);

@@ -4,15 +4,21 @@ import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import { Analysis } from './analysis';
 import type { ReadRequest, ReadView } from './read-view';
+import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
 
 /** Which stored swing is read. */
 export type StoredSwing = Pick<SwingHead, 'id' | 'club' | 'kind' | 'marks'>;
 
-/** Fetches a stored swing and reads it off the main thread. */
+/**
+ * Fetches what the server has read in a stored swing, and judges it off the main thread. Only a swing that is to be
+ * altered is fetched as a recording and analysed here.
+ */
 @Injectable({ providedIn: 'root' })
 export class SwingReader {
   private readonly api = inject(Api);
   private readonly analysis = inject(Analysis);
+  /** The recording that was altered last: a slider asks for it many times. */
+  private last: { readonly id: string; readonly stored: StoredRecording } | null = null;
 
   /** The swing as it is drawn, and the question it answers. */
   async read(
@@ -20,22 +26,21 @@ export class SwingReader {
     by: ReadRequest['by'],
     pupil: Pick<Pupil, 'handed' | 'stature'>,
   ): Promise<{ request: ReadRequest; view: ReadView }> {
-    const { bundle, part } = await firstValueFrom(this.api.recording(s.id));
-    const marks = Array.from({ length: part + 1 }, (_, i) => (i === part ? s.marks : {}));
     const request: ReadRequest = {
-      bundle,
-      key: s.id,
-      part,
+      id: s.id,
       club: s.club,
       by,
-      options: {
-        handed: pupil.handed,
-        club: s.club,
-        kind: s.kind,
-        marks,
-        ...(pupil.stature ? { stature: pupil.stature } : {}),
-      },
+      options: { handed: pupil.handed, kind: s.kind, ...(pupil.stature ? { stature: pupil.stature } : {}) },
+      marks: s.marks,
     };
-    return { request, view: await this.analysis.read(request) };
+    const traces = await firstValueFrom(this.api.ask('traces', { id: s.id }));
+    return { request, view: await this.analysis.read(traces, request) };
+  }
+
+  /** The swing altered. */
+  async whatIf(request: ReadRequest, whatIf: WhatIfRequest): Promise<WhatIfView> {
+    const { id } = request;
+    if (this.last?.id !== id) this.last = { id, stored: await firstValueFrom(this.api.recording(id)) };
+    return this.analysis.whatIf(this.last.stored, request, whatIf);
   }
 }

@@ -1,14 +1,23 @@
+import type { Marks } from '@vilko/contract';
 import {
   alterSwing,
+  type AnalyseOptions,
   analyseInDepth,
   between,
   EVENT_NAMES,
   NOTHING_ALTERED,
   readGround,
   type Recording,
+  swingTraces,
   type WhatIf,
 } from '@vilko/core';
 import { type ReadRequest, type ReadView, viewOf } from './read-view';
+
+/** A stored recording, and which of its swings is meant. */
+export interface StoredRecording {
+  readonly bundle: Uint8Array;
+  readonly part: number;
+}
 
 /** A change of the swing that is asked for, and the last one that held. */
 export interface WhatIfRequest {
@@ -26,10 +35,21 @@ export interface WhatIfView {
 /** Halvings after which a change that is stopped is near enough to where it stops. */
 const HALVINGS = 6;
 
+/** A recording, and which of its swings is meant. */
+interface SwingIn {
+  readonly rec: Recording;
+  readonly part: number;
+}
+
 /** Alters a swing as far as it goes, and reads the altered one with the events where they were. */
-export function whatIfView(rec: Recording, r: ReadRequest, { from, to }: WhatIfRequest): WhatIfView {
+export function whatIfView({ rec, part }: SwingIn, r: ReadRequest, { from, to }: WhatIfRequest): WhatIfView {
   const { handed = 'right', stature } = r.options;
-  const swing = analyseInDepth(rec, r.options).swings[r.part]!;
+  const withMarks = (marks: Marks): AnalyseOptions => ({
+    ...r.options,
+    club: r.club,
+    marks: Array.from({ length: part + 1 }, (_, i) => (i === part ? marks : {})),
+  });
+  const swing = analyseInDepth(rec, withMarks(r.marks)).swings[part]!;
   const ground = readGround(rec, handed, undefined, stature);
   let stopped: string | null = null;
   const answer = (w: WhatIf) => alterSwing(rec, ground, swing, w);
@@ -51,9 +71,6 @@ export function whatIfView(rec: Recording, r: ReadRequest, { from, to }: WhatIfR
   const marks = Object.fromEntries(
     EVENT_NAMES.flatMap((n) => (swing.events[n] ? [[n, { t: swing.events[n].t, u: swing.events[n].u }]] : [])),
   );
-  const options = {
-    ...r.options,
-    marks: Array.from({ length: r.part + 1 }, (_, i) => (i === r.part ? marks : (r.options.marks?.[i] ?? {}))),
-  };
-  return { view: viewOf(got.recording, { ...r, options }), applied, stopped };
+  const altered = swingTraces(analyseInDepth(got.recording, withMarks(marks)), part);
+  return { view: viewOf(altered, r), applied, stopped };
 }

@@ -1,4 +1,5 @@
-import type { ForcesView, ForceTraces, ReadView } from '../../workers/read-view';
+import type { SwingForces, ForceTraces } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
 /** The three planes a body may be turned in, and from where each is seen. */
@@ -113,7 +114,7 @@ export function planesAt(view: ReadView, t: number): Plane[] | null {
   });
 }
 
-const feetArrows = (forces: ForcesView, arrow: (who: Arrow['who'], f: ForceTraces) => Arrow[]): Arrow[] =>
+const feetArrows = (forces: SwingForces, arrow: (who: Arrow['who'], f: ForceTraces) => Arrow[]): Arrow[] =>
   forces.feet ? [...arrow('lead', forces.feet.lead), ...arrow('trail', forces.feet.trail)] : [];
 
 /** Where the line of a force passes the mass nearest. */

@@ -1,4 +1,5 @@
-import type { ReadView, Trace } from '../../workers/read-view';
+import type { Trace } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
 /** A swing of the replay, and what it is called. */

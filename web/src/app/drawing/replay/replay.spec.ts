@@ -1,16 +1,8 @@
-import { simulate } from '@vilko/core/golfer';
-import { patternOf, writeBundle } from '@vilko/core';
-import { readView, type ReadView } from '../../workers/read-view';
+import { viewOf } from '../../testing/views';
+import type { ReadView } from '../../workers/read-view';
 import { drawReplay, REPLAY_SIZE, replaySpan } from './replay-picture';
 
-const view = (handed: 'right' | 'left'): ReadView =>
-  readView({
-    bundle: writeBundle(simulate({ device: 'plates', seed: 4, handed }).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { handed },
-  });
+const view = (handed: 'right' | 'left'): ReadView => viewOf({ device: 'plates', seed: 4, handed });
 
 describe('the replay as a picture', () => {
   const canvas = Object.assign(document.createElement('canvas'), { width: REPLAY_SIZE.w, height: REPLAY_SIZE.h });

@@ -12,7 +12,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type EventName, type MeasureId, measureRow } from '@vilko/core';
-import type { ReadView, Trace } from '../../workers/read-view';
+import type { Trace } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
 import type { ECharts } from './echarts';

@@ -1,5 +1,6 @@
 import { type FootName, type MeasureId, measureRow, numberOf, saidBy } from '@vilko/core';
-import type { ReadView, StaveId, Trace } from '../../workers/read-view';
+import type { StaveId, Trace } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 
 export const STAVE_NAMES = [

@@ -1,5 +1,5 @@
 import { contours } from 'd3-contour';
-import type { MatView } from '../../workers/read-view';
+import type { MatFrames } from '@vilko/core';
 
 /** Contour heights as parts of the swing's greatest cell. */
 export const LEVELS = [0.035, 0.08, 0.14, 0.21, 0.3, 0.41, 0.55, 0.72] as const;
@@ -72,7 +72,7 @@ export function footContours(
 }
 
 /** Where a grid position lies in the stance frame, mm. */
-export const placeOf = (m: MatView, [c, r]: readonly [number, number]): [number, number] => [
+export const placeOf = (m: MatFrames, [c, r]: readonly [number, number]): [number, number] => [
   m.origin[0] + r * m.rowStep[0] + c * m.colStep[0],
   m.origin[1] + r * m.rowStep[1] + c * m.colStep[1],
 ];

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type MeasureId, measureRow } from '@vilko/core';
-import type { ReadView, Trace } from '../../workers/read-view';
+import type { Trace } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
 import { footBox, footContours, placeOf } from './contours';

@@ -1,8 +1,9 @@
-import { type Recording, writeBundle } from '@vilko/core';
+import type { Recording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { ANALYSED_HERE } from '../../testing/here';
 import { openLesson } from '../../testing/house';
 import { lesson, swing } from '../../testing/samples';
+import { answered } from '../../testing/views';
 import { Compare } from './compare';
 
 const shape = { back: [], down: [], through: [], soles: [] };
@@ -26,9 +27,8 @@ describe('Compare', () => {
     const settle = async () => {
       for (let i = 0; i < 120; i++) {
         for (const s of rack) {
-          const asked = h.maybe('GET', `/api/swings/${s.id}/recording`);
-          if (asked)
-            asked.flush(writeBundle(recordings[s.number - 1]!, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
+          const asked = h.maybe('GET', `/api/swings/${s.id}/traces`);
+          asked?.flush(answered(recordings[s.number - 1]!));
         }
         await new Promise((r) => setTimeout(r, 15));
         await c.set({});

@@ -1,9 +1,10 @@
 import type { Difference } from '@vilko/core';
-import { differencesOf, median, patternOf, writeBundle } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import { differencesOf, median } from '@vilko/core';
+import type { SimulateOptions } from '@vilko/core/golfer';
 import { openHouse } from '../../testing/house';
 import { swing } from '../../testing/samples';
-import { readView, type ReadView } from '../../workers/read-view';
+import { viewOf } from '../../testing/views';
+import type { ReadView } from '../../workers/read-view';
 import { DifferenceLedger } from './difference-ledger';
 import { explained, headline, verdict } from './difference-words';
 import { bandOf, eventAt, middleRoute, routeOf, sharedAxis, traceBand } from './overlay';
@@ -12,14 +13,8 @@ import { comparable, cycled, firstSets, groupsOf, idsOf, setWords } from './sets
 
 const shape = { back: [], down: [], through: [], soles: [] };
 const whole = (n: number, more: object = {}) => swing(n, { thumbnail: shape, ...more });
-const viewOf = (seed: number, fault?: string): ReadView =>
-  readView({
-    bundle: writeBundle(simulate({ device: 'plates', seed, fault }).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { stature: 1.75 },
-  });
+const seen = (seed: number, fault?: SimulateOptions['fault']): ReadView =>
+  viewOf({ device: 'plates', seed, ...(fault ? { fault } : {}) });
 
 describe('choosing what is compared', () => {
   const rack = [
@@ -68,7 +63,7 @@ describe('choosing what is compared', () => {
 describe('laying swings over each other', () => {
   let views: ReadView[];
   beforeAll(() => {
-    views = [1, 2, 3].map((seed) => viewOf(seed));
+    views = [1, 2, 3].map((seed) => seen(seed));
   });
 
   it('puts impact at one place, whatever the clocks', () => {
@@ -109,7 +104,7 @@ describe('laying swings over each other', () => {
 describe('differences in words', () => {
   let rows: readonly Difference[];
   beforeAll(() => {
-    const m = (seeds: number[], fault?: string) => seeds.map((s) => viewOf(s, fault).measures);
+    const m = (seeds: number[], fault?: SimulateOptions['fault']) => seeds.map((s) => seen(s, fault).measures);
     rows = differencesOf(m([11, 12, 13, 14], 'hangs-back'), m([15, 16, 17, 18]), [
       'share.lead.p7',
       'share.lead.address',

@@ -1,6 +1,7 @@
 import { EVENT_NAMES, type EventName, median, phaseAxis, standardDeviation } from '@vilko/core';
 import { traceAt } from '../../drawing/trace';
-import type { ReadView, StaveId, Trace } from '../../workers/read-view';
+import type { StaveId, Trace } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 
 export type Align = 'impact' | 'phase';
 

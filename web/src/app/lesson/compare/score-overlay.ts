@@ -5,7 +5,8 @@ import { quietLine, staveGrids } from '../../drawing/score/grids';
 import { standApart } from '../../drawing/score/lozenges';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '@vilko/core/words';
-import type { ReadView, StaveId } from '../../workers/read-view';
+import type { StaveId } from '@vilko/core';
+import type { ReadView } from '../../workers/read-view';
 import { type Align, type Band, eventAt, sharedAxis, traceBand } from './overlay';
 
 const GUTTER = 132;

@@ -1,4 +1,4 @@
-import { type Recording, writeBundle } from '@vilko/core';
+import type { Marks, Recording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { Keys } from '../../shell/keys';
 import { TestBed } from '@angular/core/testing';
@@ -6,6 +6,7 @@ import { ANALYSED_HERE } from '../../testing/here';
 import { type House, openLesson, type Shown } from '../../testing/house';
 import { LessonActions } from '../../state/lesson';
 import { swing } from '../../testing/samples';
+import { answered } from '../../testing/views';
 import { Read } from './read';
 
 const rack = [swing(1), swing(2, { starred: true }), swing(3)];
@@ -22,10 +23,10 @@ describe('Read', () => {
     const house = openLesson(more, [ANALYSED_HERE]);
     return { house, c: await house.show(Read, { lessonId: 'l', ...inputs }) };
   };
-  const path = (id: string) => `/api/swings/${id}/recording`;
-  const bundle = (id: string) => writeBundle(recordings[id]!, 1).slice().buffer;
-  const answer = async (house: House, c: Shown<Read>, id: string) => {
-    house.asked('GET', path(id)).flush(bundle(id), { headers: { 'x-swing-part': '0' } });
+  const path = (id: string) => `/api/swings/${id}/traces`;
+  const traces = (id: string, marks: Marks = {}) => answered(recordings[id]!, {}, marks);
+  const answer = async (house: House, c: Shown<Read>, id: string, marks: Marks = {}) => {
+    house.asked('GET', path(id)).flush(traces(id, marks));
     await settled(c);
   };
   const settled = async (c: Shown<Read>) => {
@@ -60,7 +61,7 @@ describe('Read', () => {
     await c.set({ swingId: 's2' });
     await answer(house, c, 's2');
     expect(c.text()).toContain('No fault is found');
-    older.flush(bundle('s1'), { headers: { 'x-swing-part': '0' } });
+    older.flush(traces('s1'));
     await settled(c);
     expect(c.text()).toContain('No fault is found');
   });
@@ -97,15 +98,15 @@ describe('Read', () => {
     expect(c.text()).toContain('Evidence');
     const older = house.asked('GET', path('s1'));
     await marked(top + 0.03);
-    await answer(house, c, 's1');
+    await answer(house, c, 's1', { p4: top + 0.03 });
     expect(c.component['read'].view()!.events.p4!.t).toBeCloseTo(top + 0.03, 6);
-    older.flush(bundle('s1'), { headers: { 'x-swing-part': '0' } });
+    older.flush(traces('s1', { p4: top - 0.05 }));
     await settled(c);
     expect(c.component['read'].view()!.events.p4!.t).toBeCloseTo(top + 0.03, 6);
   });
   it('says why a swing cannot be read, and reads the next one', async () => {
     const { house, c } = await page({ swingId: 's1' });
-    house.asked('GET', path('s1')).flush(new ArrayBuffer(4), { headers: { 'x-swing-part': '0' } });
+    house.asked('GET', path('s1')).flush(new ArrayBuffer(4));
     await settled(c);
     expect(c.text()).toContain('This swing cannot be read:');
     expect(c.text()).toContain('Its recording is kept.');

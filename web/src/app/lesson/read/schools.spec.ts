@@ -1,24 +1,14 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { patternOf, PATTERNS, writeBundle } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import { PATTERNS } from '@vilko/core';
 import { openHouse } from '../../testing/house';
-import { readView } from '../../workers/read-view';
+import { viewOf } from '../../testing/views';
 import { type SchoolsData, SchoolsTable } from './schools';
 import { tuningWords } from './tuning-words';
 
 describe('schools side by side', () => {
   const closed: (string | undefined)[] = [];
   const open = async (fault?: string) => {
-    const { measures } = readView({
-      bundle: writeBundle(
-        simulate({ device: 'mat-plates', seed: 9, fault, school: fault ? undefined : 'deep-load' }).recording,
-        1,
-      ),
-      part: 0,
-      club: 'iron',
-      by: { pattern: patternOf('common-ground') },
-      options: { stature: 1.75 },
-    });
+    const { measures } = viewOf({ device: 'mat-plates', seed: 9, ...(fault ? { fault } : { school: 'deep-load' }) });
     const data: SchoolsData = {
       title: 'Swing 4',
       measures,

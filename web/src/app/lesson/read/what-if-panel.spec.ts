@@ -1,25 +1,16 @@
-import { patternOf, writeBundle } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import { writeBundle } from '@vilko/core';
+import type { SimulateOptions } from '@vilko/core/golfer';
 import { openHouse } from '../../testing/house';
 import { ANALYSED_HERE } from '../../testing/here';
-import { readView, type ReadRequest, type ReadView } from '../../workers/read-view';
+import { readingOf } from '../../testing/views';
+import type { ReadView } from '../../workers/read-view';
 import { WhatIfPanel } from './what-if-panel';
 
-const asked = (o: Parameters<typeof simulate>[0]): { request: ReadRequest; view: ReadView } => {
-  const request: ReadRequest = {
-    bundle: writeBundle(simulate(o).recording, 1),
-    part: 0,
-    club: 'iron',
-    by: { pattern: patternOf('common-ground') },
-    options: { stature: 1.75, handed: o.handed ?? 'right' },
-  };
-  return { request, view: readView(request) };
-};
-
 describe('what if', () => {
-  const open = async (o: Parameters<typeof simulate>[0]) => {
-    const { request, view } = asked(o);
-    const c = await openHouse([ANALYSED_HERE]).show(WhatIfPanel, { view, request });
+  const open = async (o: SimulateOptions) => {
+    const { request, view, recording } = readingOf(o);
+    const house = openHouse([ANALYSED_HERE]);
+    const c = await house.show(WhatIfPanel, { view, request });
     const shown: (ReadView | null)[] = [];
     c.component.shown.subscribe((v) => shown.push(v));
     const slide = async (label: string, to: number) => {
@@ -27,10 +18,12 @@ describe('what if', () => {
       box.value = String(to);
       box.dispatchEvent(new Event('input'));
       const before = shown.length;
+      const path = `/api/swings/${encodeURIComponent(request.id)}/recording`;
+      house.maybe('GET', path)?.flush(writeBundle(recording, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
       for (let i = 0; i < 100 && shown.length === before; i++) await new Promise((r) => setTimeout(r, 20));
       await c.set({});
     };
-    return { c, view, request, shown, slide };
+    return { house, c, view, request, shown, slide };
   };
 
   it('is labelled a calculation, and begins with nothing altered', async () => {
@@ -73,10 +66,30 @@ describe('what if', () => {
     expect(c.all('fieldset').length).toBe(2);
     await slide('Vertical push, size', 1.1);
     expect(c.all('table').length).toBe(1);
-    const other = asked({ device: 'mat', seed: 6, handed: 'left' });
+    const other = readingOf({ device: 'mat', seed: 6, handed: 'left' });
     await c.set({ view: other.view, request: other.request });
     expect(shown.at(-1)).toBeNull();
     expect(c.all('table').length).toBe(0);
+  });
+  it('says why it cannot be calculated, and the slider goes back to where the swing is', async () => {
+    const { house, c, request, shown } = await open({ device: 'plates', seed: 4 });
+    const box = c.all('input[aria-label="Vertical push, size"]')[0] as HTMLInputElement;
+    box.value = '1.1';
+    box.dispatchEvent(new Event('input'));
+    await c.set({});
+    expect(c.text()).toContain('Calculating …');
+    house
+      .asked('GET', `/api/swings/${encodeURIComponent(request.id)}/recording`)
+      .flush(new TextEncoder().encode('{"code":"not-found","message":"There is no such swing."}').buffer, {
+        status: 404,
+        statusText: 'Not Found',
+      });
+    await new Promise((r) => setTimeout(r, 20));
+    await c.set({});
+    expect(c.all('[role=alert]')[0]!.textContent).toContain('could not be calculated: There is no such swing.');
+    expect([box.value, c.component['wanted']().lift.size]).toEqual(['1', 1]);
+    expect(shown).not.toContain(jasmine.objectContaining({}));
+    expect(c.text()).toContain('Move a slider');
   });
   it('says that a path alone is too little', async () => {
     const { c } = await open({ device: 'path', seed: 5 });

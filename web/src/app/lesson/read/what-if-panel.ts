@@ -27,7 +27,8 @@ import {
   worthOf,
 } from '@vilko/core';
 import { amount, figure } from '@vilko/core/words';
-import { Analysis } from '../../workers/analysis';
+import { sentenceOf } from '../../state/sentences';
+import { SwingReader } from '../../workers/swing-reader';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import type { WhatIfView } from '../../workers/what-if-view';
 import { TableCsv } from '../../shell/table-csv';
@@ -81,9 +82,14 @@ const MOST_ROWS = 8;
     @if (stopped(); as s) {
       <p class="mt-3 border-l-2 border-alarm pl-2" role="status">It stops here: {{ s }}.</p>
     }
+    @if (refused(); as r) {
+      <p class="mt-3 border-l-2 border-alarm pl-2" role="alert">This could not be calculated: {{ r }}</p>
+    }
     <section class="mt-4 border-t border-rules pt-3" aria-live="polite">
       <h3 class="font-semibold">What it does</h3>
-      @if (!altered()) {
+      @if (!altered() && busy()) {
+        <p class="mt-1 text-ink2">Calculating …</p>
+      } @else if (!altered()) {
         <p class="mt-1 text-ink2">
           Move a slider: the altered route is drawn beside the real one, and the findings follow.
         </p>
@@ -123,7 +129,7 @@ export class WhatIfPanel {
   readonly closed = output();
   /** The altered swing, for the drawings; null while nothing is altered. */
   readonly shown = output<ReadView | null>();
-  private readonly analysis = inject(Analysis);
+  private readonly reader = inject(SwingReader);
 
   protected readonly words = WHAT_IF_WORDS;
   protected readonly knobs = [
@@ -142,7 +148,9 @@ export class WhatIfPanel {
   private readonly answer = signal<WhatIfView | null>(null);
   protected readonly stopped = computed(() => this.answer()?.stopped ?? null);
   protected readonly altered = computed(() => this.answer()?.view ?? null);
-  private busy = false;
+  protected readonly busy = signal(false);
+  /** Why the newest wish came to nothing, in one sentence. */
+  protected readonly refused = signal<string | null>(null);
   private next: WhatIf | null = null;
 
   constructor() {
@@ -163,18 +171,20 @@ export class WhatIfPanel {
   protected set(p: WhatIfPart, to: WhatIf[WhatIfPart]): void {
     this.wanted.update((w) => ({ ...w, [p]: to }));
     this.next = this.wanted();
-    if (!this.busy) void this.work();
+    if (!this.busy()) void this.work();
   }
   private reset(): void {
     this.next = null;
     this.wanted.set(NOTHING_ALTERED);
+    this.refused.set(null);
     this.answer.set(null);
     this.shown.emit(null);
   }
 
   /** Answers the newest wish only: a slider moves faster than a swing is read. */
   private async work(): Promise<void> {
-    this.busy = true;
+    this.busy.set(true);
+    this.refused.set(null);
     try {
       while (this.next) {
         const [to, request] = [this.next, this.request()];
@@ -184,15 +194,18 @@ export class WhatIfPanel {
           this.shown.emit(null);
           continue;
         }
-        const got = await this.analysis.whatIf(request, { from: this.answer()?.applied ?? NOTHING_ALTERED, to });
+        const got = await this.reader.whatIf(request, { from: this.answer()?.applied ?? NOTHING_ALTERED, to });
         if (request !== this.request()) continue;
         this.answer.set(got);
         this.shown.emit(got.view);
         // the slider stands where the swing could go
         if (got.stopped && !this.next) this.wanted.set(got.applied);
       }
+    } catch (e) {
+      this.refused.set(sentenceOf(e));
+      this.wanted.set(this.answer()?.applied ?? NOTHING_ALTERED);
     } finally {
-      this.busy = false;
+      this.busy.set(false);
     }
   }
 

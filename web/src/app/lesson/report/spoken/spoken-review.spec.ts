@@ -1,10 +1,11 @@
 import { TestBed } from '@angular/core/testing';
-import { type Recording, writeBundle } from '@vilko/core';
+import type { Recording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { Keys } from '../../../shell/keys';
 import { ANALYSED_HERE } from '../../../testing/here';
 import { type House, openLesson, type Shown } from '../../../testing/house';
 import { swing } from '../../../testing/samples';
+import { answered } from '../../../testing/views';
 import { SpokenReviewPage } from './spoken-review';
 
 describe('the spoken review', () => {
@@ -22,9 +23,7 @@ describe('the spoken review', () => {
     return { house, c };
   };
   const answer = async (house: House, c: Shown<SpokenReviewPage>, id: string) => {
-    house
-      .asked('GET', `/api/swings/${id}/recording`)
-      .flush(writeBundle(recording, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
+    house.asked('GET', `/api/swings/${id}/traces`).flush(answered(recording));
     await new Promise((r) => setTimeout(r, 20));
     await c.set({});
   };
@@ -75,7 +74,7 @@ describe('the spoken review', () => {
   });
   it('says that a swing cannot be read', async () => {
     const { house, c } = await open();
-    house.asked('GET', '/api/swings/s2/recording').flush(new ArrayBuffer(3), { headers: { 'x-swing-part': '0' } });
+    house.asked('GET', '/api/swings/s2/traces').flush(new ArrayBuffer(3));
     await new Promise((r) => setTimeout(r, 20));
     await c.set({});
     expect(c.text()).toContain('A swing cannot be read:');

@@ -1,0 +1,234 @@
+import type { DeepAnalysis } from '../analyse.js';
+import { VilkoError } from '../error.js';
+import type { Events } from '../events/event.js';
+import type { Cop } from '../ground/foot-loads.js';
+import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
+import type { SwingContext, SwingSignals } from '../measures/context.js';
+import { massDisplacement } from '../measures/mass.js';
+import type { Measures } from '../measures/measure.js';
+import { stanceCoordinates } from '../measures/path-legs.js';
+import { matShift } from '../measures/swing-context.js';
+import { soleEdge } from '../measures/swing-shape.js';
+import { saidBy } from '../recording/device-kinds.js';
+import type { DeviceKind, Handed } from '../recording/recording.js';
+import { derivative, endOf, indexFrom, indexTo, type Series } from '../signal/series.js';
+
+/** A signal inside the swing, thinned: evenly sampled from `t0` (s on the recording's clock). NaN is a break. */
+export interface Trace {
+  readonly t0: number;
+  readonly rate: number;
+  readonly v: Float32Array;
+}
+
+/** Loads of a mat's cells inside the swing, and where the cells lie in the stance frame. */
+export interface MatFrames {
+  readonly rows: number;
+  readonly cols: number;
+  readonly times: Float64Array;
+  /** [times × rows × cols] */
+  readonly frames: Float32Array;
+  /** Greatest value of the swing. */
+  readonly most: number;
+  /** Stance position (along, across; mm) of cell (r, c): origin + r·rowStep + c·colStep. */
+  readonly origin: readonly [number, number];
+  readonly rowStep: readonly [number, number];
+  readonly colStep: readonly [number, number];
+  /** 0 lead, 1 trail, per cell. */
+  readonly owner: Uint8Array;
+}
+
+/** Traces that have a lead and a trail part. */
+type SplitId = 'target' | 'turning' | 'tilting' | 'pitching' | 'up' | 'fore';
+/** Every line a stave may hold: of both feet, of the lead and of the trail foot. */
+export type StaveId = 'share' | 'trailShare' | 'mass' | 'speed' | SplitId | `${SplitId}Lead` | `${SplitId}Trail`;
+
+/** A ground reaction: where it acts, mm in the stance frame (x to the ball, y to the target), and its parts, %BW. */
+export interface ForceTraces {
+  readonly x: Trace;
+  readonly y: Trace;
+  readonly fx: Trace;
+  readonly fy: Trace;
+  readonly fz: Trace;
+}
+
+/** Forces in space. The feet are null where the device does not tell them apart. */
+export interface SwingForces {
+  readonly feet: FeetPair<ForceTraces> | null;
+  readonly whole: ForceTraces;
+  /** Centre of mass, mm. */
+  readonly mass: Readonly<Record<'x' | 'y' | 'h', Trace>>;
+}
+
+/** The path of pressure in the stance frame, mm; with per-foot pressure. */
+export interface PathTraces {
+  readonly along: Trace;
+  readonly across: Trace;
+  readonly feet: FeetPair<{ readonly along: Trace; readonly across: Trace }>;
+  readonly soles: readonly (readonly [number, number])[][];
+  /** Between the foot centres, mm. */
+  readonly apart: number;
+  readonly assumed: boolean;
+}
+
+/** One swing as it is drawn: what was measured in it, and its signals thinned to what a screen can show. */
+export interface SwingTraces {
+  readonly device: DeviceKind;
+  /** Of the recording, Hz. */
+  readonly rate: number;
+  readonly warnings: readonly string[];
+  /** s on the recording's clock */
+  readonly start: number;
+  readonly end: number;
+  readonly events: Events;
+  readonly measures: Measures;
+  readonly handed: Handed;
+  /** Null where the feet are not told apart. */
+  readonly path: PathTraces | null;
+  readonly staves: Readonly<Partial<Record<StaveId, Trace>>>;
+  /** Null on devices without horizontal forces. */
+  readonly forces: SwingForces | null;
+  /** Null without a mat. */
+  readonly mat: MatFrames | null;
+}
+
+/** Hz: above what a screen can show of a swing. */
+const THINNED = 500;
+
+/**
+ * What is drawn of one swing of an analysed recording.
+ * @throws VilkoError `unreadable` when there is no such swing in it (any more)
+ */
+export function swingTraces(deep: DeepAnalysis, part: number): SwingTraces {
+  const swing = deep.swings[part];
+  const c = deep.contexts[part];
+  if (!swing || !c) throw new VilkoError('unreadable', 'no swing is found in this recording any more');
+  const cut = (s: Series): Trace => cutTrace(s, swing.start, swing.end);
+  return {
+    device: deep.device,
+    rate: deep.rate,
+    warnings: deep.warnings,
+    start: swing.start,
+    end: swing.end,
+    events: swing.events,
+    measures: swing.measures,
+    handed: c.ground.handed,
+    path: pathOf(c, cut),
+    staves: stavesOf(c, cut),
+    forces: forcesOf(c, cut),
+    mat: matFramesOf(c, swing.start, swing.end),
+  };
+}
+
+/** The traces that the device can fill; parts of a foot only where the feet are measured, not assumed. */
+function stavesOf(c: SwingContext, cut: (s: Series) => Trace): SwingTraces['staves'] {
+  const { signals, ground } = c;
+  const told = ground.feetTold && !ground.assumed;
+  const mass = massDisplacement(c);
+  const out: Partial<Record<StaveId, Trace>> = {};
+  const add = (id: SplitId, s: SwingSignals['up'] | null) => {
+    if (!s) return;
+    out[id] = cut(s.total);
+    if (told) Object.assign(out, { [`${id}Lead`]: cut(s.lead), [`${id}Trail`]: cut(s.trail) });
+  };
+  if (ground.feetTold) Object.assign(out, { share: cut(signals.share), trailShare: cut(signals.trailShare) });
+  add('target', signals.target);
+  add('turning', signals.turning);
+  add('tilting', signals.tilting);
+  add('pitching', signals.pitching);
+  if (ground.loadKnown) add('up', signals.up);
+  add('fore', signals.fore);
+  if (mass && saidBy(ground.device, 'mass').basis !== 'absent') out.mass = cut(mass);
+  out.speed = cut(derivative(ground.path.y));
+  return out;
+}
+
+function forcesOf(c: SwingContext, cut: (s: Series) => Trace): SwingForces | null {
+  const { signals, ground, mass, line } = c;
+  const { target, fore, up } = signals;
+  if (!target || !fore || !mass || !line) return null;
+  const [ox, oy] = line.origin;
+  const from = (s: Series, origin: number): Trace => cut({ ...s, v: s.v.map((v) => 1000 * (v - origin)) });
+  const of = (cop: Cop, part: FootName | 'total'): ForceTraces => ({
+    x: from(cop.x, ox),
+    y: from(cop.y, oy),
+    fx: cut(fore[part]),
+    fy: cut(target[part]),
+    fz: cut(up[part]),
+  });
+  return {
+    feet: ground.assumed ? null : { lead: of(ground.footCop.lead, 'lead'), trail: of(ground.footCop.trail, 'trail') },
+    whole: of(ground.cop, 'total'),
+    mass: { x: from(mass.x, ox), y: from(mass.y, oy), h: from(mass.h, 0) },
+  };
+}
+
+/** The part of a series inside the swing, thinned. */
+function cutTrace(s: Series, start: number, end: number): Trace {
+  const step = Math.max(1, Math.floor(s.rate / THINNED));
+  const from = indexFrom(s, start);
+  const to = indexTo(s, Math.min(end, endOf(s)));
+  const n = Math.floor((to - from) / step) + 1;
+  return {
+    t0: s.t0 + from / s.rate,
+    rate: s.rate / step,
+    v: Float32Array.from({ length: n }, (_, k) => s.v[from + k * step]!),
+  };
+}
+
+function pathOf(c: SwingContext, cut: (s: Series) => Trace): PathTraces | null {
+  if (!c.line || !c.outlines) return null;
+  const { line, ground, outlines } = c;
+  const mm = (s: Series): Series => ({ ...s, v: s.v.map((x) => 1000 * x) });
+  const whole = stanceCoordinates(ground.path, line);
+  const foot = (f: FootName) => {
+    const p = stanceCoordinates(ground.footCop[f], line);
+    return { along: cut(mm(p.along)), across: cut(mm(p.across)) };
+  };
+  return {
+    along: cut(mm(whole.along)),
+    across: cut(mm(whole.across)),
+    feet: { lead: foot('lead'), trail: foot('trail') },
+    soles: FEET.map((f) => soleEdge(outlines[f]).map(([x, y]) => toStance(c, x, y))),
+    apart: 1000 * line.width,
+    assumed: !ground.mat,
+  };
+}
+
+function toStance({ line }: SwingContext, x: number, y: number): [number, number] {
+  const { origin, along, across } = line!;
+  const [dx, dy] = [1000 * (x - origin[0]), 1000 * (y - origin[1])];
+  return [dx * along[0] + dy * along[1], dx * across[0] + dy * across[1]];
+}
+
+function matFramesOf(c: SwingContext, start: number, end: number): MatFrames | null {
+  const m = c.ground.mat;
+  if (!m || !m.told || !c.line) return null;
+  const { mat } = m;
+  const sign = c.ground.handed === 'left' ? -1 : 1;
+  const [sx, sy] = matShift(c.ground, c.swing);
+  const place = (r: number, q: number) => toStance(c, r * mat.pitch + sx, sign * q * mat.pitch + sy);
+  const origin = place(0, 0);
+  const step = (p: [number, number]): [number, number] => [p[0] - origin[0], p[1] - origin[1]];
+  const cells = mat.rows * mat.cols;
+  const kept = Array.from(mat.time.keys()).filter((k) => mat.time[k]! >= start && mat.time[k]! <= end);
+  const frames = new Float32Array(kept.length * cells);
+  let most = 0;
+  kept.forEach((k, i) => {
+    for (let q = 0; q < cells; q++) {
+      const v = m.cells.frames[k * cells + q]!;
+      frames[i * cells + q] = v;
+      if (v > most) most = v;
+    }
+  });
+  return {
+    rows: mat.rows,
+    cols: mat.cols,
+    times: Float64Array.from(kept, (k) => mat.time[k]!),
+    frames,
+    most,
+    origin,
+    rowStep: step(place(1, 0)),
+    colStep: step(place(0, 1)),
+    owner: m.told.owner,
+  };
+}
