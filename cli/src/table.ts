@@ -1,8 +1,9 @@
 import {
   type Analysis,
+  cannotJudgeWords,
   EVENT_NAMES,
-  FAULTS,
   figure,
+  findingWords,
   type Judgement,
   measureRow,
   plusMinus,
@@ -46,16 +47,12 @@ function measureLines(s: SwingAnalysis): string[] {
 }
 
 function judgementLines(j: Judgement): string[] {
-  const name = (id: string) => FAULTS.find((f) => f.id === id)?.name ?? id;
   const c = j.comparison;
   const lines = [
     `  Against ${c.pattern} v${c.version}: fit ${c.fit === null ? '–' : `${Math.round(100 * c.fit)}%`}, ${c.judged} of ${c.of} bands judged`,
   ];
   if (!j.findings.length) lines.push('  No fault found.');
-  for (const f of j.findings)
-    lines.push(
-      `  ${f.main ? '→' : ' '} ${name(f.fault)} (${f.word})${f.consequenceOf ? `, follows from: ${name(f.consequenceOf)}` : ''}`,
-    );
-  for (const f of j.cannotJudge) lines.push(`    cannot be judged here: ${name(f.fault)} – ${f.reason}`);
+  for (const f of j.findings) lines.push(`  ${f.main ? '→' : ' '} ${findingWords(f)}`);
+  for (const f of j.cannotJudge) lines.push(`    cannot be judged here: ${cannotJudgeWords(f)}`);
   return lines;
 }

@@ -61,6 +61,7 @@ export { matShift } from './measures/swing-context.js';
 export * from './signal/series.js';
 export * from './words/index.js';
 export { evidenceValue, evidenceWords, goneWhen } from './words/evidence.js';
+export * from './words/findings.js';
 export { Band, BAND_SOURCES, BAND_SURE, bandProblem, Pattern, type Range, readPattern } from './patterns/pattern.js';
 export {
   bandsFor,

@@ -4,6 +4,21 @@ import type { Piece } from '../faults/strength.js';
 import { amount, difference, figure, signed, unitBehind, wanted } from './amounts.js';
 import { clockText, dateText, shortDate, weekdayDate } from './dates.js';
 import { evidenceValue, evidenceWords, goneWhen } from './evidence.js';
+import {
+  becameOf,
+  cannotJudgeWords,
+  faultName,
+  faultNames,
+  findingWords,
+  goneWords,
+  judgedWords,
+  sawWords,
+  setFindingWords,
+  shownIn,
+  verdictWords,
+} from './findings.js';
+import type { SetFinding } from '../faults/judge.js';
+import type { Comparison } from '../patterns/fit.js';
 
 describe('numbers in words', () => {
   it('stand close to % and °, apart from other units, alone where there is none', () => {
@@ -105,5 +120,74 @@ describe('evidence in words', () => {
     expect([evidenceWords(order), evidenceValue(order)]).toEqual(['Against the order of the peaks', '34 ms']);
     expect(evidenceValue(piece({ value: null }))).toBe('never came');
     expect(FAULTS.length).toBeGreaterThan(10);
+  });
+});
+
+describe('findings in words', () => {
+  const main = {
+    fault: 'hangs-back',
+    word: 'likely',
+    k: 3,
+    n: 5,
+    tentative: false,
+    comesAndGoes: false,
+    consequenceOf: null,
+  } as unknown as SetFinding;
+  const fit = (more: Partial<Comparison>) => judgedWords({ judged: 12, of: 14, fit: 0.634, ...more } as Comparison);
+
+  it('call a fault by its name, and one that is no more by its id', () => {
+    expect([faultName('hangs-back'), faultName('none-such')]).toEqual(['hangs back', 'none-such']);
+    expect(faultNames(['hangs-back', 'late-shift'])).toBe('hangs back; shifts late');
+    expect(cannotJudgeWords({ fault: 'hangs-back', reason: 'no feet' })).toBe('hangs back – no feet');
+  });
+  it('say how sure one is and what it follows from', () => {
+    expect(findingWords({ ...main, consequenceOf: null })).toBe('hangs back (likely)');
+    expect(findingWords({ ...main, consequenceOf: 'late-shift' })).toBe(
+      'hangs back (likely, follows from: shifts late)',
+    );
+  });
+  it('say of a swing what it shows, and nothing where it was not judged', () => {
+    const swing = { mainFault: 'hangs-back', mainWord: 'likely', judgedBy: {} };
+    expect(verdictWords(swing)).toBe('hangs back, likely');
+    expect(verdictWords({ ...swing, mainWord: null })).toBe('hangs back');
+    expect(verdictWords({ ...swing, mainFault: null })).toBe('nothing found');
+    expect(verdictWords({ ...swing, mainFault: null, judgedBy: null })).toBeNull();
+  });
+  it('say of a set how often, tentative or not, and whether it comes and goes', () => {
+    expect(shownIn(3, 5)).toBe('in 3 of 5 swings');
+    expect(setFindingWords(main)).toBe('hangs back: likely, seen in 3 of 5.');
+    expect(setFindingWords({ ...main, tentative: true, comesAndGoes: true })).toBe(
+      'hangs back: likely, tentative, seen in 3 of 5; it comes and goes.',
+    );
+    expect(setFindingWords(undefined)).toBe('Nothing is found in the set.');
+    expect(sawWords(main, '7-iron')).toMatch(/^[A-Z].*, in 3 of 5 swings with the 7-iron\.$/);
+  });
+  it('say how much could be judged, or why nothing', () => {
+    expect(fit({})).toBe('12 of 14 bands could be judged; fit 63%.');
+    expect(fit({ fit: null })).toBe('12 of 14 bands could be judged.');
+    expect(fit({ reason: 'Deep load says nothing about the wedge' })).toBe('Deep load says nothing about the wedge.');
+  });
+  it('say what would make one go away, each of its evidence, and that a limit is a first guess', () => {
+    const piece = (provisional: boolean) =>
+      ({
+        measures: ['share.lead.p7'],
+        direction: 'under',
+        limit: 58,
+        value: 40,
+        spread: false,
+        provisional,
+      }) as unknown as Piece;
+    expect(goneWords([])).toBe('');
+    expect(goneWords([piece(false)])).toBe('Gone when lead share, impact is over 58%.');
+    expect(goneWords([piece(false), piece(true)])).toBe(
+      'Gone when lead share, impact is over 58% or lead share, impact is over 58%. This limit is provisional: Settings changes it.',
+    );
+  });
+  it('say what became of the first cause', () => {
+    expect(becameOf(null, null)).toBe('Nothing was found, and nothing is.');
+    expect(becameOf(null, 'hangs-back')).toBe('A finding appears: hangs back.');
+    expect(becameOf('hangs-back', null)).toBe('Gone: hangs back. Nothing else is found.');
+    expect(becameOf('hangs-back', 'hangs-back')).toBe('Still there: hangs back.');
+    expect(becameOf('hangs-back', 'late-shift')).toBe('Gone as the first cause: hangs back. Now first: shifts late.');
   });
 });

@@ -1,5 +1,5 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
-import { amount, type Drill, faultOf, FEWEST_AFTER, mean, type MeasureId, wanted } from '@vilko/core';
+import { amount, type Drill, FEWEST_AFTER, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
@@ -7,16 +7,10 @@ import type { Figures } from './figures.js';
 /** What the machine would write: plain sentences from the figures; the instructor's words lead. */
 export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | null): ReportText {
   const { set, fault, measure, success } = figures;
-  const rule = fault === null ? undefined : faultOf(fault);
   const finding = set?.findings.find((f) => f.fault === fault);
   return {
     aim: lesson.aim,
-    saw:
-      rule && finding && set
-        ? `${capital(rule.looks)}, in ${finding.k} of ${finding.n} swings with the ${set.clubName}.`
-        : set
-          ? 'Nothing that stands out.'
-          : '',
+    saw: finding && set ? sawWords(finding, set.clubName) : set ? 'Nothing that stands out.' : '',
     numbers: sharesOf(figures.after),
     changed: changeOf(figures),
     notYet:
@@ -33,8 +27,6 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
       : '',
   };
 }
-
-const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
 
 const hasBand = ({ band: [lo, hi] }: NonNullable<Figures['measure']>): boolean => lo !== null || hi !== null;
 

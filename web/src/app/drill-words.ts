@@ -2,7 +2,7 @@ import {
   type Drill,
   type MeasureId,
   wanted,
-  faultOf,
+  faultName,
   measureRow,
   OVERLAYS,
   DRILLS,
@@ -23,7 +23,7 @@ export function testWords(d: Drill): string {
 
 /** What a drill is for. */
 export function aimWords(d: Drill): string {
-  const faults = d.for.map((id) => faultOf(id)?.name ?? id);
+  const faults = d.for.map(faultName);
   const shapes = (d.overlays ?? []).map((id) => OVERLAYS.find((o) => o.id === id)?.name ?? id);
   const clubs = d.clubs ? ` (${d.clubs.join(', ')})` : '';
   return `${[...faults, ...shapes].join('; ') || 'the face, before the feet'}${clubs}`;
@@ -36,10 +36,7 @@ export const validWords = (ids: readonly string[]): string =>
 /** What a drill does not go with. */
 export const againstWords = (d: Drill): string =>
   d.notWith
-    .map(
-      (id) =>
-        faultOf(id)?.name ?? OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? id,
-    )
+    .map((id) => OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? faultName(id))
     .join('; ');
 
 export const drillName = (id: string | null): string =>

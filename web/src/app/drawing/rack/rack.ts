@@ -9,7 +9,7 @@ import {
   viewChildren,
 } from '@angular/core';
 import type { SwingHead } from '@vilko/contract';
-import { faultOf } from '@vilko/core';
+import { verdictWords } from '@vilko/core';
 import { Thumbnail } from './thumbnail';
 
 /** Every swing of the lesson as a thumbnail of its route with club and verdict; emits what was chosen. */
@@ -99,8 +99,8 @@ export class Rack {
 
   protected verdict(s: SwingHead): string {
     if (s.kind !== 'full') return 'rehearsal';
-    if (s.mainFault) return faultOf(s.mainFault)?.name ?? s.mainFault;
-    return s.judgedBy === null ? 'no swing found' : 'nothing found';
+    // the word of its strength has no room on a picture
+    return verdictWords({ ...s, mainWord: null }) ?? 'no swing found';
   }
   protected label(s: SwingHead): string {
     return `Swing ${s.number}, ${s.clubName}: ${this.verdict(s)}`;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { ClubFindings, LogEntry, NewLogEntry, PlanAct } from '@vilko/contract';
-import { type Drill, DRILLS, drillsFor, faultOf } from '@vilko/core';
+import { type Drill, DRILLS, drillsFor, faultName, faultOf, shownIn } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { answerOf } from '../../state/answer';
 import { lessonFeature } from '../../state/lesson';
@@ -174,7 +174,7 @@ export class Practise {
   });
   protected readonly beside = computed(() =>
     (this.leading()?.findings ?? []).flatMap((f) =>
-      f === this.finding() ? [] : [{ fault: f.fault, name: faultOf(f.fault)?.name ?? f.fault }],
+      f === this.finding() ? [] : [{ fault: f.fault, name: faultName(f.fault) }],
     ),
   );
   protected readonly main = computed(() => {
@@ -187,7 +187,7 @@ export class Practise {
       ? {
           name: rule.name,
           looks: rule.looks,
-          often: `in ${f.k} of ${f.n} swings with the ${set.clubName}${f.tentative ? ', tentative' : ''}`,
+          often: `${shownIn(f.k, f.n, set.clubName)}${f.tentative ? ', tentative' : ''}`,
         }
       : null;
   });

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { evidenceValue, evidenceWords, goneWhen, type MeasureId, type Piece } from '@vilko/core';
+import { evidenceValue, evidenceWords, type MeasureId, type Piece } from '@vilko/core';
 import { Bullet } from '../../drawing/ledger/bullet';
 
 /** One piece of evidence in words and figures. */
@@ -7,8 +7,6 @@ export interface EvidenceRow {
   readonly ids: readonly MeasureId[];
   readonly words: string;
   readonly value: string;
-  /** What would make it go away. */
-  readonly gone: string;
   readonly provisional: boolean;
   readonly tolerated: readonly [number | null, number | null];
   readonly number: number | null;
@@ -18,18 +16,10 @@ export const evidenceRow = (p: Piece): EvidenceRow => ({
   ids: p.measures,
   words: evidenceWords(p),
   value: evidenceValue(p),
-  gone: goneWhen(p),
   provisional: p.provisional,
   tolerated: p.direction === 'over' ? [null, p.limit] : [p.limit, null],
   number: p.value,
 });
-
-/** What would make a finding go away, and whether its limit is a first guess. */
-export function goneWords(pieces: readonly Piece[]): string {
-  const rows = pieces.map(evidenceRow);
-  if (!rows.length) return '';
-  return `Gone when ${rows.map((e) => e.gone).join(' or ')}.${rows.some((e) => e.provisional) ? ' This limit is provisional: Settings changes it.' : ''}`;
-}
 
 /** A finding's numbers against their limits; hovering lights the piece of trace that shows them. */
 @Component({

@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import {
   type CannotJudge,
   type EarlierCause,
-  faultOf,
+  evidenceValue,
+  evidenceWords,
+  faultName,
   type MeasureId,
   SIGNS,
   walkBack,
   type Weighing,
 } from '@vilko/core';
-import { evidenceRow } from './evidence';
 
 const FOUND = 0.5;
 
@@ -73,7 +74,7 @@ export class ISee {
 /** A fault that does not apply to the club or the school says nothing at all. */
 function causeWords({ fault, steps, says }: EarlierCause) {
   if (!says) return null;
-  const name = faultOf(fault)?.name ?? fault;
+  const name = faultName(fault);
   if ('reason' in says)
     return {
       fault,
@@ -84,10 +85,7 @@ function causeWords({ fault, steps, says }: EarlierCause) {
       ids: [] as readonly MeasureId[],
     };
   const found = says.strength >= FOUND;
-  const numbers = says.evidence.map((p) => {
-    const e = evidenceRow(p);
-    return `${e.words} ${e.value}`;
-  });
+  const numbers = says.evidence.map((p) => `${evidenceWords(p)} ${evidenceValue(p)}`);
   return {
     fault,
     steps,

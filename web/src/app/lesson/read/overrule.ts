@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import type { Overruled } from '@vilko/contract';
-import { faultOf } from '@vilko/core';
+import { faultName } from '@vilko/core';
 
 /** An instructor who does not share a finding says why; that is kept and shown, and can be taken back. */
 @Component({
@@ -44,7 +44,7 @@ export class Overrule {
   readonly overruled = input.required<readonly Overruled[]>();
   readonly changed = output<Overruled[]>();
   protected readonly asking = signal<string | null>(null);
-  protected readonly name = (id: string): string => faultOf(id)?.name ?? id;
+  protected readonly name = faultName;
 
   protected give(fault: string, text: string): void {
     const reason = text.trim();

@@ -1,9 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ClubFindings, Overruled, SwingHead } from '@vilko/contract';
-import { ballAnswer, faultOf, type FaultRule, type Finding, type MeasureId, type Pattern } from '@vilko/core';
+import {
+  ballAnswer,
+  besideWords,
+  faultName,
+  faultNames,
+  faultOf,
+  type FaultRule,
+  type Finding,
+  goneWords,
+  judgedWords,
+  type MeasureId,
+  type Pattern,
+  setFindingWords,
+} from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { DrillOffer } from './drill-offer';
-import { Evidence, goneWords } from './evidence';
+import { Evidence } from './evidence';
 import { ISee } from './i-see';
 import { Overrule } from './overrule';
 
@@ -64,11 +77,7 @@ import { Overrule } from './overrule';
     } @else {
       <p class="mt-3 text-18 leading-6">No fault is found in this swing under {{ patternName() }}.</p>
       <p class="mt-2 text-15 text-ink2">
-        {{
-          view().comparison.reason
-            ? view().comparison.reason + '.'
-            : view().comparison.judged + ' of ' + view().comparison.of + ' bands could be judged' + fitWords() + '.'
-        }}
+        {{ judged() }}
       </p>
       <vk-overrule [fault]="null" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
     }
@@ -115,9 +124,7 @@ import { Overrule } from './overrule';
         @for (f of others(); track f.fault) {
           <p class="mt-1">
             {{ name(f.fault) }}
-            <span class="text-ink2"
-              >({{ f.word }}{{ f.consequenceOf ? ', follows from: ' + name(f.consequenceOf) : '' }})</span
-            >
+            <span class="text-ink2">{{ beside(f) }}</span>
           </p>
         }
       </details>
@@ -195,10 +202,7 @@ export class Reading {
     const set = this.sets().find((x) => x.clubName === s.clubName && x.club === s.club && x.device === s.device);
     if (!set || s.kind !== 'full') return null;
     const main = set.findings.find((f) => f.main);
-    const words = main
-      ? `${this.name(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, seen in ${main.k} of ${main.n}${main.comesAndGoes ? '; it comes and goes' : ''}.`
-      : 'Nothing is found in the set.';
-    return { ...set, words };
+    return { ...set, words: setFindingWords(main) };
   });
   protected readonly ballWords = computed(() => {
     const m = this.main();
@@ -212,14 +216,8 @@ export class Reading {
   private readonly patternNow = computed(() => this.patterns().find((p) => p.id === this.view().comparison.pattern));
   protected readonly patternName = computed(() => this.patternNow()?.name ?? '');
   protected readonly belief = computed(() => this.patternNow()?.belief ?? '');
-  protected readonly fitWords = computed(() => {
-    const { fit } = this.view().comparison;
-    return fit === null ? '' : `; fit ${Math.round(100 * fit)}%`;
-  });
-  protected name(id: string): string {
-    return faultOf(id)?.name ?? id;
-  }
-  protected names(ids: readonly string[]): string {
-    return ids.map((id) => this.name(id)).join('; ');
-  }
+  protected readonly judged = computed(() => judgedWords(this.view().comparison));
+  protected readonly beside = besideWords;
+  protected readonly name = faultName;
+  protected readonly names = faultNames;
 }

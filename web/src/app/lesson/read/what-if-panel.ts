@@ -12,7 +12,8 @@ import {
 import {
   alterable,
   AS_IT_IS,
-  faultOf,
+  becameOf,
+  faultName,
   isAltered,
   MEASURE_IDS,
   type MeasureId,
@@ -211,15 +212,12 @@ export class WhatIfPanel {
 
   protected readonly verdict = computed(() => {
     const [was, is] = [main(this.view()), this.altered() ? main(this.altered()!) : null];
-    const name = (id: string) => faultOf(id)?.name ?? id;
-    if (!was) return is ? `A finding appears: ${name(is)}.` : 'Nothing was found, and nothing is.';
-    if (!is) return `Gone: ${name(was)}. Nothing else is found.`;
-    return is === was ? `Still there: ${name(was)}.` : `Gone as the first cause: ${name(was)}. Now first: ${name(is)}.`;
+    return becameOf(was, is);
   });
   protected readonly still = computed(() => {
     const found = new Set(this.view().findings.map((f) => f.fault));
     const fresh = (this.altered()?.findings ?? []).filter((f) => !found.has(f.fault) && !f.main);
-    return fresh.map((f) => `New beside it: ${faultOf(f.fault)?.name ?? f.fault} (${f.word}).`);
+    return fresh.map((f) => `New beside it: ${faultName(f.fault)} (${f.word}).`);
   });
   protected readonly rows = computed(() => {
     const altered = this.altered();

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Standard, SwingHead } from '@vilko/contract';
-import { bandsFor, type ClubClass, faultOf } from '@vilko/core';
+import { bandsFor, type ClubClass, fitWords, verdictWords } from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { HouseUnits } from '../../shell/units';
 import { shotWords } from './shot-words';
@@ -163,11 +163,8 @@ export class LastSwings {
   }
   protected verdict(s: SwingHead): string {
     if (s.kind !== 'full') return s.warnings.find((w) => w.includes('has grown')) ?? 'rehearsal: measured, not judged';
-    return s.mainFault
-      ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}`
-      : s.fit === null
-        ? 'no swing found'
-        : `nothing found, fit ${Math.round(100 * s.fit)}%`;
+    if (s.mainFault) return verdictWords(s)!;
+    return s.fit === null ? 'no swing found' : `${verdictWords(s)}, ${fitWords(s.fit)}`;
   }
   /** Lead share at impact against the pattern's band, on a strip from 30 to 100%. */
   protected strip(s: SwingHead): { lo: number; hi: number; v: number; words: string } | null {

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
-import { faultOf, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf } from '@vilko/core';
+import { faultName, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '@vilko/core/words';
@@ -220,7 +220,7 @@ export class SwingLog {
     const lessons = new Map(all.map((s) => [s.lessonId, s.recordedAt]));
     const findings = of(
       all.flatMap((s) => s.mainFault ?? []),
-      (f) => faultOf(f)?.name ?? f,
+      faultName,
     );
     return [
       {

@@ -1,5 +1,5 @@
 import type { SwingHead } from '@vilko/contract';
-import { faultOf } from '@vilko/core';
+import { verdictWords } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { csvOf } from '../../shell/csv';
 
@@ -42,12 +42,7 @@ const isJudged = (s: SwingHead): boolean => s.judgedBy !== null;
 /** What kind of swing it was: with a ball, a practice swing, an exercise; half and slow ones say so. */
 export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : `${s.tag}, ${s.kind}`);
 
-export const findingWords = (s: SwingHead): string =>
-  !isJudged(s)
-    ? 'measured, not judged'
-    : s.mainFault
-      ? `${faultOf(s.mainFault)?.name ?? s.mainFault}, ${s.mainWord}`
-      : 'nothing found';
+export const findingWords = (s: SwingHead): string => verdictWords(s) ?? 'measured, not judged';
 
 /** The rows as CSV (RFC 4180), stored units in the heads, a missing number empty. */
 export function swingsCsv(

@@ -1,0 +1,76 @@
+import { faultOf } from '../faults/catalogue.js';
+import type { CannotJudge, Finding, SetFinding } from '../faults/judge.js';
+import type { Piece } from '../faults/strength.js';
+import type { Comparison } from '../patterns/fit.js';
+import { goneWhen } from './evidence.js';
+
+/** What a fault is called; one that is in the catalogue no more, by its id. */
+export const faultName = (id: string): string => faultOf(id)?.name ?? id;
+export const faultNames = (ids: readonly string[]): string => ids.map(faultName).join('; ');
+
+/**
+ * One finding among others, in a line.
+ * @example findingWords(f) // 'hangs back (likely), follows from: sways off'
+ */
+export const findingWords = ({
+  fault,
+  word,
+  consequenceOf,
+}: Pick<Finding, 'fault' | 'word' | 'consequenceOf'>): string =>
+  `${faultName(fault)} ${besideWords({ word, consequenceOf })}`;
+/** How sure a finding is and what it follows from, behind its name. */
+export const besideWords = ({ word, consequenceOf }: Pick<Finding, 'word' | 'consequenceOf'>): string =>
+  `(${word}${consequenceOf ? `, follows from: ${faultName(consequenceOf)}` : ''})`;
+
+/** What cannot be judged, and why. */
+export const cannotJudgeWords = ({ fault, reason }: CannotJudge): string => `${faultName(fault)} – ${reason}`;
+
+/** What one swing is said to be. */
+export interface SwingVerdict {
+  readonly mainFault: string | null;
+  readonly mainWord: string | null;
+  readonly judgedBy: object | null;
+}
+/** A swing's main finding as a list shows it: "hangs back, likely"; null where it was not judged. */
+export function verdictWords({ mainFault, mainWord, judgedBy }: SwingVerdict): string | null {
+  if (mainFault) return [faultName(mainFault), mainWord].filter(Boolean).join(', ');
+  return judgedBy === null ? null : 'nothing found';
+}
+
+/** How often something shows: "in 3 of 5 swings with the 7-iron". */
+export const shownIn = (k: number, n: number, clubName?: string): string =>
+  `in ${k} of ${n} swings${clubName ? ` with the ${clubName}` : ''}`;
+
+/** What a set of swings shows: its main finding, how sure, how often. */
+export const setFindingWords = (main: SetFinding | undefined): string =>
+  main
+    ? `${faultName(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, seen in ${main.k} of ${main.n}${main.comesAndGoes ? '; it comes and goes' : ''}.`
+    : 'Nothing is found in the set.';
+
+/** The same for the golfer: what it looks like, and how often. */
+export function sawWords({ fault, k, n }: Pick<SetFinding, 'fault' | 'k' | 'n'>, clubName: string): string {
+  const looks = faultOf(fault)?.looks ?? fault;
+  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${shownIn(k, n, clubName)}.`;
+}
+
+/** What would make a finding go away, and whether its limit is a first guess. */
+export function goneWords(pieces: readonly Piece[]): string {
+  if (!pieces.length) return '';
+  const provisional = pieces.some((p) => p.provisional) ? ' This limit is provisional: Settings changes it.' : '';
+  return `Gone when ${pieces.map(goneWhen).join(' or ')}.${provisional}`;
+}
+
+/** How near a swing comes to its pattern. */
+export const fitWords = (fit: number): string => `fit ${Math.round(100 * fit)}%`;
+/** How much of a pattern could be judged, or why nothing. */
+export const judgedWords = ({ reason, judged, of, fit }: Comparison): string =>
+  reason ? `${reason}.` : `${judged} of ${of} bands could be judged${fit === null ? '' : `; ${fitWords(fit)}`}.`;
+
+/** What became of the main finding: before, and now. */
+export function becameOf(was: string | null, is: string | null): string {
+  if (!was) return is ? `A finding appears: ${faultName(is)}.` : 'Nothing was found, and nothing is.';
+  if (!is) return `Gone: ${faultName(was)}. Nothing else is found.`;
+  return is === was
+    ? `Still there: ${faultName(was)}.`
+    : `Gone as the first cause: ${faultName(was)}. Now first: ${faultName(is)}.`;
+}
