@@ -8,6 +8,9 @@ import '../../core/src/condition/time-base.spec';
 import '../../core/src/drills/picture.spec';
 import '../../core/src/events/address.spec';
 import '../../core/src/events/events.spec';
+import '../../core/src/events/find-swings.spec';
+import '../../core/src/events/finish.spec';
+import '../../core/src/events/impact.spec';
 import '../../core/src/events/onset.spec';
 import '../../core/src/events/phase.spec';
 import '../../core/src/events/rehearsals.spec';
@@ -66,6 +69,14 @@ const SUITES = [
   'the address',
   'finding swings',
   'events',
+  'finding swings by the load',
+  'finding swings by the shaft',
+  'finding rehearsals by the feet',
+  'the finish held',
+  'the quiet weight',
+  'impact by a trigger',
+  'impact by its sound',
+  'impact by the loads',
   'the onset of pressure',
   'phaseAxis',
   'rehearsals',
@@ -144,6 +155,7 @@ const SUITES = [
   'an end that somebody set',
   'days in words',
   'evidence in words',
+  'findings in words',
 ];
 
 describe('the core in the browser', () => {

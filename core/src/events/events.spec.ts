@@ -71,6 +71,18 @@ describe('events', () => {
     expect(at('p1')).toBeCloseTo(1.95 + 0.046 + 0.04, 2);
   });
 
+  it('put P1 1.08 s before impact where the pressure shows nothing, and say how unsure that is', () => {
+    const { p1, p7 } = found({ share: () => 0.5 })[0]!.events;
+    expect(p7!.t - p1!.t).toBeCloseTo(1.08, 6);
+    expect([p1!.source, p1!.u]).toEqual(['estimated', 0.15]);
+  });
+
+  it('begin after a forward press where the share comes back through its address mean', () => {
+    const pressed = lines([1.95, 0.5], [2.1, 0.58], [2.2, 0.58], [2.6, 0.26], [2.8, 0.32], [3.05, 0.78], [3.5, 0.9]);
+    // down by 80 points a second from 2.2 s on: through 50% after 0.1 s, and 40 ms
+    expect(found({ share: pressed })[0]!.events.p1!.t).toBeCloseTo(2.3 + 0.04, 2);
+  });
+
   it('find the passages of the shaft, and the arm where there is one', () => {
     const arm_deg = lines([2, 0], [2.53, 90], [2.8, 130], [2.93, 90], [3.05, 0], [3.2, -90], [3.4, -140]);
     const { events } = found({ channels: { shaft_deg: roundShaft, arm_deg } })[0]!;

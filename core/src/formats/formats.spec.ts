@@ -241,4 +241,24 @@ describe('formats', () => {
     ])
       expect(readNpy(writeNpy({ shape: [2], data }), 'a')).toEqual({ shape: [2], data });
   });
+
+  it('turns npy arrays that were written column by column, of any shape', () => {
+    const columnwise = (shape: readonly number[], data: Float64Array): Uint8Array => {
+      const plain = writeNpy({ shape, data });
+      const at = new TextDecoder('latin1').decode(plain).indexOf('False');
+      return plain.map((b, i) => (i >= at && i < at + 5 ? 'True '.charCodeAt(i - at) : b));
+    };
+    expect(readNpy(columnwise([2, 3], Float64Array.of(1, 4, 2, 5, 3, 6)), 'a')).toEqual({
+      shape: [2, 3],
+      data: Float64Array.of(1, 2, 3, 4, 5, 6),
+    });
+    const [a, b, c] = [2, 3, 4];
+    const rows = Float64Array.from({ length: a * b * c }, (_, k) => k);
+    const columns = Float64Array.from(rows, (_, k) => {
+      const [i, j, l] = [k % a, Math.floor(k / a) % b, Math.floor(k / (a * b))];
+      return rows[(i * b + j) * c + l]!;
+    });
+    expect(readNpy(columnwise([a, b, c], columns), 'a').data).toEqual(rows);
+    expect(readNpy(columnwise([3], Float64Array.of(7, 8, 9)), 'a').data).toEqual(Float64Array.of(7, 8, 9));
+  });
 });

@@ -156,6 +156,36 @@ describe('platforms of every type', () => {
     }
   });
 
+  it('keep what stands in their ZERO frames where it is a quarter of their load away, and quiet', () => {
+    const standing = (at: (k: number) => number) => {
+      const one = file(2, { f: [0, 0, 600], m: [0, 0, 0] }, { zero: [1, 9] });
+      const channels = one.channels.map((ch, j) => (j === 2 ? ch.map((v, k) => (k < EMPTY ? at(k) : v)) : ch));
+      return read({ ...one, channels }).warnings.length;
+    };
+    expect([standing(() => 0.71 * 600), standing(() => 0.78 * 600)]).toEqual([0, 1]);
+    const restless = (part: number) => standing((k) => (k % 2 ? 1 : -1) * part * 600);
+    expect([restless(0.045), restless(0.056)]).toEqual([0, 1]);
+  });
+
+  it('of type 4 each have a matrix of their own', () => {
+    const one = file(4, WRENCH);
+    const two = read({
+      ...one,
+      channels: [...one.channels, ...one.channels],
+      labels: [...one.labels, ...one.labels.map((l) => `${l}b`)],
+      scale: [...one.scale, ...one.scale],
+      offset: [...one.offset, ...one.offset],
+      units: [...one.units, ...one.units],
+      corners: [...CORNERS, ...CORNERS.map((x, i) => (i % 3 === 1 ? x - 600 : x))],
+      origin: [...one.origin, ...one.origin],
+      type: [4, 4],
+      calMatrix: [...one.calMatrix!, ...one.calMatrix!.map((x) => 2 * x)],
+    }).platforms;
+    const [fz] = read(one).platforms.map((p) => p.fz[100]!);
+    expect(two[0]!.fz[100]).toBeCloseTo(fz!, 6);
+    expect(two[1]!.fz[100]).toBeCloseTo(2 * fz!, 6);
+  });
+
   it('are read from POINT units of metres, unsigned counts, a general scale and DEC words alike', () => {
     const metres = read(
       file(2, WRENCH, { pointUnits: 'm', corners: CORNERS.map((x) => x / 1000), origin: [0, 0, DEPTH] }),

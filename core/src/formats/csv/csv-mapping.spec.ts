@@ -56,6 +56,20 @@ describe('headers nobody has named before', () => {
     expect(columns['p2_mz']).toEqual({ column: 'FP2 MZ Nmm', factor: 1e-3 });
     const path = guessMapping(head('t,COP X (mm),COP Y (mm),Total')).columns;
     expect([path['cop_x']?.factor, path['load']?.column]).toEqual([1e-3, 'Total']);
+    const plain = guessMapping(
+      head('time s,Right Force Z (kN),Left Fz,Left Mx Nm,COPx,Mic,Trigger,shaft,lead arm'),
+    ).columns;
+    expect(Object.fromEntries(Object.entries(plain).map(([k, c]) => [k, [c.column, c.factor]]))).toEqual({
+      time: ['time s', 1],
+      p2_fz: ['Right Force Z (kN)', 1000],
+      p1_fz: ['Left Fz', 1],
+      p1_mx: ['Left Mx Nm', 1],
+      cop_x: ['COPx', 1],
+      sound: ['Mic', 1],
+      trigger: ['Trigger', 1],
+      shaft_deg: ['shaft', 1],
+      arm_deg: ['lead arm', 1],
+    });
   });
   it('are read as they were named: the columns, their units and their signs', () => {
     const mapping = guessMapping(head(FOREIGN.join(';')));

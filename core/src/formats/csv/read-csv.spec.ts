@@ -101,11 +101,24 @@ describe('reading CSV', () => {
     expect([path.device, path.path!.y[3], path.path!.load![3], path.warnings.length]).toEqual(['path', 0.003, 700, 0]);
     const mm = read('time,cop_x,cop_y', ...rows(20, 3, (k, c) => (c === 0 ? k / 50 : 10 * k)));
     expect([mm.path!.x[5], mm.path!.y[5], mm.path!.load]).toEqual([0.05, 0.05, null]);
-    expect(mm.warnings.join('; ')).toContain('taken as millimetres');
+    expect(mm.warnings).toEqual([
+      'the path has no load: times of the vertical force cannot be said',
+      'the path reaches 190 without a unit row: taken as millimetres',
+    ]);
+    const edge = (far: number) =>
+      read('time,cop_x,cop_y,load', ...rows(20, 4, (k, c) => (c === 0 ? k / 50 : c === 1 && k === 9 ? far : 0.1)))
+        .warnings.length;
+    expect([edge(4.9), edge(-4.9), edge(5.6), edge(-5.6)]).toEqual([0, 0, 1, 1]);
     expect(refusal('time,cop_y', ...rows(20, 2)).message).toBe('the path lacks cop_x');
     // nobody on it: a place is not needed; a loaded row without one is a gap
     const gap = read('time,cop_x,cop_y,load', '0,,,2', '0.02,0.01,0.1,700', '0.04,,,710', '0.06,0.01,0.1,720');
     expect(Array.from(gap.time)).toEqual([0, 0.02, 0.06]);
+  });
+  it('passes over lines that are blank, or only look so, and comments between rows', () => {
+    const [a, b, c, d] = rows(4, 13);
+    const rec = read(PLATES.join(','), a!, '', b!, ' \t ', '\t\t', '   ', c!, '# half past', '\r', d!, ' ');
+    expect(Array.from(rec.time)).toEqual([0, 0.01, 0.02, 0.03]);
+    expect(rec.warnings.filter((w) => w.includes('left out'))).toEqual([]);
   });
   it('refuses a header that names one column twice, and text that is no UTF-8', () => {
     expect(refusal('time,cop_x,cop_y,COP_X', '0,1,2,3').message).toBe('the column cop_x is there twice (header)');
