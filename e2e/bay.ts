@@ -78,6 +78,15 @@ export const serious = async (page: Page): Promise<string[]> =>
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
     .map((v) => `${v.id}: ${v.nodes[0]?.html}`);
 
+/** Takes the bay where the page's lesson does not have it: opening a page gives it to nobody. */
+export async function takeBay(page: Page): Promise<void> {
+  const take = page.getByRole('button', { name: 'Take the bay' });
+  const mine = page.getByRole('region', { name: /^(Stance|Position) in figures$/ });
+  await expect(take.or(mine)).toBeVisible();
+  if (await take.isVisible()) await take.click();
+  await expect(take).toBeHidden();
+}
+
 /** The newest swing on Record. */
 export const lastSwing = (page: Page): Locator =>
   page.getByRole('list', { name: 'Last swings' }).getByRole('listitem').first();

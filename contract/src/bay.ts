@@ -16,6 +16,8 @@ export const BayDevice = z.object({
   lost: z.int(),
   /** Measured rate over the last seconds, Hz. */
   seen: z.number(),
+  /** When it was last heard, ms since the epoch, once it has fallen silent; null while it speaks. */
+  silentSince: z.number().nullable(),
 });
 export type BayDevice = z.infer<typeof BayDevice>;
 
@@ -24,6 +26,10 @@ export const Bay = z.object({
   id: z.string(),
   name: z.string(),
   lessonId: z.string().nullable(),
+  /** Whose lesson it is; null where the bay is free. */
+  who: z.string().nullable(),
+  /** Number of the last swing that the lesson got from here; null before the first. */
+  last: z.int().nullable(),
   handed: Handed,
   club: ClubClass,
   clubName: z.string(),
@@ -43,6 +49,17 @@ export const Bay = z.object({
   notice: z.string().nullable(),
 });
 export type Bay = z.infer<typeof Bay>;
+
+/** What stands on a bay, as it is kept for a server that starts anew. */
+export const BayPlace = z.object({
+  lessonId: z.string(),
+  club: ClubClass,
+  clubName: z.string(),
+  armed: z.boolean(),
+  /** When it was last said, ISO 8601. */
+  at: z.string(),
+});
+export type BayPlace = z.infer<typeof BayPlace>;
 
 /** A bay of the house. */
 export const BayHead = z.object({ id: z.string(), name: z.string() });

@@ -10,6 +10,7 @@ export * from './share.js';
 export * from './experiment.js';
 export * from './progress.js';
 export * from './bay.js';
+export * from './inbox.js';
 export * from './feed.js';
 export * from './settings.js';
 export * from './problem.js';

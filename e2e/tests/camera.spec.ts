@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import chromium from '../../scripts/chromium.json' with { type: 'json' };
-import { lastSwing, nextSwing, startDevice } from '../bay.js';
+import { lastSwing, nextSwing, startDevice, takeBay } from '../bay.js';
 
 test.use({
   launchOptions: {
@@ -21,6 +21,7 @@ test('the bay is filmed, and the film comes with the swing; felt values are aske
   const device = startDevice(4391, control);
   try {
     await page.goto('/lesson/lesson-jonas/record');
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.keyboard.press('c');
     await expect(page.getByLabel('Bay camera')).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { drop, lastSwing, nextSwing, root, serious, startDevice, startServer } from '../bay.js';
+import { drop, lastSwing, nextSwing, root, serious, startDevice, startServer, takeBay } from '../bay.js';
 
 const film = (name: string) => readFileSync(join(root, 'server/demo-films', name));
 test('a new pupil: from an empty house through the guided set-up on two plates to the first swing read', async ({
@@ -96,6 +96,7 @@ test('a left-hander on a mat: recorded, shown from the golfer’s own view, and 
   const device = startDevice(4391, control, 'mat');
   try {
     await page.goto('/lesson/lesson-corin/record');
+    await takeBay(page);
     await expect(page.getByText(/Simulated mat · /)).toBeVisible();
     await expect(page.getByTestId('live-share')).toHaveText(/^[3-6]\d$/);
     await nextSwing(page, control);

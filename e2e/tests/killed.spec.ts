@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { startDevice, startServer, swingNow } from '../bay.js';
+import { startDevice, startServer, swingNow, takeBay } from '../bay.js';
 
 const PORT = 4393;
 const CONTROL = 4394;
@@ -15,6 +15,7 @@ test('a server killed right after a swing is confirmed has the swing when it sta
   const device = startDevice(PORT, CONTROL);
   try {
     await page.goto(`http://127.0.0.1:${PORT}/lesson/lesson-edvin/record`);
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     const last = page.getByRole('list', { name: 'Last swings' }).getByRole('link').first();
     const before = (await last.textContent())!;
@@ -34,6 +35,7 @@ test('a server killed right after a swing is confirmed has the swing when it sta
     server = await startServer(PORT, env);
     await expect(page.getByText(/No connection to the server: trying again/)).toBeHidden();
     await page.goto(`http://127.0.0.1:${PORT}/lesson/lesson-edvin/record`);
+    await takeBay(page);
     await expect(page.getByRole('list', { name: 'Last swings' }).getByRole('link').first()).toHaveText(confirmed);
     await expect(newest).toContainText(/101 m.*toe/);
     // a second server on the same folder is told who holds it

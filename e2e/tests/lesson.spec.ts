@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { drop, type Running, root, serious, startDevice, swingNow } from '../bay.js';
+import { drop, type Running, root, serious, startDevice, swingNow, takeBay } from '../bay.js';
 
 const CONTROL = 4392;
 const data = join(root, 'core/test-data');
@@ -44,6 +44,7 @@ test.describe('with a device in the bay', () => {
     page,
   }) => {
     await page.goto('/lesson/lesson-edvin/record');
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.keyboard.press('1');
     await expect(page.getByText(/with the driver/)).toBeVisible();

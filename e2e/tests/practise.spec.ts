@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { type Running, serious, startDevice, swingNow } from '../bay.js';
+import { type Running, serious, startDevice, swingNow, takeBay } from '../bay.js';
 
 const CONTROL = 4419;
 const chips = (page: Page) => page.locator('vk-plan-calendar button');
@@ -111,6 +111,7 @@ test.describe('The trainer with a device', () => {
     test.setTimeout(300_000);
     await page.goto('/lesson/lesson-edvin/practise?drill=tap-after');
     await page.locator('vk-drill-sheet').getByRole('link', { name: 'Train' }).click();
+    await takeBay(page);
     await expect(page.getByTestId('train-share')).toHaveText(/\d+/);
     await expect(page.getByText('Swing when ready.')).toBeVisible();
     await page.getByRole('button', { name: 'too early, too late' }).click();
@@ -137,6 +138,7 @@ test.describe('The trainer with a device', () => {
     expect(new Set(trained.map((s) => `${s.tag} ${s.kind} ${s.task!.rung}`))).toEqual(new Set(['exercise slow 0']));
     // the bay waits for ordinary swings again
     await page.goto('/lesson/lesson-edvin/record');
+    await takeBay(page);
     await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
   });
@@ -144,6 +146,7 @@ test.describe('The trainer with a device', () => {
   test('a cue is tried with and without, in the drawn order, and answered with its interval', async ({ page }) => {
     test.setTimeout(300_000);
     await page.goto('/lesson/lesson-edvin/record');
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.goto('/lesson/lesson-edvin/practise');
     await page.getByRole('link', { name: 'Try it out: with against without' }).click();

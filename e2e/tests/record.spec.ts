@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { lastSwing, nextSwing, type Running, serious, startDevice } from '../bay.js';
+import { lastSwing, nextSwing, type Running, serious, startDevice, takeBay } from '../bay.js';
 
 const CONTROL = 4409;
 const LESSON = '/lesson/lesson-halvard';
@@ -16,6 +16,7 @@ test.describe('Record with a device', () => {
     request,
   }) => {
     await page.goto(`${LESSON}/record`);
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     await page.keyboard.press('p');
     await expect(page.getByRole('button', { name: 'practice swing' })).toBeVisible();
@@ -39,6 +40,7 @@ test.describe('Record with a device', () => {
 
   test('a clicker stars, pauses, deletes with undo, and goes on to Read; nobody is zeroed away', async ({ page }) => {
     await page.goto(`${LESSON}/record`);
+    await takeBay(page);
     await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
     const number = (await lastSwing(page).getByRole('link').textContent())!;
     await page.keyboard.press('F5');
@@ -48,6 +50,8 @@ test.describe('Record with a device', () => {
     await page.keyboard.press('.');
     await expect(page.getByText('Not armed')).toBeVisible();
     await page.keyboard.press('Escape');
+    await expect(lastSwing(page).getByRole('link')).toHaveText(number);
+    await page.keyboard.press('Delete');
     await expect(lastSwing(page).getByRole('link')).not.toHaveText(number);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(lastSwing(page).getByRole('link')).toHaveText(number);
@@ -57,6 +61,40 @@ test.describe('Record with a device', () => {
     await expect(
       page.getByRole('button', { name: new RegExp(`^Take the star from swing ${number.replace(/\D/g, '')}$`) }),
     ).toBeVisible();
+  });
+
+  test('another lesson’s pages leave the bay where it is; a device that stalls is never called armed', async ({
+    page,
+    request,
+  }) => {
+    await page.goto(`${LESSON}/record`);
+    await takeBay(page);
+    await page.keyboard.press('q');
+    const strip = page.getByTestId('bay-strip');
+    await expect(strip).toContainText(/armed|paused/);
+    if (await strip.getByText('paused').isVisible()) await page.keyboard.press('q');
+    await expect(strip).toContainText('armed');
+    for (const path of ['record', 'set-up', 'practise/train?drill=tap-after']) {
+      await page.goto(`/lesson/lesson-tove/${path}`);
+      await expect(page.getByRole('button', { name: 'Take the bay' })).toBeVisible();
+      await expect(page.getByText(/Halvard .* has it: armed/)).toBeVisible();
+    }
+    const bay = (await (await request.get('/api/bays/bay-3')).json()) as { lessonId: string; state: string };
+    expect([bay.lessonId, bay.state]).toEqual(['lesson-halvard', 'armed']);
+    expect(await serious(page)).toEqual([]);
+    await page.goto(`${LESSON}/record`);
+    await expect(page.getByTestId('live-share')).toHaveText(/\d+/);
+    device.process.kill('SIGSTOP');
+    try {
+      await expect(strip).toContainText(/no signal for \d+ s/);
+      await expect(page.getByText('No signal', { exact: true })).toBeVisible();
+      await expect(page.getByTestId('live-share')).toHaveCSS('text-decoration-line', 'line-through');
+      await expect(page.getByText('good to go')).toBeHidden();
+    } finally {
+      device.process.kill('SIGCONT');
+    }
+    await expect(strip).toContainText('armed');
+    await expect(page.getByText(/was silent for \d+ s: what was swung meanwhile is not there/)).toBeVisible();
   });
 
   test('the pupil’s window shows the same stance, and turns for a screen on the floor', async ({ page }) => {
@@ -80,6 +118,7 @@ test('Record without a device says so, and takes a recording made elsewhere', as
     )
     .toBe(false);
   await page.goto(`${LESSON}/record`);
+  await takeBay(page);
   await expect(page.getByText(/No device is sending\. Start the device, or drop a recording/)).toBeVisible();
   await expect(page.getByText(/not connected|No device has said hello yet/)).toBeVisible();
   expect(await serious(page)).toEqual([]);

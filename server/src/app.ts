@@ -51,6 +51,9 @@ import { filmStore } from './swings/film-store.js';
 import { shotRepository } from './swings/shot-repository.js';
 import { shotService } from './swings/shot-service.js';
 import { swingRepository } from './swings/swing-repository.js';
+import { inboxRepository } from './swings/inbox-repository.js';
+import { inboxRoutes } from './swings/inbox-routes.js';
+import { inboxService } from './swings/inbox-service.js';
 import { swingRoutes } from './swings/swing-routes.js';
 import { swingService } from './swings/swing-service.js';
 
@@ -83,6 +86,7 @@ export function openTables({ db }: OpenDatabase) {
     shares: shareRepository(db),
     experiments: experimentRepository(db),
     bays: bayRepository(db),
+    inbox: inboxRepository(db),
   };
 }
 type Tables = ReturnType<typeof openTables>;
@@ -148,6 +152,7 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
     findings,
     films: filmService(swings, films, store),
     shots: shotService(pupils, swings, shots),
+    inbox: inboxService(tables),
     archive,
     backups: openBackups(database.folder, pupils, archive),
     reports,
@@ -169,9 +174,10 @@ type Services = ReturnType<typeof openServices>;
 /** What a bay asks of the rest of the server. */
 const bayServices = (
   { pupils, house }: Tables,
-  { swings, shots }: Services,
+  { swings, shots, inbox }: Services,
   failed: (e: unknown) => void,
-): BayServices => ({
+): Omit<BayServices, 'keepPlace'> => ({
+  inbox: (rec, arrival) => inbox.put(rec, arrival),
   store: async (rec, arrival) => {
     const swing = await swings.store(rec, { ...arrival, source: 'bay', file: null });
     return swing && (await shots.matchSwing(swing.id)) ? swings.head(swing.id) : swing;
@@ -214,6 +220,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   await fastify.register(pupilRoutes, { prefix, pupils, service: people, changed: () => bays.refresh() });
   await fastify.register(lessonRoutes, { prefix, pupils, ...services });
   await fastify.register(swingRoutes, { prefix, ...services });
+  await fastify.register(inboxRoutes, { prefix, ...services });
   await fastify.register(practiceRoutes, { prefix, ...services });
   await fastify.register(reportRoutes, { prefix, ...services });
   await fastify.register(sharedRoutes, { prefix, ...services });

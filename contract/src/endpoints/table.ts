@@ -1,5 +1,6 @@
 import { BAYS } from './bays.js';
 import { HOUSE } from './house.js';
+import { INBOX } from './inbox.js';
 import { JUDGING } from './judging.js';
 import { LESSONS } from './lessons.js';
 import { PRACTICE } from './practice.js';
@@ -21,6 +22,7 @@ export const ENDPOINTS = {
   ...SHARED,
   ...JUDGING,
   ...BAYS,
+  ...INBOX,
   ...HOUSE,
 };
 export type Endpoints = typeof ENDPOINTS;

@@ -32,7 +32,7 @@ const FOUND = {
 } as unknown as SetUpFound;
 const lesson = (id: string, more: Partial<BayLesson> = {}): BayLesson => ({
   id,
-  pupil: { handed: 'right', stature: 1.75, mass: 72 },
+  pupil: { name: 'Somebody', handed: 'right', stature: 1.75, mass: 72 },
   setUp: FOUND,
   ...more,
 });
@@ -168,6 +168,73 @@ describe('the feet of a bay', () => {
   });
 });
 
+describe('a bay that is left alone', () => {
+  const MINUTE = 60_000;
+  const clock = (minutes: number, day = 'today'): BayEvent => ({ is: 'clock', now: minutes * MINUTE, day });
+  const stood = (load: number): BayEvent => ({ is: 'stood', time: 1, load: { lead: load, trail: 0 } });
+  const start = [connected, given(lesson('a'))];
+
+  it('sleeps after ten minutes in which nobody stood there and nothing was changed', () => {
+    expect(after(...start, clock(0), clock(9.9)).state.waiting).toBe('armed');
+    expect(after(...start, clock(0), clock(10)).state.waiting).toBe('asleep');
+    expect(after(...start, clock(0), clock(9), stood(400), clock(15), clock(24)).state.waiting).toBe('armed');
+    expect(after(...start, clock(0), clock(9), stood(40), clock(10)).state.waiting).toBe('asleep');
+    const changed: BayEvent = { is: 'changed', change: { clubName: 'driver' } };
+    expect(after(...start, clock(0), clock(9), changed, clock(11)).state.waiting).toBe('armed');
+  });
+  it('sleeps when the day on which it was given is over, and is given anew on another', () => {
+    const { state } = after(...start, clock(0), clock(1, 'tomorrow'));
+    expect(state.waiting).toBe('asleep');
+    const again = bayNext(bayNext(state, given(lesson('a')))[0], clock(2, 'tomorrow'))[0];
+    expect(again.waiting).toBe('armed');
+  });
+  it('stays paused where it was paused, and free where it was free', () => {
+    const paused: BayEvent = { is: 'changed', change: { armed: false } };
+    expect(after(...start, paused, clock(0), clock(30)).state.waiting).toBe('idle');
+    expect(after(connected, clock(0), clock(30)).state.waiting).toBe('idle');
+  });
+  it('files no swing while it sleeps: a person says whose it was', () => {
+    const sleeping = [...start, clock(0), clock(11)];
+    const { state, done } = after(...sleeping, looked(20, 19.5), looked(22));
+    expect(kept(done).map((e) => [e.lessonId, e.unsure])).toEqual([
+      ['a', 'Bay slept: nobody had stood there for a while'],
+    ]);
+    expect(state.waiting).toBe('asleep');
+    const [told, effects] = bayNext(state, { is: 'stored', kind: 'full', found: true });
+    expect([told.waiting, effects.length]).toEqual(['asleep', 0]);
+    expect(told.notice).toContain('in the inbox');
+    expect(after(...start, looked(20, 19.5), looked(22)).done.map((e) => 'unsure' in e && e.unsure)).toContain(null);
+  });
+});
+
+describe('a device that falls silent', () => {
+  const silence: BayEvent = { is: 'silent', since: 5000 };
+  const start = [connected, given(lesson('a'))];
+
+  it('is heard no swing from, until it speaks again and what is missing is said', () => {
+    const { state } = after(...start, silence, looked(20, 19.5));
+    expect([state.device!.silentSince, state.pending, looksForSwings(state)]).toEqual([5000, null, false]);
+    const back = bayNext(state, { is: 'heard', after: 8.6 })[0];
+    expect([back.device!.silentSince, looksForSwings(back)]).toEqual([null, true]);
+    expect(back.notice).toBe('Test plates was silent for 9 s: what was swung meanwhile is not there.');
+    expect(after(silence).state.device).toBeNull();
+    expect(after(...start, { is: 'gone' }, silence).state.device!.silentSince).toBeNull();
+  });
+  it('leaves the swing that was in the air as far as it came', () => {
+    const { state, done } = after(...start, looked(10, 9.8), silence, silence);
+    expect(kept(done).map((e) => e.impact)).toEqual([9.8]);
+    expect(state.pending).toBeNull();
+  });
+  it('may be another one in mid lesson: that is said', () => {
+    const other: BayEvent = { is: 'connected', device: { ...PLATES, rate: 500 } };
+    expect(after(...start, other).state.notice).toBe(
+      'This bay now hears Test plates (two force plates, 500 Hz); before it was Test plates (two force plates, 1000 Hz). Set up anew before the next swing.',
+    );
+    expect(after(...start, connected).state.notice).toBeNull();
+    expect(after(connected, other).state.notice).toBeNull();
+  });
+});
+
 interface Step {
   readonly before: BayState;
   readonly e: BayEvent;
@@ -187,6 +254,9 @@ describe('a bay, whatever happens to it and in what order', () => {
     fc.constant<BayEvent>({ is: 'set-up ends' }),
     fc.boolean().map((found): BayEvent => ({ is: 'stored', kind: 'full', found })),
     fc.constant<BayEvent>({ is: 'not stored', why: 'something' }),
+    fc.nat(1e6).map((since): BayEvent => ({ is: 'silent', since })),
+    fc.constant<BayEvent>({ is: 'heard', after: 3 }),
+    fc.record({ now: fc.nat(3e6), day: fc.constantFrom('1', '2') }).map((c): BayEvent => ({ is: 'clock', ...c })),
     fc
       .record({ newest: fc.nat(60), since: fc.option(fc.double({ min: 0.2, max: 4, noNaN: true }), { nil: null }) })
       .map(({ newest, since }) => looked(newest, since === null ? null : newest - since)),
@@ -232,7 +302,14 @@ describe('a bay, whatever happens to it and in what order', () => {
     }));
   it('does not wake by itself: only a start, a person or a swing that was found changes a bay that rests', () =>
     always(({ before, e, next }) => {
-      if (before.waiting === 'idle' && next.waiting !== 'idle')
-        expect(e.is === 'given' || (e.is === 'changed' && e.change.armed === true)).toBeTrue();
+      const rested = before.waiting === 'idle' || before.waiting === 'asleep';
+      if (rested && next.waiting !== before.waiting)
+        expect(e.is === 'given' || (e.is === 'changed' && e.change.armed !== undefined)).toBeTrue();
+    }));
+  it('is sure of a swing unless it slept, and hears none while its device is silent', () =>
+    always(({ before, next }) => {
+      if (before.pending || !next.pending) return;
+      expect(next.pending.unsure === null).toBe(before.waiting !== 'asleep');
+      expect(before.device?.silentSince).toBeNull();
     }));
 });

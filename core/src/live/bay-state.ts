@@ -1,5 +1,6 @@
 import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
 import { G } from '../recording/units.js';
+import { DEVICES } from '../recording/device-kinds.js';
 import type { ClubClass, Handed, Stated, SwingKind } from '../recording/recording.js';
 import {
   askOf,
@@ -19,7 +20,12 @@ import type { Asked, BayWaiting, SetUpAction } from './words.js';
 /** Whose lesson it is, and what its set-up found. */
 export interface BayLesson {
   readonly id: string;
-  readonly pupil: { readonly handed: Handed; readonly stature: number | null; readonly mass: number | null };
+  readonly pupil: {
+    readonly name: string;
+    readonly handed: Handed;
+    readonly stature: number | null;
+    readonly mass: number | null;
+  };
   readonly setUp: SetUpFound | null;
 }
 
@@ -41,11 +47,15 @@ export interface BayDeviceState {
   readonly lost: number;
   /** Measured rate, Hz; 0 before it is known. */
   readonly seen: number;
+  /** When it was last heard, ms since the epoch, once it has fallen silent; null while it speaks. */
+  readonly silentSince: number | null;
 }
 
 /** A swing that was seen: whose it is, what it is filed under, and what travels with its recording. */
 export interface PendingSwing<Task = unknown> {
   readonly lessonId: string;
+  /** Why it is not surely theirs, so that a person has to say; null where it is. */
+  readonly unsure: string | null;
   /** Device time, s. */
   readonly impact: number;
   readonly next: NextSwings<Task>;
@@ -67,6 +77,12 @@ export interface BayState<Task = unknown> {
   readonly zeroed: boolean;
   /** Device time of the last swing's impact, s. */
   readonly lastImpact: number;
+  /** Number of the last swing that this lesson got from here; null before the first. */
+  readonly lastNumber: number | null;
+  /** Since when nobody has stood here or changed anything, ms since the epoch; null while somebody is about. */
+  readonly quietSince: number | null;
+  /** The day on which the lesson was given the bay; null before the clock has said it. */
+  readonly day: string | null;
   /** A swing that is not over yet. It belongs to whoever stood there at its impact, whatever happens meanwhile. */
   readonly pending: PendingSwing<Task> | null;
   /** Device time since when each foot has not stood where the foot check saw it, s. */
@@ -95,11 +111,18 @@ export type BayEvent<Task = unknown> =
   | { readonly is: 'lesson changed'; readonly lesson: BayLesson }
   | { readonly is: 'connected'; readonly device: LiveDevice }
   | { readonly is: 'gone' }
+  /** No message has come since then, ms since the epoch. */
+  | { readonly is: 'silent'; readonly since: number }
+  /** It speaks again, after so many seconds. */
+  | { readonly is: 'heard'; readonly after: number }
+  /** Nobody knows who stands there now. */
+  | { readonly is: 'left alone' }
+  | { readonly is: 'clock'; readonly now: number; readonly day: string }
   | { readonly is: 'lost'; readonly messages: number }
   | { readonly is: 'rate'; readonly seen: number }
   | { readonly is: 'stood'; readonly time: number; readonly load: FeetPair<number> }
   | ({ readonly is: 'looked' } & BayLook)
-  | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean }
+  | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean; readonly number?: number }
   | { readonly is: 'not stored'; readonly why: string }
   | { readonly is: 'shown' }
   | { readonly is: 'monitor'; readonly who: string | null }
@@ -125,6 +148,7 @@ export type BayEffect<Task = unknown> =
     }
   | { readonly do: 'remember device'; readonly device: LiveDevice };
 
+type StoredEvent = Pick<Extract<BayEvent, { is: 'stored' }>, 'found' | 'kind' | 'number'>;
 type Next<Task> = readonly [BayState<Task>, readonly BayEffect<Task>[]];
 
 /** What every new lesson starts with. */
@@ -143,6 +167,10 @@ const EVERYBODY_LEFT: FeetPair<number> = { lead: -Infinity, trail: -Infinity };
 const GONE = 0.05;
 /** The finish of a swing lifts a foot too: only who left this long before impact stands anew, s. */
 const BEFORE = 1.5;
+/** Under this load, N, nobody stands there. */
+const NOBODY = 60;
+/** A bay where nobody stood for so long sleeps, ms. */
+const SLEEPS_AFTER = 10 * 60_000;
 /** A zero that moved by less is not worth a word, N. */
 const DRIFT_STEP = 0.5;
 /** A rate that moved by less than this part is the same. */
@@ -160,6 +188,9 @@ export const emptyBay = (name: string): BayState<never> => ({
   notice: null,
   zeroed: false,
   lastImpact: -Infinity,
+  lastNumber: null,
+  quietSince: null,
+  day: null,
   pending: null,
   left: NOBODY_LEFT,
   setUp: null,
@@ -186,8 +217,12 @@ export function whoStands({ lesson, next, device, setUp }: BayState): WhoIs {
 export const handedOf = (lesson: BayLesson | null): Handed => lesson?.pupil.handed ?? 'right';
 
 /** Whether the bay looks for a new swing: while the set-up runs, rocking and leaning are none. */
-export const looksForSwings = ({ lesson, waiting, setUp, pending }: BayState): boolean =>
-  pending === null && lesson !== null && waiting !== 'idle' && (!setUp || setUp.step === 'ready');
+export const looksForSwings = ({ lesson, waiting, setUp, pending, device }: BayState): boolean =>
+  device?.silentSince === null &&
+  pending === null &&
+  lesson !== null &&
+  waiting !== 'idle' &&
+  (!setUp || setUp.step === 'ready');
 
 /** Body weight weighed in the set-up, N; null without one. */
 const weightOf = (lesson: BayLesson | null): number | null => (lesson?.setUp?.mass ? lesson.setUp.mass * G : null);
@@ -209,9 +244,19 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
       return connected(s, e.device);
     case 'gone':
       return [
-        s.device ? { ...s, ...noSetUp, pending: null, device: { ...s.device, connected: false, seen: 0 } } : s,
+        s.device
+          ? { ...s, ...noSetUp, pending: null, device: { ...s.device, connected: false, seen: 0, silentSince: null } }
+          : s,
         [],
       ];
+    case 'silent':
+      return silent(s, e.since);
+    case 'heard':
+      return [heard(s, e.after), []];
+    case 'left alone':
+      return [s.lesson && !rests(s) ? { ...s, ...noSetUp, waiting: 'asleep' } : s, []];
+    case 'clock':
+      return [clock(s, e.now, e.day), []];
     case 'lost':
       return [s.device ? { ...s, device: { ...s.device, lost: s.device.lost + e.messages } } : s, []];
     case 'rate':
@@ -221,7 +266,7 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
     case 'looked':
       return looked(s, e);
     case 'stored':
-      return stored(s, e.found, e.kind);
+      return stored(s, e);
     case 'not stored':
       return [{ ...s, waiting: armedAgain(s), notice: `The swing could not be stored: ${e.why}` }, []];
     case 'shown':
@@ -248,16 +293,22 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
 const noSetUp = { setUp: null } as const;
 
 /** A bay that heard a swing out waits again, unless it was told to rest meanwhile. */
-const armedAgain = (s: BayState): BayWaiting => (s.waiting === 'idle' ? 'idle' : 'armed');
+const armedAgain = (s: BayState): BayWaiting => (rests(s) ? s.waiting : 'armed');
+const rests = ({ waiting }: Pick<BayState, 'waiting'>): boolean => waiting === 'idle' || waiting === 'asleep';
+/** Somebody is about. */
+const awake = { quietSince: null, day: null } as const;
 
 function given<Task>(s: BayState<Task>, lesson: BayLesson | null, change: NextChange<Task>): Next<Task> {
-  const armed: BayWaiting = lesson && s.waiting === 'idle' && change.armed === undefined ? 'armed' : s.waiting;
-  if (lesson?.id === s.lesson?.id) return [changed({ ...s, lesson, waiting: armed }, change), []];
+  const armed: BayWaiting = lesson && rests(s) && change.armed === undefined ? 'armed' : s.waiting;
+  if (lesson?.id === s.lesson?.id) return [changed({ ...s, ...awake, lesson, waiting: armed }, change), []];
   const { kind, tag, intent, task } = FIRST_SWINGS;
   const mine: BayState<Task> = {
     ...s,
     ...noSetUp,
+    ...awake,
     lesson,
+    lastNumber: null,
+    notice: null,
     next: { ...s.next, kind, tag, intent, task },
     waiting: armed,
     // another pupil has walked over the device since
@@ -269,13 +320,52 @@ function given<Task>(s: BayState<Task>, lesson: BayLesson | null, change: NextCh
 function changed<Task>(s: BayState<Task>, { armed, ...change }: NextChange<Task>): BayState<Task> {
   const told = Object.fromEntries(Object.entries(change).filter(([, v]) => v !== undefined));
   const waiting = armed === undefined ? s.waiting : armed ? 'armed' : 'idle';
-  return { ...s, waiting, next: { ...s.next, ...told } };
+  return { ...s, waiting, quietSince: null, next: { ...s.next, ...told } };
+}
+
+/** What came before the silence is kept: a swing that was in the air is cut as far as it came. */
+function silent<Task>(s: BayState<Task>, since: number): Next<Task> {
+  if (!s.device?.connected || s.device.silentSince !== null) return [s, []];
+  const quiet: BayState<Task> = { ...s, device: { ...s.device, silentSince: since, seen: 0 } };
+  return s.pending ? heardOut(quiet, s.pending) : [quiet, []];
+}
+function heard<Task>(s: BayState<Task>, after: number): BayState<Task> {
+  if (!s.device || s.device.silentSince === null) return s;
+  const notice = `${s.device.device.name} was silent for ${Math.round(after)} s: what was swung meanwhile is not there.`;
+  return { ...s, notice, device: { ...s.device, silentSince: null } };
+}
+
+/** A bay sleeps once nobody has been about for long, or the day is another one. */
+function clock<Task>(s: BayState<Task>, now: number, day: string): BayState<Task> {
+  // a bay that is paused hears nothing anyhow; one that hears a swing is not alone
+  if (!s.lesson || rests(s) || s.waiting === 'recording') return s;
+  const since = s.quietSince ?? now;
+  const over = (s.day ?? day) !== day || now - since >= SLEEPS_AFTER;
+  if (over) return { ...s, ...noSetUp, waiting: 'asleep', quietSince: since };
+  return s.quietSince === since && s.day !== null ? s : { ...s, quietSince: since, day: s.day ?? day };
 }
 
 function connected<Task>(s: BayState<Task>, device: LiveDevice): Next<Task> {
-  const fresh = { device, connected: true, lost: 0, seen: 0 };
-  const next = { ...s, ...noSetUp, device: fresh, drift: null, zeroed: false, lastImpact: -Infinity, pending: null };
+  const fresh = { device, connected: true, lost: 0, seen: 0, silentSince: null };
+  const next = {
+    ...s,
+    ...noSetUp,
+    device: fresh,
+    notice: anotherDevice(s, device),
+    drift: null,
+    zeroed: false,
+    lastImpact: -Infinity,
+    pending: null,
+  };
   return [next, [{ do: 'remember device', device }]];
+}
+
+/** What is said when a lesson goes on with another device than before. */
+function anotherDevice({ lesson, device: was, notice }: BayState, now: LiveDevice): string | null {
+  if (!lesson || !was || (was.device.kind === now.kind && was.device.rate === now.rate && was.device.name === now.name))
+    return notice;
+  const words = (d: LiveDevice): string => `${d.name} (${DEVICES[d.kind].words}, ${d.rate} Hz)`;
+  return `This bay now hears ${words(now)}; before it was ${words(was.device)}. Set up anew before the next swing.`;
 }
 
 function rated<Task>(s: BayState<Task>, seen: number): BayState<Task> {
@@ -286,19 +376,22 @@ function rated<Task>(s: BayState<Task>, seen: number): BayState<Task> {
 
 /** A foot that carries next to nothing has left its place. */
 function stood<Task>(s: BayState<Task>, time: number, load: FeetPair<number>): BayState<Task> {
+  const here = load.lead + load.trail > NOBODY && s.quietSince !== null ? { ...s, quietSince: null } : s;
   const weight = weightOf(s.lesson);
-  if (weight === null) return s;
+  if (weight === null) return here;
   const gone = FEET.filter((f) => load[f] < GONE * weight && time < s.left[f]);
-  if (!gone.length) return s;
-  return { ...s, left: { ...s.left, ...Object.fromEntries(gone.map((f) => [f, time])) } };
+  if (!gone.length) return here;
+  return { ...here, left: { ...s.left, ...Object.fromEntries(gone.map((f) => [f, time])) } };
 }
 
 function looked<Task>(s: BayState<Task>, { newest, impact, unloaded }: BayLook): Next<Task> {
   if (s.pending) return newest >= s.pending.impact + AFTER_IMPACT ? heardOut(s, s.pending) : [s, []];
   if (!looksForSwings(s)) return [s, []];
   if (impact === null || impact <= s.lastImpact) return [watchedZero(s, unloaded), []];
-  const pending = { lessonId: s.lesson!.id, impact, next: s.next, stated: statedAt(s, impact) };
-  return [{ ...s, pending, waiting: 'recording', notice: null }, []];
+  const asleep = s.waiting === 'asleep';
+  const unsure = asleep ? `${s.name} slept: nobody had stood there for a while` : null;
+  const pending = { lessonId: s.lesson!.id, unsure, impact, next: s.next, stated: statedAt(s, impact) };
+  return [{ ...s, pending, waiting: asleep ? 'asleep' : 'recording', notice: null }, []];
 }
 
 /** Between swings, with nobody on it, the zero is looked at again. */
@@ -328,7 +421,13 @@ function statedAt({ lesson, next, device, left }: BayState, impact: number): Sta
   };
 }
 
-function stored<Task>(s: BayState<Task>, found: boolean, kind: SwingKind): Next<Task> {
+function stored<Task>(was: BayState<Task>, { found, kind, number }: StoredEvent): Next<Task> {
+  const s = number === undefined ? was : { ...was, lastNumber: number };
+  if (found && s.waiting === 'asleep')
+    return [
+      { ...s, notice: 'A swing was found while the bay slept. It lies in the inbox, and counts nowhere yet.' },
+      [],
+    ];
   if (found && s.waiting !== 'idle') return [{ ...s, waiting: 'found', notice: null }, [{ do: 'show found' }]];
   if (found) return [{ ...s, notice: null }, []];
   const whole = kind === 'full' ? 'swing' : `${kind} swing`;

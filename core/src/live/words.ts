@@ -1,7 +1,7 @@
 /** Names that cross the wire between bay, device and browser. */
 
-/** What a bay does: nothing, waits for a swing, hears one out, has found one. */
-export const BAY_STATES = ['idle', 'armed', 'recording', 'found'] as const;
+/** What a bay does: it is paused, waits for a swing, hears one out, has found one, sleeps because nobody came. */
+export const BAY_STATES = ['idle', 'armed', 'recording', 'found', 'asleep'] as const;
 export type BayWaiting = (typeof BAY_STATES)[number];
 
 /** What a pupil is asked to do during set-up; a stand-in for one does it. */

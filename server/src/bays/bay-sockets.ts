@@ -1,5 +1,5 @@
 import { BAY_SOCKETS, Hello, MonitorHello, MonitorShot, NO_SHOT } from '@vilko/contract';
-import { DEVICES } from '@vilko/core';
+import { DEVICES, VilkoError } from '@vilko/core';
 import type { FastifyInstance } from 'fastify';
 import type { WebSocket } from 'ws';
 import type { z } from 'zod';
@@ -69,7 +69,12 @@ function hearDevice(socket: WebSocket, bay: BayHandle, refuse: (why: string) => 
     const { kind } = hello.data.device;
     if (!DEVICES[kind].live)
       return refuse(`a device of kind ${kind} cannot be shown live: record with its own program and drop the file`);
-    handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
+    try {
+      handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
+    } catch (e) {
+      if (!(e instanceof VilkoError)) throw e;
+      return refuse(e.message);
+    }
   });
   socket.on('close', () => handler?.closed());
 }
@@ -91,8 +96,9 @@ function hearMonitor(
     }
     const shot = MonitorShot.safeParse(words);
     if (!shot.success) return refuse(`shot not understood: ${wrongWith(shot.error)}`);
-    const { lessonId } = bay.state();
-    if (!lessonId) return;
+    const { lessonId, state } = bay.state();
+    // a bay that sleeps belongs to nobody: no ball is put into anybody's lesson
+    if (!lessonId || state === 'asleep') return;
     const { name: from, sides } = monitor;
     const at = new Date(Date.now() - 1000 * shot.data.ago);
     const values = { ...NO_SHOT, ...shot.data.values };

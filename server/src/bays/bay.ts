@@ -1,6 +1,7 @@
 import {
   type Bay,
   type BayChange,
+  type BayPlace,
   FEED_HEADER,
   feedHeader,
   type Hello,
@@ -46,12 +47,22 @@ export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'inten
   readonly recordedAt: Date;
 };
 
+/** Why a swing has no sure owner, and where it was made. */
+export interface UnsureAbout {
+  readonly bay: string;
+  readonly reason: string;
+}
+
 /** What the bay needs from the rest of the server. */
 export interface BayServices {
   /** Stores a recording's swing; null when it held none. */
   readonly store: (rec: Recording, arrival: BayArrival) => Promise<SwingHead | null>;
   /** The pupil whose lesson it is, and what the lesson's set-up found. */
   readonly lesson: (lessonId: string) => Promise<{ pupil: Pupil; setUp: SetUpRecord | null } | null>;
+  /** Keeps a swing that is not surely that lesson's apart; false when it held none. */
+  readonly inbox: (rec: Recording, arrival: Omit<BayArrival, 'task'> & UnsureAbout) => Promise<boolean>;
+  /** Keeps what stands on the bay, for a server that starts anew. */
+  readonly keepPlace: (place: BayPlace | null) => Promise<void>;
   readonly keepSetUp: (lessonId: string, record: SetUpRecord) => Promise<void>;
   /** Remembers a device and, after a set-up, how it was. */
   readonly sawDevice: (d: { name: string; kind: string; rate: number; health?: string }) => Promise<void>;
@@ -79,21 +90,30 @@ const BETWEEN_PICTURES = 6;
 const LOOKS_PER_SECOND = 3;
 const SET_UP_LOOKS_PER_SECOND = 5;
 const FOUND_SHOWN = 2500;
+/** A device of which nothing was heard for so long has fallen silent, ms. */
+const SILENT_AFTER = 1000;
+const CLOCK = 5000;
+/** A server that starts anew within this goes on where it was, ms: longer, and nobody knows who stands there. */
+const GOES_ON = 10 * 60_000;
 
 /** The wire to the device that is there now. */
 interface Wire {
   readonly stream: Ring;
   readonly pulse: FeedPulse;
   readonly tell: (who: Who) => void;
+  /** When it was connected, ms since the epoch. */
+  readonly since: number;
 }
 
 /** A bay as screens and routes show it. */
 function shown(id: string, s: BayState<PracticeTask>): Bay {
-  const { name, lesson, next, waiting, device, monitor, drift, notice } = s;
+  const { name, lesson, next, waiting, device, monitor, drift, notice, lastNumber } = s;
   return {
     id,
     name,
     lessonId: lesson?.id ?? null,
+    who: lesson?.pupil.name ?? null,
+    last: lastNumber,
     handed: handedOf(lesson),
     ...(next as NextSwings<PracticeTask> & Pick<Bay, 'tag' | 'intent'>),
     state: waiting,
@@ -104,6 +124,7 @@ function shown(id: string, s: BayState<PracticeTask>): Bay {
       connected: device.connected,
       lost: device.lost,
       seen: device.seen,
+      silentSince: device.silentSince,
     },
     monitor,
     drift,
@@ -112,7 +133,22 @@ function shown(id: string, s: BayState<PracticeTask>): Bay {
 }
 
 /** What screens are shown of a bay, and what a device is told: the rest may change many times a second. */
-const TOLD = ['name', 'lesson', 'next', 'waiting', 'device', 'monitor', 'drift', 'notice', 'setUp'] as const;
+const TOLD = [
+  'name',
+  'lesson',
+  'next',
+  'waiting',
+  'device',
+  'monitor',
+  'drift',
+  'notice',
+  'setUp',
+  'lastNumber',
+] as const;
+
+/** What is kept of a bay for a server that starts anew. */
+const KEPT = ['lesson', 'next', 'waiting', 'lastNumber'] as const;
+const restsNow = ({ waiting }: BayState<PracticeTask>): boolean => waiting === 'idle' || waiting === 'asleep';
 
 type Doing<D extends BayEffect['do']> = Extract<BayEffect<PracticeTask>, { do: D }>;
 
@@ -136,6 +172,7 @@ export class BayHandle {
     this.#timers = [
       setInterval(() => this.#look(), 1000 / LOOKS_PER_SECOND),
       setInterval(() => this.#lookAtRate(), 1000),
+      setInterval(() => this.#happen({ is: 'clock', now: Date.now(), day: new Date().toDateString() }), CLOCK),
       setInterval(() => this.#lookAtSetUp(), 1000 / SET_UP_LOOKS_PER_SECOND),
     ];
     for (const t of this.#timers) t.unref();
@@ -152,6 +189,13 @@ export class BayHandle {
       this.#happen({ is: 'given', lesson, change });
     }
     return this.state();
+  }
+  /** What stood here when the server ended: it goes on where that is not long ago, and sleeps otherwise. */
+  async restore({ lessonId, club, clubName, armed, at }: BayPlace): Promise<void> {
+    const lesson = await this.#lessonOf(lessonId);
+    if (!lesson) return;
+    this.#happen({ is: 'given', lesson, change: { club, clubName, armed } });
+    if (armed && Date.now() - Date.parse(at) > GOES_ON) this.#happen({ is: 'left alone' });
   }
   /** The pupil's record has changed: what rests on it is read anew. */
   async refresh(): Promise<void> {
@@ -199,7 +243,13 @@ export class BayHandle {
   }
   /** A device introduced itself. */
   connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
-    const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell };
+    const now = this.#state.device;
+    if (now?.connected && now.silentSince === null && now.device.name !== device.name)
+      throw new VilkoError(
+        'bad-option',
+        `${this.#state.name} already hears ${now.device.name}: end that one first, or send to another bay`,
+      );
+    const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell, since: Date.now() };
     this.#wire = mine;
     this.#happen({ is: 'connected', device });
     tell(whoStands(this.#state));
@@ -210,6 +260,8 @@ export class BayHandle {
         const samples = h.kind === SAMPLES || columnCount(device) === 0 ? h.count : 0;
         const messages = mine.pulse.count(h, samples);
         if (messages) this.#happen({ is: 'lost', messages });
+        const { silentSince } = this.#state.device ?? { silentSince: null };
+        if (silentSince !== null) this.#happen({ is: 'heard', after: (Date.now() - silentSince) / 1000 });
         mine.stream.push(h.kind, h.time, h.count, bytes.subarray(FEED_HEADER));
         mine.pulse.arrive(mine.stream.newest());
         this.#show(mine);
@@ -248,6 +300,7 @@ export class BayHandle {
     const [next, effects] = bayNext(before, e);
     this.#state = next;
     if (TOLD.some((k) => before[k] !== next[k])) this.#tellChanges(before);
+    if (KEPT.some((k) => before[k] !== next[k])) this.#keepPlace(before);
     for (const effect of effects) this.#run(effect);
   }
   #tellChanges(before: BayState<PracticeTask>): void {
@@ -256,6 +309,15 @@ export class BayHandle {
     if (before.setUp !== now.setUp) this.#tellAll({ type: 'set-up', setUp: this.#setUpNow() });
     const who = whoStands(now);
     if (!same(whoStands(before), who)) this.#wire?.tell(who);
+  }
+  #keepPlace(before: BayState<PracticeTask>): void {
+    const { lesson, next } = this.#state;
+    const same = (['lesson', 'next', 'lastNumber'] as const).every((k) => before[k] === this.#state[k]);
+    if (same && restsNow(before) === restsNow(this.#state)) return;
+    const { club, clubName } = next;
+    const at = new Date().toISOString();
+    const place = lesson && { lessonId: lesson.id, club, clubName, armed: !restsNow(this.#state), at };
+    if (lesson || before.lesson) void this.#services.keepPlace(place).catch(this.#services.failed);
   }
   #run(e: BayEffect<PracticeTask>): void {
     switch (e.do) {
@@ -272,7 +334,7 @@ export class BayHandle {
     }
   }
 
-  async #keep({ impact, lessonId, next, stated }: Doing<'keep'>): Promise<void> {
+  async #keep({ impact, lessonId, next, stated, unsure }: Doing<'keep'>): Promise<void> {
     const stream = this.#wire?.stream;
     const rec = stream?.cut(impact - BEFORE_IMPACT, impact + AFTER_IMPACT, true);
     if (!stream || !rec) {
@@ -282,8 +344,18 @@ export class BayHandle {
     const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
     const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
     try {
+      if (unsure !== null) {
+        const { task, ...about } = arrival;
+        const found = await this.#services.inbox(
+          { ...rec, stated },
+          { ...about, bay: this.#state.name, reason: unsure },
+        );
+        this.#happen({ is: 'stored', kind: next.kind, found });
+        return;
+      }
       const swing = await this.#services.store({ ...rec, stated }, arrival);
-      this.#happen({ is: 'stored', kind: next.kind, found: swing !== null });
+      const number = swing && lessonId === this.#state.lesson?.id ? { number: swing.number } : {};
+      this.#happen({ is: 'stored', kind: next.kind, found: swing !== null, ...number });
       if (swing) this.#tellAll({ type: 'swing', swing });
     } catch (e) {
       this.#happen({ is: 'not stored', why: (e as Error).message });
@@ -315,7 +387,15 @@ export class BayHandle {
         }
       : null;
   }
+  /** A device that has said nothing for a while. */
+  #listen(): void {
+    const { device } = this.#state;
+    if (!this.#wire || !device?.connected || device.silentSince !== null) return;
+    const heard = Math.max(this.#wire.since, this.#wire.pulse.arrived());
+    if (Date.now() - heard > SILENT_AFTER) this.#happen({ is: 'silent', since: heard });
+  }
   #look(): void {
+    this.#listen();
     const state = this.#state;
     if (!this.#wire || (!state.pending && !looksForSwings(state))) return;
     const { stream } = this.#wire;

@@ -1,12 +1,19 @@
-import type { BayHead } from '@vilko/contract';
+import type { BayHead, BayPlace } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { BayHandle, type BayServices } from './bay.js';
 import type { BayRepository } from './bay-repository.js';
 
 /** Every bay of the house, each with its own device, screens and lesson. */
-export async function openBays(repository: BayRepository, services: BayServices) {
+export async function openBays(repository: BayRepository, services: Omit<BayServices, 'keepPlace'>) {
   const open = new Map<string, BayHandle>();
-  for (const bay of await repository.all()) open.set(bay.id, new BayHandle(bay, services));
+  const place = (id: string) => (p: BayPlace | null) => repository.keepPlace(id, p);
+  const handle = ({ id, name }: BayHead): BayHandle =>
+    new BayHandle({ id, name }, { ...services, keepPlace: place(id) });
+  for (const bay of await repository.all()) {
+    const made = handle(bay);
+    open.set(bay.id, made);
+    if (bay.place) await made.restore(bay.place);
+  }
   const all = (): BayHandle[] => [...open.values()];
   return {
     all,
@@ -24,7 +31,7 @@ export async function openBays(repository: BayRepository, services: BayServices)
       if (open.has(id))
         throw new VilkoError('bad-option', `there is a bay called ${open.get(id)!.state().name} already`);
       const bay = await repository.add({ id, name });
-      open.set(id, new BayHandle(bay, services));
+      open.set(id, handle(bay));
       return bay;
     },
     /** A pupil's record has changed: every bay where they may stand reads it anew. */

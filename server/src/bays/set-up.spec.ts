@@ -241,6 +241,8 @@ describe('the bay', () => {
     keepSetUp: () => Promise.resolve(),
     sawDevice: () => Promise.resolve(),
     store: () => Promise.resolve(null),
+    inbox: () => Promise.resolve(false),
+    keepPlace: () => Promise.resolve(),
     failed: fail,
   };
 

@@ -1,4 +1,5 @@
 import type {
+  BayPlace,
   FilmLine,
   KeptExperiment,
   Marks,
@@ -11,6 +12,7 @@ import type {
   SetUpRecord,
   ShotValues,
   SpokenReview,
+  Thumbnail,
   Trial,
 } from '@vilko/contract';
 import type { MeasureId, Pattern, Plan } from '@vilko/core';
@@ -81,6 +83,8 @@ export const bays = pgTable('bays', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   addedAt: timestamp('added_at', { withTimezone: true }).notNull().defaultNow(),
+  /** What stands there, for a server that starts anew; null where it is free. */
+  place: jsonb('place').$type<BayPlace>(),
 });
 
 /** A recording as it came: compressed bundle. Several swings may lie in one. */
@@ -258,6 +262,33 @@ export const devices = pgTable('devices', {
 });
 
 /** Results are never the truth: made anew when core, pattern, rules or marks change. */
+/** Swings without a sure owner, and the lesson that stood on the bay: erased with it. */
+export const inbox = pgTable(
+  'inbox',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    recordingId: text('recording_id')
+      .notNull()
+      .references(() => recordings.id),
+    part: integer('part').notNull(),
+    bay: text('bay').notNull(),
+    reason: text('reason').notNull(),
+    device: text('device').notNull(),
+    club: text('club', { enum: ['driver', 'wood', 'iron', 'wedge'] }).notNull(),
+    clubName: text('club_name').notNull(),
+    kind: text('kind', { enum: ['full', 'half', 'slow'] }).notNull(),
+    tag: text('tag', { enum: SWING_TAGS }).notNull(),
+    intent: text('intent', { enum: INTENTS }).notNull(),
+    recordedAt: timestamp('recorded_at', { withTimezone: true }).notNull(),
+    thumbnail: jsonb('thumbnail').$type<Thumbnail>(),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (t) => [index('inbox_lesson').on(t.lessonId), index('inbox_recording').on(t.recordingId)],
+);
+
 export const results = pgTable(
   'results',
   {

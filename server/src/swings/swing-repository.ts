@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
 import type { SwingChange } from '@vilko/contract';
 import type { Db } from '../db/open.js';
-import { lessons, recordings, results, swings } from '../db/schema.js';
+import { inbox, lessons, recordings, results, swings } from '../db/schema.js';
 
 export type SwingRow = typeof swings.$inferSelect;
 export type NewSwing = Omit<typeof swings.$inferInsert, 'number' | 'deletedAt' | 'marks'>;
@@ -15,6 +15,20 @@ async function lastNumber(tx: Db | Parameters<Parameters<Db['transaction']>[0]>[
     .from(swings)
     .where(eq(swings.lessonId, lessonId));
   return last?.n ?? 0;
+}
+
+/** Puts swings into their lessons, each with the next number. */
+async function numbered(tx: Parameters<Parameters<Db['transaction']>[0]>[0], news: readonly NewSwing[]) {
+  const stored: SwingRow[] = [];
+  for (const n of news) {
+    const number = (await lastNumber(tx, n.lessonId)) + 1;
+    const [row] = await tx
+      .insert(swings)
+      .values({ ...n, number })
+      .returning();
+    stored.push(row!);
+  }
+  return stored;
 }
 
 interface Bundled {
@@ -84,17 +98,10 @@ export function swingRepository(db: Db) {
     store: (recording: Bundled, news: readonly NewSwing[]): Promise<SwingRow[]> =>
       db.transaction(async (tx) => {
         await tx.insert(recordings).values(recording);
-        const stored: SwingRow[] = [];
-        for (const n of news) {
-          const number = (await lastNumber(tx, n.lessonId)) + 1;
-          const [row] = await tx
-            .insert(swings)
-            .values({ ...n, number })
-            .returning();
-          stored.push(row!);
-        }
-        return stored;
+        return numbered(tx, news);
       }),
+    /** Files swings whose recordings are there already; returns them with their numbers. */
+    file: (news: readonly NewSwing[]): Promise<SwingRow[]> => db.transaction((tx) => numbered(tx, news)),
     ofLesson: (lessonId: string): Promise<SwingRow[]> =>
       db
         .select()
@@ -112,16 +119,16 @@ export function swingRepository(db: Db) {
         : [],
     putBack: (recording: Bundled, rows: readonly WholeSwing[]): Promise<void> =>
       db.transaction((tx) => putBack(tx, recording, rows)),
-    /** Deletes recordings that no swing lies in any more. */
+    /** Deletes recordings that no swing lies in any more, filed or in the inbox. */
     dropOrphans: async (): Promise<void> => {
-      await db.delete(recordings).where(
+      const noneIn = (table: typeof swings | typeof inbox) =>
         notExists(
           db
             .select({ one: sql`1` })
-            .from(swings)
-            .where(eq(swings.recordingId, recordings.id)),
-        ),
-      );
+            .from(table)
+            .where(eq(table.recordingId, recordings.id)),
+        );
+      await db.delete(recordings).where(and(noneIn(swings), noneIn(inbox)));
     },
     one: async (id: string): Promise<SwingRow | null> =>
       (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,

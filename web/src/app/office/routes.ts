@@ -42,6 +42,7 @@ export const officeRoutes: Routes = [
     title: 'Drills · Vilko',
     loadComponent: () => import('./drills/drills').then((m) => m.Drills),
   },
+  { path: 'inbox', title: 'Inbox · Vilko', loadComponent: () => import('./inbox/inbox').then((m) => m.Inbox) },
   {
     path: 'devices',
     title: 'Devices · Vilko',

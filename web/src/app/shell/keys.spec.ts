@@ -4,6 +4,7 @@ import {
   EnvironmentInjector,
   runInInjectionContext,
 } from '@angular/core';
+import { Dialog } from '@angular/cdk/dialog';
 import { TestBed } from '@angular/core/testing';
 import { keyName, Keys } from './keys';
 
@@ -59,6 +60,33 @@ describe('keys', () => {
     expect(pressed).toEqual([]);
     press('b', {}, box.querySelector('button')!);
     expect(pressed).toEqual(['Record:b']);
+    box.remove();
+  });
+  it('act in the dialog that is open and nowhere beneath it; the page before the house', () => {
+    const dialogs: unknown[] = [];
+    spyOnProperty(TestBed.inject(Dialog), 'openDialogs').and.returnValue(dialogs as never);
+    view('Record', 'Delete', 'd');
+    runInInjectionContext(TestBed.inject(EnvironmentInjector), () =>
+      keys.use('Everywhere', [{ key: 'd', words: 'd', run: () => pressed.push('Everywhere:d') }], 'house'),
+    );
+    press('d');
+    dialogs.push({});
+    press('Delete');
+    press('d');
+    expect(pressed).toEqual(['Record:d']);
+    runInInjectionContext(TestBed.inject(EnvironmentInjector), () =>
+      keys.use('Card', [{ key: 'x', words: 'x', run: () => pressed.push('Card:x') }], 'dialog'),
+    );
+    press('x');
+    expect(pressed).toEqual(['Record:d', 'Card:x']);
+  });
+  it('are the page’s on a link that has the focus, but for the one that opens it', () => {
+    view('Record', ' ', 'Enter');
+    const box = document.body.appendChild(document.createElement('div'));
+    box.innerHTML = '<a href="#x">x</a>';
+    press(' ', {}, box.querySelector('a')!);
+    press('Enter', {}, box.querySelector('a')!);
+    expect(pressed).toEqual(['Record: ']);
     box.remove();
   });
   it('are named as the keyboard names them', () => {

@@ -1,24 +1,24 @@
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
 import { shortDate } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { deviceTitle } from '../device-words';
-import { bayFeature } from '../state/bay';
 import { lessonFeature } from '../state/lesson';
+import { BayStrip } from './bay-strip';
 
 /** The lesson as a line with stops, whose lesson it is, and the way to the office. */
 @Component({
   selector: 'vk-lesson-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, RouterLinkActive],
+  imports: [BayStrip, CdkMenu, CdkMenuItem, CdkMenuTrigger, RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[412px]]="lesson()">
+      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[464px]]="lesson()">
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[340px] bg-ink2" aria-hidden="true"></span>
+            <span class="absolute top-[17px] left-[6px] h-px w-[380px] bg-ink2" aria-hidden="true"></span>
             @for (stop of stops; track stop.path) {
-              <li class="w-[68px]">
+              <li class="w-[76px]">
                 <a
                   class="group block h-full"
                   [routerLink]="['/lesson', l.id, stop.path]"
@@ -50,30 +50,37 @@ import { lessonFeature } from '../state/lesson';
       @if (lesson(); as l) {
         <div class="my-2 min-w-0 border-l border-rules pl-4">
           <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
-          <p class="truncate leading-5 text-ink2">{{ l.pupil.about }}{{ plays() }}</p>
-        </div>
-        <div class="my-2 ml-4 max-w-[190px] min-w-[120px] border-l border-rules pl-4 max-[1100px]:hidden">
-          <p class="truncate leading-5">{{ place() }}</p>
-          <p class="truncate leading-5 text-ink2">{{ device() }}</p>
+          <p class="truncate leading-5 text-ink2">{{ day() }} · {{ l.pupil.about }}{{ plays() }}</p>
         </div>
       }
+      <vk-bay-strip class="ml-4" />
       <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap print:hidden">
-        <nav aria-label="Office" class="flex gap-3" [class.text-13]="lesson()">
-          @for (o of office; track o.path) {
-            <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
-          }
-        </nav>
-        <button
-          class="hover:underline"
-          [class.text-13]="lesson()"
-          (click)="theme.emit()"
-          title="Switch between day and night"
-        >
+        @if (lesson()) {
+          <button class="hover:underline" [cdkMenuTriggerFor]="house">House</button>
+          <ng-template #house>
+            <div class="overlay-card flex min-w-[180px] flex-col py-2" cdkMenu aria-label="House">
+              @for (o of office; track o.path) {
+                <a
+                  class="px-4 py-2 text-15 hover:underline focus:underline"
+                  cdkMenuItem
+                  [routerLink]="o.path"
+                  routerLinkActive="font-bold"
+                  >{{ o.words }}</a
+                >
+              }
+            </div>
+          </ng-template>
+        } @else {
+          <nav aria-label="House" class="flex gap-3">
+            @for (o of office; track o.path) {
+              <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
+            }
+          </nav>
+        }
+        <button class="hover:underline" (click)="theme.emit()" title="Switch between day and night">
           {{ 'Day / night' }}
         </button>
-        <button class="hover:underline" [class.text-13]="lesson()" (click)="help.emit()">
-          <span class="figures">?</span> keys
-        </button>
+        <button class="hover:underline" (click)="help.emit()"><span class="figures">?</span> keys</button>
       </div>
     </header>
   `,
@@ -83,8 +90,6 @@ export class LessonLine {
   readonly help = output();
   readonly theme = output();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
-  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly office = [
     { path: '/office/pupils', words: 'Pupils' },
     { path: '/office/patterns', words: 'Patterns' },
@@ -105,12 +110,8 @@ export class LessonLine {
     const p = this.lesson()?.pupil;
     return !p || /handed/.test(p.about) ? '' : `, ${p.handed}-handed`;
   });
-  protected readonly place = computed(() => {
+  protected readonly day = computed(() => {
     const l = this.lesson();
-    return l ? `${l.bay} · ${shortDate(l.startedAt)}` : '';
-  });
-  protected readonly device = computed(() => {
-    const kinds = [...new Set(this.rack().map((s) => s.device))];
-    return (kinds.length ? kinds : [this.bay()?.device?.kind ?? '']).map(deviceTitle).join(', ');
+    return l ? shortDate(l.startedAt) : '';
   });
 }

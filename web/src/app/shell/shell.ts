@@ -4,7 +4,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
-import { bayFeature } from '../state/bay';
+import { BayActions, bayFeature } from '../state/bay';
+import { bayRests } from '../state/bay-words';
 import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { OfficeActions } from '../state/office';
@@ -22,6 +23,7 @@ import { Notices } from './notices';
   imports: [RouterOutlet, LessonLine, Notices],
   host: {
     '(window:keydown)': 'keys.handle($event)',
+    '(click)': 'clicked($event)',
     '(window:dragover)': 'dragOver($event)',
     '(window:dragleave)': 'dragLeave($event)',
     '(window:drop)': 'drop($event)',
@@ -53,6 +55,7 @@ export class Shell {
   private readonly router = inject(Router);
   protected readonly keys = inject(Keys);
   protected readonly live = this.store.selectSignal(bayFeature.selectLive);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');
@@ -76,10 +79,26 @@ export class Shell {
     effect(() => {
       document.documentElement.className = this.theme();
     });
-    this.keys.use('Everywhere', [
-      { key: '?', words: 'this card', run: () => this.showKeys() },
-      { key: 'd', words: 'day or night', run: () => this.switchTheme() },
-    ]);
+    this.keys.use(
+      'Everywhere',
+      [
+        { key: '?', words: 'this card', run: () => this.showKeys() },
+        { key: 'd', words: 'day or night', run: () => this.switchTheme() },
+        { key: 'q', words: 'arm or pause the bay', run: () => this.toggleBay() },
+      ],
+      'house',
+    );
+  }
+
+  private toggleBay(): void {
+    const bay = this.bay();
+    if (bay?.lessonId) this.store.dispatch(BayActions.changeBay({ change: { armed: bayRests(bay) } }));
+  }
+
+  /** A press by hand leaves no focus on a button that the next Space would press again; keys keep theirs. */
+  protected clicked(e: MouseEvent): void {
+    const button = (e.target as Element | null)?.closest<HTMLElement>('button, a, summary');
+    if (e.detail > 0 && button === document.activeElement) button?.blur();
   }
 
   protected showKeys(): void {

@@ -6,6 +6,7 @@ import {
   createActionGroup,
   createFeature,
   createReducer,
+  createSelector,
   emptyProps,
   on,
   props,
@@ -33,23 +34,43 @@ export const BayActions = createActionGroup({
 export interface BayState {
   /** The bay of this screen; null before it has said so. */
   readonly bay: Bay | null;
+  /** The same as the server said it last: what was changed here is shown at once. */
+  readonly told: Bay | null;
   /** The guided set-up; null while none runs. */
   readonly setUp: SetUpState | null;
   /** Whether the server sends the live picture. */
   readonly live: boolean;
 }
 
-const initial: BayState = { bay: null, setUp: null, live: false };
+/** What of a change needs nobody else to be true. */
+const shownAtOnce = ({ club, clubName, kind, tag, intent }: BayChange): Partial<Bay> =>
+  Object.fromEntries(Object.entries({ club, clubName, kind, tag, intent }).filter(([, v]) => v !== undefined));
+
+const initial: BayState = { bay: null, told: null, setUp: null, live: false };
 
 export const bayFeature = createFeature({
   name: 'bay',
   reducer: createReducer(
     initial,
-    on(BayActions.bayCame, BayActions.zeroed, (s, { bay }): BayState => ({ ...s, bay })),
+    on(BayActions.bayCame, BayActions.zeroed, (s, { bay }): BayState => ({ ...s, bay, told: bay })),
+    // two presses in a row are two steps, though the first has not been answered
+    on(BayActions.changeBay, (s, { change }): BayState => ({
+      ...s,
+      bay: s.bay && { ...s.bay, ...shownAtOnce(change) },
+    })),
+    on(BayActions.bayFailed, (s): BayState => ({ ...s, bay: s.told })),
     on(BayActions.setUpCame, (s, { setUp }): BayState => ({ ...s, setUp })),
     on(BayActions.liveConnection, (s, { up }): BayState => ({ ...s, live: up })),
   ),
 });
+
+/** Whether the bay of this screen is a lesson's. */
+export const selectHasBay = createSelector(
+  bayFeature.selectBay,
+  (bay) =>
+    (lessonId: string): boolean =>
+      bay?.lessonId === lessonId,
+);
 
 /** Asks the bay of this screen, as soon as it is known which that is; one thing after the other. */
 function askingBay<A extends Action>(

@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { bayEffects, bayFeature } from './bay';
 import { importFeature, importingEffects } from './importing';
+import { inboxEffects, inboxFeature } from './inbox';
 import { lessonEffects, lessonFeature } from './lesson';
 import { noticeFeature } from './notices';
 import { officeEffects, officeFeature } from './office';
@@ -16,9 +17,18 @@ export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(bayFeature),
   provideState(importFeature),
   provideState(noticeFeature),
+  provideState(inboxFeature),
   provideState(officeFeature),
   provideState(readFeature),
   provideState(patternFeature),
   provideState(settingsFeature),
-  provideEffects(lessonEffects, bayEffects, importingEffects, officeEffects, patternEffects, settingsEffects),
+  provideEffects(
+    lessonEffects,
+    bayEffects,
+    importingEffects,
+    inboxEffects,
+    officeEffects,
+    patternEffects,
+    settingsEffects,
+  ),
 ];

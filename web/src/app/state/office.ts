@@ -18,6 +18,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { map, tap } from 'rxjs';
+import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 import { LessonActions } from './lesson';
@@ -269,6 +270,15 @@ export const officeEffects = {
       actions.pipe(
         ofType(A.pupilChanged),
         map(({ pupil }) => LessonActions.pupilCame({ pupil })),
+      ),
+    { functional: true },
+  ),
+  /** To start a lesson is one of the acts that give it the bay. */
+  take: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.lessonStarted),
+        map(({ lesson }) => BayActions.changeBay({ change: { lessonId: lesson.id } })),
       ),
     { functional: true },
   ),

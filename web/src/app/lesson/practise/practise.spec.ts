@@ -281,7 +281,6 @@ describe('the trainer', () => {
       jasmine.objectContaining({
         kind: 'slow',
         tag: 'exercise',
-        armed: true,
         task: jasmine.objectContaining({ rung: 0, measure: 'share.lead.p7', k: 7, n: 10 }),
       }),
     );

@@ -6,12 +6,15 @@ import { answerWords, bandsFor, DRILLS, type MeasureId, PAIN_RISE, RUNGS, tagOn,
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
-import { BayActions, bayFeature } from '../../state/bay';
+import { BayActions, bayFeature, selectHasBay } from '../../state/bay';
+import { BaySilence } from '../../state/bay-silence';
+import { silenceWords } from '../../state/bay-words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
 import { selectStandard } from '../../state/school';
 import { settingsFeature } from '../../state/settings';
 import { LiveCanvas, NOBODY, type Seen } from '../record/live-canvas';
+import { TakeBay } from '../take-bay';
 import { Answers } from './answers';
 import { BandStrip } from './band-strip';
 import { liveBand } from './live-band';
@@ -26,7 +29,7 @@ const FREE = { k: 7, n: 10 };
 @Component({
   selector: 'vk-trainer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, BandStrip, LiveCanvas, PainEntry, RouterLink, SoundBar],
+  imports: [Answers, BandStrip, LiveCanvas, PainEntry, RouterLink, SoundBar, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <div class="flex h-[58px] shrink-0 items-center gap-5 border-b border-rules px-4">
@@ -98,12 +101,16 @@ const FREE = { k: 7, n: 10 };
         test without aid
       </button>
     </div>
-    <div class="grid min-h-0 flex-1 grid-cols-[452px_1fr] gap-6 px-4 py-2">
+    @if (!mine()) {
+      <vk-take-bay class="grid min-h-0 flex-1 place-content-center" [lessonId]="lessonId()" />
+    }
+    <div class="grid min-h-0 flex-1 grid-cols-[452px_1fr] gap-6 px-4 py-2" [class.hidden]="!mine()">
       <section class="flex min-h-0 flex-col" aria-label="Position in figures">
         <p class="text-24 leading-7 text-ink2">Lead share now</p>
         <p class="flex items-end gap-3">
           <span
-            class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead"
+            class="figures text-160 leading-[132px] font-semibold tracking-tighter"
+            [class]="silent() !== null && seen().stance.there ? 'text-ink2 line-through decoration-[6px]' : 'text-lead'"
             data-testid="train-share"
             >{{ shareText() }}</span
           >
@@ -120,7 +127,7 @@ const FREE = { k: 7, n: 10 };
               class="mt-1"
               measure="share.lead.address"
               [band]="b"
-              [value]="seen().stance.there && !blind() ? seen().stance.lead : null"
+              [value]="seen().stance.there && !blind() && silent() === null ? seen().stance.lead : null"
             />
           }
         } @else {
@@ -157,7 +164,7 @@ const FREE = { k: 7, n: 10 };
         }
       </section>
     </div>
-    @if (task(); as t) {
+    @if (mine() && task(); as t) {
       <vk-answers
         class="h-[176px] shrink-0 border-t border-strong-rules px-4 py-2"
         [attempts]="attempts()"
@@ -181,6 +188,11 @@ export class Trainer {
   private readonly sounds = inject(Sounds);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  private readonly hasBay = this.store.selectSignal(selectHasBay);
+  /** Opening this page moves no bay: it is taken by a press. */
+  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  /** s since the device was heard; null while it speaks. */
+  protected readonly silent = inject(BaySilence).seconds;
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
@@ -263,6 +275,8 @@ export class Trainer {
     const { lead, there } = this.seen().stance;
     const band = this.shareBand();
     if (this.blind()) return { words: 'hidden in the test', alarm: false };
+    const silent = this.silent();
+    if (silent !== null) return { words: silenceWords(silent), alarm: true };
     if (!there) return { words: 'nobody on it', alarm: false };
     if (!band) return { words: '', alarm: false };
     if (band[0] !== null && lead < band[0]) return { words: 'under the band', alarm: false };
@@ -295,17 +309,17 @@ export class Trainer {
     });
     effect(() => {
       // which rung is open is not known before
-      if (!this.practice()) return;
+      if (!this.practice() || !this.mine()) return;
       const task = this.task();
       const rung = this.sheet() ? RUNGS[this.rungNow()]! : null;
       this.store.dispatch(
         BayActions.changeBay({
           change: {
-            lessonId: this.lessonId(),
             task,
             kind: rung?.kind ?? 'full',
             tag: rung ? tagOn(rung) : 'ball',
-            armed: !this.rose(),
+            // who hurts is not waited for; nobody is armed by opening a page
+            ...(this.rose() ? { armed: false } : {}),
           },
         }),
       );
@@ -316,9 +330,9 @@ export class Trainer {
       const pupilId = this.lesson()?.pupil.id;
       if (this.passed() && pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
     });
-    inject(DestroyRef).onDestroy(() =>
-      this.store.dispatch(BayActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } })),
-    );
+    inject(DestroyRef).onDestroy(() => {
+      if (this.mine()) this.store.dispatch(BayActions.changeBay({ change: { task: null, kind: 'full', tag: 'ball' } }));
+    });
     inject(Keys).use('Trainer', [
       { key: 'n', words: 'next rung, once it is open', run: () => this.go(this.rungNow() + 1) },
       { key: 'a', words: 'test without aid, on or off', run: () => this.blind.set(!this.blind()) },

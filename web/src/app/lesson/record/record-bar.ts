@@ -3,6 +3,8 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type BayChange, CLUB_KEYS, INTENTS } from '@vilko/contract';
 import { BayActions, bayFeature } from '../../state/bay';
+import { BaySilence } from '../../state/bay-silence';
+import { bayRests, silenceWords } from '../../state/bay-words';
 
 const STATES = [
   { id: 'armed', words: 'Armed' },
@@ -24,16 +26,19 @@ const KINDS = [
   template: `
     <div class="flex h-[58px] items-center gap-6 border-b border-rules px-4 text-24">
       <div role="status" aria-live="polite" class="flex items-center gap-6">
-        @if (bay()?.state === 'idle') {
-          <span class="border border-ink2 px-3.5 py-1 font-semibold">Not armed</span>
+        @if (rests(); as words) {
+          <span class="border border-ink2 px-3.5 py-1 font-semibold">{{ words }}</span>
         }
         @for (s of states; track s.id) {
-          <span [class]="bay()?.state === s.id ? 'bg-ink px-3.5 py-1 font-bold text-paper' : 'text-ink2'">{{
-            s.words
-          }}</span>
+          <span
+            [class]="
+              bay()?.state === s.id && silent() === null ? 'bg-ink px-3.5 py-1 font-bold text-paper' : 'text-ink2'
+            "
+            >{{ s.words }}</span
+          >
         }
       </div>
-      <button class="plain-button text-15" (click)="arm()">{{ bay()?.state === 'idle' ? 'Arm' : 'Pause' }}</button>
+      <button class="plain-button text-15" (click)="arm()">{{ resting() ? 'Arm' : 'Pause' }}</button>
       <div class="ml-auto text-right text-15 leading-5">
         <p [class.text-alarm]="deviceAlarm()" [class.text-ink2]="!deviceAlarm()">{{ deviceWords() }}</p>
         <p class="text-ink2">{{ bay()?.monitor ? bay()!.monitor + ' sends shots' : 'no monitor: enter shots by B' }}</p>
@@ -105,15 +110,28 @@ export class RecordBar {
   protected readonly states = STATES;
   protected readonly kinds = KINDS;
   protected readonly clubs = CLUB_KEYS;
+  protected readonly silent = inject(BaySilence).seconds;
+  protected readonly resting = computed(() => {
+    const bay = this.bay();
+    return bay !== null && bayRests(bay);
+  });
+  /** Why no swing is waited for; empty while one is. */
+  protected readonly rests = computed(() => {
+    if (this.bay()?.state === 'asleep') return 'Asleep';
+    if (this.bay()?.state === 'idle') return 'Not armed';
+    return this.silent() === null ? '' : 'No signal';
+  });
   private readonly device = computed(() => this.bay()?.device ?? null);
   protected readonly deviceAlarm = computed(
-    () => !this.connected() || !this.device()?.connected || (this.device()?.lost ?? 0) > 0,
+    () => this.silent() !== null || !this.connected() || !this.device()?.connected || (this.device()?.lost ?? 0) > 0,
   );
   protected readonly deviceWords = computed(() => {
     const d = this.device();
     if (!this.connected()) return 'No connection to the server';
     if (!d) return 'No device has said hello yet';
     if (!d.connected) return `${d.name}: not connected`;
+    const silent = this.silent();
+    if (silent !== null) return `${d.name}: ${silenceWords(silent)}`;
     const lost = d.lost ? `, ${d.lost} messages lost` : ', nothing lost';
     return `${d.name} · ${d.seen ? `${d.seen} Hz${lost}` : 'listening'}`;
   });
@@ -127,7 +145,7 @@ export class RecordBar {
     this.store.dispatch(BayActions.changeBay({ change }));
   }
   arm(): void {
-    this.change({ armed: this.bay()?.state === 'idle' });
+    this.change({ armed: this.resting() });
   }
   nextTag(): void {
     const tags = ['ball', 'practice swing', 'exercise'] as const;

@@ -14,7 +14,6 @@ describe('Record', () => {
     const house = openLesson(more);
     house.dispatch(BayActions.liveConnection({ up: true }), BayActions.bayCame({ bay: { ...bay, ...device } }));
     const c = await house.show(Record, { lessonId: 'l' });
-    house.maybe('PUT', '/api/bays/bay-3')?.flush({ ...bay, ...device });
     await c.set({});
     return { house, c };
   };
@@ -29,11 +28,31 @@ describe('Record', () => {
   const asked = (house: House) => house.asked('PUT', '/api/bays/bay-3').request.body as object;
   const share = (c: Shown<Record>) => c.all('[data-testid=live-share]')[0]!.textContent.trim();
 
-  it('brings the bay to its lesson', async () => {
-    const house = openLesson();
-    house.dispatch(BayActions.bayCame({ bay: { ...bay, lessonId: null } }));
-    await house.show(Record, { lessonId: 'l' });
+  it('moves no bay by being opened: it says whose it is, and takes it when told to', async () => {
+    const { house, c } = await open({}, { lessonId: 'other', who: 'Ilse Varn', clubName: 'driver' });
+    house.quiet();
+    expect(c.text()).toContain('Bay 3 is not this lesson’s');
+    expect(c.text()).toContain('Ilse Varn has it: armed, driver. Nothing that is swung there comes into this lesson.');
+    for (const key of [' ', '.', '7', 'p']) await press(c, key);
+    house.quiet();
+    await c.press('Take the bay');
     expect(asked(house)).toEqual({ lessonId: 'l' });
+    house.dispatch(BayActions.bayCame({ bay }));
+    await c.set({});
+    expect(c.text()).not.toContain('Take the bay');
+    house.dispatch(BayActions.bayCame({ bay: { ...bay, lessonId: null, who: null } }));
+    await c.set({});
+    expect(c.text()).toContain('Bay 3 is free No lesson stands there.');
+  });
+  it('never shows a share of a device that has fallen silent as if it were now', async () => {
+    const device = { ...bay.device!, silentSince: Date.now() - 4200 };
+    const { c } = await open({}, { device });
+    await see(c, stands(52.4));
+    expect(c.text()).toContain('no signal for 4 s');
+    expect(c.text()).not.toContain('in the band');
+    expect(c.text()).toContain('No signal');
+    expect(c.all('[data-testid=live-share]')[0]!.classList).toContain('line-through');
+    expect(c.all('.bg-ink').some((e) => e.textContent.includes('Armed'))).toBeFalse();
   });
   it('shows the share as whole numbers that make a hundred, and where it lies', async () => {
     const { c } = await open();
@@ -79,9 +98,23 @@ describe('Record', () => {
     await press(c, 'Delete');
     expect(house.asked('DELETE', '/api/swings/s2').request.method).toBe('DELETE');
   });
+  it('deletes nothing by Esc', async () => {
+    const { house, c } = await open({ rack: [swing(1), swing(2)] });
+    await press(c, 'Escape');
+    house.quiet();
+  });
+  it('takes two quick presses for two steps', async () => {
+    const { house, c } = await open();
+    await press(c, 'p');
+    await press(c, 'p');
+    const first = house.asked('PUT', '/api/bays/bay-3');
+    expect(first.request.body).toEqual({ tag: 'practice swing' });
+    first.flush({ ...bay, tag: 'practice swing' });
+    expect(asked(house)).toEqual({ tag: 'exercise' });
+  });
   it('does nothing by those keys in an empty lesson', async () => {
     const { house, c } = await open({ rack: [] });
-    for (const key of ['s', 'Delete', 'PageDown', 'Escape']) await press(c, key);
+    for (const key of ['s', 'Delete', 'PageDown']) await press(c, key);
     house.quiet();
     expect(house.goes()).toEqual([]);
   });

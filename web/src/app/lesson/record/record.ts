@@ -5,11 +5,14 @@ import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
-import { BayActions, bayFeature } from '../../state/bay';
+import { bayFeature, selectHasBay } from '../../state/bay';
+import { BaySilence } from '../../state/bay-silence';
+import { silenceWords } from '../../state/bay-words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
+import { TakeBay } from '../take-bay';
 import { AddressCheck } from './address-check';
 import { BandStrip } from '../practise/band-strip';
 import { Camera } from './camera';
@@ -25,16 +28,21 @@ const STRIP = [35, 65] as const;
 @Component({
   selector: 'vk-record',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddressCheck, BandStrip, Camera, LastSwings, LiveCanvas, RecordBar],
+  imports: [AddressCheck, BandStrip, Camera, LastSwings, LiveCanvas, RecordBar, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
-    <vk-record-bar [lessonId]="lessonId()" [next]="next()" />
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(380px,452px)_1fr] gap-6 px-4 py-2">
+    @if (mine()) {
+      <vk-record-bar [lessonId]="lessonId()" [next]="next()" />
+    } @else {
+      <vk-take-bay class="grid min-h-0 flex-1 place-content-center" [lessonId]="lessonId()" />
+    }
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(380px,452px)_1fr] gap-6 px-4 py-2" [class.hidden]="!mine()">
       <section class="flex min-h-0 flex-col overflow-hidden" aria-label="Stance in figures">
         <p class="text-24 leading-7 text-ink2">Lead share</p>
         <div class="flex items-end gap-3">
           <span
-            class="figures text-160 leading-[132px] font-semibold tracking-tighter text-lead"
+            class="figures text-160 leading-[132px] font-semibold tracking-tighter"
+            [class]="stale() ? 'text-ink2 line-through decoration-[6px]' : 'text-lead'"
             data-testid="live-share"
             >{{ shareText() }}</span
           >
@@ -44,12 +52,14 @@ const STRIP = [35, 65] as const;
           }}</span>
         </div>
         <vk-band-strip class="mt-1" measure="share.lead.address" [ends]="ends" [value]="shareNow()" [band]="band()" />
-        <vk-address-check
-          class="mt-2 border-t border-rules pt-1"
-          [seen]="seen()"
-          [club]="bay()?.club ?? 'iron'"
-          [standard]="standard()(bay()?.club ?? 'iron')"
-        />
+        @if (silent() === null) {
+          <vk-address-check
+            class="mt-2 border-t border-rules pt-1"
+            [seen]="seen()"
+            [club]="bay()?.club ?? 'iron'"
+            [standard]="standard()(bay()?.club ?? 'iron')"
+          />
+        }
         <vk-camera class="mt-auto pt-1" [newest]="rack().at(-1)" />
       </section>
       <section class="relative min-h-0 bg-sheet" aria-label="Live Track">
@@ -97,10 +107,15 @@ export class Record {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
-  private readonly bar = viewChild.required(RecordBar);
+  private readonly bar = viewChild(RecordBar);
   private readonly camera = viewChild.required(Camera);
 
   protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  private readonly hasBay = this.store.selectSignal(selectHasBay);
+  /** Opening this page moves no bay: it is taken by a press. */
+  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  /** s since the device was heard; null while it speaks. */
+  protected readonly silent = inject(BaySilence).seconds;
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   protected readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
@@ -121,7 +136,7 @@ export class Record {
   });
   /** Null when nobody stands there. */
   protected readonly shareNow = computed(() => {
-    const share = this.seen().stance.lead;
+    const share = this.silent() === null ? this.seen().stance.lead : NaN;
     return Number.isFinite(share) ? share : null;
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);
@@ -129,9 +144,13 @@ export class Record {
   protected readonly trailText = computed(() =>
     this.seen().stance.there ? (100 - Number(this.shareText())).toFixed(0) : '–',
   );
+  /** A number is there that is not of now. */
+  protected readonly stale = computed(() => this.silent() !== null && this.seen().stance.there);
   protected readonly shareWord = computed(() => {
     const { lead, there } = this.seen().stance;
     const [lo, hi] = this.band();
+    const silent = this.silent();
+    if (silent !== null) return { text: silenceWords(silent), alarm: true };
     if (!there) return { text: 'nobody on it', alarm: false };
     return lead < lo
       ? { text: 'under the band', alarm: true }
@@ -144,27 +163,27 @@ export class Record {
       return 'The server does not answer. Everything found before is stored; this goes on by itself.';
     if (!this.bay()?.device?.connected)
       return 'No device is sending. Start the device, or drop a recording made elsewhere on this window.';
+    const silent = this.silent();
+    if (silent !== null)
+      return `${this.bay()!.device!.name}: ${silenceWords(silent)}. What came before is kept; it goes on by itself.`;
     return null;
   });
 
   constructor() {
     effect(() => {
-      this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
-    });
-    effect(() => {
       if (this.lesson()?.id === this.lessonId() && this.since() === Infinity)
         this.since.set(this.rack().at(-1)?.number ?? 0);
     });
     inject(Keys).use('Record', [
-      { key: ' ', words: 'arm or pause', run: () => this.bar().arm() },
+      { key: ' ', words: 'arm or pause', run: () => this.bar()?.arm() },
       { key: 'b', words: 'ball: enter the last swing’s shot', run: () => this.withLast((s) => this.enterShot(s)) },
-      { key: 'p', words: 'with a ball, practice swing, exercise', run: () => this.bar().nextTag() },
-      { key: 'i', words: 'intent: stock, draw feet, fade feet, speed', run: () => this.bar().nextIntent() },
-      { key: 'w', words: 'whole swings', run: () => this.bar().change({ kind: 'full' }) },
-      { key: 'h', words: 'half swings', run: () => this.bar().change({ kind: 'half' }) },
-      { key: 'o', words: 'slow swings', run: () => this.bar().change({ kind: 'slow' }) },
+      { key: 'p', words: 'with a ball, practice swing, exercise', run: () => this.bar()?.nextTag() },
+      { key: 'i', words: 'intent: stock, draw feet, fade feet, speed', run: () => this.bar()?.nextIntent() },
+      { key: 'w', words: 'whole swings', run: () => this.bar()?.change({ kind: 'full' }) },
+      { key: 'h', words: 'half swings', run: () => this.bar()?.change({ kind: 'half' }) },
+      { key: 'o', words: 'slow swings', run: () => this.bar()?.change({ kind: 'slow' }) },
       { key: 'c', words: 'bay camera on or off', run: () => this.camera().toggle() },
-      { key: 'z', words: 'zero the unloaded device', run: () => this.bar().zero() },
+      { key: 'z', words: 'zero the unloaded device', run: () => this.bar()?.zero() },
       {
         key: 's',
         words: 'star the last swing',
@@ -175,7 +194,7 @@ export class Record {
       ...CLUB_KEYS.map((c) => ({
         key: c.key,
         words: `club: ${c.name}`,
-        run: () => this.bar().change({ club: c.club, clubName: c.name }),
+        run: () => this.bar()?.change({ club: c.club, clubName: c.name }),
       })),
     ]);
     inject(Keys).use('Clicker', [
@@ -189,9 +208,8 @@ export class Record {
         words: 'star the last swing',
         run: () => this.withLast((s) => this.change(s, { starred: !s.starred })),
       },
-      { key: '.', words: 'arm or pause', run: () => this.bar().arm() },
-      { key: 'F5', words: 'zero the unloaded device', run: () => this.bar().zero() },
-      { key: 'Escape', words: 'delete the last swing (undo offered)', run: () => this.withLast((s) => this.remove(s)) },
+      { key: '.', words: 'arm or pause', run: () => this.bar()?.arm() },
+      { key: 'F5', words: 'zero the unloaded device', run: () => this.bar()?.zero() },
     ]);
   }
 

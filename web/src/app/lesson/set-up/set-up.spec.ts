@@ -25,7 +25,6 @@ async function open(more: Partial<typeof lesson> = {}) {
   const h = openLesson(more);
   h.dispatch(BayActions.bayCame({ bay }));
   const c = await h.show(SetUp, { lessonId: 'l' });
-  h.asked('PUT', '/api/bays/bay-3').flush(bay);
   const list = h.asked('GET', '/api/pupils');
   const see = async (s: SetUpState | null) => {
     h.dispatch(BayActions.setUpCame({ setUp: s }));

@@ -1,6 +1,6 @@
 import { clockText } from '@vilko/core/words';
 import { DEVICES } from '@vilko/core/vocabulary';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
@@ -14,9 +14,10 @@ import {
 import { LessonNotes } from '../../office/lesson-notes';
 import { LESSON_MEASURES, measureName, measureOf } from '../../office/words';
 import { Keys } from '../../shell/keys';
-import { BayActions, bayFeature } from '../../state/bay';
+import { BayActions, bayFeature, selectHasBay } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { TakeBay } from '../take-bay';
 import { CheckedFeet } from './checked-feet';
 import { LiveCanvas } from '../record/live-canvas';
 import { FootRocking } from './foot-rocking';
@@ -35,7 +36,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 @Component({
   selector: 'vk-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckedFeet, FootRocking, LessonNotes, LiveCanvas, RouterLink],
+  imports: [CheckedFeet, FootRocking, LessonNotes, LiveCanvas, RouterLink, TakeBay],
   host: { class: 'block h-full overflow-auto' },
   template: `
     <div class="grid min-h-full grid-cols-[300px_minmax(0,1fr)_300px]">
@@ -136,6 +137,8 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
               }
             </dl>
           }
+        } @else if (!mine()) {
+          <vk-take-bay class="pl-0" [lessonId]="lessonId()" />
         } @else {
           <h1 class="max-w-[620px] text-40 leading-[48px] font-semibold">
             {{ kept() ? 'The bay is set up for this lesson.' : 'Set up the bay, in a minute.' }}
@@ -253,7 +256,11 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 export class SetUp {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
-  protected readonly state = this.store.selectSignal(bayFeature.selectSetUp);
+  private readonly hasBay = this.store.selectSignal(selectHasBay);
+  /** Opening this page moves no bay: it is taken by a press. */
+  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  private readonly running = this.store.selectSignal(bayFeature.selectSetUp);
+  protected readonly state = computed(() => (this.mine() ? this.running() : null));
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
@@ -323,9 +330,6 @@ export class SetUp {
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
-    effect(() => {
-      this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));
-    });
     inject(Keys).use('Set up', [
       {
         key: 'Enter',
@@ -341,7 +345,7 @@ export class SetUp {
     return Math.round(100 * s.progress);
   }
   protected act(act: SetUpAct['act']): void {
-    this.store.dispatch(BayActions.setUp({ act }));
+    if (this.mine()) this.store.dispatch(BayActions.setUp({ act }));
   }
   protected change(change: LessonChange): void {
     this.store.dispatch(LessonActions.changeLesson({ id: this.lessonId(), change }));

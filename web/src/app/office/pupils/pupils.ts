@@ -12,6 +12,7 @@ import { Store } from '@ngrx/store';
 import type { PupilWithLessons } from '@vilko/contract';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
+import { InboxActions, inboxFeature } from '../../state/inbox';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, measureName, shortDate } from '../words';
 import { TableCsv } from '../../shell/table-csv';
@@ -47,6 +48,11 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
         <label class="flex items-center gap-2 text-15"
           ><input type="checkbox" [checked]="archived()" (change)="archived.set(!archived())" /> with archived</label
         >
+        @if (inbox().length) {
+          <a class="link text-15" routerLink="/office/inbox"
+            >Inbox: {{ inbox().length }} {{ inbox().length === 1 ? 'swing' : 'swings' }} without an owner</a
+          >
+        }
         @if (rows(); as t) {
           <vk-table-csv class="ml-auto text-15" [of]="t.nativeElement" name="pupils" />
         }
@@ -144,6 +150,8 @@ export class Pupils {
   protected readonly units = inject(HouseUnits);
   protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly error = this.store.selectSignal(officeFeature.selectError);
+  private readonly lying = this.store.selectSignal(inboxFeature.selectSwings);
+  protected readonly inbox = computed(() => this.lying() ?? []);
   protected readonly query = signal('');
   protected readonly archived = signal(false);
   protected readonly order = signal<Order>('last');
@@ -179,6 +187,7 @@ export class Pupils {
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
+    this.store.dispatch(InboxActions.open());
     inject(Keys).use('Pupils', [
       {
         key: '/',

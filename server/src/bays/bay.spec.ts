@@ -1,0 +1,105 @@
+import { type BayPlace, type Hello, packFeed, SAMPLES } from '@vilko/contract';
+import { SOMEBODY } from '../testing/test-app.js';
+import { BayHandle, type BayServices } from './bay.js';
+
+const HELLO: Hello = {
+  type: 'hello',
+  protocol: 'vilko-feed',
+  version: 1,
+  device: {
+    kind: 'plates',
+    name: 'Test plates',
+    rate: 1000,
+    plates: [{ centre: [0, 0.25] }, { centre: [0, -0.25] }],
+    mat: null,
+    channels: [],
+  },
+};
+const HOUR = 3600_000;
+
+describe('a bay of the house', () => {
+  let bay: BayHandle;
+  let places: (BayPlace | null)[];
+  beforeEach(() => {
+    places = [];
+    const services: BayServices = {
+      store: () => Promise.resolve(null),
+      inbox: () => Promise.resolve(true),
+      lesson: (id) => Promise.resolve(id === 'none' ? null : { pupil: SOMEBODY, setUp: null }),
+      keepPlace: (place) => Promise.resolve(void places.push(place)),
+      keepSetUp: () => Promise.resolve(),
+      sawDevice: () => Promise.resolve(),
+      failed: fail,
+    };
+    bay = new BayHandle({ id: 'bay', name: 'Bay 1' }, services);
+  });
+  afterEach(() => bay.close());
+
+  const connect = (name = 'Test plates') =>
+    bay.connect({ ...HELLO, device: { ...HELLO.device, name } }, () => undefined);
+  const say = (feed: ReturnType<typeof connect>, sequence: number) =>
+    feed.binary(packFeed({ kind: SAMPLES, sequence, time: sequence / 100, count: 10 }, new Float32Array(120)));
+  const until = async (holds: () => boolean) => {
+    for (let i = 0; i < 150 && !holds(); i++) await new Promise((r) => setTimeout(r, 20));
+  };
+
+  it('says when its device falls silent, since when, and when it speaks again', async () => {
+    const feed = connect();
+    say(feed, 1);
+    expect(bay.state().device!.silentSince).toBeNull();
+    const before = Date.now();
+    await until(() => bay.state().device!.silentSince !== null);
+    expect(bay.state().device!.connected).toBeTrue();
+    expect(Math.abs(bay.state().device!.silentSince! - before)).toBeLessThan(500);
+    expect(Date.now() - before).toBeLessThan(2500);
+    say(feed, 2);
+    expect(bay.state().device!.silentSince).toBeNull();
+    expect(bay.state().notice).toMatch(/^Test plates was silent for [12] s: /);
+  });
+  it('refuses a second device while the first one speaks; the same one may come back', () => {
+    const feed = connect();
+    expect(() => connect('Another mat')).toThrowError(/Bay 1 already hears Test plates/);
+    expect(() => connect()).not.toThrow();
+    feed.closed();
+    expect(bay.state().device!.connected).toBeTrue();
+  });
+  it('is another device’s once the first has gone or fallen silent', async () => {
+    const feed = connect();
+    feed.closed();
+    expect(() => connect('Another mat')).not.toThrow();
+    await until(() => bay.state().device!.silentSince !== null);
+    expect(() => connect('A third one')).not.toThrow();
+  });
+  it('keeps what stands on it, and says whose lesson that is', async () => {
+    await bay.change({ lessonId: 'l', clubName: '9-iron' });
+    expect([bay.state().who, bay.state().state]).toEqual(['Somebody', 'armed']);
+    expect(places.at(-1)).toEqual(
+      jasmine.objectContaining({ lessonId: 'l', club: 'iron', clubName: '9-iron', armed: true }),
+    );
+    const kept = places.length;
+    await bay.change({ tag: 'exercise' });
+    await bay.change({ armed: false });
+    expect(places.slice(kept).map((p) => p!.armed)).toEqual([true, false]);
+    await bay.change({ lessonId: null });
+    expect([places.at(-1), bay.state().who]).toEqual([null, null]);
+  });
+  it('goes on where it was when the server starts anew, and sleeps where that is long ago', async () => {
+    const place = (ago: number, armed = true): BayPlace => ({
+      lessonId: 'l',
+      club: 'driver',
+      clubName: 'driver',
+      armed,
+      at: new Date(Date.now() - ago).toISOString(),
+    });
+    await bay.restore(place(60_000));
+    expect([bay.state().lessonId, bay.state().state, bay.state().clubName]).toEqual(['l', 'armed', 'driver']);
+    await bay.restore(place(HOUR));
+    expect(bay.state().state).toBe('asleep');
+    await bay.change({ armed: true });
+    await bay.restore(place(HOUR, false));
+    expect(bay.state().state).toBe('idle');
+    await bay.change({ lessonId: null });
+    await bay.restore({ ...place(0), lessonId: 'none' });
+    expect(bay.state().lessonId).toBeNull();
+  });
+});

@@ -1,0 +1,48 @@
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import type { Db } from '../db/open.js';
+import { inbox, lessons, pupils, recordings } from '../db/schema.js';
+
+export type InboxRow = typeof inbox.$inferSelect;
+export type NewInboxRow = Omit<typeof inbox.$inferInsert, 'deletedAt'>;
+
+/** Swings that nobody is surely the owner of. */
+export function inboxRepository(db: Db) {
+  return {
+    /** Stores a recording and its swings in one transaction. */
+    put: (recording: { id: string; bundle: Uint8Array }, rows: readonly NewInboxRow[]): Promise<void> =>
+      db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording);
+        await tx.insert(inbox).values([...rows]);
+      }),
+    /** The newest first, each with the pupil whose lesson stood on the bay. */
+    all: async (): Promise<{ row: InboxRow; pupil: string }[]> =>
+      db
+        .select({ row: inbox, pupil: pupils.name })
+        .from(inbox)
+        .innerJoin(lessons, eq(lessons.id, inbox.lessonId))
+        .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
+        .where(isNull(inbox.deletedAt))
+        .orderBy(desc(inbox.recordedAt)),
+    /** Those of these that lie there, in the order they were made. */
+    some: (ids: readonly string[]): Promise<InboxRow[]> =>
+      db
+        .select()
+        .from(inbox)
+        .where(and(inArray(inbox.id, [...ids]), isNull(inbox.deletedAt)))
+        .orderBy(asc(inbox.recordedAt)),
+    takeOut: async (ids: readonly string[]): Promise<void> => {
+      await db.delete(inbox).where(inArray(inbox.id, [...ids]));
+    },
+    /** Marks them deleted, or not; says how many that concerned. */
+    setDeleted: async (ids: readonly string[], deleted: boolean): Promise<number> =>
+      (
+        await db
+          .update(inbox)
+          .set({ deletedAt: deleted ? new Date() : null })
+          .where(and(inArray(inbox.id, [...ids]), deleted ? isNull(inbox.deletedAt) : isNotNull(inbox.deletedAt)))
+          .returning({ id: inbox.id })
+      ).length,
+  };
+}
+
+export type InboxRepository = ReturnType<typeof inboxRepository>;

@@ -1,0 +1,28 @@
+import type { Bay } from '@vilko/contract';
+
+/** What a bay does, as a word and a mark: never a colour alone. */
+export type BayMark = 'free' | 'paused' | 'armed' | 'hears' | 'found' | 'asleep' | 'silent' | 'none';
+
+const STATES: Readonly<Record<Bay['state'], readonly [BayMark, string]>> = {
+  idle: ['paused', 'paused'],
+  armed: ['armed', 'armed'],
+  recording: ['hears', 'hears a swing'],
+  found: ['found', 'found'],
+  asleep: ['asleep', 'asleep'],
+};
+
+/** How long nothing has been heard, in words. */
+export const silenceWords = (seconds: number): string =>
+  seconds < 90 ? `no signal for ${seconds} s` : `no signal for ${Math.round(seconds / 60)} min`;
+
+/** @param silentFor seconds since the device was last heard; null while it speaks */
+export function bayDoes(bay: Bay, silentFor: number | null): { readonly mark: BayMark; readonly words: string } {
+  if (bay.lessonId === null) return { mark: 'free', words: 'free' };
+  if (!bay.device?.connected) return { mark: 'none', words: 'no device' };
+  if (silentFor !== null) return { mark: 'silent', words: silenceWords(silentFor) };
+  const [mark, words] = STATES[bay.state];
+  return { mark, words };
+}
+
+/** Whether the bay waits for nothing now, so that the next press arms it. */
+export const bayRests = ({ state }: Bay): boolean => state === 'idle' || state === 'asleep';
