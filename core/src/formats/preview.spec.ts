@@ -33,6 +33,28 @@ describe('a look at a recording before it is read', () => {
         .toBe(device === 'mat' || device === 'boards' || device === 'path');
     }
   });
+  it('shows a path where it was measured', () => {
+    const { recording } = simulate({ device: 'path', seed: 4 });
+    const [foot] = previewOf(recording).feet;
+    const middle = (v: Float64Array) => [...v].filter((x) => x === x).sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
+    expect(foot!.stands![0]).toBeCloseTo(middle(recording.path!.x), 3);
+    expect(foot!.stands![1]).toBeCloseTo(middle(recording.path!.y), 3);
+  });
+  it('shows boards and a mat where their feet stand', () => {
+    const boards = simulate({ device: 'boards', seed: 4 }).recording;
+    const stands = (rec: typeof boards) => previewOf(rec).feet.map((f) => f.stands!);
+    stands(boards).forEach(([x, y], i) => {
+      expect(Math.abs(x - boards.boards[i]!.centre[0])).toBeLessThan(boards.boards[i]!.hx);
+      expect(Math.abs(y - boards.boards[i]!.centre[1])).toBeLessThan(boards.boards[i]!.hy);
+    });
+    const { rows, cols, pitch } = simulate({ device: 'mat', seed: 4 }).recording.mat!;
+    for (const [x, y] of stands(simulate({ device: 'mat', seed: 4 }).recording)) {
+      expect(x).toBeGreaterThan(0);
+      expect(x).toBeLessThan(rows * pitch);
+      expect(y).toBeGreaterThan(0);
+      expect(y).toBeLessThan(cols * pitch);
+    }
+  });
   it('tells axes that cannot be right: the weight points sideways', () => {
     const bytes = writeC3d(simulate({ device: 'plates', seed: 4 }).recording);
     expect(previewOf(readC3d(bytes, 'x.c3d')).sideways!).toBeLessThan(0.1);

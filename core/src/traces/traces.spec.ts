@@ -89,7 +89,7 @@ describe('packed traces', () => {
     }
   });
   it('keep breaks where they were, flat lines flat, and nothing of nothing', () => {
-    const plates = swingTraces(deepOf('plates'), 0);
+    const plates = { ...swingTraces(deepOf('plates'), 0), path: null, forces: null };
     const back = (v: number[]): number[] => {
       const share: Trace = { t0: 0, rate: 1, v: Float32Array.from(v) };
       return Array.from(readTraces(writeTraces({ ...plates, staves: { share } }, 0)).staves.share!.v);

@@ -1,7 +1,7 @@
 import { analyse, analyseInDepth } from '../analyse.js';
 import { simulate, type SimulateOptions } from '../golfer/simulate.js';
 import { readGround } from '../ground/ground.js';
-import { numberOf } from '../measures/measure.js';
+import { type Measures, numberOf } from '../measures/measure.js';
 import type { Recording } from '../recording/recording.js';
 import { alterSwing } from './alter.js';
 import { alterable, AS_IT_IS, between, isAltered, NOTHING_ALTERED, type WhatIf } from './what-if.js';
@@ -15,16 +15,25 @@ const setting = (o: Partial<SimulateOptions> = {}) => {
   const ground = readGround(recording, handed);
   const marks = [Object.fromEntries(Object.entries(swing.events).flatMap(([n, e]) => (e ? [[n, e.t]] : [])))];
   const alter = (change: Partial<WhatIf>) => alterSwing(recording, ground, swing, { ...NOTHING_ALTERED, ...change });
-  const number = (rec: Recording, id: MeasureId) => numberOf(analyse(rec, { marks }).swings[0]!.measures[id])!;
+  // one reading answers for every measure that is asked
+  const read = new Map<string, Measures>();
+  const number = (key: string, of: () => Recording, id: MeasureId): number => {
+    const measures = read.get(key) ?? analyse(of(), { marks }).swings[0]!.measures;
+    read.set(key, measures);
+    return numberOf(measures[id])!;
+  };
   return {
     recording,
     swing,
     alter,
-    was: (id: MeasureId) => number(recording, id),
+    was: (id: MeasureId) => number('as it is', () => recording, id),
     becomes: (change: Partial<WhatIf>, id: MeasureId) => {
-      const a = alter(change);
-      if ('stopped' in a) throw new Error(a.stopped);
-      return number(a.recording, id);
+      const altered = (): Recording => {
+        const a = alter(change);
+        if ('stopped' in a) throw new Error(a.stopped);
+        return a.recording;
+      };
+      return number(JSON.stringify(change), altered, id);
     },
   };
 };

@@ -41,6 +41,19 @@ describe('C3D platforms', () => {
     }
   });
 
+  it('lie where the mean of their corners lies, with axes at right angles', () => {
+    const { centre, x, y, z } = plateAxes([
+      [0.4, 0.6, 0.02],
+      [-0.2, 0.6, 0.02],
+      [-0.2, 0.1, 0.06],
+      [0.4, 0.1, 0.06],
+    ]);
+    centre.forEach((v, i) => expect(v).toBeCloseTo([0.1, 0.35, 0.04][i]!, 12));
+    const dot = (a: Vec, b: Vec) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+    [x, y, z].forEach((a, i) => [x, y, z].forEach((b, j) => expect(dot(a, b)).toBeCloseTo(i === j ? 1 : 0, 12)));
+    expect([x[0], Math.sign(y[1]), Math.sign(z[2])]).toEqual([1, 1, 1]);
+  });
+
   it('reads lab axes and refuses those that do not span a plane', () => {
     expect(toStance(labAxes('ball=-y,left=+x'), [1, 2, 3])).toEqual([-2, 1, 3]);
     expect(toStance(labAxes('ball=+z,left=+x'), [1, 2, 3])).toEqual([3, 1, 2]);

@@ -3,6 +3,7 @@ import { analyse } from '../../analyse.js';
 import { simulate } from '../../golfer/index.js';
 import { blankPlatform, type Recording, WRENCH_CHANNELS } from '../../recording/recording.js';
 import { testBytes } from '../../testing/test-files.js';
+import { readParameters } from './parameters.js';
 import { readC3d } from './read-c3d.js';
 import { writeC3d } from './write-c3d.js';
 
@@ -66,6 +67,26 @@ describe('writing C3D', () => {
     expect(back.channels.sound![7]).toBeCloseTo(Math.sin(7), 6);
     expect(back.stated.mass).toBeCloseTo(70.5, 5);
     expect([back.stated.handed, back.stated.club, back.warnings]).toEqual(['left', 'driver', []]);
+  });
+
+  it('says in POINT:SCALE how its numbers are kept, and names the channels of each plate', () => {
+    const said = (storage?: 'int') => {
+      const bytes = writeC3d(
+        recording(30, (k) => k),
+        ...(storage ? [storage] : []),
+      );
+      return readParameters(bytes, new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+    };
+    expect(said().get('POINT', 'SCALE')!.numbers).toEqual([-1]);
+    expect(said('int').get('POINT', 'SCALE')!.numbers).toEqual([1]);
+    const channels = said().get('FORCE_PLATFORM', 'CHANNEL')!;
+    expect([channels.dims, channels.numbers]).toEqual([[6, 2], Array.from({ length: 12 }, (_, i) => i + 1)]);
+    expect(said().get('FORCE_PLATFORM', 'ORIGIN')!.numbers).toEqual([0, 0, 0, 0, 0, 0]);
+    expect(
+      said()
+        .get('ANALOG', 'OFFSET')!
+        .numbers.every((x) => x === 0),
+    ).toBeTrue();
   });
 
   it('keeps recordings of more than 65,535 frames whole', () => {

@@ -151,6 +151,22 @@ describe('cells of a mat while they are read', () => {
     [1, 2, 3, 255].forEach((x, i) => bytesOnly.set(Math.floor(i / 2), i % 2, x));
     expect(bytesOnly.frames().frames).toBeInstanceOf(Uint8Array);
   });
+  it('stay what they were when wider numbers come in a later row', () => {
+    const rows = [
+      [1, 255],
+      [2, 0],
+      [300, 65_535],
+      [4, 5],
+      [0.5, -7],
+      [8, 9],
+      [Math.PI, 1e9 + 0.5],
+    ];
+    const store = cellStore(rows.length, 2);
+    rows.forEach((row, r) => row.forEach((v, c) => store.set(r, c, v)));
+    const { frames, rows: kept } = store.frames();
+    expect(Array.from(frames)).toEqual(rows.flat());
+    expect(kept).toEqual([0, 1, 2, 3, 4, 5, 6]);
+  });
   it('of rows without a frame take no room, and a row with some of its cells is counted and left out', () => {
     const store = cellStore(4, 2);
     const put = (row: number, ...v: number[]) => v.forEach((x, c) => store.set(row, c, x));

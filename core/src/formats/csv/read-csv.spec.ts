@@ -55,6 +55,19 @@ describe('reading CSV', () => {
     expect(read('time,r0c0,r0c1', ...rows(20, 3)).warnings).toEqual(['no pitch for the mat cells: 10 mm is assumed']);
     expect(read('# pitch_m=0.015', 'time,r0c0,r0c1', ...rows(20, 3)).mat!.pitch).toBe(0.015);
   });
+  it('takes two plates for half a metre apart where nothing says where they lie', () => {
+    expect(read(PLATES.join(','), ...rows(20, 13)).platforms.map((p) => p.centre)).toEqual([
+      [0, 0.25],
+      [0, -0.25],
+    ]);
+  });
+  it('names the first eight columns it did not understand, and counts the rest', () => {
+    const many = Array.from({ length: 11 }, (_, i) => `c${i + 1}x`);
+    expect(refusal(many.join(','), ...rows(20, 11)).message).toContain(
+      'among c1x, c2x, c3x, c4x, c5x, c6x, c7x, c8x and 3 more',
+    );
+    expect(refusal(many.slice(0, 8).join(','), ...rows(20, 8)).message).toMatch(/c7x, c8x(?! and)/);
+  });
   it('takes a mat that is slower than its plates by the rows it has', () => {
     const rec = read(
       [...PLATES, 'r0c0', 'r0c1'].join(','),
@@ -156,6 +169,16 @@ describe('reading CSV', () => {
       if (recording.path) expect(worstDifference(back.path!.y, recording.path.y)).withContext(device).toBe(0);
       if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);
     }
+  });
+  it('keeps where the plates lie', () => {
+    const { recording } = simulate({ device: 'plates', seed: 3 });
+    const moved = {
+      ...recording,
+      platforms: recording.platforms.map((p, i) => ({ ...p, centre: [0.1 - 0.3 * i, 0.4 - 0.5 * i] as const })),
+    };
+    const back = readCsv(writeCsv(moved), 'x.csv').platforms.map((p) => p.centre);
+    back.forEach((c, i) => c.forEach((v, k) => expect(v).toBeCloseTo(moved.platforms[i]!.centre[k]!, 12)));
+    expect(back.length).toBe(2);
   });
   it('keeps any finite number that was written', () => {
     const finite = fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e9, max: 1e9 });
