@@ -64,6 +64,7 @@ export interface DeepAnalysis extends Analysis {
  * The walk itself: a recording is brought onto a grid, zeroed and filtered to loads per foot, its swings and their
  * events are found, and every measure of measuring.md §6 is taken.
  * @throws VilkoError when nothing can be read, or when samples are missing inside a swing
+ * @example analyseInDepth(rec, { handed: 'left', stature: 1.68, marks: [{ p4: 2.81 }] }).contexts[0].signals.share
  */
 export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): DeepAnalysis {
   const handed = options.handed ?? rec.stated.handed ?? 'right';
@@ -123,7 +124,10 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
   };
 }
 
-/** The analysis as the command line answers it, without the signals. */
+/**
+ * The analysis as the command line answers it, without the signals.
+ * @example analyse(rec, { club: 'driver' }).swings[0].measures['share.lead.p7'] // { value: 74.2, u: 0.6, unit: '%', … }
+ */
 export function analyse(rec: Recording, options: AnalyseOptions = {}): Analysis {
   const { file, device, rate, warnings, swings } = analyseInDepth(rec, options);
   return { file, device, rate, warnings, swings };

@@ -193,7 +193,10 @@ const bayServices = (
   failed,
 });
 
-/** Builds the server over an open database. */
+/**
+ * Builds the server over an open database.
+ * @example await buildApp(await openDatabase(folder, 'memory://'), { web: 'web/dist/browser' })
+ */
 export async function buildApp(database: OpenDatabase, { web, signIn: needed = false, log }: AppOptions): Promise<App> {
   const fastify = await prepareServer(log);
   const tables = openTables(database);

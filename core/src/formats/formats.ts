@@ -60,6 +60,7 @@ export function formatOf(name: string): Format {
 /**
  * Reads a recording, whatever its format.
  * @throws VilkoError saying what is wrong and where
+ * @example readRecording(bytes, 'lab.c3d', { axes: 'ball=+x,left=+y' })
  */
 export function readRecording(bytes: Uint8Array, name: string, how: Reading = {}): Recording {
   if (bytes.length === 0) throw new VilkoError('unreadable', `${name} is empty`);

@@ -171,6 +171,10 @@ export const moveBody = (
 /** What the plans alone decide: the shares, and where the pressure lies under each foot. */
 export type Course = Omit<Carried, 'lift' | 'moment' | 'momentum'>;
 
+/**
+ * The course of the body through its planned swings.
+ * @example plannedCourse(build, plans, { duration: 9, rate: 1000, rng: random(3) })
+ */
 export function plannedCourse(
   build: Build,
   plans: readonly SwingPlan[],
