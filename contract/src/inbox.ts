@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Device } from './lesson.js';
-import { ClubClass } from './pupil.js';
+import { ClubClass, Handed } from './pupil.js';
 import { SwingKind, SWING_TAGS, Thumbnail } from './swing.js';
 
 /** A swing without a sure owner: it counts nowhere until a person has said whose it is. */
@@ -18,6 +18,7 @@ export const InboxSwing = z.object({
   /** Whose lesson stood on the bay. */
   lessonId: z.string(),
   pupil: z.string(),
+  handed: Handed,
   thumbnail: Thumbnail.nullable(),
 });
 export type InboxSwing = z.infer<typeof InboxSwing>;

@@ -15,9 +15,9 @@ export function inboxRepository(db: Db) {
         await tx.insert(inbox).values([...rows]);
       }),
     /** The newest first, each with the pupil whose lesson stood on the bay. */
-    all: async (): Promise<{ row: InboxRow; pupil: string }[]> =>
+    all: async (): Promise<{ row: InboxRow; pupil: string; handed: 'right' | 'left' }[]> =>
       db
-        .select({ row: inbox, pupil: pupils.name })
+        .select({ row: inbox, pupil: pupils.name, handed: pupils.handed })
         .from(inbox)
         .innerJoin(lessons, eq(lessons.id, inbox.lessonId))
         .innerJoin(pupils, eq(pupils.id, lessons.pupilId))

@@ -47,9 +47,9 @@ export function inboxService({ inbox, pupils, swings }: InboxShelves) {
       return true;
     },
     async list(): Promise<InboxSwing[]> {
-      return (await inbox.all()).map(({ row, pupil }) => {
+      return (await inbox.all()).map(({ row, pupil, handed }) => {
         const { recordingId, part, intent, deletedAt, recordedAt, device, ...kept } = row;
-        return { ...kept, device: device as InboxSwing['device'], recordedAt: recordedAt.toISOString(), pupil };
+        return { ...kept, device: device as InboxSwing['device'], recordedAt: recordedAt.toISOString(), pupil, handed };
       });
     },
     /** Files them into a lesson, oldest first; null where there is no such lesson. What is gone already is left out. */

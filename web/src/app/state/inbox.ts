@@ -2,7 +2,8 @@ import { inject } from '@angular/core';
 import type { InboxSwing } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { map } from 'rxjs';
+import { distinctUntilChanged, filter, map } from 'rxjs';
+import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 
@@ -69,6 +70,18 @@ export const inboxEffects = {
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.assigned, A.deleted, A.restored),
+        map(() => A.open()),
+      ),
+    { functional: true },
+  ),
+  /** A bay that sleeps has found something. */
+  found: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(BayActions.bayCame),
+        map(({ bay }) => (bay.state === 'asleep' ? bay.notice : null)),
+        distinctUntilChanged(),
+        filter((notice) => notice !== null),
         map(() => A.open()),
       ),
     { functional: true },

@@ -1,7 +1,8 @@
 import type { InboxSwing } from '@vilko/contract';
+import { BayActions } from '../../state/bay';
 import { NoticeActions } from '../../state/notices';
 import { openHouse } from '../../testing/house';
-import { lesson, pupil } from '../../testing/samples';
+import { bay, lesson, pupil } from '../../testing/samples';
 import { Inbox } from './inbox';
 
 const lies = (n: number, more: Partial<InboxSwing> = {}): InboxSwing => ({
@@ -16,6 +17,7 @@ const lies = (n: number, more: Partial<InboxSwing> = {}): InboxSwing => ({
   reason: 'Bay 3 slept: nobody had stood there for a while',
   lessonId: 'l',
   pupil: 'Somebody',
+  handed: 'right',
   thumbnail: null,
   ...more,
 });
@@ -60,6 +62,17 @@ describe('the inbox', () => {
     expect(c.text()).toContain('Nothing lies here');
     expect(house.said()).toBe('2 swings of the inbox deleted.');
     house.dispatch(NoticeActions.dismiss());
+  });
+  it('shows a swing that comes while one looks', async () => {
+    const { house, c } = await open([lies(1)]);
+    const asleep = (notice: string | null) =>
+      house.dispatch(BayActions.bayCame({ bay: { ...bay, state: 'asleep', notice } }));
+    asleep(null);
+    house.quiet();
+    asleep('A swing was found while the bay slept.');
+    house.asked('GET', '/api/inbox').flush([lies(2), lies(1)]);
+    await c.set({});
+    expect(c.text()).toContain('0 of 2 chosen');
   });
   it('keeps what is chosen when the server refuses, and says why', async () => {
     const { house, c } = await open([lies(1)]);

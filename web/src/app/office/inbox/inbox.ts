@@ -46,12 +46,12 @@ import { OfficeActions, officeFeature } from '../../state/office';
             @for (s of list; track s.id) {
               <li class="border-b border-rules">
                 <label
-                  class="grid cursor-pointer grid-cols-[24px_130px_170px_1fr] items-center gap-4 py-2 hover:bg-sheet"
+                  class="grid cursor-pointer grid-cols-[24px_130px_230px_1fr] items-center gap-4 py-2 hover:bg-sheet"
                 >
                   <input type="checkbox" [checked]="chosen().has(s.id)" (change)="pick(s)" />
-                  <vk-thumbnail class="h-[62px] w-[130px]" [shape]="s.thumbnail" />
+                  <vk-thumbnail class="h-[62px] w-[130px]" [shape]="s.thumbnail" [handed]="s.handed" />
                   <span
-                    ><span class="figures">{{ day(s.recordedAt) }}, {{ clock(s.recordedAt) }}</span
+                    ><span class="whitespace-nowrap">{{ day(s.recordedAt) }}, {{ clock(s.recordedAt) }}</span
                     ><br /><span class="text-ink2">{{ s.bay }}, {{ device(s.device) }}</span></span
                   >
                   <span
