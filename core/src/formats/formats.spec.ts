@@ -1,4 +1,4 @@
-import { strFromU8, strToU8, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { analyse } from '../analyse.js';
 import { VilkoError } from '../error.js';
@@ -220,6 +220,22 @@ describe('formats', () => {
     expect(data[8]).toBeNaN();
   });
 
+  it('reads a number between blanks, tabs, quotes and the end of a line, of either sign', () => {
+    const number = (text: string, point = 46) => {
+      const b = strToU8(`;${text};`);
+      return scanNumber(b, 1, b.length - 1, point);
+    };
+    for (const around of [' ', '  ', '\t', '"', ' "', '\r'])
+      expect([number(`${around === '\r' ? '' : around}2.5${around}`), number(`-2.5${around}`)])
+        .withContext(JSON.stringify(around))
+        .toEqual([2.5, -2.5]);
+    expect([number('+7'), number('-0.25'), number('1,5', 44), number('.5'), number('5.')]).toEqual([
+      7, -0.25, 1.5, 0.5, 5,
+    ]);
+    expect([number(''), number('  '), number('NaN')]).toEqual([NaN, NaN, NaN]);
+    expect([number('-'), number('+')]).toEqual([null, null]);
+  });
+
   it('takes nothing else for a digit', () => {
     for (const text of ['1:5', '1/5', '1;5', '0x1', '1 5', '--1', '1.2.3']) {
       const b = strToU8(text);
@@ -227,6 +243,33 @@ describe('formats', () => {
         .withContext(text)
         .toBeNull();
     }
+  });
+
+  it('writes npy heads that end at a multiple of 64 bytes, and refuses an array that ends early', () => {
+    for (const shape of [[3], [7, 5], [100_000, 2], [2, 3, 4], [1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1]]) {
+      const data = new Float64Array(shape.reduce((a, b) => a * b, 1));
+      const bytes = writeNpy({ shape, data });
+      expect((bytes.length - 8 * data.length) % 64).toBe(0);
+      expect(bytes.length - 8 * data.length).toBeLessThanOrEqual(128);
+      expect(new DataView(bytes.buffer).getUint16(8, true)).toBe(bytes.length - 8 * data.length - 10);
+      for (const less of [1, 8])
+        expect(refusal(() => readNpy(bytes.slice(0, -less), 'a'))).toContain(`promises ${data.length} values`);
+    }
+  });
+
+  it('says what an npz or a bundle lacks, one by one', () => {
+    const one = writeNpy({ shape: [1], data: Float64Array.of(1) });
+    const names = ['frames', 'time', 'pitch'];
+    for (const lacking of names) {
+      const files = Object.fromEntries(names.filter((n) => n !== lacking).map((n) => [`${n}.npy`, one]));
+      expect(refusal(() => readRecording(zipSync(files), 'm.npz'))).toContain(`the file lacks ${lacking}: it holds`);
+    }
+    const whole = unzipSync(writeBundle(simulate({ device: 'path', seed: 2 }).recording));
+    for (const [name, bytes] of Object.entries(whole))
+      expect(refusal(() => readRecording(zipSync({ [name]: bytes }), 'x.vilko'))).toContain(
+        'holds recording.json and channels.npz: this zip does not',
+      );
+    expect(Object.keys(whole).sort()).toEqual(['channels.npz', 'recording.json']);
   });
 
   it('brings arrays of every number type back from npy', () => {

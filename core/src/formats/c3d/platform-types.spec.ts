@@ -167,6 +167,18 @@ describe('platforms of every type', () => {
     expect([restless(0.045), restless(0.056)]).toEqual([0, 1]);
   });
 
+  it('point up where most of what is loaded does: a fifth of the load counts, less is noise', () => {
+    const first = (part: number): number => {
+      const one = file(2, { f: [0, 0, 600], m: [0, 0, 0] });
+      // two samples of five bear the load, three a part of it the other way
+      const channels = one.channels.map((ch, j) =>
+        j === 2 ? ch.map((_, k) => (k % 5 < 2 ? 600 : -part * 600)) : ch.map(() => 0),
+      );
+      return Math.sign(read({ ...one, channels }).platforms[0]!.fz[0]!);
+    };
+    expect([first(0.18), first(0.22)]).toEqual([1, -1]);
+  });
+
   it('of type 4 each have a matrix of their own', () => {
     const one = file(4, WRENCH);
     const two = read({

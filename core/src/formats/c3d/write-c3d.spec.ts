@@ -89,6 +89,70 @@ describe('writing C3D', () => {
     ).toBeTrue();
   });
 
+  it('writes every parameter that a reader asks for, and a header that says the same', () => {
+    const rec = recording(30, (k, c) => k + c);
+    const bytes = writeC3d(rec);
+    const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+    const p = readParameters(bytes, view);
+    const of = (group: string, name: string) => {
+      const found = p.get(group, name)!;
+      return [found.dims, found.texts.length ? found.texts : found.numbers];
+    };
+    const start = p.get('POINT', 'DATA_START')!.numbers[0]!;
+    expect(of('POINT', 'USED')).toEqual([[], [0]]);
+    expect(of('POINT', 'FRAMES')).toEqual([[], [30]]);
+    expect(of('POINT', 'LONG_FRAMES')).toEqual([[], [30]]);
+    expect(of('POINT', 'RATE')).toEqual([[], [RATE]]);
+    expect(of('POINT', 'UNITS')).toEqual([[2, 1], ['mm']]);
+    expect(of('ANALOG', 'USED')).toEqual([[], [13]]);
+    expect(of('ANALOG', 'RATE')).toEqual([[], [RATE]]);
+    expect(of('ANALOG', 'GEN_SCALE')).toEqual([[], [1]]);
+    expect(of('ANALOG', 'OFFSET')).toEqual([[13], Array<number>(13).fill(0)]);
+    expect(p.get('ANALOG', 'LABELS')!.texts.at(-1)).toBe('sound');
+    expect(new Set(p.get('ANALOG', 'LABELS')!.texts).size).toBe(13);
+    expect(p.get('ANALOG', 'UNITS')!.texts.slice(0, 6)).toEqual(['N', 'N', 'N', 'Nm', 'Nm', 'Nm']);
+    expect(of('FORCE_PLATFORM', 'USED')).toEqual([[], [2]]);
+    expect(of('FORCE_PLATFORM', 'TYPE')).toEqual([[2], [2, 2]]);
+    expect(of('FORCE_PLATFORM', 'ZERO')).toEqual([[2], [0, 0]]);
+    expect(of('FORCE_PLATFORM', 'ORIGIN')).toEqual([[3, 2], Array<number>(6).fill(0)]);
+    const corners = p.get('FORCE_PLATFORM', 'CORNERS')!;
+    expect([corners.dims, corners.numbers.length]).toEqual([[3, 4, 2], 24]);
+    [0, 1].forEach((i) => {
+      const mean = (axis: number) => [0, 1, 2, 3].reduce((s, c) => s + corners.numbers[12 * i + 3 * c + axis]! / 4, 0);
+      expect([mean(0), mean(1), mean(2)]).toEqual([0, i === 0 ? 250 : -250, 0]);
+    });
+    // the header: where the parameters are, no points, 13 samples a frame, frames 1 to 30
+    expect([bytes[0], bytes[1]]).toEqual([2, 0x50]);
+    expect([2, 4, 6, 8, 10, 16, 18].map((at) => view.getUint16(at, true))).toEqual([0, 13, 1, 30, 0, start, 1]);
+    expect([view.getFloat32(12, true), view.getFloat32(20, true)]).toEqual([-1, RATE]);
+    expect(bytes.length % 512).toBe(0);
+    expect(bytes.length).toBeGreaterThanOrEqual((start - 1) * 512 + 30 * 13 * 4);
+  });
+
+  it('is read by its header where a parameter is missing', () => {
+    const rec = recording(30, (k, c) => 10 * k + c);
+    const whole = writeC3d(rec);
+    /** The same file, a parameter of it under a name that nobody asks for. */
+    const without = (name: string): Uint8Array => {
+      const text = new TextDecoder('latin1').decode(whole);
+      const at = text.indexOf(name);
+      return whole.map((b, i) => (i >= at && i < at + name.length ? 'Z'.charCodeAt(0) : b));
+    };
+    const read = readC3d(whole, 'x.c3d');
+    for (const name of ['LONG_FRAMES', 'DATA_START', 'GEN_SCALE']) {
+      const back = readC3d(without(name), 'x.c3d');
+      expect(back.time.length).withContext(name).toBe(30);
+      expect(back.platforms[1]!.mx[7]).withContext(name).toBe(read.platforms[1]!.mx[7]);
+    }
+    // the first SCALE is the points', the first RATE too
+    const scale = readC3d(without('SCALE'), 'x.c3d');
+    expect(scale.platforms[0]!.fz[3]).toBe(read.platforms[0]!.fz[3]);
+    expect(readC3d(without('RATE'), 'x.c3d').time[10]).toBeCloseTo(0.01, 12);
+    expect(readC3d(without('MASS'), 'x.c3d').stated).toEqual({ handed: 'left', club: 'driver' });
+    expect(() => readC3d(without('CORNERS'), 'x.c3d')).toThrowError(/platform 1 has no corners or origin/);
+    expect(() => readC3d(without('ORIGIN'), 'x.c3d')).toThrowError(/platform 1 has no corners or origin/);
+  });
+
   it('keeps recordings of more than 65,535 frames whole', () => {
     const n = 70_001;
     const file = writeC3d(

@@ -98,6 +98,14 @@ describe('reading CSV', () => {
         .message,
     ).toBe('the column p1_fz holds no number at all');
   });
+  it('leaves a whole-body path beside plates or a mat alone: the feet say more', () => {
+    const beside = (columns: readonly string[]) =>
+      read([...columns, 'cop_x', 'cop_y'].join(','), ...rows(20, columns.length + 2));
+    expect([beside(PLATES).device, beside(PLATES).path]).toEqual(['plates', undefined]);
+    expect(beside(['time', 'r0c0', 'r0c1']).device).toBe('mat');
+    expect(beside(['time', 'r0c0', 'r0c1']).path).toBeUndefined();
+    expect(beside(['time']).device).toBe('path');
+  });
   it('bridges gaps of the other channels, and leaves out one that never spoke', () => {
     const rec = read(
       [...PLATES, 'shaft_deg', 'sound'].join(','),
@@ -136,6 +144,10 @@ describe('reading CSV', () => {
   it('refuses a header that names one column twice, and text that is no UTF-8', () => {
     expect(refusal('time,cop_x,cop_y,COP_X', '0,1,2,3').message).toBe('the column cop_x is there twice (header)');
     expect(() => readCsv(Uint8Array.of(0xff, 0xfe, 0x74, 0), 'x.csv')).toThrowError(/UTF-16/);
+    expect(() => readCsv(Uint8Array.of(0xfe, 0xff, 0, 0x74), 'x.csv')).toThrowError(/UTF-16/);
+    // what begins like it and goes on otherwise is just no header that is known
+    for (const odd of [Uint8Array.of(0xff, 0x74), Uint8Array.of(0xfe, 0x74), Uint8Array.of(0x74, 0xff)])
+      expect(() => readCsv(odd, 'x.csv')).toThrowMatching((e: Error) => !e.message.includes('UTF-16'));
   });
   it('tells how far it has come, and stops when it is told to', () => {
     const lines = rows(60_000, 13, (k, c) => (c === 0 ? k / 1000 : k * 1.00001 + c));
