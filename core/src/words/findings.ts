@@ -1,6 +1,7 @@
 import { faultOf } from '../faults/catalogue.js';
 import type { CannotJudge, Finding, SetFinding } from '../faults/judge.js';
 import type { Piece } from '../faults/strength.js';
+import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
 import { goneWhen } from './evidence.js';
 
@@ -25,16 +26,31 @@ export const besideWords = ({ word, consequenceOf }: Pick<Finding, 'word' | 'con
 /** What cannot be judged, and why. */
 export const cannotJudgeWords = ({ fault, reason }: CannotJudge): string => `${faultName(fault)} – ${reason}`;
 
-/** What one swing is said to be. */
+/** What one swing is said to be, and what it was for. */
 export interface SwingVerdict {
+  readonly kind: SwingKind;
+  readonly tag: string;
   readonly mainFault: string | null;
   readonly mainWord: string | null;
   readonly judgedBy: object | null;
 }
-/** A swing's main finding as a list shows it: "hangs back, likely"; null where it was not judged. */
-export function verdictWords({ mainFault, mainWord, judgedBy }: SwingVerdict): string | null {
-  if (mainFault) return [faultName(mainFault), mainWord].filter(Boolean).join(', ');
-  return judgedBy === null ? null : 'nothing found';
+
+/** Why a swing is measured and not judged; null where it is judged. */
+export function unjudgedWords({ kind, tag }: Pick<SwingVerdict, 'kind' | 'tag'>): string | null {
+  if (kind !== 'full') return 'rehearsal, not judged';
+  return tag === 'exercise' ? 'exercise, not judged' : null;
+}
+
+/**
+ * The one word for a swing on every screen: its main finding, that nothing was found, or why it is not judged.
+ * @param brief without how sure one is, where there is no room
+ * @example verdictWords(swing) // 'hangs back, likely'
+ */
+export function verdictWords(s: SwingVerdict, brief = false): string {
+  const unjudged = unjudgedWords(s);
+  if (unjudged) return unjudged;
+  if (s.mainFault) return [faultName(s.mainFault), brief ? '' : s.mainWord].filter(Boolean).join(', ');
+  return s.judgedBy === null ? 'no swing found' : 'nothing found';
 }
 
 /** How often something shows: "in 3 of 5 swings with the 7-iron". */

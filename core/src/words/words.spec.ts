@@ -146,12 +146,17 @@ describe('findings in words', () => {
       'hangs back (likely, follows from: shifts late)',
     );
   });
-  it('say of a swing what it shows, and nothing where it was not judged', () => {
-    const swing = { mainFault: 'hangs-back', mainWord: 'likely', judgedBy: {} };
-    expect(verdictWords(swing)).toBe('hangs back, likely');
-    expect(verdictWords({ ...swing, mainWord: null })).toBe('hangs back');
+  it('say of a swing what it shows, or why it is not judged', () => {
+    const swing = { kind: 'full', tag: 'ball', mainFault: 'hangs-back', mainWord: 'likely', judgedBy: {} } as const;
+    expect([verdictWords(swing), verdictWords(swing, true)]).toEqual(['hangs back, likely', 'hangs back']);
     expect(verdictWords({ ...swing, mainFault: null })).toBe('nothing found');
-    expect(verdictWords({ ...swing, mainFault: null, judgedBy: null })).toBeNull();
+    expect(verdictWords({ ...swing, mainFault: null, judgedBy: null })).toBe('no swing found');
+    expect(verdictWords({ ...swing, tag: 'practice swing' })).toBe('hangs back, likely');
+    for (const brief of [false, true]) {
+      expect(verdictWords({ ...swing, tag: 'exercise' }, brief)).toBe('exercise, not judged');
+      expect(verdictWords({ ...swing, kind: 'half', judgedBy: null }, brief)).toBe('rehearsal, not judged');
+      expect(verdictWords({ ...swing, kind: 'slow', tag: 'exercise' }, brief)).toBe('rehearsal, not judged');
+    }
   });
   it('say of a set how often, tentative or not, and whether it comes and goes', () => {
     expect(shownIn(3, 5)).toBe('in 3 of 5 swings');

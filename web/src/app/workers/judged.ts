@@ -6,6 +6,7 @@ import {
   judgeSwing,
   type Pattern,
   type SwingTraces,
+  unjudgedWords,
   type Weighing,
   weighSwing,
 } from '@vilko/core';
@@ -20,12 +21,15 @@ export interface Judged {
   readonly weighed: readonly (Weighing | CannotJudge)[];
 }
 
-/** Judges a swing by what was measured in it: no sample is looked at again. A rehearsal is measured, never judged. */
+/**
+ * Judges a swing by what was measured in it: no sample is looked at again. A rehearsal or an exercise is measured,
+ * never judged.
+ */
 export function judged(
   { device, events, measures }: Pick<SwingTraces, 'device' | 'events' | 'measures'>,
-  { by, club, options }: Pick<ReadRequest, 'by' | 'club' | 'options'>,
+  { by, club, options, tag }: Pick<ReadRequest, 'by' | 'club' | 'options' | 'tag'>,
 ): Judged {
-  if ((options.kind ?? 'full') !== 'full') return unjudged(by.pattern, club);
+  if (unjudgedWords({ kind: options.kind ?? 'full', tag: tag ?? 'ball' })) return unjudged(by.pattern, club);
   const context: JudgeContext = { ...by, device, club, statureGiven: options.stature !== undefined };
   const swing = { events, measures };
   return { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) };

@@ -11,6 +11,8 @@ export interface ReadRequest {
   readonly club: ClubClass;
   readonly by: Omit<JudgeContext, 'device' | 'club' | 'statureGiven'>;
   readonly options: Pick<AnalyseOptions, 'handed' | 'kind' | 'stature'>;
+  /** An exercise is measured, never judged. */
+  readonly tag?: string;
   readonly marks: Marks;
 }
 

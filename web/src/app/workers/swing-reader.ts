@@ -7,7 +7,7 @@ import type { ReadRequest, ReadView } from './read-view';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
 
 /** Which stored swing is read. */
-export type StoredSwing = Pick<SwingHead, 'id' | 'club' | 'kind' | 'marks'>;
+export type StoredSwing = Pick<SwingHead, 'id' | 'club' | 'kind' | 'tag' | 'marks'>;
 
 /**
  * Fetches what the server has read in a stored swing, and judges it off the main thread. Only a swing that is to be
@@ -32,6 +32,7 @@ export class SwingReader {
       by,
       options: { handed: pupil.handed, kind: s.kind, ...(pupil.stature ? { stature: pupil.stature } : {}) },
       marks: s.marks,
+      tag: s.tag,
     };
     const traces = await firstValueFrom(this.api.ask('traces', { id: s.id }));
     return { request, view: await this.analysis.read(traces, request) };

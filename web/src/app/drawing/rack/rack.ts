@@ -98,9 +98,7 @@ export class Rack {
   }
 
   protected verdict(s: SwingHead): string {
-    if (s.kind !== 'full') return 'rehearsal';
-    // the word of its strength has no room on a picture
-    return verdictWords({ ...s, mainWord: null }) ?? 'no swing found';
+    return verdictWords(s, true);
   }
   protected label(s: SwingHead): string {
     return `Swing ${s.number}, ${s.clubName}: ${this.verdict(s)}`;

@@ -104,6 +104,19 @@ describe('Read', () => {
     await settled(c);
     expect(c.component['read'].view()!.events.p4!.t).toBeCloseTo(top + 0.03, 6);
   });
+  it('measures an exercise and judges it nowhere', async () => {
+    const { house, c } = await page(
+      { swingId: 's1' },
+      { rack: [swing(1, { tag: 'exercise', judgedBy: null, fit: null })] },
+    );
+    await answer(house, c, 's1');
+    expect(c.component['read'].view()!.findings).toEqual([]);
+    expect(c.text()).toContain('Exercise, not judged: it is measured, and compared with nothing.');
+    expect(c.text()).not.toContain('hangs back');
+    expect(c.all('vk-rack li > button[aria-label]')[0]!.getAttribute('aria-label')).toContain('exercise, not judged');
+    await press(c, 'v');
+    expect(c.text()).not.toContain('What it does');
+  });
   it('says why a swing cannot be read, and reads the next one', async () => {
     const { house, c } = await page({ swingId: 's1' });
     house.asked('GET', path('s1')).flush(new ArrayBuffer(4));

@@ -199,7 +199,7 @@ describe('the rack', () => {
     const verdicts = c.all('li > button[aria-label*=": "]').map((b) => b.getAttribute('aria-label'));
     expect(verdicts).toEqual([
       'Swing 1, 7-iron: hangs back',
-      'Swing 2, 7-iron: rehearsal',
+      'Swing 2, 7-iron: rehearsal, not judged',
       'Swing 3, 7-iron: nothing found',
       'Swing 4, 7-iron: no swing found',
     ]);

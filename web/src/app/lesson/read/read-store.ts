@@ -3,7 +3,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withProp
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { Store } from '@ngrx/store';
 import type { Lesson, Overruled, Standard, SwingHead } from '@vilko/contract';
-import { EVENT_NAMES, type EventName, type MeasureId } from '@vilko/core';
+import { EVENT_NAMES, type EventName, type MeasureId, unjudgedWords } from '@vilko/core';
 import { catchError, EMPTY, from, pipe, switchMap, tap } from 'rxjs';
 import { answerOf } from '../../state/answer';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -37,7 +37,15 @@ export interface SwingLink {
 /** What makes a swing's numbers stale. */
 function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined) {
   if (!s || !pupil) return null;
-  return { id: s.id, club: s.club, kind: s.kind, marks: s.marks, handed: pupil.handed, stature: pupil.stature };
+  return {
+    id: s.id,
+    club: s.club,
+    kind: s.kind,
+    tag: s.tag,
+    marks: s.marks,
+    handed: pupil.handed,
+    stature: pupil.stature,
+  };
 }
 /** What makes only its judgement stale. */
 function judgedBy(s: SwingHead | undefined, standard: Standard | null): ReadRequest['by'] | null {
@@ -45,6 +53,8 @@ function judgedBy(s: SwingHead | undefined, standard: Standard | null): ReadRequ
   const { pattern, tuning, limits } = standard;
   return { pattern, tuning, limits, overruled: s.overruled.map((o) => o.fault) };
 }
+/** What is not judged cannot be asked what would make its finding go away. */
+const judgedHere = (s: SwingHead | undefined): boolean => s !== undefined && unjudgedWords(s) === null;
 type Question = NonNullable<ReturnType<typeof questionOf>>;
 
 interface ReadStoreState {
@@ -187,7 +197,7 @@ export const ReadStore = signalStore(
         store.rack()[store.rack().findIndex((s) => s.id === store.link().swingId) + by],
       ask(): void {
         store.beside.set(null);
-        patchState(store, { asking: !store.asking() && store.swing()?.kind === 'full' });
+        patchState(store, { asking: !store.asking() && judgedHere(store.swing()) });
       },
       /** Reads what is asked; the answer to an older question is dropped. */
       _readSwing: rxMethod<Question | null>(

@@ -13,6 +13,7 @@ import {
   type MeasureId,
   type Pattern,
   setFindingWords,
+  unjudgedWords,
 } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { DrillOffer } from './drill-offer';
@@ -74,6 +75,8 @@ import { Overrule } from './overrule';
           [lessonId]="swing().lessonId"
         />
       </section>
+    } @else if (unjudged(); as why) {
+      <p class="mt-3 text-18 leading-6">{{ why }}: it is measured, and compared with nothing.</p>
     } @else {
       <p class="mt-3 text-18 leading-6">No fault is found in this swing under {{ patternName() }}.</p>
       <p class="mt-2 text-15 text-ink2">
@@ -129,7 +132,7 @@ import { Overrule } from './overrule';
         }
       </details>
     }
-    @if (swing().kind === 'full') {
+    @if (unjudged() === null) {
       <section class="mt-4 border-t border-rules pt-3">
         <vk-i-see [weighed]="view().weighed" (lit)="lit.emit($event)" />
       </section>
@@ -216,6 +219,11 @@ export class Reading {
   private readonly patternNow = computed(() => this.patterns().find((p) => p.id === this.view().comparison.pattern));
   protected readonly patternName = computed(() => this.patternNow()?.name ?? '');
   protected readonly belief = computed(() => this.patternNow()?.belief ?? '');
+  /** Why this swing is not judged; null where it is. */
+  protected readonly unjudged = computed(() => {
+    const why = unjudgedWords(this.swing());
+    return why && why.charAt(0).toUpperCase() + why.slice(1);
+  });
   protected readonly judged = computed(() => judgedWords(this.view().comparison));
   protected readonly beside = besideWords;
   protected readonly name = faultName;

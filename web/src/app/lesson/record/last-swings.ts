@@ -162,9 +162,9 @@ export class LastSwings {
     return shotWords(s.shot, this.units);
   }
   protected verdict(s: SwingHead): string {
-    if (s.kind !== 'full') return s.warnings.find((w) => w.includes('has grown')) ?? 'rehearsal: measured, not judged';
-    if (s.mainFault) return verdictWords(s)!;
-    return s.fit === null ? 'no swing found' : `${verdictWords(s)}, ${fitWords(s.fit)}`;
+    const grown = s.warnings.find((w) => w.includes('has grown'));
+    if (grown) return grown;
+    return s.mainFault || s.fit === null ? verdictWords(s) : `${verdictWords(s)}, ${fitWords(s.fit)}`;
   }
   /** Lead share at impact against the pattern's band, on a strip from 30 to 100%. */
   protected strip(s: SwingHead): { lo: number; hi: number; v: number; words: string } | null {

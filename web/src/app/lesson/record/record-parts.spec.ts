@@ -120,7 +120,7 @@ describe('the last swings', () => {
       swing(2, { kind: 'half', fit: null, warnings: ['this half swing has grown to a whole one'] }),
     ];
     const c = await openLesson().show(LastSwings, { ...inputs, rack });
-    expect(c.text()).toContain('rehearsal: measured, not judged');
+    expect(c.text()).toContain('rehearsal, not judged');
     expect(c.text()).toContain('this half swing has grown');
     expect(c.all('svg[aria-label^="Lead share"]').length).toBe(0);
   });

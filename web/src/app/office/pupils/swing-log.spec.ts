@@ -97,7 +97,7 @@ describe('the table of swings', () => {
     expect(first).toBe(
       '2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,120,,71.25',
     );
-    expect(second).toContain(',"7-iron, ""blade""","exercise, half",two force plates,,"measured, not judged",');
+    expect(second).toContain(',"7-iron, ""blade""","exercise, half",two force plates,,"rehearsal, not judged",');
     expect(end).toBe('');
   });
 });

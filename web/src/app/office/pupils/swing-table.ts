@@ -42,7 +42,7 @@ const isJudged = (s: SwingHead): boolean => s.judgedBy !== null;
 /** What kind of swing it was: with a ball, a practice swing, an exercise; half and slow ones say so. */
 export const kindWords = (s: SwingHead): string => (s.kind === 'full' ? s.tag : `${s.tag}, ${s.kind}`);
 
-export const findingWords = (s: SwingHead): string => verdictWords(s) ?? 'measured, not judged';
+export const findingWords = (s: SwingHead): string => verdictWords(s);
 
 /** The rows as CSV (RFC 4180), stored units in the heads, a missing number empty. */
 export function swingsCsv(
