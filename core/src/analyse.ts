@@ -126,7 +126,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
 
 /**
  * The analysis as the command line answers it, without the signals.
- * @example analyse(rec, { club: 'driver' }).swings[0].measures['share.lead.p7'] // { value: 74.2, u: 0.6, unit: '%', … }
+ * @example analyse(rec, { club: 'driver' }).swings[0].measures['share.lead.p7'] // { value: 74.2, u: 0.6, … }
  */
 export function analyse(rec: Recording, options: AnalyseOptions = {}): Analysis {
   const { file, device, rate, warnings, swings } = analyseInDepth(rec, options);

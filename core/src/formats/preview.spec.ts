@@ -55,6 +55,18 @@ describe('a look at a recording before it is read', () => {
       expect(y).toBeLessThan(cols * pitch);
     }
   });
+  it('shows a mat’s feet about the centre of all its cells', () => {
+    const { mat } = simulate({ device: 'mat', seed: 4 }).recording;
+    const { feet } = previewOf(simulate({ device: 'mat', seed: 4 }).recording);
+    let [load, y] = [0, 0];
+    for (let q = 0; q < mat!.rows * mat!.cols; q++) {
+      load += mat!.frames[q]!;
+      y += mat!.frames[q]! * (q % mat!.cols) * mat!.pitch;
+    }
+    const of = (f: (typeof feet)[number]) => f.load * f.stands![1];
+    const middle = feet.reduce((s, f) => s + of(f), 0) / feet.reduce((s, f) => s + f.load, 0);
+    expect(Math.abs(middle - y / load)).toBeLessThan(0.03);
+  });
   it('tells axes that cannot be right: the weight points sideways', () => {
     const bytes = writeC3d(simulate({ device: 'plates', seed: 4 }).recording);
     expect(previewOf(readC3d(bytes, 'x.c3d')).sideways!).toBeLessThan(0.1);

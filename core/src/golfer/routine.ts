@@ -42,7 +42,7 @@ const FORWARD = 52;
 
 /**
  * Somebody who stands, rocks or shifts on a device as asked, or is away from it.
- * @example standing({ device: 'plates', seed: 3, handed: 'left', club: 'iron', build, does: 'rock lead', seconds: 2 }).recording
+ * @example standing({ device: 'plates', seed: 3, handed: 'left', club: 'iron', build, does: 'rock lead', seconds: 2 })
  */
 export function standing(o: StandingOptions): { recording: Recording; motion: Motion } {
   const rng = random(o.seed);

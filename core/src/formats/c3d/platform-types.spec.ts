@@ -167,6 +167,15 @@ describe('platforms of every type', () => {
     expect([restless(0.045), restless(0.056)]).toEqual([0, 1]);
   });
 
+  it('of type 3 are loaded in their ZERO frames whichever corner bears it', () => {
+    const one = file(3, { f: [0, 0, 600], m: [0, 0, 0] }, { zero: [1, 9] });
+    const corner = (k: number, bears: number) => (k < EMPTY ? bears : 150);
+    const channels = one.channels.map((ch, j) =>
+      j < 4 ? ch.map(() => 0) : ch.map((_, k) => corner(k, j === 5 || j === 6 ? 300 : 0)),
+    );
+    expect(read({ ...one, channels }).warnings[0]).toContain('is loaded in the frames 1–9');
+  });
+
   it('point up where most of what is loaded does: a fifth of the load counts, less is noise', () => {
     const first = (part: number): number => {
       const one = file(2, { f: [0, 0, 600], m: [0, 0, 0] });

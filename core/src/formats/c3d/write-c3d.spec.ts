@@ -129,6 +129,17 @@ describe('writing C3D', () => {
     expect(bytes.length).toBeGreaterThanOrEqual((start - 1) * 512 + 30 * 13 * 4);
   });
 
+  it('keeps the stature where it was stated, and only there', () => {
+    const rec = recording(30, (k) => k);
+    const back = (stated: Recording['stated']) => readC3d(writeC3d({ ...rec, stated }), 'x.c3d').stated;
+    expect(back({ stature: 1.825 }).stature).toBeCloseTo(1.825, 6);
+    expect(Object.keys(back({ mass: 70 }))).toEqual(['mass']);
+    const bytes = writeC3d({ ...rec, stated: {} });
+    const p = readParameters(bytes, new DataView(bytes.buffer));
+    for (const name of ['MASS', 'STATURE', 'HANDED', 'CLUB'])
+      expect(p.get('VILKO', name)).withContext(name).toBeUndefined();
+  });
+
   it('is read by its header where a parameter is missing', () => {
     const rec = recording(30, (k, c) => 10 * k + c);
     const whole = writeC3d(rec);

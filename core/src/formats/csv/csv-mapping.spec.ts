@@ -166,6 +166,9 @@ describe('cells of a mat while they are read', () => {
     const { frames, rows: kept } = store.frames();
     expect(Array.from(frames)).toEqual(rows.flat());
     expect(kept).toEqual([0, 1, 2, 3, 4, 5, 6]);
+    const below = cellStore(2, 2);
+    [300, 2, -3, 70_000].forEach((v, i) => below.set(Math.floor(i / 2), i % 2, v));
+    expect(Array.from(below.frames().frames)).toEqual([300, 2, -3, 70_000]);
   });
   it('of rows without a frame take no room, and a row with some of its cells is counted and left out', () => {
     const store = cellStore(4, 2);

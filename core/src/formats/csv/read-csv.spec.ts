@@ -98,6 +98,21 @@ describe('reading CSV', () => {
         .message,
     ).toBe('the column p1_fz holds no number at all');
   });
+  it('says what stands where a number should be, of a long text its beginning', () => {
+    const lines = rows(20, 13);
+    lines[4] = lines[4]!.replace(/^([^,]*),[^,]*/, '$1,somebody wrote a whole sentence here');
+    expect(refusal(PLATES.join(','), ...lines).message).toContain(
+      '"somebody wrote a whole s" in column p1_fx is not a number',
+    );
+  });
+  it('leaves out a row of a mat that has no time, and keeps the others’ frames with their times', () => {
+    const lines = rows(12, 5, (k, c) => (c === 0 ? k / 50 : 10 * k + c));
+    lines[3] = lines[3]!.replace(/^[^,]*/, '');
+    const rec = read('time,r0c0,r0c1,r1c0,r1c1', ...lines);
+    expect(Array.from(rec.mat!.time.subarray(2, 5))).toEqual([0.04, 0.08, 0.1]);
+    expect(Array.from(rec.mat!.frames.subarray(8, 16))).toEqual([21, 22, 23, 24, 41, 42, 43, 44]);
+    expect(rec.mat!.frames.length).toBe(44);
+  });
   it('leaves a whole-body path beside plates or a mat alone: the feet say more', () => {
     const beside = (columns: readonly string[]) =>
       read([...columns, 'cop_x', 'cop_y'].join(','), ...rows(20, columns.length + 2));
@@ -181,6 +196,19 @@ describe('reading CSV', () => {
       if (recording.path) expect(worstDifference(back.path!.y, recording.path.y)).withContext(device).toBe(0);
       if (recording.mat) expect(back.mat!.frames.length).toBe(recording.mat.frames.length);
     }
+  });
+  it('writes a mat’s frames in the rows of their times, and nothing between', () => {
+    const time = Float64Array.of(0, 0.01, 0.02, 0.03, 0.04);
+    const rec = read(PLATES.join(','), ...rows(5, 13));
+    const mat = { rows: 1, cols: 2, pitch: 0.01, time: Float64Array.of(0, 0.03), frames: Uint8Array.of(7, 8, 9, 10) };
+    const text = new TextDecoder().decode(writeCsv({ ...rec, time, mat, device: 'mat-plates' }));
+    const cells = text
+      .trim()
+      .split('\n')
+      .filter((l) => !l.startsWith('#'))
+      .slice(1)
+      .map((l) => l.split(',').slice(-2).join(','));
+    expect(cells).toEqual(['7,8', ',', ',', '9,10', ',']);
   });
   it('keeps where the plates lie', () => {
     const { recording } = simulate({ device: 'plates', seed: 3 });
