@@ -20,12 +20,16 @@ const HOUR = 3600_000;
 describe('a bay of the house', () => {
   let bay: BayHandle;
   let places: (BayPlace | null)[];
+  /** Lessons that there are not, or not any more. */
+  const gone = new Set<string>();
   beforeEach(() => {
     places = [];
+    gone.clear();
+    gone.add('none');
     const services: BayServices = {
       store: () => Promise.resolve(null),
       inbox: () => Promise.resolve(true),
-      lesson: (id) => Promise.resolve(id === 'none' ? null : { pupil: SOMEBODY, setUp: null }),
+      lesson: (id) => Promise.resolve(gone.has(id) ? null : { pupil: SOMEBODY, setUp: null }),
       keepPlace: (place) => Promise.resolve(void places.push(place)),
       keepSetUp: () => Promise.resolve(),
       sawDevice: () => Promise.resolve(),
@@ -82,6 +86,13 @@ describe('a bay of the house', () => {
     expect(places.slice(kept).map((p) => p!.armed)).toEqual([true, false]);
     await bay.change({ lessonId: null });
     expect([places.at(-1), bay.state().who]).toEqual([null, null]);
+  });
+  it('is free once its lesson is gone, with nobody’s name left on it', async () => {
+    await bay.change({ lessonId: 'l' });
+    gone.add('l');
+    await bay.refresh();
+    expect([bay.state().lessonId, bay.state().who, bay.state().state]).toEqual([null, null, 'idle']);
+    expect(places.at(-1)).toBeNull();
   });
   it('goes on where it was when the server starts anew, and sleeps where that is long ago', async () => {
     const place = (ago: number, armed = true): BayPlace => ({

@@ -197,10 +197,13 @@ export class BayHandle {
     this.#happen({ is: 'given', lesson, change: { club, clubName, armed } });
     if (armed && Date.now() - Date.parse(at) > GOES_ON) this.#happen({ is: 'left alone' });
   }
-  /** The pupil's record has changed: what rests on it is read anew. */
+  /** The pupil's record has changed: what rests on it is read anew. A lesson that is gone leaves the bay free. */
   async refresh(): Promise<void> {
-    const lesson = this.#state.lesson && (await this.#lessonOf(this.#state.lesson.id));
+    const { lesson: was } = this.#state;
+    if (!was) return;
+    const lesson = await this.#lessonOf(was.id);
     if (lesson) this.#happen({ is: 'lesson changed', lesson });
+    else if (this.#state.lesson?.id === was.id) this.#happen({ is: 'given', lesson: null, change: { armed: false } });
   }
   /** What the instructor presses in the guided set-up. */
   async setUp(act: SetUpAct['act']): Promise<SetUpState | null> {

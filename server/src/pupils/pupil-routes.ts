@@ -13,21 +13,24 @@ export interface PupilRoutes {
 export function pupilRoutes(app: FastifyInstance, { pupils, service, changed }: PupilRoutes, done: () => void): void {
   serve(app, 'pupils', () => pupils.all());
   serve(app, 'addPupil', ({ body }) => service.add(body));
-  serve(app, 'changePupil', async ({ params, body }) => {
-    const pupil = await service.change(params.id, body);
-    await changed(params.id);
-    return pupil;
-  });
+  /** What was done, once everything that rests on the pupil has been read anew. */
+  const andTell = async <T>(id: string, done: Promise<T>): Promise<T> => {
+    const answer = await done;
+    await changed(id);
+    return answer;
+  };
+  serve(app, 'changePupil', ({ params, body }) => andTell(params.id, service.change(params.id, body)));
   serve(app, 'startLesson', async ({ params, body }) =>
     (await pupils.one(params.id)) ? service.addLesson(params.id, body) : null,
   );
-  serve(app, 'mergePupils', ({ params, body }) => service.merge(params.id, body.double));
+  serve(app, 'mergePupils', ({ params, body }) => andTell(params.id, service.merge(params.id, body.double)));
   serve(app, 'pupilBundle', async ({ params, reply }) => {
     const pupil = await pupils.one(params.id);
     if (!pupil) return null;
     const name = `${pupil.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vilko-pupil.zip`;
     return attached(reply, 'application/zip', name).send(Buffer.from(await service.pack(pupil.id)));
   });
-  serve(app, 'erasePupil', ({ params, body }) => service.erase(params.id, body.name));
+  // nobody's name stays on a bay either
+  serve(app, 'erasePupil', ({ params, body }) => andTell(params.id, service.erase(params.id, body.name)));
   done();
 }

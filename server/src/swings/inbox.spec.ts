@@ -93,8 +93,10 @@ describe('the inbox', () => {
     const count = async () => (await app.database.db.select({ id: recordings.id }).from(recordings)).length;
     await swingRepository(app.database.db).dropOrphans();
     expect(await count()).toBe(1);
+    await app.bays.first().change({ lessonId: 'l' });
     const erased = await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
     expect(erased.statusCode).toBe(200);
+    expect([app.bays.first().state().who, app.bays.first().state().lessonId]).toEqual([null, null]);
     expect(await list()).toEqual([]);
     expect(await count()).toBe(0);
   });

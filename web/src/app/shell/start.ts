@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, effect, inject } from '@angular/cor
 import { Router } from '@angular/router';
 import { answerOf } from '../state/answer';
 
-/** Where the application opens: at the bay's lesson, else with the pupils. */
+/** Where the application opens: at the bay's lesson, else with the pupils; a bay that sleeps has nobody's any more. */
 @Component({
   selector: 'vk-start',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,7 +20,8 @@ export class Start {
     const go = (path: string[]) => void router.navigate(path, { replaceUrl: true });
     effect(() => {
       const bay = this.bay.value();
-      if (bay) go(bay.lessonId ? ['/lesson', bay.lessonId, 'record'] : ['/office/pupils']);
+      const awake = bay?.lessonId && bay.state !== 'asleep';
+      if (bay) go(awake ? ['/lesson', bay.lessonId!, 'record'] : ['/office/pupils']);
       else if (this.bays.refused() ?? this.bay.refused()) go(['/office/pupils']);
     });
   }
