@@ -60,6 +60,18 @@ describe('a bay of the house', () => {
     expect(bay.state().device!.silentSince).toBeNull();
     expect(bay.state().notice).toMatch(/^Test plates was silent for [12] s: /);
   });
+  it('does not take its own being busy for a device’s silence', async () => {
+    const feed = connect();
+    say(feed, 1);
+    await new Promise((r) => setTimeout(r, 400));
+    // nothing is read in this time, whatever the device sends
+    const busy = Date.now() + 1600;
+    while (Date.now() < busy);
+    await new Promise((r) => setTimeout(r, 20));
+    expect(bay.state().device!.silentSince).toBeNull();
+    say(feed, 2);
+    expect(bay.state().notice).toBeNull();
+  });
   it('refuses a second device while the first one speaks; the same one may come back', () => {
     const feed = connect();
     expect(() => connect('Another mat')).toThrowError(/Bay 1 already hears Test plates/);

@@ -161,6 +161,8 @@ export class BayHandle {
   #state: BayState<PracticeTask>;
   #wire: Wire | null = null;
   #shownAt = 0;
+  /** When the device was listened to last, ms since the epoch. */
+  #listenedAt = 0;
   readonly #services: BayServices;
   readonly #viewers = new Set<Viewer>();
   readonly #timers: readonly NodeJS.Timeout[];
@@ -394,8 +396,12 @@ export class BayHandle {
   #listen(): void {
     const { device } = this.#state;
     if (!this.#wire || !device?.connected || device.silentSince !== null) return;
+    const now = Date.now();
+    // a server that was busy itself has not read what lies in the socket: it is heard first
+    const wasBusy = now - this.#listenedAt > SILENT_AFTER / 2;
+    this.#listenedAt = now;
     const heard = Math.max(this.#wire.since, this.#wire.pulse.arrived());
-    if (Date.now() - heard > SILENT_AFTER) this.#happen({ is: 'silent', since: heard });
+    if (!wasBusy && now - heard > SILENT_AFTER) this.#happen({ is: 'silent', since: heard });
   }
   #look(): void {
     this.#listen();
