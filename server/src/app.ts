@@ -9,7 +9,7 @@ import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { guard } from './auth/guard.js';
 import { signIn } from './auth/sign-in.js';
-import type { BayServices } from './bays/bay.js';
+import type { BayServices } from './bays/bay-services.js';
 import { bayRepository } from './bays/bay-repository.js';
 import { bayRoutes } from './bays/bay-routes.js';
 import { baySockets } from './bays/bay-sockets.js';

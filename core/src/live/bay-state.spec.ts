@@ -1,15 +1,7 @@
 import fc from 'fast-check';
 import type { SetUpFound } from './set-up.js';
-import {
-  type BayEffect,
-  type BayEvent,
-  type BayLesson,
-  bayNext,
-  type BayState,
-  emptyBay,
-  looksForSwings,
-  whoStands,
-} from './bay-state.js';
+import { bayNext, looksForSwings, whoStands } from './bay-state.js';
+import { type BayEffect, type BayEvent, type BayLesson, type BayState, emptyBay } from './bay-value.js';
 import type { LiveDevice } from './stream.js';
 
 const PLATES: LiveDevice = {

@@ -1,6 +1,16 @@
 /** A bay as a value: its state, its guided set-up, and what is seen in a stream. */
 export * from './bay-state.js';
 export {
+  type BayEffect,
+  type BayEvent,
+  type BayLesson,
+  type BayLook,
+  type BayState,
+  emptyBay,
+  type NextSwings,
+  type PendingSwing,
+} from './bay-value.js';
+export {
   type DeviceHealth,
   doesOf,
   type SetUp,

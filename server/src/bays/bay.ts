@@ -8,15 +8,12 @@ import {
   type LiveMessage,
   packLive,
   type PracticeTask,
-  type Pupil,
   SAMPLES,
   type SetUpAct,
-  type SetUpRecord,
   type SetUpState,
   type SwingHead,
-  type WhoStands,
 } from '@vilko/contract';
-import { G, type Recording, VilkoError } from '@vilko/core';
+import { G, VilkoError } from '@vilko/core';
 import {
   AFTER_IMPACT,
   type BayEffect,
@@ -29,61 +26,18 @@ import {
   handedOf,
   looksForSwings,
   lookForSwing,
-  type NextSwings,
   type SetUpLook,
   setUpView,
   unloadedNow,
   whoStands,
   zeroNow,
 } from '@vilko/core/live';
+import type { BayArrival, BayServices, FeedHandler, Viewer, Who } from './bay-services.js';
+import { placeMoved, placeOf, same, shown, TOLD } from './bay-shown.js';
 import { feedPulse, type FeedPulse } from './feed-pulse.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring, type Ring } from './ring.js';
-
-/** What a swing of the bay is filed under. */
-export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & {
-  readonly lessonId: string;
-  readonly recordedAt: Date;
-};
-
-/** Why a swing has no sure owner, and where it was made. */
-export interface UnsureAbout {
-  readonly bay: string;
-  readonly reason: string;
-}
-
-/** What the bay needs from the rest of the server. */
-export interface BayServices {
-  /** Stores a recording's swing; null when it held none. */
-  readonly store: (rec: Recording, arrival: BayArrival) => Promise<SwingHead | null>;
-  /** The pupil whose lesson it is, and what the lesson's set-up found. */
-  readonly lesson: (lessonId: string) => Promise<{ pupil: Pupil; setUp: SetUpRecord | null } | null>;
-  /** Keeps a swing that is not surely that lesson's apart; false when it held none. */
-  readonly inbox: (rec: Recording, arrival: Omit<BayArrival, 'task'> & UnsureAbout) => Promise<boolean>;
-  /** Keeps what stands on the bay, for a server that starts anew. */
-  readonly keepPlace: (place: BayPlace | null) => Promise<void>;
-  readonly keepSetUp: (lessonId: string, record: SetUpRecord) => Promise<void>;
-  /** Remembers a device and, after a set-up, how it was. */
-  readonly sawDevice: (d: { name: string; kind: string; rate: number; health?: string }) => Promise<void>;
-  /** What nobody waits for went wrong. */
-  readonly failed: (e: unknown) => void;
-}
-
-/** A browser that watches: words and pictures; `busy` while its last picture has not left. */
-export interface Viewer {
-  readonly say: (m: LiveMessage) => void;
-  readonly show: (frame: Uint8Array) => void;
-  readonly busy: () => boolean;
-}
-
-/** The device's side of a feed. */
-export interface FeedHandler {
-  readonly binary: (bytes: Uint8Array) => void;
-  readonly closed: () => void;
-}
-
-export type Who = Omit<WhoStands, 'type'>;
 
 /** A browser draws 60 pictures a second of the newest of these, ms. */
 const BETWEEN_PICTURES = 6;
@@ -104,51 +58,6 @@ interface Wire {
   /** When it was connected, ms since the epoch. */
   readonly since: number;
 }
-
-/** A bay as screens and routes show it. */
-function shown(id: string, s: BayState<PracticeTask>): Bay {
-  const { name, lesson, next, waiting, device, monitor, drift, notice, lastNumber } = s;
-  return {
-    id,
-    name,
-    lessonId: lesson?.id ?? null,
-    who: lesson?.pupil.name ?? null,
-    last: lastNumber,
-    handed: handedOf(lesson),
-    ...(next as NextSwings<PracticeTask> & Pick<Bay, 'tag' | 'intent'>),
-    state: waiting,
-    device: device && {
-      kind: device.device.kind,
-      name: device.device.name,
-      rate: device.device.rate,
-      connected: device.connected,
-      lost: device.lost,
-      seen: device.seen,
-      silentSince: device.silentSince,
-    },
-    monitor,
-    drift,
-    notice,
-  };
-}
-
-/** What screens are shown of a bay, and what a device is told: the rest may change many times a second. */
-const TOLD = [
-  'name',
-  'lesson',
-  'next',
-  'waiting',
-  'device',
-  'monitor',
-  'drift',
-  'notice',
-  'setUp',
-  'lastNumber',
-] as const;
-
-/** What is kept of a bay for a server that starts anew. */
-const KEPT = ['lesson', 'next', 'waiting', 'lastNumber'] as const;
-const restsNow = ({ waiting }: BayState<PracticeTask>): boolean => waiting === 'idle' || waiting === 'asleep';
 
 type Doing<D extends BayEffect['do']> = Extract<BayEffect<PracticeTask>, { do: D }>;
 
@@ -305,7 +214,7 @@ export class BayHandle {
     const [next, effects] = bayNext(before, e);
     this.#state = next;
     if (TOLD.some((k) => before[k] !== next[k])) this.#tellChanges(before);
-    if (KEPT.some((k) => before[k] !== next[k])) this.#keepPlace(before);
+    if (placeMoved(before, next)) this.#keepPlace();
     for (const effect of effects) this.#run(effect);
   }
   #tellChanges(before: BayState<PracticeTask>): void {
@@ -315,14 +224,10 @@ export class BayHandle {
     const who = whoStands(now);
     if (!same(whoStands(before), who)) this.#wire?.tell(who);
   }
-  #keepPlace(before: BayState<PracticeTask>): void {
-    const { lesson, next } = this.#state;
-    const same = (['lesson', 'next', 'lastNumber'] as const).every((k) => before[k] === this.#state[k]);
-    if (same && restsNow(before) === restsNow(this.#state)) return;
-    const { club, clubName } = next;
-    const at = new Date().toISOString();
-    const place = lesson && { lessonId: lesson.id, club, clubName, armed: !restsNow(this.#state), at };
-    if (lesson || before.lesson) void this.#services.keepPlace(place).catch(this.#services.failed);
+  #keepPlace(): void {
+    const place = placeOf(this.#state);
+    const kept = place && { ...place, at: new Date().toISOString() };
+    void this.#services.keepPlace(kept).catch(this.#services.failed);
   }
   #run(e: BayEffect<PracticeTask>): void {
     switch (e.do) {
@@ -441,5 +346,3 @@ export class BayHandle {
     return found && { id: lessonId, pupil: found.pupil, setUp: found.setUp };
   }
 }
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

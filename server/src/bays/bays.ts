@@ -1,6 +1,7 @@
 import type { BayHead, BayPlace } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
-import { BayHandle, type BayServices } from './bay.js';
+import { BayHandle } from './bay.js';
+import type { BayServices } from './bay-services.js';
 import type { BayRepository } from './bay-repository.js';
 
 /** Every bay of the house, each with its own device, screens and lesson. */
