@@ -22,7 +22,8 @@ test('units change what is shown everywhere, and never what is stored', async ({
       }
     ).rack[0]!.shot!.values.carry;
   const before = await stored();
-  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('button', { name: 'House' }).click();
+  await page.getByRole('menuitem', { name: 'Settings' }).click();
   await page.getByLabel('Distance').selectOption('yd');
   await page.getByLabel('Short length').selectOption('in');
   await page.goto('/lesson/lesson-maren/read');

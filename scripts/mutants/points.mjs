@@ -15,8 +15,14 @@ const OPPOSITE = new Map([
   [ts.SyntaxKind.AsteriskToken, '/'],
   [ts.SyntaxKind.SlashToken, '*'],
 ]);
-/** A number made wrong: enough to be seen, not so much that everything breaks. */
-const LARGER = 1.25;
+/**
+ * A number made wrong: enough to be seen, not so much that everything breaks. A whole one stays whole, or bytes and
+ * indices would cut the difference off unseen.
+ */
+function larger(text) {
+  const v = Number(text.replaceAll('_', ''));
+  return Number.isInteger(v) ? v + Math.max(1, Math.round(v / 4)) : `(${text} * 1.25)`;
+}
 
 const isText = (n) => ts.isStringLiteralLike(n) || ts.isTemplateExpression(n);
 const withText = (n) => isText(n) || (ts.isBinaryExpression(n) && (withText(n.left) || withText(n.right)));
@@ -40,7 +46,7 @@ function wrongOf(n, source) {
   if (ts.isPrefixUnaryExpression(n) && n.operator === ts.SyntaxKind.ExclamationToken) return text(n.operand);
   if (ts.isPrefixUnaryExpression(n) && n.operator === ts.SyntaxKind.MinusToken && !ts.isLiteralTypeNode(n.parent))
     return text(n.operand);
-  if (isAmount(n)) return `(${n.text} * ${LARGER})`;
+  if (isAmount(n)) return `${larger(n.text)}`;
   return null;
 }
 
