@@ -135,7 +135,7 @@ test('a review is spoken over the replay, kept, and plays on the pupil’s page'
   await page.getByRole('button', { name: 'Play at ¼ speed' }).click();
   await page.getByRole('combobox', { name: 'Before' }).selectOption({ index: 2 });
   await page.waitForTimeout(1500);
-  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByRole('button', { name: 'Go on' }).click();
   await page.waitForTimeout(700);
   await page.locator('vk-spoken-review').getByRole('button', { name: 'Stop', exact: true }).last().click();

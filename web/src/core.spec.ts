@@ -115,6 +115,8 @@ const SUITES = [
   'pressurePoint',
   'a bay',
   'the feet of a bay',
+  'a bay that is left alone',
+  'a device that falls silent',
   'a bay, whatever happens to it and in what order',
   'rocking on one foot',
   'the centre of mass',
