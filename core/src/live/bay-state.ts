@@ -15,8 +15,8 @@ import {
 } from './bay-value.js';
 import { askOf, doesOf, type SetUp, type SetUpEffect, setUpNext, startedSetUp } from './set-up.js';
 import type { LiveDevice } from './stream.js';
-import { AFTER_IMPACT } from './swing-watch.js';
-import type { Asked, BayWaiting } from './words.js';
+import { AFTER_IMPACT, NOBODY } from './swing-watch.js';
+import { type Asked, bayRests, type BayWaiting } from './words.js';
 
 type StoredEvent = Pick<Extract<BayEvent, { is: 'stored' }>, 'found' | 'kind' | 'number'>;
 type Next<Task> = readonly [BayState<Task>, readonly BayEffect<Task>[]];
@@ -26,10 +26,8 @@ const EVERYBODY_LEFT: FeetPair<number> = { lead: -Infinity, trail: -Infinity };
 const GONE = 0.05;
 /** The finish of a swing lifts a foot too: only who left this long before impact stands anew, s. */
 const BEFORE = 1.5;
-/** Under this load, N, nobody stands there. */
-const NOBODY = 60;
 /** A bay where nobody stood for so long sleeps, ms. */
-const SLEEPS_AFTER = 10 * 60_000;
+export const SLEEPS_AFTER = 10 * 60_000;
 /** A zero that moved by less is not worth a word, N. */
 const DRIFT_STEP = 0.5;
 /** A rate that moved by less than this part is the same. */
@@ -93,7 +91,7 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
     case 'heard':
       return [heard(s, e.after), []];
     case 'left alone':
-      return [s.lesson && !rests(s) ? { ...s, ...noSetUp, waiting: 'asleep' } : s, []];
+      return [s.lesson && !bayRests(s.waiting) ? { ...s, ...noSetUp, waiting: 'asleep' } : s, []];
     case 'clock':
       return [clock(s, e.now, e.day), []];
     case 'lost':
@@ -132,13 +130,12 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
 const noSetUp = { setUp: null } as const;
 
 /** A bay that heard a swing out waits again, unless it was told to rest meanwhile. */
-const armedAgain = (s: BayState): BayWaiting => (rests(s) ? s.waiting : 'armed');
-const rests = ({ waiting }: Pick<BayState, 'waiting'>): boolean => waiting === 'idle' || waiting === 'asleep';
+const armedAgain = (s: BayState): BayWaiting => (bayRests(s.waiting) ? s.waiting : 'armed');
 /** Somebody is about. */
 const awake = { quietSince: null, day: null } as const;
 
 function given<Task>(s: BayState<Task>, lesson: BayLesson | null, change: NextChange<Task>): Next<Task> {
-  const armed: BayWaiting = lesson && rests(s) && change.armed === undefined ? 'armed' : s.waiting;
+  const armed: BayWaiting = lesson && bayRests(s.waiting) && change.armed === undefined ? 'armed' : s.waiting;
   if (lesson?.id === s.lesson?.id) return [changed({ ...s, ...awake, lesson, waiting: armed }, change), []];
   const { kind, tag, intent, task } = FIRST_SWINGS;
   const mine: BayState<Task> = {
@@ -177,7 +174,7 @@ function heard<Task>(s: BayState<Task>, after: number): BayState<Task> {
 /** A bay sleeps once nobody has been about for long, or the day is another one. */
 function clock<Task>(s: BayState<Task>, now: number, day: string): BayState<Task> {
   // a bay that is paused hears nothing anyhow; one that hears a swing is not alone
-  if (!s.lesson || rests(s) || s.waiting === 'recording') return s;
+  if (!s.lesson || bayRests(s.waiting) || s.waiting === 'recording') return s;
   const since = s.quietSince ?? now;
   const over = (s.day ?? day) !== day || now - since >= SLEEPS_AFTER;
   if (over) return { ...s, ...noSetUp, waiting: 'asleep', quietSince: since };

@@ -17,7 +17,7 @@ const APART = 2;
 const STIR = 1.15;
 const STIR_SECONDS = 4.5;
 /** Under this total load nobody stands there, N; a quiet stretch of it shows how the zero wandered. */
-const NOBODY = 60;
+export const NOBODY = 60;
 const QUIET = 1.5;
 const QUIET_SD = 4;
 

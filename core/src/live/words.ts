@@ -3,6 +3,8 @@
 /** What a bay does: it is paused, waits for a swing, hears one out, has found one, sleeps because nobody came. */
 export const BAY_STATES = ['idle', 'armed', 'recording', 'found', 'asleep'] as const;
 export type BayWaiting = (typeof BAY_STATES)[number];
+/** Whether a bay files nothing now, so that only a person wakes it. */
+export const bayRests = (state: BayWaiting): boolean => state === 'idle' || state === 'asleep';
 
 /** What a pupil is asked to do during set-up; a stand-in for one does it. */
 export const ASKED = ['swing', 'away', 'stand', 'rock lead', 'rock trail', 'all lead', 'all trail', 'middle'] as const;

@@ -1,5 +1,5 @@
 import type { Bay, BayPlace, PracticeTask } from '@vilko/contract';
-import { type BayState, handedOf, type NextSwings } from '@vilko/core/live';
+import { bayRests, type BayState, handedOf, type NextSwings } from '@vilko/core/live';
 
 /** A bay as screens and routes show it. */
 export function shown(id: string, s: BayState<PracticeTask>): Bay {
@@ -47,8 +47,7 @@ const KEPT = ['lesson', 'next', 'waiting', 'lastNumber'] as const;
 
 /** What stands on a bay, as it is kept for a server that starts anew; null where it is free. */
 export function placeOf({ lesson, next, waiting }: BayState<PracticeTask>): Omit<BayPlace, 'at'> | null {
-  const armed = waiting !== 'idle' && waiting !== 'asleep';
-  return lesson && { lessonId: lesson.id, club: next.club, clubName: next.clubName, armed };
+  return lesson && { lessonId: lesson.id, club: next.club, clubName: next.clubName, armed: !bayRests(waiting) };
 }
 
 /** Whether what is kept is not what stands there any more; a swing that came says that it still does. */

@@ -7,7 +7,7 @@ import { API } from '../http/serve.js';
 import { parsed } from '../http/words.js';
 import type { ShotService } from '../swings/shot-service.js';
 import type { SwingService } from '../swings/swing-service.js';
-import { type BayHandle } from './bay.js';
+import type { BayHandle } from './bay.js';
 import type { FeedHandler } from './bay-services.js';
 import type { Bays } from './bays.js';
 

@@ -28,6 +28,7 @@ import {
   lookForSwing,
   type SetUpLook,
   setUpView,
+  SLEEPS_AFTER,
   unloadedNow,
   whoStands,
   zeroNow,
@@ -47,8 +48,6 @@ const FOUND_SHOWN = 2500;
 /** A device of which nothing was heard for so long has fallen silent, ms. */
 const SILENT_AFTER = 1000;
 const CLOCK = 5000;
-/** A server that starts anew within this goes on where it was, ms: longer, and nobody knows who stands there. */
-const GOES_ON = 10 * 60_000;
 
 /** The wire to the device that is there now. */
 interface Wire {
@@ -106,7 +105,7 @@ export class BayHandle {
     const lesson = await this.#lessonOf(lessonId);
     if (!lesson) return;
     this.#happen({ is: 'given', lesson, change: { club, clubName, armed } });
-    if (armed && Date.now() - Date.parse(at) > GOES_ON) this.#happen({ is: 'left alone' });
+    if (armed && Date.now() - Date.parse(at) > SLEEPS_AFTER) this.#happen({ is: 'left alone' });
   }
   /** The pupil's record has changed: what rests on it is read anew. A lesson that is gone leaves the bay free. */
   async refresh(): Promise<void> {

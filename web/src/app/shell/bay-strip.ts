@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { BayActions, bayFeature } from '../state/bay';
+import { bayRests } from '@vilko/core/vocabulary';
+import { armOrPause, bayFeature } from '../state/bay';
 import { BaySilence } from '../state/bay-silence';
-import { bayDoes, bayRests } from '../state/bay-words';
+import { bayDoes } from '../state/bay-words';
 import { BayMark } from './bay-mark';
 
 /** On every screen: whose lesson stands on the bay, what the bay does, and a press that pauses it. */
@@ -53,10 +54,11 @@ export class BayStrip {
   });
   protected readonly rests = computed(() => {
     const bay = this.bay();
-    return bay !== null && bayRests(bay);
+    return bay !== null && bayRests(bay.state);
   });
 
-  toggle(): void {
-    if (this.bay()?.lessonId) this.store.dispatch(BayActions.changeBay({ change: { armed: this.rests() } }));
+  protected toggle(): void {
+    const bay = this.bay();
+    if (bay) this.store.dispatch(armOrPause(bay));
   }
 }

@@ -4,8 +4,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
-import { BayActions, bayFeature } from '../state/bay';
-import { bayRests } from '../state/bay-words';
+import { armOrPause, bayFeature } from '../state/bay';
 import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { OfficeActions } from '../state/office';
@@ -92,7 +91,7 @@ export class Shell {
 
   private toggleBay(): void {
     const bay = this.bay();
-    if (bay?.lessonId) this.store.dispatch(BayActions.changeBay({ change: { armed: bayRests(bay) } }));
+    if (bay?.lessonId) this.store.dispatch(armOrPause(bay));
   }
 
   /** A press by hand leaves no focus on a button that the next Space would press again; keys keep theirs. */

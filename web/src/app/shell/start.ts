@@ -20,8 +20,7 @@ export class Start {
     const go = (path: string[]) => void router.navigate(path, { replaceUrl: true });
     effect(() => {
       const bay = this.bay.value();
-      const awake = bay?.lessonId && bay.state !== 'asleep';
-      if (bay) go(awake ? ['/lesson', bay.lessonId!, 'record'] : ['/office/pupils']);
+      if (bay) go(bay.lessonId && bay.state !== 'asleep' ? ['/lesson', bay.lessonId, 'record'] : ['/office/pupils']);
       else if (this.bays.refused() ?? this.bay.refused()) go(['/office/pupils']);
     });
   }

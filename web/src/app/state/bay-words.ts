@@ -23,6 +23,3 @@ export function bayDoes(bay: Bay, silentFor: number | null): { readonly mark: Ba
   const [mark, words] = STATES[bay.state];
   return { mark, words };
 }
-
-/** Whether the bay waits for nothing now, so that the next press arms it. */
-export const bayRests = ({ state }: Bay): boolean => state === 'idle' || state === 'asleep';

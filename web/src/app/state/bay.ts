@@ -1,12 +1,12 @@
-import { inject } from '@angular/core';
+import { computed, inject, type Signal } from '@angular/core';
 import type { Bay, BayChange, SetUpAct, SetUpState } from '@vilko/contract';
+import { bayRests } from '@vilko/core/vocabulary';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
 import {
   type Action,
   createActionGroup,
   createFeature,
   createReducer,
-  createSelector,
   emptyProps,
   on,
   props,
@@ -64,13 +64,17 @@ export const bayFeature = createFeature({
   ),
 });
 
-/** Whether the bay of this screen is a lesson's. */
-export const selectHasBay = createSelector(
-  bayFeature.selectBay,
-  (bay) =>
-    (lessonId: string): boolean =>
-      bay?.lessonId === lessonId,
-);
+/**
+ * Whether the bay of this screen is a lesson's: opening a page moves no bay, it is taken by a press. To be called where
+ * things are injected.
+ */
+export function hasBay(lessonId: () => string): Signal<boolean> {
+  const bay = inject(Store).selectSignal(bayFeature.selectBay);
+  return computed(() => bay()?.lessonId === lessonId());
+}
+
+/** The press that pauses a bay, or arms one that rests. */
+export const armOrPause = ({ state }: Bay): Action => BayActions.changeBay({ change: { armed: bayRests(state) } });
 
 /** Asks the bay of this screen, as soon as it is known which that is; one thing after the other. */
 function askingBay<A extends Action>(

@@ -6,7 +6,7 @@ import { answerWords, bandsFor, DRILLS, type MeasureId, PAIN_RISE, RUNGS, tagOn,
 import { bandWords } from '../../drill-words';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
-import { BayActions, bayFeature, selectHasBay } from '../../state/bay';
+import { BayActions, bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { silenceWords } from '../../state/bay-words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -188,9 +188,7 @@ export class Trainer {
   private readonly sounds = inject(Sounds);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
-  private readonly hasBay = this.store.selectSignal(selectHasBay);
-  /** Opening this page moves no bay: it is taken by a press. */
-  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  protected readonly mine = hasBay(this.lessonId);
   /** s since the device was heard; null while it speaks. */
   protected readonly silent = inject(BaySilence).seconds;
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);

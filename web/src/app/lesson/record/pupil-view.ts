@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Store } from '@ngrx/store';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
-import { bayFeature, selectHasBay } from '../../state/bay';
+import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
@@ -60,17 +60,15 @@ export class PupilView {
     const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
     return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
   });
-  private readonly hasBay = this.store.selectSignal(selectHasBay);
+  private readonly mine = hasBay(this.lessonId);
   private readonly silent = inject(BaySilence).seconds;
-  private readonly shown = computed(
-    () => this.seen().stance.there && this.silent() === null && this.hasBay()(this.lessonId()),
-  );
+  private readonly shown = computed(() => this.seen().stance.there && this.silent() === null && this.mine());
   protected readonly lead = computed(() => (this.shown() ? this.seen().stance.lead.toFixed(0) : '–'));
   protected readonly trail = computed(() => (this.shown() ? (100 - Number(this.lead())).toFixed(0) : '–'));
   protected readonly words = computed(() => {
     const bay = this.bay();
     if (!bay?.device?.connected) return 'no device is sending';
-    if (!this.hasBay()(this.lessonId())) return 'the bay is another lesson’s';
+    if (!this.mine()) return 'the bay is another lesson’s';
     if (this.silent() !== null) return 'no signal: wait';
     if (bay.state === 'recording') return 'swing!';
     const last = this.rack().at(-1);

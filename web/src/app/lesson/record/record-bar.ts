@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type BayChange, CLUB_KEYS, INTENTS } from '@vilko/contract';
-import { BayActions, bayFeature } from '../../state/bay';
+import { bayRests } from '@vilko/core/vocabulary';
+import { armOrPause, BayActions, bayFeature } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
-import { bayRests, silenceWords } from '../../state/bay-words';
+import { silenceWords } from '../../state/bay-words';
 
 const STATES = [
   { id: 'armed', words: 'Armed' },
@@ -113,7 +114,7 @@ export class RecordBar {
   protected readonly silent = inject(BaySilence).seconds;
   protected readonly resting = computed(() => {
     const bay = this.bay();
-    return bay !== null && bayRests(bay);
+    return bay !== null && bayRests(bay.state);
   });
   /** Why no swing is waited for; empty while one is. */
   protected readonly rests = computed(() => {
@@ -145,7 +146,8 @@ export class RecordBar {
     this.store.dispatch(BayActions.changeBay({ change }));
   }
   arm(): void {
-    this.change({ armed: this.resting() });
+    const bay = this.bay();
+    if (bay) this.store.dispatch(armOrPause(bay));
   }
   nextTag(): void {
     const tags = ['ball', 'practice swing', 'exercise'] as const;

@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
 import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
-import { bayFeature, selectHasBay } from '../../state/bay';
+import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { silenceWords } from '../../state/bay-words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -111,9 +111,7 @@ export class Record {
   private readonly camera = viewChild.required(Camera);
 
   protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
-  private readonly hasBay = this.store.selectSignal(selectHasBay);
-  /** Opening this page moves no bay: it is taken by a press. */
-  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  protected readonly mine = hasBay(this.lessonId);
   /** s since the device was heard; null while it speaks. */
   protected readonly silent = inject(BaySilence).seconds;
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);

@@ -14,7 +14,7 @@ import {
 import { LessonNotes } from '../../office/lesson-notes';
 import { LESSON_MEASURES, measureName, measureOf } from '../../office/words';
 import { Keys } from '../../shell/keys';
-import { BayActions, bayFeature, selectHasBay } from '../../state/bay';
+import { BayActions, bayFeature, hasBay } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { TakeBay } from '../take-bay';
@@ -256,9 +256,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 export class SetUp {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
-  private readonly hasBay = this.store.selectSignal(selectHasBay);
-  /** Opening this page moves no bay: it is taken by a press. */
-  protected readonly mine = computed(() => this.hasBay()(this.lessonId()));
+  protected readonly mine = hasBay(this.lessonId);
   private readonly running = this.store.selectSignal(bayFeature.selectSetUp);
   protected readonly state = computed(() => (this.mine() ? this.running() : null));
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
