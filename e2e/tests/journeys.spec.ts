@@ -58,11 +58,11 @@ test('a returning pupil: found by search, the real change is named, other shoes 
   page,
 }) => {
   await page.goto('/office/pupils');
-  await expect(page.getByRole('link', { name: 'Ilse Tarnquist' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Ilse Tarnquist', exact: true })).toBeVisible();
   await page.keyboard.press('/');
   await page.keyboard.type('cellist');
   await expect(page.getByRole('row')).toHaveCount(2);
-  await page.getByRole('link', { name: 'Ilse Tarnquist' }).click();
+  await page.getByRole('link', { name: 'Ilse Tarnquist', exact: true }).click();
   await expect(page.getByText(/between (was a real change|were real changes)/)).toBeVisible();
   await page.getByRole('button', { name: 'Notes' }).first().click();
   await page.getByLabel('Homework').fill('Ten half shots a day');

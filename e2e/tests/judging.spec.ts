@@ -172,7 +172,7 @@ test('a pattern from swings, and a pupil who is read under it', async ({ page })
   await expect(page.getByLabel('What it believes')).toHaveValue(/Made from \d+ swings of Edvin Roake/);
   await expect(page.getByText('(one view, own swings)').first()).toBeVisible();
   await page.goto('/office/pupils');
-  await page.getByRole('link', { name: 'Maren Oddby' }).click();
+  await page.getByRole('link', { name: 'Maren Oddby', exact: true }).click();
   await page.getByRole('button', { name: 'Edit' }).click();
   await page.getByText('Another school for a club, and the dials').click();
   await page.locator('select[name="school-driver"]').selectOption({ label: 'Two-foot launch' });
