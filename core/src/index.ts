@@ -14,7 +14,8 @@ export {
   writtenExtensions,
 } from './formats/formats.js';
 export { CSV_CHANNELS, CsvMapping, headerKey, knowsHeader } from './formats/csv/csv-mapping.js';
-export { type CsvHead, CSV_UNITS, readCsvHead } from './formats/csv/csv-head.js';
+export { type CsvHead, readCsvHead } from './formats/csv/csv-head.js';
+export { CSV_UNITS } from './formats/csv/csv-units.js';
 export { guessMapping } from './formats/csv/guess-mapping.js';
 export { previewOf, type PreviewedFoot, type RecordingPreview } from './formats/preview.js';
 export { c3dSource } from './formats/c3d/c3d-source.js';

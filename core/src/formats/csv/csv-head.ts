@@ -1,5 +1,6 @@
 import { strFromU8 } from 'fflate';
 import { VilkoError } from '../../error.js';
+import { unitFactor } from './csv-units.js';
 
 /** What stands above the numbers of a CSV file. */
 export interface CsvHead {
@@ -7,7 +8,9 @@ export interface CsvHead {
   readonly keys: Readonly<Record<string, string>>;
   /** Column names as they stand in the file, without quotes. */
   readonly names: readonly string[];
-  /** Factor to SI of each column, from a unit row; 1 where there is none. */
+  /** What the unit row says of each column, without brackets; null where there is no unit row. */
+  readonly units: readonly string[] | null;
+  /** Factor to SI of each column, from a unit row; 1 where there is none, or its unit is not known. */
   readonly scale: readonly number[];
   /** Bytes of the separator and of the decimal sign. */
   readonly separator: number;
@@ -20,19 +23,6 @@ export interface CsvHead {
 const COMMA = 44;
 const POINT = 46;
 const LINE_FEED = 10;
-/** Factors to SI by the unit's name; a unit that is not here is taken as SI. */
-export const CSV_UNITS: Readonly<Record<string, number>> = {
-  ms: 1e-3,
-  us: 1e-6,
-  mm: 1e-3,
-  cm: 1e-2,
-  nmm: 1e-3,
-  'n·mm': 1e-3,
-  'n.mm': 1e-3,
-  kn: 1e3,
-  knm: 1e3,
-};
-
 /**
  * Reads comments, header and unit row. Delimiter = the most frequent of `;`, tab and `,` in the header; decimal comma
  * only when it is not a comma.
@@ -72,8 +62,8 @@ export function readCsvHead(bytes: Uint8Array): CsvHead {
     first === null || !isUnitRow(first, delimiter, point)
       ? null
       : first.split(delimiter).map((u) => unquoted(u).replace(/[()[\]]/g, ''));
-  const scale = names.map((_, i) => CSV_UNITS[units?.[i]?.toLowerCase() ?? ''] ?? 1);
-  return { keys, names, scale, separator, point, ...(units ? { at, line } : body) };
+  const scale = names.map((_, i) => unitFactor(units?.[i] ?? '') ?? 1);
+  return { keys, names, units, scale, separator, point, ...(units ? { at, line } : body) };
 }
 
 const unquoted = (t: string): string => t.trim().replace(/^"|"$/g, '').trim();

@@ -47,6 +47,42 @@ describe('headers nobody has named before', () => {
     expect(knowsHeader(head(FOREIGN.join(';')))).toBeFalse();
     expect(headerKey(head('A;"b C";d'))).toBe('a|b c|d');
   });
+  it('are the same again only with the same units', () => {
+    const keys = ['a;b\n1;2', 'a;b\ns;N\n1;2', 'a;b\ns;lbf\n1;2', 'A;b\n[s];[N]\n1;2'].map((t) => headerKey(head(t)));
+    expect(keys).toEqual(['a|b', 'a [s]|b [N]', 'a [s]|b [lbf]', 'a [s]|b [N]']);
+  });
+  it('say units in a row of their own or in brackets: pounds, kilograms, feet and inches too, each converted once', () => {
+    const factors: readonly (readonly [string, number])[] = [
+      ['lbf', 4.4482216152605],
+      ['kgf', 9.80665],
+      ['lbf·ft', 1.3558179483314],
+      ['ft-lbf', 1.3558179483314],
+      ['kgf·m', 9.80665],
+      ['N·mm', 1e-3],
+      ['psi', 6894.757293168],
+      ['in', 0.0254],
+      ['kN', 1000],
+      ['N', 1],
+      ['', 1],
+    ];
+    for (const [unit, factor] of factors) {
+      expect(head(`a;b\ns;${unit}\n1;2`).scale[1])
+        .withContext(unit)
+        .toBeCloseTo(factor, 8);
+      if (unit) expect(guessMapping(head(`time;Force Z [${unit}]`)).columns['p1_fz']?.factor).toBeCloseTo(factor, 8);
+    }
+    const both = guessMapping(head('Time (ms);Fz (lbf)\nms;lbf\n0;1'));
+    expect([both.columns['time']?.factor, both.columns['p1_fz']?.factor]).toEqual([1, 1]);
+  });
+  it('with a unit nobody knows are read as they are, and say so', () => {
+    const names = ['time', 'cop_x', 'cop_y', 'load', 'colour'];
+    const lines = [names.join(';'), 's;furlong;mm;stone;red', ...rows(20, 5)];
+    expect(readCsv(bytes(lines), 'x.csv').warnings).toContain(
+      'not a unit that is known here, taken as it is: cop_x in furlong, load in stone',
+    );
+    lines[1] = 's;mm;mm;N;red';
+    expect(readCsv(bytes(lines), 'x.csv').warnings.join()).not.toContain('not a unit');
+  });
   it('get a proposal by what their names usually mean, with the unit in the name', () => {
     const { columns } = guessMapping(head(FOREIGN.join(';')));
     expect(Object.keys(columns).sort()).toEqual(

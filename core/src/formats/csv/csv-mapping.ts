@@ -28,8 +28,9 @@ export const CsvMapping = z.object({
 });
 export type CsvMapping = z.infer<typeof CsvMapping>;
 
-/** Under which a mapping is remembered: the header itself. */
-export const headerKey = (head: Pick<CsvHead, 'names'>): string => head.names.map((n) => n.toLowerCase()).join('|');
+/** Under which a mapping is remembered: the header itself, with its units. */
+export const headerKey = ({ names, units }: Pick<CsvHead, 'names' | 'units'>): string =>
+  names.map((n, i) => n.toLowerCase() + (units?.[i] ? ` [${units[i]}]` : '')).join('|');
 
 /** Whether every file with this header can be read without being told anything. */
 export function knowsHeader({ names }: Pick<CsvHead, 'names'>): boolean {

@@ -1,8 +1,9 @@
 import { VilkoError } from '../../error.js';
 import type { CellStore } from './cell-store.js';
 import { type CsvHead, readCsvHead } from './csv-head.js';
-import type { CsvMapping } from './csv-mapping.js';
+import { CSV_CHANNELS, type CsvMapping } from './csv-mapping.js';
 import { type CsvField, readCsvRows } from './csv-rows.js';
+import { unitFactor } from './csv-units.js';
 
 /** A numeric CSV: comment keys, columns by channel, cells, units in SI, and what was noticed. */
 export interface CsvTable {
@@ -27,6 +28,7 @@ export function readCsvTable(bytes: Uint8Array, mapping?: CsvMapping, progress?:
   const warnings = cut
     ? [`${cut} incomplete ${cut === 1 ? 'row' : 'rows'} at the end of the file ${cut === 1 ? 'was' : 'were'} left out`]
     : [];
+  warnings.push(...strangeUnits(head, fields));
   const all = new Map(columns);
   if (mapping?.rate && !all.has('time'))
     all.set(
@@ -40,6 +42,17 @@ export function readCsvTable(bytes: Uint8Array, mapping?: CsvMapping, progress?:
     rows,
     warnings,
   };
+}
+
+/** Units of columns that are read, but that nobody here knows. */
+function strangeUnits({ names, units }: CsvHead, fields: readonly CsvField[]): string[] {
+  const strange = (units ?? []).flatMap((u, i) =>
+    fields[i]?.name && CSV_CHANNELS.includes(fields[i].name) && unitFactor(u) === null ? [`${names[i]!} in ${u}`] : [],
+  );
+  if (!strange.length) return [];
+  return [
+    `not a unit that is known here, taken as it is: ${strange.slice(0, 4).join(', ')}${strange.length > 4 ? ' …' : ''}`,
+  ];
 }
 
 interface Layout {

@@ -25,6 +25,8 @@ export type Look =
       readonly source: string;
       readonly known: boolean;
       readonly names: readonly string[];
+      /** What the unit row says of each, which is converted by itself; null without one. */
+      readonly units: readonly string[] | null;
       readonly guess: CsvMapping;
     }
   | { readonly format: 'other' };
@@ -81,6 +83,7 @@ async function lookAt(file: File): Promise<Look> {
     source: headerKey(head),
     known: knowsHeader(head),
     names: head.names,
+    units: head.units,
     guess: guessMapping(head),
   };
 }

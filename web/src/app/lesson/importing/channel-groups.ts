@@ -1,4 +1,4 @@
-import { type CsvMapping, G } from '@vilko/core';
+import { CSV_UNITS, type CsvMapping } from '@vilko/core';
 
 /** A channel a person may name a column for. */
 export interface Channel {
@@ -16,6 +16,8 @@ export interface ChannelGroup {
   readonly keys: readonly { readonly id: string; readonly words: string; readonly usual: string }[];
 }
 
+const factor = (unit: string): number => CSV_UNITS[unit]!;
+
 /** Factors to SI that a column may need. */
 export const UNITS_OF: Readonly<
   Record<Channel['kind'], readonly { readonly words: string; readonly factor: number }[]>
@@ -28,16 +30,20 @@ export const UNITS_OF: Readonly<
   force: [
     { words: 'N', factor: 1 },
     { words: 'kN', factor: 1e3 },
-    { words: 'kg', factor: G },
+    { words: 'kg', factor: factor('kgf') },
+    { words: 'lbf', factor: factor('lbf') },
   ],
   moment: [
     { words: 'N·m', factor: 1 },
     { words: 'N·mm', factor: 1e-3 },
+    { words: 'kgf·m', factor: factor('kgfm') },
+    { words: 'lbf·ft', factor: factor('lbfft') },
   ],
   place: [
     { words: 'm', factor: 1 },
     { words: 'cm', factor: 1e-2 },
     { words: 'mm', factor: 1e-3 },
+    { words: 'in', factor: factor('in') },
   ],
   load: [{ words: 'any', factor: 1 }],
   angle: [{ words: '°', factor: 1 }],

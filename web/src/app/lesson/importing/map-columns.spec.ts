@@ -41,7 +41,7 @@ function strange(turned = false): { file: File; names: string[] } {
 describe('the columns of a table that is new here', () => {
   const open = async ({ file, names }: ReturnType<typeof strange>, guess: CsvMapping['columns'] = {}) => {
     const closed: (Said | undefined)[] = [];
-    const look = { format: 'csv', source: 'x', known: false, names, guess: { columns: guess, keys: {} } };
+    const look = { format: 'csv', source: 'x', known: false, names, units: null, guess: { columns: guess, keys: {} } };
     const c = await openLesson({}, [
       READ_HERE,
       { provide: DIALOG_DATA, useValue: { file, look } },

@@ -22,7 +22,8 @@ import { toldFile } from './told-file';
     >
       <h2 class="text-18 font-semibold">What the columns of {{ data.file.name }} mean</h2>
       <p class="text-ink2">
-        Its header is new here. Name what is known; the rest is left. It is remembered for every file with this header.
+        Its header is new here. Name what is known; the rest is left. It is remembered for every file with this header
+        and these units.
       </p>
       <div class="mt-4 grid min-h-0 flex-1 grid-cols-[1fr_400px] gap-x-8">
         <div class="min-h-0 overflow-auto pr-2">
@@ -70,17 +71,21 @@ import { toldFile } from './told-file';
                     </div>
                   </td>
                   <td class="py-1 pr-2">
-                    <div class="field">
-                      <select
-                        [attr.aria-label]="'Unit of ' + c.words"
-                        [disabled]="!columnOf(c.id)"
-                        (change)="setUnit(c.id, +$any($event.target).value)"
-                      >
-                        @for (u of units[c.kind]; track u.words) {
-                          <option [value]="u.factor" [selected]="u.factor === unitOf(c.id)">{{ u.words }}</option>
-                        }
-                      </select>
-                    </div>
+                    @if (unitRow(c.id); as u) {
+                      <span class="text-ink2">{{ u }}, its unit row</span>
+                    } @else {
+                      <div class="field">
+                        <select
+                          [attr.aria-label]="'Unit of ' + c.words"
+                          [disabled]="!columnOf(c.id)"
+                          (change)="setUnit(c.id, +$any($event.target).value)"
+                        >
+                          @for (u of units[c.kind]; track u.words) {
+                            <option [value]="u.factor" [selected]="u.factor === unitOf(c.id)">{{ u.words }}</option>
+                          }
+                        </select>
+                      </div>
+                    }
                   </td>
                   <td class="py-1">
                     @if (c.kind !== 'time') {
@@ -215,6 +220,12 @@ export class MapColumns {
 
   protected columnOf(channel: string): string {
     return this.columns()[channel]?.column ?? '';
+  }
+  /** What the file itself says of a channel's unit: it is converted without being told. */
+  protected unitRow(channel: string): string {
+    const { names, units } = this.data.look;
+    const column = this.columnOf(channel);
+    return (column && units?.[names.indexOf(column)]) || '';
   }
   protected unitOf(channel: string): number {
     return Math.abs(this.columns()[channel]?.factor ?? 1);
