@@ -11,6 +11,7 @@ export * from './experiment.js';
 export * from './progress.js';
 export * from './bay.js';
 export * from './inbox.js';
+export * from './bin.js';
 export * from './feed.js';
 export * from './settings.js';
 export * from './problem.js';

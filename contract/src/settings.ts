@@ -22,6 +22,8 @@ export const HouseSettings = z.object({
   columns: z.record(z.string(), CsvMapping).default({}),
   /** Limits of faults that the house has changed, by `fault:measure`. */
   limits: z.record(z.string(), Limit).default({}),
+  /** A backup by itself each night; an empty folder is the data folder's own. */
+  nightly: z.object({ on: z.boolean(), folder: z.string().max(1000) }).default({ on: true, folder: '' }),
 });
 export type HouseSettings = z.infer<typeof HouseSettings>;
 export const DEFAULT_HOUSE: HouseSettings = {
@@ -31,7 +33,20 @@ export const DEFAULT_HOUSE: HouseSettings = {
   labAxes: {},
   columns: {},
   limits: {},
+  nightly: { on: true, folder: '' },
 };
+
+/** How last night's backup went. */
+export const NightReport = z.object({
+  at: z.string(),
+  /** The file, with its folder; null where none came about. */
+  file: z.string().nullable(),
+  size: z.int(),
+  swings: z.int(),
+  /** Read back from the disk and found whole; else what went wrong, in a sentence without its point. */
+  wrong: z.string().nullable(),
+});
+export type NightReport = z.infer<typeof NightReport>;
 
 export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int(), pupils: z.int(), swings: z.int() });
 export type Backup = z.infer<typeof Backup>;
@@ -42,6 +57,10 @@ export const Restored = z.object({
   lessons: z.int(),
   swings: z.int(),
   films: z.int(),
+  /** Swings without a sure owner. */
+  inbox: z.int().default(0),
+  /** Settings, remembered readings of files and limits that were not there. */
+  settings: z.int().default(0),
   there: z.int(),
 });
 export type Restored = z.infer<typeof Restored>;

@@ -3,13 +3,14 @@ import { z } from 'zod';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';
 import { SwingTask } from './practice.js';
-import { ClubClass, Pupil } from './pupil.js';
+import { ClubClass, Handed, Pupil } from './pupil.js';
 import { Shot } from './shot.js';
 
 /** A whole swing, or a rehearsal kept apart from them. */
 export const SwingKind = z.enum(SWING_KINDS);
 export type SwingKind = z.infer<typeof SwingKind>;
-export const SWING_TAGS = ['ball', 'practice swing', 'exercise'] as const;
+/** What a swing was for; exercises, a teacher's demonstrations and exaggerations are measured, never judged. */
+export const SWING_TAGS = ['ball', 'practice swing', 'exercise', 'demonstration', 'exaggerated'] as const;
 export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 
 /** Times a person marked, s on the recording's clock; one read from a film brings the uncertainty of a frame. */
@@ -42,6 +43,8 @@ export const SwingHead = z.object({
   number: z.int(),
   club: ClubClass,
   clubName: z.string(),
+  /** Whose side it was swung from: the pupil's, unless it was said of this swing. */
+  handed: Handed,
   device: Device,
   recordedAt: z.string(),
   starred: z.boolean(),
@@ -82,6 +85,7 @@ export type SwingValue = z.infer<typeof SwingValue>;
 export const SwingChange = z.object({
   club: ClubClass.optional(),
   clubName: z.string().min(1).max(40).optional(),
+  handed: Handed.optional(),
   starred: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   marks: Marks.optional(),
@@ -92,6 +96,42 @@ export const SwingChange = z.object({
   overruled: z.array(Overruled).max(40).optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;
+
+const Ids = z.array(z.string()).min(1).max(500);
+
+/** Which of many swings; those that are not there are left out of the answer. */
+export const SwingPick = z.object({ ids: Ids });
+
+/** The same change to many swings: what a card says of each alike. */
+export const SwingsChange = SwingPick.extend({
+  change: SwingChange.pick({
+    club: true,
+    clubName: true,
+    handed: true,
+    starred: true,
+    note: true,
+    kind: true,
+    tag: true,
+    intent: true,
+  }),
+});
+
+/** Where a swing stands: a number of a lesson. */
+export const SwingPlace = z.object({ id: z.string(), lessonId: z.string(), number: z.int().positive() });
+export type SwingPlace = z.infer<typeof SwingPlace>;
+
+/** Swings into a lesson, in the order given; a number is kept where it is free there, else the next is given. */
+export const SwingMove = z.object({
+  lessonId: z.string(),
+  swings: z
+    .array(z.object({ id: z.string(), number: z.int().positive().optional() }))
+    .min(1)
+    .max(500),
+});
+export type SwingMove = z.infer<typeof SwingMove>;
+/** What was moved, and where each stood before. */
+export const SwingsMoved = z.object({ swings: z.array(SwingHead), before: z.array(SwingPlace) });
+export type SwingsMoved = z.infer<typeof SwingsMoved>;
 
 /** What an imported file gave. */
 export const Imported = z.object({

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import helmet from '@fastify/helmet';
+import { bayRests } from '@vilko/core/live';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import websocket from '@fastify/websocket';
@@ -17,9 +18,14 @@ import { type Bays, openBays } from './bays/bays.js';
 import type { OpenDatabase } from './db/open.js';
 import type { DemoShelves } from './demo/seed.js';
 import { apiPage } from './house/api-page.js';
+import { binRepository } from './house/bin-repository.js';
+import { binRoutes } from './house/bin-routes.js';
+import { binService } from './house/bin-service.js';
 import { backups as openBackups } from './house/backups.js';
 import { houseRepository } from './house/house-repository.js';
-import { houseRoutes, settingsOf } from './house/house-routes.js';
+import { houseRoutes } from './house/house-routes.js';
+import { nightShift, type NightWork } from './house/night.js';
+import { settingsOf } from './house/settings.js';
 import { pupilArchive } from './house/pupil-archive.js';
 import { sayErrors } from './http/errors.js';
 import { logOptions } from './http/log.js';
@@ -60,6 +66,8 @@ import { swingService } from './swings/swing-service.js';
 export interface App {
   readonly fastify: FastifyInstance;
   readonly bays: Bays;
+  /** What is done once a night, when somebody asks whether it is due. */
+  readonly night: NightWork;
   /** Where a sample world would go. */
   readonly demo: DemoShelves;
 }
@@ -87,6 +95,7 @@ export function openTables({ db }: OpenDatabase) {
     experiments: experimentRepository(db),
     bays: bayRepository(db),
     inbox: inboxRepository(db),
+    bin: binRepository(db),
   };
 }
 type Tables = ReturnType<typeof openTables>;
@@ -154,7 +163,12 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
     shots: shotService(pupils, swings, shots),
     inbox: inboxService(tables),
     archive,
-    backups: openBackups(database.folder, pupils, archive),
+    backups: openBackups({
+      data: database.folder,
+      pupils,
+      archive,
+      nightFolder: async () => (await settingsOf(house)).nightly.folder,
+    }),
     reports,
     practice,
     dashboard: dashboardService(pupils, service, tables.practice),
@@ -209,6 +223,10 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     tables.bays,
     bayServices(tables, services, (e) => fastify.log.error(e)),
   );
+  const changed = () => bays.refresh();
+  const bin = binService({ ...tables, store: services.store, scrub: database.scrub, changed });
+  const busy = () => bays.all().some((b) => !bayRests(b.state().state));
+  const night = nightShift({ house, backups: services.backups, bin, busy });
   const people = pupilService({
     pupils,
     archive: services.archive,
@@ -220,10 +238,11 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   });
   await guard(fastify, { auth: signIn(house), needed, deviceKey });
   const prefix = API;
-  await fastify.register(pupilRoutes, { prefix, pupils, service: people, changed: () => bays.refresh() });
-  await fastify.register(lessonRoutes, { prefix, pupils, ...services });
+  await fastify.register(pupilRoutes, { prefix, pupils, service: people, changed });
+  await fastify.register(lessonRoutes, { prefix, pupils, ...services, changed });
   await fastify.register(swingRoutes, { prefix, ...services });
   await fastify.register(inboxRoutes, { prefix, ...services });
+  await fastify.register(binRoutes, { prefix, bin });
   await fastify.register(practiceRoutes, { prefix, ...services });
   await fastify.register(reportRoutes, { prefix, ...services });
   await fastify.register(sharedRoutes, { prefix, ...services });
@@ -237,6 +256,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   return {
     fastify,
     bays,
+    night,
     demo: {
       pupils,
       service: services.swings,

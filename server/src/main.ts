@@ -6,6 +6,9 @@ import { houseRepository } from './house/house-repository.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
 import { DEMO_LESSON, type DemoRest, seedDemo } from './demo/seed.js';
 
+/** How often it is looked whether the night's work is due, ms. */
+const NIGHT_LOOK = 10 * 60 * 1000;
+
 let stopping = false;
 let stop: () => Promise<void> = () => Promise.resolve();
 
@@ -23,7 +26,7 @@ async function main(): Promise<void> {
   stop = database.close;
   if (stopping) return;
   await needPassword(config, database);
-  const { fastify, bays, demo } = await buildApp(database, {
+  const { fastify, bays, night, demo } = await buildApp(database, {
     web: config.web,
     signIn: config.signIn,
     log: database.folder,
@@ -31,7 +34,9 @@ async function main(): Promise<void> {
   const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
   if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);
   let filling: Promise<void> = Promise.resolve();
+  const nights = setInterval(() => void night.tick(new Date()).catch((e: unknown) => fastify.log.error(e)), NIGHT_LOOK);
   stop = async () => {
+    clearInterval(nights);
     await filling;
     await fastify.close();
     await database.close();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Backup, HouseSettings, KnownDevice, Restored, Session } from '../settings.js';
+import { Backup, HouseSettings, KnownDevice, NightReport, Restored, Session } from '../settings.js';
 import { at, BYTES } from './endpoint.js';
 
 /** Largest backup taken back over the wire, bytes. */
@@ -26,6 +26,10 @@ export const HOUSE = {
     reply: z.object({ devices: z.array(KnownDevice), key: z.string() }),
   }),
   backups: at('GET /api/backups', { does: 'Backups in the data folder', reply: z.array(Backup) }),
+  night: at('GET /api/backups/night', {
+    does: 'How last night’s backup went; null before the first',
+    reply: NightReport.nullable(),
+  }),
   makeBackup: at('POST /api/backups', { does: 'Makes a backup', reply: Backup, makes: true }),
   backupFile: at('GET /api/backups/:name', { does: 'A backup as a file', reply: BYTES }),
   restoreBackup: at('POST /api/backups/:name/restore', { does: 'Puts a backup back', reply: Restored }),

@@ -35,6 +35,16 @@ export const LESSONS = {
     reply: LessonHead,
     missing: NO_LESSON,
   }),
+  deleteLesson: at('DELETE /api/lessons/:id', {
+    does: 'Puts a lesson with all its swings into the bin',
+    reply: LessonHead,
+    missing: NO_LESSON,
+  }),
+  restoreLesson: at('POST /api/lessons/:id/restore', {
+    does: 'Puts a deleted lesson back',
+    reply: LessonHead,
+    missing: NO_LESSON,
+  }),
   importRecording: at('POST /api/lessons/:id/recordings', {
     does: 'Reads a recording made elsewhere into a lesson; the body is the file',
     query: z.object({

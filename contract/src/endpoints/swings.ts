@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Film, FILM_ANGLES, FilmChange } from '../film.js';
 import { ShotChange } from '../shot.js';
-import { SwingChange, SwingHead } from '../swing.js';
+import { SwingChange, SwingHead, SwingMove, SwingPick, SwingsChange, SwingsMoved } from '../swing.js';
 import { at, BYTES } from './endpoint.js';
 
 const NO_SWING = 'There is no such swing.';
@@ -22,7 +22,7 @@ export const SWINGS = {
     missing: NO_SWING,
   }),
   changeSwing: at('PATCH /api/swings/:id', {
-    does: 'Changes club, star, note or marks',
+    does: 'Changes club, hand, kind, tag, intent, star, note or marks',
     body: SwingChange,
     reply: SwingHead,
     missing: NO_SWING,
@@ -36,6 +36,27 @@ export const SWINGS = {
     does: 'Puts a deleted swing back',
     reply: SwingHead,
     missing: NO_SWING,
+  }),
+  changeSwings: at('PATCH /api/swings', {
+    does: 'Changes many swings alike',
+    body: SwingsChange,
+    reply: z.array(SwingHead),
+  }),
+  moveSwings: at('POST /api/swings/move', {
+    does: 'Moves swings with their films and shots into another lesson, of whichever pupil',
+    body: SwingMove,
+    reply: SwingsMoved,
+    missing: 'There is no such lesson.',
+  }),
+  deleteSwings: at('POST /api/swings/delete', {
+    does: 'Puts many swings into the bin',
+    body: SwingPick,
+    reply: z.array(SwingHead),
+  }),
+  restoreSwings: at('POST /api/swings/restore', {
+    does: 'Puts many swings back',
+    body: SwingPick,
+    reply: z.array(SwingHead),
   }),
   changeShot: at('PATCH /api/swings/:id/shot', {
     does: 'Enters what the ball did; null takes a reading back',

@@ -1,4 +1,5 @@
 import { BAYS } from './bays.js';
+import { BIN } from './bin.js';
 import { HOUSE } from './house.js';
 import { INBOX } from './inbox.js';
 import { JUDGING } from './judging.js';
@@ -23,6 +24,7 @@ export const ENDPOINTS = {
   ...JUDGING,
   ...BAYS,
   ...INBOX,
+  ...BIN,
   ...HOUSE,
 };
 export type Endpoints = typeof ENDPOINTS;

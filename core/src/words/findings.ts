@@ -35,10 +35,17 @@ export interface SwingVerdict {
   readonly judgedBy: object | null;
 }
 
+/** What is measured and never judged, by the tag of the swing. */
+const UNJUDGED_TAGS: Readonly<Record<string, string>> = {
+  exercise: 'exercise, not judged',
+  demonstration: 'demonstration, not judged',
+  exaggerated: 'exaggerated, not judged',
+};
+
 /** Why a swing is measured and not judged; null where it is judged. */
 export function unjudgedWords({ kind, tag }: Pick<SwingVerdict, 'kind' | 'tag'>): string | null {
   if (kind !== 'full') return 'rehearsal, not judged';
-  return tag === 'exercise' ? 'exercise, not judged' : null;
+  return Object.hasOwn(UNJUDGED_TAGS, tag) ? UNJUDGED_TAGS[tag]! : null;
 }
 
 /**

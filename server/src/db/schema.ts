@@ -74,6 +74,7 @@ export const lessons = pgTable(
     setUp: jsonb('set_up').$type<SetUpRecord>(),
     report: jsonb('report').$type<ReportText>(),
     review: jsonb('review').$type<SpokenReview>(),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('lessons_of_pupil').on(t.pupilId, t.startedAt)],
 );
@@ -108,6 +109,8 @@ export const swings = pgTable(
     number: integer('number').notNull(),
     club: text('club', { enum: ['driver', 'wood', 'iron', 'wedge'] }).notNull(),
     clubName: text('club_name').notNull(),
+    /** Null where it was the pupil's own hand. */
+    handed: text('handed', { enum: ['right', 'left'] }),
     device: text('device').notNull(),
     recordedAt: timestamp('recorded_at', { withTimezone: true }).notNull(),
     source: text('source', { enum: ['bay', 'file'] }).notNull(),
@@ -261,7 +264,6 @@ export const devices = pgTable('devices', {
   health: text('health').notNull().default(''),
 });
 
-/** Results are never the truth: made anew when core, pattern, rules or marks change. */
 /** Swings without a sure owner, and the lesson that stood on the bay: erased with it. */
 export const inbox = pgTable(
   'inbox',
@@ -289,6 +291,7 @@ export const inbox = pgTable(
   (t) => [index('inbox_lesson').on(t.lessonId), index('inbox_recording').on(t.recordingId)],
 );
 
+/** Results are never the truth: made anew when core, pattern, rules or marks change. */
 export const results = pgTable(
   'results',
   {

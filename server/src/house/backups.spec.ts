@@ -1,8 +1,11 @@
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Backup, Erased, Restored } from '@vilko/contract';
+import { Backup, Erased, HouseSettings, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { strToU8, unzipSync, zipSync } from 'fflate';
+import { inboxRepository } from '../swings/inbox-repository.js';
+import { inboxService } from '../swings/inbox-service.js';
+import { swingRepository } from '../swings/swing-repository.js';
 import { testApp, type TestApp } from '../testing/test-app.js';
 
 describe('backups', () => {
@@ -67,5 +70,65 @@ describe('backups', () => {
       expect((await app.get(`/api/backups/${name}`)).statusCode)
         .withContext(name)
         .toBeGreaterThanOrEqual(400);
+  });
+});
+
+describe('backups of what is not a pupil’s', () => {
+  let app: TestApp;
+  beforeEach(async () => {
+    app = await testApp();
+  });
+  afterEach(() => app.close());
+  const make = async () => Backup.parse((await app.send('POST', '/api/backups')).json());
+  const put = async (bytes: Uint8Array, name = 'b.zip') => app.sendBytes(`/api/restore?name=${name}`, bytes);
+  const bytesOf = async (name: string) => new Uint8Array((await app.get(`/api/backups/${name}`)).rawPayload);
+
+  it('bring settings, readings of files and limits back: what is set here stays, what is missing comes', async () => {
+    const house = HouseSettings.parse((await app.get('/api/house')).json());
+    const told = (column: string) => ({ columns: { cop_x: { column, factor: 0.001 } }, keys: {} });
+    await app.send('PUT', '/api/house', {
+      ...house,
+      school: 'deep-load',
+      labAxes: { lab: 'ball=+x,left=+y' },
+      columns: { 'a|b': told('a') },
+      limits: { 'hangs-back:share.lead.p7': 52 },
+    });
+    const bytes = await bytesOf((await make()).name);
+    await app.send('PUT', '/api/house', { ...house, columns: { 'a|b': told('b') } });
+    expect(Restored.parse((await put(bytes)).json()).settings).toBe(2);
+    const now = HouseSettings.parse((await app.get('/api/house')).json());
+    expect([now.school, now.columns['a|b']?.columns['cop_x']?.column, now.labAxes]).toEqual([
+      house.school,
+      'b',
+      { lab: 'ball=+x,left=+y' },
+    ]);
+    expect(Object.keys(now.limits)).toEqual(['hangs-back:share.lead.p7']);
+    const empty = await testApp();
+    try {
+      await empty.sendBytes('/api/restore?name=b.zip', bytes);
+      const there = HouseSettings.parse((await empty.get('/api/house')).json());
+      expect([there.school, there.columns['a|b']?.columns['cop_x']?.column]).toEqual(['deep-load', 'a']);
+    } finally {
+      await empty.close();
+    }
+  });
+  it('bring swings without a sure owner back to the inbox, once', async () => {
+    const shelves = { inbox: inboxRepository(app.database.db), swings: swingRepository(app.database.db) };
+    const service = inboxService({ ...shelves, pupils: app.pupils });
+    await service.put(simulate({ device: 'boards', seed: 4 }).recording, {
+      ...{ lessonId: 'l', club: 'iron', clubName: '7-iron', kind: 'full', tag: 'ball', intent: 'stock' },
+      ...{ bay: 'Bay 3', reason: 'Bay 3 slept', recordedAt: new Date('2026-11-20T10:00:00Z') },
+    });
+    const [waiting] = await service.list();
+    const bytes = await bytesOf((await make()).name);
+    expect(Restored.parse((await put(bytes)).json()).inbox).toBe(0);
+    await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+    expect(await service.list()).toEqual([]);
+    expect(Restored.parse((await put(bytes)).json()).inbox).toBe(1);
+    expect(await service.list()).toEqual([waiting!]);
+    await service.assign([waiting!.id], 'l');
+    expect(Restored.parse((await put(bytes)).json()).inbox)
+      .withContext('filed since')
+      .toBe(0);
   });
 });

@@ -1,33 +1,61 @@
 import { mkdirSync } from 'node:fs';
-import { readdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
-import { basename, join } from 'node:path';
-import type { Backup, Restored } from '@vilko/contract';
+import { readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { basename, isAbsolute, join } from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
+import type { Backup, NightReport, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { z } from 'zod';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
-import { packPupils, unpackPupils } from './pupil-bundle.js';
+import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';
 
 /** What a backup holds, beside it as JSON, so that a list need not open it. Ids only, no names. */
 const Contents = z.object({ at: z.string(), pupils: z.array(z.string()), swings: z.int() });
 
-const NAME = /^vilko-\d{8}-\d{6}\.zip$/;
+const NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
+const NIGHT = /^vilko-night-\d{8}\.zip$/;
+/** Nights that are kept. */
+const NIGHTS = 14;
+
+const dayOf = (d: Date): string =>
+  `${d.getFullYear()}${String(d.getMonth() + 1).padStart(2, '0')}${String(d.getDate()).padStart(2, '0')}`;
+
+/** Where backups lie, and what they are made of. */
+export interface BackupShelves {
+  readonly data: string;
+  readonly pupils: PupilRepository;
+  readonly archive: PupilArchive;
+  /** The folder that was chosen for the nights; empty for the data folder's own. */
+  readonly nightFolder: () => Promise<string>;
+}
+
+/** The backups that lie in the house's own folder and in that of the nights. */
+function backupFiles(own: string, nightFolder: () => Promise<string>) {
+  const folders = async (): Promise<string[]> => [...new Set([own, (await nightFolder()) || own])];
+  /** Every backup there is, the newest first; a folder that cannot be read holds none. */
+  const found = async (): Promise<{ name: string; folder: string }[]> => {
+    const all = await Promise.all(
+      (await folders()).map(async (folder) => {
+        const names = await readdir(folder).catch(() => []);
+        return names.filter((n) => NAME.test(n)).map((name) => ({ name, folder }));
+      }),
+    );
+    return all.flat();
+  };
+  const contents = async (name: string, folder: string) =>
+    Contents.safeParse(JSON.parse(await readFile(join(folder, `${name}.json`), 'utf8').catch(() => 'null')));
+  return { found, contents };
+}
 
 /** Backups in the data folder: every pupil as one bundle. They work on either database. */
-export function backups(data: string, pupils: PupilRepository, archive: PupilArchive) {
-  const folder = join(data, 'backups');
-  mkdirSync(folder, { recursive: true });
-  const contents = async (name: string) =>
-    Contents.safeParse(JSON.parse(await readFile(join(folder, `${name}.json`), 'utf8').catch(() => 'null')));
-  const names = async (): Promise<string[]> =>
-    (await readdir(folder))
-      .filter((n) => NAME.test(n))
-      .sort()
-      .reverse();
-  const list = async (): Promise<Backup[]> =>
-    Promise.all(
-      (await names()).map(async (name) => {
-        const held = await contents(name);
+export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
+  const own = join(data, 'backups');
+  mkdirSync(own, { recursive: true });
+  const { found, contents } = backupFiles(own, nightFolder);
+  const list = async (): Promise<Backup[]> => {
+    const all = await Promise.all(
+      (await found()).map(async ({ name, folder }) => {
+        const held = await contents(name, folder);
         const { size, mtime } = await stat(join(folder, name));
         return {
           name,
@@ -38,38 +66,61 @@ export function backups(data: string, pupils: PupilRepository, archive: PupilArc
         };
       }),
     );
+    return all.sort((a, b) => b.at.localeCompare(a.at));
+  };
+  /** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
+  const write = async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
+    const all = await pupils.all();
+    const bundle = await archive.whole();
+    const swings = bundle.head.swings.length;
+    await writeFile(join(folder, `${name}.part`), packPupils(bundle));
+    await writeFile(
+      join(folder, `${name}.json`),
+      JSON.stringify({ at: at.toISOString(), pupils: all.map((p) => p.id), swings }),
+    );
+    await rename(join(folder, `${name}.part`), join(folder, name));
+    return bundle;
+  };
   return {
-    folder,
     list,
     async make(): Promise<Backup> {
-      const all = await pupils.all();
-      const bundle = await archive.whole();
-      const at = new Date().toISOString();
-      const name = `vilko-${at.slice(0, 19).replaceAll(/[-:]/g, '').replace('T', '-')}.zip`;
-      // whole or not at all: a power cut leaves the unfinished file under another name
-      await writeFile(join(folder, `${name}.part`), packPupils(bundle));
-      await writeFile(
-        join(folder, `${name}.json`),
-        JSON.stringify({ at, pupils: all.map((p) => p.id), swings: bundle.head.swings.length }),
-      );
-      await rename(join(folder, `${name}.part`), join(folder, name));
+      const at = new Date();
+      const name = `vilko-${at.toISOString().slice(0, 19).replaceAll(/[-:]/g, '').replace('T', '-')}.zip`;
+      await write(own, name, at);
       return (await list()).find((b) => b.name === name)!;
+    },
+    /** One night's backup: written, read back from the disk and compared, and the nights before the last 14 let go. */
+    async night(now: Date): Promise<NightReport> {
+      const folder = (await nightFolder()) || own;
+      const name = `vilko-night-${dayOf(now)}.zip`;
+      const file = join(folder, name);
+      try {
+        if (!isAbsolute(folder))
+          throw new VilkoError('bad-option', `the folder ${folder} is not given from the root on`);
+        const bundle = await write(folder, name, now);
+        const bytes = new Uint8Array(await readFile(file));
+        const wrong = differenceTo(bundle, unpackPupils(bytes, name));
+        if (!wrong) await letGo(folder);
+        return { at: now.toISOString(), file, size: bytes.length, swings: bundle.head.swings.length, wrong };
+      } catch (e) {
+        return { at: now.toISOString(), file: null, size: 0, swings: 0, wrong: reason(e, folder) };
+      }
     },
     /** The bytes of a backup, to be kept elsewhere. */
     async read(name: string): Promise<Uint8Array> {
-      if (!NAME.test(basename(name)) || !(await names()).includes(name))
-        throw new VilkoError('bad-option', `there is no backup ${name}`);
-      return readFile(join(folder, name));
+      const there = NAME.test(basename(name)) && (await found()).find((b) => b.name === name);
+      if (!there) throw new VilkoError('bad-option', `there is no backup ${name}`);
+      return readFile(join(there.folder, name));
     },
     /** Puts pupils of a bundle or backup back; what is there already stays as it is. */
     restore: (bytes: Uint8Array, name: string): Promise<Restored> => archive.putBack(unpackPupils(bytes, name)),
-    /** Names of backups that hold a pupil. */
+    /** Names of backups that hold a pupil; with their folder where it is not the house's own. */
     async holding(pupilId: string): Promise<string[]> {
       const out: string[] = [];
-      for (const name of await names()) {
-        const held = await contents(name);
+      for (const { name, folder } of await found()) {
+        const held = await contents(name, folder);
         // without its list a backup may hold anybody
-        if (!held.success || held.data.pupils.includes(pupilId)) out.push(name);
+        if (!held.success || held.data.pupils.includes(pupilId)) out.push(folder === own ? name : join(folder, name));
       }
       return out;
     },
@@ -77,3 +128,30 @@ export function backups(data: string, pupils: PupilRepository, archive: PupilArc
 }
 
 export type Backups = ReturnType<typeof backups>;
+
+/** What is not the same in a bundle that was read back, in a sentence without its point; null where all is. */
+function differenceTo(was: PupilBundle, read: PupilBundle): string | null {
+  const plain = (head: PupilBundle['head']): unknown => JSON.parse(JSON.stringify(head));
+  if (!isDeepStrictEqual(plain(was.head), plain(read.head))) return 'what was read back is not what was written';
+  for (const files of ['recordings', 'films'] as const)
+    for (const [name, bytes] of was[files])
+      if (Buffer.compare(bytes, read[files].get(name) ?? new Uint8Array()) !== 0)
+        return `${name} among its ${files} is not what was written`;
+  return null;
+}
+
+/** Lets the nights before the last 14 go. */
+async function letGo(folder: string): Promise<void> {
+  const nights = (await readdir(folder)).filter((n) => NIGHT.test(n)).sort();
+  for (const name of nights.slice(0, -NIGHTS))
+    for (const file of [name, `${name}.json`]) await rm(join(folder, file), { force: true });
+}
+
+/** Why a folder could not be written to. */
+function reason(e: unknown, folder: string): string {
+  const code = (e as NodeJS.ErrnoException).code;
+  if (code === 'ENOENT' || code === 'ENOTDIR') return `there is no folder ${folder}`;
+  if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS') return `nothing may be written into ${folder}`;
+  if (code === 'ENOSPC') return `no room is left in ${folder}`;
+  return e instanceof Error ? e.message : String(e);
+}

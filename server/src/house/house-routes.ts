@@ -1,17 +1,11 @@
-import { DEFAULT_HOUSE, type HouseSettings } from '@vilko/contract';
 import type { FastifyInstance } from 'fastify';
 import type { Bays } from '../bays/bays.js';
 import { buffer, serve } from '../http/serve.js';
 import type { Backups } from './backups.js';
 import type { HouseRepository } from './house-repository.js';
-
-const SETTINGS = 'settings';
-
-/** The settings in force. */
-export const settingsOf = async (house: HouseRepository): Promise<HouseSettings> => ({
-  ...DEFAULT_HOUSE,
-  ...(await house.get<HouseSettings>(SETTINGS)),
-});
+import type { NightReport } from '@vilko/contract';
+import { NIGHT } from './night.js';
+import { SETTINGS, settingsOf } from './settings.js';
 
 export interface HouseRoutes {
   readonly house: HouseRepository;
@@ -44,6 +38,7 @@ export function houseRoutes(
     return { key: deviceKey, devices };
   });
   serve(app, 'backups', () => backups.list());
+  serve(app, 'night', () => house.get<NightReport>(NIGHT));
   serve(app, 'makeBackup', () => backups.make());
   serve(app, 'backupFile', async ({ params, reply }) =>
     reply

@@ -1,13 +1,14 @@
-import type { Erased, Restored } from '@vilko/contract';
-import { lessonJson, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
+import type { Erased, HouseSettings, Restored } from '@vilko/contract';
+import { inboxJson, lessonJson, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
 import { loose, putBack, type Shelves } from './put-back.js';
+import { SETTINGS } from './settings.js';
 
 /** Takes pupils out whole, puts them back, erases them. */
 export function pupilArchive(shelves: Shelves) {
-  const { pupils, swings, shots, films, patterns, practice, experiments, store, outbox, scrub } = shelves;
+  const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store, outbox, scrub } = shelves;
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
-    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
+    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id, true)))).flat();
     const lessonIds = lessons.map((l) => l.id);
     const rows = await swings.everOf(lessonIds);
     const theirFilms = await films.ofSwings(
@@ -37,6 +38,8 @@ export function pupilArchive(shelves: Shelves) {
         log,
         experiments: await experiments.ofLessons(lessons.map((l) => l.id)),
         patterns: [],
+        settings: null,
+        inbox: [],
       },
       recordings,
       films: files,
@@ -52,7 +55,12 @@ export function pupilArchive(shelves: Shelves) {
         savedAt: r.savedAt.toISOString(),
         pattern: r.pattern,
       }));
-      return { ...all, head: { ...all.head, patterns: own } };
+      const waiting = (await inbox.every()).map(inboxJson);
+      const recordings = new Map(all.recordings);
+      for (const { recordingId } of waiting)
+        if (!recordings.has(recordingId)) recordings.set(recordingId, (await swings.bundle(recordingId))!);
+      const settings = await house.get<HouseSettings>(SETTINGS);
+      return { ...all, recordings, head: { ...all.head, patterns: own, settings, inbox: waiting } };
     },
     pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),
     putBack: (bundle: PupilBundle): Promise<Restored> => putBack(shelves, bundle),

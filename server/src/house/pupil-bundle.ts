@@ -18,11 +18,15 @@ import {
   SWING_TAGS,
   ClubClass,
   Device,
+  Handed,
+  HouseSettings,
+  InboxSwing,
 } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
 import type { LessonRow } from '../pupils/pupil-repository.js';
+import type { InboxRow } from '../swings/inbox-repository.js';
 import type { WholeSwing } from '../swings/swing-repository.js';
 
 const SwingRowJson = z.object({
@@ -33,6 +37,7 @@ const SwingRowJson = z.object({
   number: z.int(),
   club: ClubClass,
   clubName: z.string(),
+  handed: Handed.nullable().default(null),
   device: Device,
   recordedAt: z.string(),
   source: z.enum(['bay', 'file']),
@@ -49,6 +54,13 @@ const SwingRowJson = z.object({
   deletedAt: z.string().nullable(),
 });
 
+const InboxRowJson = InboxSwing.omit({ pupil: true, handed: true }).extend({
+  recordingId: z.string(),
+  part: z.int(),
+  intent: z.enum(INTENTS),
+  deletedAt: z.string().nullable(),
+});
+
 /** pupils.json of a pupil bundle, version 1; recordings and films lie beside it as files. */
 export const PupilsHead = z.object({
   vilko: z.literal('pupils'),
@@ -61,6 +73,7 @@ export const PupilsHead = z.object({
       footwear: z.enum(FOOTWEAR),
       report: ReportText.nullable().default(null),
       review: SpokenReview.nullable().default(null),
+      deletedAt: z.string().nullable().default(null),
     }),
   ),
   swings: z.array(SwingRowJson),
@@ -69,8 +82,10 @@ export const PupilsHead = z.object({
   plans: z.array(PracticePlan).default([]),
   log: z.array(LogEntry).default([]),
   experiments: z.array(KeptExperiment).default([]),
-  /** Own patterns of the house, every version; in backups only. */
+  /** Own patterns of the house, every version; in backups only, like what follows. */
   patterns: z.array(PatternVersion).default([]),
+  settings: HouseSettings.nullable().default(null),
+  inbox: z.array(InboxRowJson).default([]),
 });
 export type PupilsHead = z.infer<typeof PupilsHead>;
 
@@ -84,6 +99,12 @@ export interface PupilBundle {
 export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({
   ...l,
   startedAt: l.startedAt.toISOString(),
+  deletedAt: l.deletedAt?.toISOString() ?? null,
+});
+export const lessonRow = (l: PupilsHead['lessons'][number]): LessonRow => ({
+  ...l,
+  startedAt: new Date(l.startedAt),
+  deletedAt: l.deletedAt === null ? null : new Date(l.deletedAt),
 });
 export const swingJson = (s: WholeSwing): PupilsHead['swings'][number] =>
   SwingRowJson.parse({ ...s, recordedAt: s.recordedAt.toISOString(), deletedAt: s.deletedAt?.toISOString() ?? null });
@@ -91,6 +112,14 @@ export const swingRow = (s: PupilsHead['swings'][number]): WholeSwing => ({
   ...s,
   recordedAt: new Date(s.recordedAt),
   deletedAt: s.deletedAt === null ? null : new Date(s.deletedAt),
+});
+
+export const inboxJson = (r: InboxRow): PupilsHead['inbox'][number] =>
+  InboxRowJson.parse({ ...r, recordedAt: r.recordedAt.toISOString(), deletedAt: r.deletedAt?.toISOString() ?? null });
+export const inboxRow = (r: PupilsHead['inbox'][number]): InboxRow => ({
+  ...r,
+  recordedAt: new Date(r.recordedAt),
+  deletedAt: r.deletedAt === null ? null : new Date(r.deletedAt),
 });
 
 /** Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4. */
@@ -129,6 +158,13 @@ export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
     );
   const recordings = new Map(under('recordings').map(([file, data]) => [file.replace(/\.vilko$/, ''), data]));
   const missing = head.data.swings.find((s) => !recordings.has(s.recordingId));
+  const adrift = head.data.inbox.find((s) => !recordings.has(s.recordingId));
+  if (adrift)
+    throw new VilkoError(
+      'unreadable',
+      `${name} lacks the recording of a swing of the inbox`,
+      `recordings/${adrift.recordingId}.vilko`,
+    );
   if (missing)
     throw new VilkoError(
       'unreadable',

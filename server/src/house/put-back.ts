@@ -1,4 +1,4 @@
-import type { Film, LogEntry, Restored } from '@vilko/contract';
+import type { Film, HouseSettings, LogEntry, Restored } from '@vilko/contract';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
 import type { FilmRepository } from '../swings/film-repository.js';
 import type { PatternRepository } from '../judging/pattern-repository.js';
@@ -7,8 +7,11 @@ import type { LessonRow, PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShotRepository } from '../swings/shot-repository.js';
 import type { SwingRepository } from '../swings/swing-repository.js';
 import type { FilmStore } from '../swings/film-store.js';
+import type { InboxRepository } from '../swings/inbox-repository.js';
+import type { HouseRepository } from './house-repository.js';
+import { SETTINGS, settingsBack, settingsOf } from './settings.js';
 import type { Outbox } from '../reports/outbox.js';
-import { type PupilBundle, swingRow } from './pupil-bundle.js';
+import { inboxRow, lessonRow, type PupilBundle, swingRow } from './pupil-bundle.js';
 
 /** The tables and files pupils are spread over. */
 export interface Shelves {
@@ -19,6 +22,8 @@ export interface Shelves {
   readonly patterns: PatternRepository;
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
+  readonly inbox: InboxRepository;
+  readonly house: HouseRepository;
   readonly store: FilmStore;
   readonly outbox: Outbox;
   /** Makes deleted rows leave no bytes behind. */
@@ -33,17 +38,17 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
 
 /** Puts back what is not there; what is there stays as it is. */
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
-  const { pupils, swings, shots, films, patterns, practice, experiments, store } = shelves;
+  const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store } = shelves;
   const putFilm = async (f: Film, bytes: Uint8Array | undefined): Promise<void> => {
     if (!bytes) return;
     await store.put(f, bytes);
     await films.add(f);
   };
-  const came = { pupils: 0, lessons: 0, swings: 0, films: 0, there: 0 };
+  const came = { pupils: 0, lessons: 0, swings: 0, films: 0, inbox: 0, settings: 0, there: 0 };
   const fresh = async (
     there: Promise<unknown>,
     put: () => Promise<unknown>,
-    key: 'pupils' | 'lessons' | 'swings' | 'films',
+    key: 'pupils' | 'lessons' | 'swings' | 'films' | 'inbox',
   ): Promise<void> => {
     if (await there) came.there++;
     else {
@@ -52,8 +57,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     }
   };
   for (const p of head.pupils) await fresh(pupils.one(p.id), () => pupils.add(p), 'pupils');
-  for (const l of head.lessons)
-    await fresh(pupils.lesson(l.id), () => pupils.addLesson({ ...l, startedAt: new Date(l.startedAt) }), 'lessons');
+  for (const l of head.lessons) await fresh(pupils.hasLesson(l.id), () => pupils.addLesson(lessonRow(l)), 'lessons');
   for (const s of head.swings)
     await fresh(
       swings.one(s.id),
@@ -77,5 +81,18 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
       deletedAt: null,
     });
   for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
+  // a swing that was filed since is no longer without an owner
+  const known = async (id: string): Promise<boolean> => (await inbox.has(id)) || (await swings.one(id)) !== null;
+  for (const s of head.inbox) {
+    const recording = { id: s.recordingId, bundle: recordings.get(s.recordingId)! };
+    if (await pupils.hasLesson(s.lessonId))
+      await fresh(known(s.id), () => inbox.putBack(recording, inboxRow(s)), 'inbox');
+  }
+  if (head.settings) {
+    const now = await house.get<HouseSettings>(SETTINGS);
+    const { settings, news } = settingsBack(now && (await settingsOf(house)), head.settings);
+    if (news) await house.put(SETTINGS, settings);
+    came.settings = news;
+  }
   return came;
 }

@@ -85,6 +85,7 @@ describe('every route', () => {
       labAxes: {},
       columns: {},
       limits: {},
+      nightly: { on: true, folder: '' },
     });
     const wanted = {
       ...before,

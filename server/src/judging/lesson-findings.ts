@@ -1,11 +1,10 @@
 import type { LessonFindings, Pupil, Standard } from '@vilko/contract';
-import { type ClubClass, compare, judgeSet, oneSwingForAll } from '@vilko/core';
+import { type ClubClass, compare, judgeSet, oneSwingForAll, unjudgedWords } from '@vilko/core';
 import { judgeContext } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
-/** Whole swings with a ball or without, no exercises: those a finding is made of. */
-const counts = ({ row, summary }: ReadSwing): boolean =>
-  row.kind === 'full' && row.tag !== 'exercise' && summary.read !== null;
+/** Whole swings that are judged: those a finding is made of. */
+const counts = ({ row, summary }: ReadSwing): boolean => unjudgedWords(row) === null && summary.read !== null;
 
 /**
  * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them.

@@ -10,16 +10,25 @@ export interface LessonRoutes {
   readonly swings: SwingService;
   readonly findings: FindingsService;
   readonly shots: ShotService;
+  /** A lesson went into the bin or came back: no bay may stand on it. */
+  readonly changed: () => Promise<void>;
 }
 
 export function lessonRoutes(
   app: FastifyInstance,
-  { pupils, swings, findings, shots }: LessonRoutes,
+  { pupils, swings, findings, shots, changed }: LessonRoutes,
   done: () => void,
 ): void {
   serve(app, 'lesson', ({ params }) => swings.lesson(params.id));
   serve(app, 'findings', ({ params }) => findings(params.id));
   serve(app, 'changeLesson', ({ params, body }) => pupils.changeLesson(params.id, body));
+  const setDeleted = async (id: string, deleted: boolean) => {
+    const head = await pupils.setLessonDeleted(id, deleted);
+    await changed();
+    return head;
+  };
+  serve(app, 'deleteLesson', ({ params }) => setDeleted(params.id, true));
+  serve(app, 'restoreLesson', ({ params }) => setDeleted(params.id, false));
   serve(app, 'importRecording', ({ params, query, body, reply }) => {
     const { name, ...about } = query;
     const gone = new AbortController();

@@ -35,6 +35,7 @@ const swing = (
     number: made,
     club: 'iron',
     clubName: '7-iron',
+    handed: null,
     device: 'plates',
     recordedAt: new Date('2026-10-01T10:00:00Z'),
     source: 'bay',

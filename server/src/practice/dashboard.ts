@@ -1,12 +1,12 @@
 import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
-import { compareSets, mean, type MeasureId, measureRow, standardDeviation, worthOf } from '@vilko/core';
+import { compareSets, mean, type MeasureId, measureRow, standardDeviation, unjudgedWords, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../swings/swing-repository.js';
 import { summaryNumber, type SwingSummary } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** Swings that may stand beside each other in a trend: whole ones, no exercises. */
-export const countsInTrends = ({ row }: SummarisedSwing): boolean => row.kind === 'full' && row.tag !== 'exercise';
+export const countsInTrends = ({ row }: SummarisedSwing): boolean => unjudgedWords(row) === null;
 
 const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
 

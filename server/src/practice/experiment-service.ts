@@ -61,12 +61,15 @@ function shown(e: KeptExperiment, rack: readonly SwingHead[], values: ReadonlyMa
   };
 }
 
+/** An aid may be what is tried; a swing without a ball, a teacher's or an exaggerated one is none. */
+const isTrial = ({ tag }: SwingHead): boolean => tag === 'ball' || tag === 'exercise';
+
 /** Experiments: a cue, a drill or a club set-up, with and without, in random order. */
 export function experimentService(experiments: ExperimentRepository, swings: SwingService) {
   /** Gives swings that came since to their trials, in the order they were made; what was given stays so. */
   const withNew = async (e: KeptExperiment, rack: readonly SwingHead[]): Promise<KeptExperiment> => {
     const news = rack
-      .filter((s) => s.recordedAt > e.madeAt && s.tag !== 'practice swing' && !e.trials.some((t) => t.swingId === s.id))
+      .filter((s) => s.recordedAt > e.madeAt && isTrial(s) && !e.trials.some((t) => t.swingId === s.id))
       .sort((a, b) => a.recordedAt.localeCompare(b.recordedAt));
     const trials = [...e.trials];
     for (const s of news) {

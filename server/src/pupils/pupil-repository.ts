@@ -18,7 +18,7 @@ export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 
 export type LessonRow = typeof lessons.$inferSelect;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, report: _, review: __, ...l }: LessonRow, n: number): LessonHead => ({
+const headOf = ({ startedAt, report: _, review: __, deletedAt: ___, ...l }: LessonRow, n: number): LessonHead => ({
   ...l,
   startedAt: startedAt.toISOString(),
   swings: n,
@@ -41,6 +41,29 @@ const lessonWords = (db: Db) => ({
     (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
   keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
     (await db.update(lessons).set({ review }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+});
+
+/** Lessons, whether they lie in the bin or not. */
+const lessonsInBin = (db: Db, swingCount: (lessonId: string) => Promise<number>) => ({
+  /** Lessons of one pupil, oldest first; those in the bin only when asked for. */
+  lessonsOf: (pupilId: string, deletedToo = false): Promise<LessonRow[]> =>
+    db
+      .select()
+      .from(lessons)
+      .where(and(eq(lessons.pupilId, pupilId), deletedToo ? undefined : isNull(lessons.deletedAt)))
+      .orderBy(asc(lessons.startedAt)),
+  /** Whether a lesson is there, in the bin or not. */
+  hasLesson: async (id: string): Promise<boolean> =>
+    (await db.select({ id: lessons.id }).from(lessons).where(eq(lessons.id, id))).length > 0,
+  /** Puts a lesson into the bin or takes it out. */
+  setLessonDeleted: async (id: string, deleted: boolean): Promise<LessonHead | null> => {
+    const [row] = await db
+      .update(lessons)
+      .set({ deletedAt: deleted ? new Date() : null })
+      .where(eq(lessons.id, id))
+      .returning();
+    return row ? headOf(row, await swingCount(id)) : null;
+  },
 });
 
 /** Pupils and their lessons. */
@@ -78,6 +101,7 @@ export function pupilRepository(db: Db) {
         .select({ l: lessons, n: count(swings.id) })
         .from(lessons)
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
+        .where(isNull(lessons.deletedAt))
         .groupBy(lessons.id)
         .orderBy(desc(lessons.startedAt));
       return rows.map((p) => ({
@@ -91,7 +115,7 @@ export function pupilRepository(db: Db) {
         .select({ l: lessons, n: count(swings.id) })
         .from(lessons)
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
-        .where(eq(lessons.pupilId, pupilId))
+        .where(and(eq(lessons.pupilId, pupilId), isNull(lessons.deletedAt)))
         .groupBy(lessons.id)
         .orderBy(asc(lessons.startedAt));
       return heads.map((h) => headOf(h.l, h.n));
@@ -100,16 +124,16 @@ export function pupilRepository(db: Db) {
       const [row] = await db.select().from(pupils).where(eq(pupils.id, id));
       return row ? pupilOf(row) : null;
     },
+    /** A lesson with its pupil; null where there is none, or it lies in the bin. */
     lesson: async (id: string): Promise<{ head: LessonHead; pupil: Pupil } | null> => {
       const [row] = await db
         .select()
         .from(lessons)
         .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-        .where(eq(lessons.id, id));
+        .where(and(eq(lessons.id, id), isNull(lessons.deletedAt)));
       return row ? { head: headOf(row.lessons, await swingCount(id)), pupil: pupilOf(row.pupils) } : null;
     },
-    lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
-      db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+    ...lessonsInBin(db, swingCount),
     ...lessonWords(db),
     /** Gives every lesson of one pupil to another. */
     moveLessons: async (from: string, to: string): Promise<number> =>

@@ -138,6 +138,8 @@ describe('pupils', () => {
         lessons: 1,
         swings: before.rack.length,
         films: 1,
+        inbox: 0,
+        settings: 0,
         there: 0,
       });
       expect(await other.lesson()).toEqual(before);
@@ -147,6 +149,8 @@ describe('pupils', () => {
         lessons: 0,
         swings: 0,
         films: 0,
+        inbox: 0,
+        settings: 0,
         there: 3 + before.rack.length,
       });
     } finally {

@@ -14,6 +14,16 @@ export function inboxRepository(db: Db) {
         await tx.insert(recordings).values(recording);
         await tx.insert(inbox).values([...rows]);
       }),
+    /** Every row, the deleted ones too. */
+    every: (): Promise<InboxRow[]> => db.select().from(inbox).orderBy(asc(inbox.recordedAt)),
+    has: async (id: string): Promise<boolean> =>
+      (await db.select({ id: inbox.id }).from(inbox).where(eq(inbox.id, id))).length > 0,
+    /** Puts a swing and its recording back as they were. */
+    putBack: (recording: { id: string; bundle: Uint8Array }, row: InboxRow): Promise<void> =>
+      db.transaction(async (tx) => {
+        await tx.insert(recordings).values(recording).onConflictDoNothing();
+        await tx.insert(inbox).values(row).onConflictDoNothing();
+      }),
     /** The newest first, each with the pupil whose lesson stood on the bay. */
     all: async (): Promise<{ row: InboxRow; pupil: string; handed: 'right' | 'left' }[]> =>
       db

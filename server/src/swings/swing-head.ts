@@ -11,19 +11,22 @@ export interface Beside {
   readonly films: readonly Film[];
   /** How far the pupil usually takes the club back in a half swing, °. */
   readonly usualHalf: number | null;
+  /** The pupil's own hand. */
+  readonly handed: SwingHead['handed'];
 }
 
 /** A swing as lists and pages show it: its row, its main numbers, its verdict. */
 export function headOf(
   row: SwingRow,
   summary: SwingSummary,
-  { verdict, shot, films: ownFilms, usualHalf }: Beside,
+  { verdict, shot, films: ownFilms, usualHalf, handed }: Beside,
 ): SwingHead {
   const { recordingId, part, deletedAt, recordedAt, ...kept } = row;
   const back = summaryNumber(summary, 'club.back') ?? 0;
   const grown = row.kind === 'half' && usualHalf !== null && back > usualHalf + worthOf('club.back')!;
   return {
     ...kept,
+    handed: row.handed ?? handed,
     device: row.device as SwingHead['device'],
     recordedAt: recordedAt.toISOString(),
     shot,

@@ -1,5 +1,5 @@
 import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core';
+import { type ClubClass, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
@@ -35,7 +35,11 @@ const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Ma
 
 /** What stored swings say: kept summaries, verdicts by what holds now, heads. */
 export function swingReadings({ pupils, swings, shots, films, standards }: SwingTables) {
-  const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({ pupil, club: row.club, kind: row.kind });
+  const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({
+    pupil: { ...whoIs(pupil), handed: row.handed ?? pupil.handed },
+    club: row.club,
+    kind: row.kind,
+  });
 
   /** Summaries of rows of one pupil, in their order: one query for all that are kept, the rest made anew. */
   const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> => {
@@ -47,7 +51,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
   };
   /** Reads a stored swing anew, in a thread, and keeps what comes of it. */
   const readAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<PreparedPart> => {
-    const about = { ...aboutOf(row, pupil), pupil: whoIs(pupil) };
+    const about = aboutOf(row, pupil);
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks });
@@ -69,7 +73,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return {
       standardOf,
       verdict: (row: SwingRow, s: SwingSummary): Verdict =>
-        row.tag === 'exercise'
+        unjudgedWords(row)
           ? UNJUDGED
           : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
     };
@@ -90,8 +94,22 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
         shot: theirShots.findLast((x) => x.swingId === row.id) ?? null,
         films: theirFilms.filter((f) => f.swingId === row.id),
         usualHalf: usual,
+        handed: pupil.handed,
       }),
     );
+  };
+
+  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> =>
+    row ? ((await headsOfRows([row]))[0] ?? null) : null;
+  /** Heads of rows of any lessons, lesson by lesson in the order of their numbers. */
+  const headsOfRows = async (rows: readonly SwingRow[]): Promise<SwingHead[]> => {
+    const heads: SwingHead[] = [];
+    for (const lessonId of new Set(rows.map((r) => r.lessonId))) {
+      const found = await pupils.lesson(lessonId);
+      const own = rows.filter((r) => r.lessonId === lessonId).sort((a, b) => a.number - b.number);
+      if (found) heads.push(...(await headsOf(own, found.pupil)));
+    }
+    return heads;
   };
 
   /** Every swing of a pupil that was not deleted, oldest first. */
@@ -108,7 +126,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, tracesOf, judging, headsOf };
+  return { rowsOf, summariesOf, tracesOf, judging, headsOf, headOfRow, headsOfRows };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

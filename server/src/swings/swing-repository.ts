@@ -1,14 +1,18 @@
 import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
-import type { SwingChange } from '@vilko/contract';
+import type { SwingChange, SwingPlace } from '@vilko/contract';
 import type { Db } from '../db/open.js';
-import { inbox, lessons, recordings, results, swings } from '../db/schema.js';
+import { inbox, lessons, recordings, results, shots, swings } from '../db/schema.js';
+
+type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
 export type SwingRow = typeof swings.$inferSelect;
 export type NewSwing = Omit<typeof swings.$inferInsert, 'number' | 'deletedAt' | 'marks'>;
 export type WholeSwing = typeof swings.$inferInsert;
+/** What is changed of a row; the hand null where it is the pupil's own. */
+export type StoredChange = Omit<SwingChange, 'handed'> & Partial<Pick<SwingRow, 'handed'>>;
 
 /** The last number given in a lesson; nobody else gives one before this transaction ends. */
-async function lastNumber(tx: Db | Parameters<Parameters<Db['transaction']>[0]>[0], lessonId: string): Promise<number> {
+async function lastNumber(tx: Db | Tx, lessonId: string): Promise<number> {
   await tx.select({ id: lessons.id }).from(lessons).where(eq(lessons.id, lessonId)).for('update');
   const [last] = await tx
     .select({ n: max(swings.number) })
@@ -18,7 +22,7 @@ async function lastNumber(tx: Db | Parameters<Parameters<Db['transaction']>[0]>[
 }
 
 /** Puts swings into their lessons, each with the next number. */
-async function numbered(tx: Parameters<Parameters<Db['transaction']>[0]>[0], news: readonly NewSwing[]) {
+async function numbered(tx: Tx, news: readonly NewSwing[]) {
   const stored: SwingRow[] = [];
   for (const n of news) {
     const number = (await lastNumber(tx, n.lessonId)) + 1;
@@ -37,23 +41,49 @@ interface Bundled {
 }
 
 /** Puts swings and a recording back as they were. */
-async function putBack(
-  tx: Db | Parameters<Parameters<Db['transaction']>[0]>[0],
-  recording: Bundled,
-  rows: readonly WholeSwing[],
-): Promise<void> {
+async function putBack(tx: Tx, recording: Bundled, rows: readonly WholeSwing[]): Promise<void> {
   await tx.insert(recordings).values(recording).onConflictDoNothing();
   for (const row of rows) {
     const [there] = await tx.select({ id: swings.id }).from(swings).where(eq(swings.id, row.id));
     if (there) continue;
     const last = await lastNumber(tx, row.lessonId);
-    const taken = await tx
+    // its number went to another swing since
+    const taken = await isTaken(tx, row.lessonId, row.number);
+    await tx.insert(swings).values(taken ? { ...row, number: last + 1 } : row);
+  }
+}
+
+/** Whether another swing of a lesson has a number. */
+const isTaken = async (tx: Tx, lessonId: string, number: number) =>
+  (
+    await tx
       .select({ id: swings.id })
       .from(swings)
-      .where(and(eq(swings.lessonId, row.lessonId), eq(swings.number, row.number)));
-    // its number went to another swing since
-    await tx.insert(swings).values(taken.length ? { ...row, number: last + 1 } : row);
+      .where(and(eq(swings.lessonId, lessonId), eq(swings.number, number)))
+  ).length > 0;
+
+/** A swing that is to stand in another lesson, if it may under a number it wants. */
+type Moving = Pick<SwingPlace, 'id'> & Partial<Pick<SwingPlace, 'number'>>;
+
+/** Moves swings with their shots, in the order given; says where each stood. */
+async function move(tx: Tx, lessonId: string, moving: readonly Moving[]): Promise<SwingPlace[]> {
+  const before: SwingPlace[] = [];
+  for (const { id, number } of moving) {
+    const [row] = await tx
+      .select({ id: swings.id, lessonId: swings.lessonId, number: swings.number })
+      .from(swings)
+      .where(and(eq(swings.id, id), isNull(swings.deletedAt)));
+    if (!row || row.lessonId === lessonId) continue;
+    const last = await lastNumber(tx, lessonId);
+    const free = number !== undefined && !(await isTaken(tx, lessonId, number));
+    await tx
+      .update(swings)
+      .set({ lessonId, number: free ? number : last + 1 })
+      .where(eq(swings.id, id));
+    await tx.update(shots).set({ lessonId }).where(eq(shots.swingId, id));
+    before.push(row);
   }
+  return before;
 }
 
 /** What a reading of a swing yields: what it says as it is, what is drawn of it packed. */
@@ -130,19 +160,25 @@ export function swingRepository(db: Db) {
         );
       await db.delete(recordings).where(and(noneIn(swings), noneIn(inbox)));
     },
+    /** Those of these that were not deleted, in no order. */
+    some: (ids: readonly string[]): Promise<SwingRow[]> =>
+      db
+        .select()
+        .from(swings)
+        .where(and(inArray(swings.id, [...ids]), isNull(swings.deletedAt))),
+    move: (lessonId: string, moving: readonly Moving[]): Promise<SwingPlace[]> =>
+      db.transaction((tx) => move(tx, lessonId, moving)),
     one: async (id: string): Promise<SwingRow | null> =>
       (await db.select().from(swings).where(eq(swings.id, id)))[0] ?? null,
-    change: async (id: string, change: SwingChange): Promise<SwingRow | null> =>
+    change: async (id: string, change: StoredChange): Promise<SwingRow | null> =>
       (await db.update(swings).set(change).where(eq(swings.id, id)).returning())[0] ?? null,
-    /** Deleted swings stay, so that it can be undone. */
-    setDeleted: async (id: string, deleted: boolean): Promise<SwingRow | null> =>
-      (
-        await db
-          .update(swings)
-          .set({ deletedAt: deleted ? new Date() : null })
-          .where(eq(swings.id, id))
-          .returning()
-      )[0] ?? null,
+    /** Deleted swings lie in the bin, so that it can be undone; the rows in no order. */
+    setDeleted: (ids: readonly string[], deleted: boolean): Promise<SwingRow[]> =>
+      db
+        .update(swings)
+        .set({ deletedAt: deleted ? new Date() : null })
+        .where(inArray(swings.id, [...ids]))
+        .returning(),
     bundle: async (recordingId: string): Promise<Uint8Array | null> => {
       const [row] = await db
         .select({ base64: sql<string>`encode(${recordings.bundle}, 'base64')` })

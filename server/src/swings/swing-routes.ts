@@ -30,6 +30,11 @@ export function swingRoutes(app: FastifyInstance, { swings, shots, films }: Swin
   serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));
   serve(app, 'restoreSwing', ({ params }) => swings.setDeleted(params.id, false));
 
+  serve(app, 'changeSwings', ({ body }) => swings.changeMany(body.ids, body.change));
+  serve(app, 'moveSwings', ({ body }) => swings.move(body));
+  serve(app, 'deleteSwings', ({ body }) => swings.setManyDeleted(body.ids, true));
+  serve(app, 'restoreSwings', ({ body }) => swings.setManyDeleted(body.ids, false));
+
   serve(app, 'changeShot', async ({ params, body }) => {
     await shots.enter(params.id, body);
     return swings.head(params.id);

@@ -1,7 +1,8 @@
-import type { Lesson, Pupil, Standard, SwingChange, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
+import type { Lesson, Pupil, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
 import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
+import { swingChanges } from './swing-changes.js';
 import { swingReadings, type SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
@@ -34,13 +35,9 @@ export function swingService(tables: SwingTables) {
   const readings = swingReadings(tables);
   const { rowsOf, summariesOf, tracesOf, judging, headsOf } = readings;
 
-  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> => {
-    const found = row && (await pupils.lesson(row.lessonId));
-    return found ? (await headsOf([row], found.pupil))[0]! : null;
-  };
-
   return {
     ...swingArrivals(tables, readings),
+    ...swingChanges(tables, readings),
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);
       if (!found) return null;
@@ -90,7 +87,7 @@ export function swingService(tables: SwingTables) {
       return { pupil: found.pupil, swings: rows.map((row, i) => ({ row, summary: summaries[i]! })), standardOf };
     },
     async head(swingId: string): Promise<SwingHead | null> {
-      return headOfRow(await swings.one(swingId));
+      return readings.headOfRow(await swings.one(swingId));
     },
     /** What is drawn of a swing, packed; null where there is no such swing. */
     async traces(swingId: string): Promise<Uint8Array | null> {
@@ -107,12 +104,6 @@ export function swingService(tables: SwingTables) {
     },
     async part(swingId: string): Promise<number | null> {
       return (await swings.one(swingId))?.part ?? null;
-    },
-    async change(swingId: string, change: SwingChange): Promise<SwingHead | null> {
-      return headOfRow(await swings.change(swingId, change));
-    },
-    async setDeleted(swingId: string, deleted: boolean): Promise<SwingHead | null> {
-      return headOfRow(await swings.setDeleted(swingId, deleted));
     },
   };
 }

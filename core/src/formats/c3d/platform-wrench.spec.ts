@@ -54,6 +54,20 @@ describe('C3D platforms', () => {
     expect([x[0], Math.sign(y[1]), Math.sign(z[2])]).toEqual([1, 1, 1]);
   });
 
+  it('turn a vector of a tilted plate by all three of its axes', () => {
+    const axes = plateAxes([
+      [0.4, 0.6, 0.1],
+      [-0.2, 0.6, 0.02],
+      [-0.2, 0.1, 0.06],
+      [0.4, 0.1, 0.14],
+    ]);
+    for (const [i, axis] of [axes.x, axes.y, axes.z].entries()) {
+      const one = [0, 1, 2].map((k) => (k === i ? 2 : 0)) as unknown as Vec;
+      toLab(axes, one).forEach((v, k) => expect(v).toBeCloseTo(2 * axis[k]!, 12));
+    }
+    expect(axes.z[0]).not.toBeCloseTo(0, 3);
+  });
+
   it('reads lab axes and refuses those that do not span a plane', () => {
     expect(toStance(labAxes('ball=-y,left=+x'), [1, 2, 3])).toEqual([-2, 1, 3]);
     expect(toStance(labAxes('ball=+z,left=+x'), [1, 2, 3])).toEqual([3, 1, 2]);

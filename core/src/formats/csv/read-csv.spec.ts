@@ -61,6 +61,23 @@ describe('reading CSV', () => {
       [0, -0.25],
     ]);
   });
+  it('keeps the place of one plate that is given, and says that the other’s is not', () => {
+    for (const i of [1, 2]) {
+      const rec = read(`# p${i}_x_m=0.01 p${i}_y_m=${i === 1 ? 0.3 : -0.3}`, PLATES.join(','), ...rows(20, 13));
+      expect(rec.warnings).toEqual(['no origin for one of the two plates: taken at 0.25 m to its side']);
+      expect(rec.platforms[i - 1]!.centre).toEqual([0.01, i === 1 ? 0.3 : -0.3]);
+    }
+  });
+  it('reads decimal points that only come after a long beginning of whole numbers', () => {
+    const lines = Array.from({ length: 900 }, (_, k) => `${k};${k % 7};${k % 5};700`);
+    const rec = read('# a', 'time;cop_x;cop_y;load', ...lines, '900;1;2;700.5', '901;1;2;701.5');
+    expect(rec.path!.load![900]).toBe(700.5);
+  });
+  it('leaves out rows that are cut off at the end, and counts them', () => {
+    const whole = [PLATES.join(','), ...rows(20, 13)];
+    expect(read(...whole, '0.2,1,2').warnings).toContain('1 incomplete row at the end of the file was left out');
+    expect(read(...whole).warnings.join()).not.toContain('incomplete');
+  });
   it('names the first eight columns it did not understand, and counts the rest', () => {
     const many = Array.from({ length: 11 }, (_, i) => `c${i + 1}x`);
     expect(refusal(many.join(','), ...rows(20, 11)).message).toContain(
@@ -131,6 +148,13 @@ describe('reading CSV', () => {
     expect(Array.from(rec.channels.shaft_deg!.subarray(0, 5))).toEqual([0, 1, 2, 3, 4]);
     expect(rec.channels.sound).toBeUndefined();
     expect(rec.warnings).toContain('the column sound holds no number and was left out');
+    expect(rec.warnings).toContain('10 empty fields of shaft_deg were bridged');
+    const once = read(
+      [...PLATES, 'sound'].join(','),
+      ...rows(20, 14, (k, c) => (c === 0 ? k / 50 : k)).map((l, k) => (k === 4 ? l.replace(/,4$/, ',') : l)),
+    );
+    expect(once.warnings).toContain('1 empty field of sound was bridged');
+    expect(once.channels.sound![4]).toBe(4);
   });
   it('reads a path with or without a load, in metres or, said so, in millimetres', () => {
     const path = read('time,cop_x,cop_y,load', ...rows(20, 4, (k, c) => (c === 0 ? k / 50 : c === 3 ? 700 : k / 1000)));

@@ -43,6 +43,7 @@ export const officeRoutes: Routes = [
     loadComponent: () => import('./drills/drills').then((m) => m.Drills),
   },
   { path: 'inbox', title: 'Inbox · Vilko', loadComponent: () => import('./inbox/inbox').then((m) => m.Inbox) },
+  { path: 'bin', title: 'Bin · Vilko', loadComponent: () => import('./bin/bin').then((m) => m.Bin) },
   {
     path: 'devices',
     title: 'Devices · Vilko',

@@ -96,6 +96,7 @@ export class LessonLine {
     { path: '/office/drills', words: 'Drills' },
     { path: '/office/devices', words: 'Devices' },
     { path: '/office/measures', words: 'Measures' },
+    { path: '/office/bin', words: 'Bin' },
     { path: '/office/settings', words: 'Settings' },
   ];
   protected readonly stops = [

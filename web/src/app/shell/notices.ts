@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
-import { Store } from '@ngrx/store';
+import { type Action, Store } from '@ngrx/store';
 import { ImportActions, type ImportStage } from '../state/import-actions';
 import { importFeature } from '../state/importing';
 import { NoticeActions, noticeFeature } from '../state/notices';
@@ -49,7 +49,7 @@ const STAGES: Readonly<Record<ImportStage, string>> = {
         >
           <p [class.text-alarm]="n.kind === 'alarm'">{{ n.text }}</p>
           @if (n.undo; as action) {
-            <button class="link shrink-0 font-semibold" (click)="store.dispatch(action)">Undo</button>
+            <button class="link shrink-0 font-semibold" (click)="undo(action)">Undo</button>
           }
           <button class="shrink-0 text-ink2 hover:underline" (click)="dismiss()">Close</button>
         </div>
@@ -58,7 +58,7 @@ const STAGES: Readonly<Record<ImportStage, string>> = {
   `,
 })
 export class Notices {
-  protected readonly store = inject(Store);
+  private readonly store = inject(Store);
   protected readonly notice = this.store.selectSignal(noticeFeature.selectNotice);
   protected readonly importing = this.store.selectSignal(importFeature.selectImporting);
 
@@ -92,6 +92,10 @@ export class Notices {
 
   protected cancel(): void {
     this.store.dispatch(ImportActions.cancelImport());
+  }
+  protected undo(action: Action): void {
+    this.store.dispatch(action);
+    this.store.dispatch(NoticeActions.undone());
   }
   protected dismiss(): void {
     this.store.dispatch(NoticeActions.dismiss());

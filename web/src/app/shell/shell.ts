@@ -7,6 +7,7 @@ import { filter, map } from 'rxjs';
 import { armOrPause, bayFeature } from '../state/bay';
 import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
+import { NoticeActions, noticeFeature } from '../state/notices';
 import { OfficeActions } from '../state/office';
 import { PatternActions } from '../state/patterns';
 import { SettingsActions, settingsFeature } from '../state/settings';
@@ -58,6 +59,7 @@ export class Shell {
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');
+  private readonly lastUndo = this.store.selectSignal(noticeFeature.selectUndo);
   private readonly themeChoice = this.store.selectSignal(settingsFeature.selectTheme);
   protected readonly url = toSignal(
     this.router.events.pipe(
@@ -84,9 +86,17 @@ export class Shell {
         { key: '?', words: 'this card', run: () => this.showKeys() },
         { key: 'd', words: 'day or night', run: () => this.switchTheme() },
         { key: 'q', words: 'arm or pause the bay', run: () => this.toggleBay() },
+        { key: 'u', words: 'undo the last deletion or move', run: () => this.undo() },
       ],
       'house',
     );
+  }
+
+  private undo(): void {
+    const undo = this.lastUndo();
+    if (!undo) return;
+    this.store.dispatch(undo);
+    this.store.dispatch(NoticeActions.undone());
   }
 
   private toggleBay(): void {

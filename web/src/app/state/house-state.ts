@@ -2,6 +2,7 @@ import type { EnvironmentProviders } from '@angular/core';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { bayEffects, bayFeature } from './bay';
+import { binEffects, binFeature } from './bin';
 import { importFeature, importingEffects } from './importing';
 import { inboxEffects, inboxFeature } from './inbox';
 import { lessonEffects, lessonFeature } from './lesson';
@@ -10,6 +11,7 @@ import { officeEffects, officeFeature } from './office';
 import { patternEffects, patternFeature } from './patterns';
 import { readFeature } from './read';
 import { settingsEffects, settingsFeature } from './settings';
+import { swingsEffects } from './swings';
 
 /** What the whole house knows, on whatever page. What only some pages know comes with their route. */
 export const provideHouseState = (): EnvironmentProviders[] => [
@@ -18,6 +20,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(importFeature),
   provideState(noticeFeature),
   provideState(inboxFeature),
+  provideState(binFeature),
   provideState(officeFeature),
   provideState(readFeature),
   provideState(patternFeature),
@@ -30,5 +33,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
     officeEffects,
     patternEffects,
     settingsEffects,
+    binEffects,
+    swingsEffects,
   ),
 ];

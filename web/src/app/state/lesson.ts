@@ -13,6 +13,7 @@ import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { calling, callingNewest } from './calling';
 import { ImportActions } from './import-actions';
+import { SwingsActions } from './swings-actions';
 
 /** What is told of a film that comes: its bytes tell the rest. */
 export type NewFilm = Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>;
@@ -46,6 +47,10 @@ export const LessonActions = createActionGroup({
     'Add film': props<{ swingId: string; file: Blob; about: NewFilm }>(),
     'Change film': props<{ id: string; change: FilmChange }>(),
     'Film changed': props<{ film: Film; said?: string }>(),
+    'Delete lesson': props<{ id: string }>(),
+    'Lesson deleted': props<{ head: LessonHead }>(),
+    'Restore lesson': props<{ id: string }>(),
+    'Lesson restored': props<{ head: LessonHead }>(),
     'Delete film': props<{ id: string }>(),
     'Film deleted': props<{ film: Film }>(),
     'Restore film': props<{ id: string }>(),
@@ -101,6 +106,19 @@ export const lessonFeature = createFeature({
       ...s,
       swings: swingsAdapter.removeOne(swing.id, s.swings),
     })),
+    // what was done on another page with swings of another lesson is not this one's
+    on(SwingsActions.changed, SwingsActions.restored, SwingsActions.movedBack, (s, { swings }): LessonState =>
+      withSwings(s, swings),
+    ),
+    on(SwingsActions.moved, (s, { moved }): LessonState => withSwings(s, moved.swings)),
+    on(SwingsActions.deleted, (s, { swings }): LessonState => ({
+      ...s,
+      swings: swingsAdapter.removeMany(
+        swings.map((x) => x.id),
+        s.swings,
+      ),
+    })),
+    on(LessonActions.lessonDeleted, (s, { head }): LessonState => (s.lesson?.id === head.id ? initial : s)),
     on(LessonActions.swingRestored, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
@@ -135,6 +153,13 @@ export const lessonFeature = createFeature({
     };
   },
 });
+
+/** The swings that stand in the open lesson now; those that went elsewhere are gone from it. */
+function withSwings(s: LessonState, swings: readonly SwingHead[]): LessonState {
+  const here = swings.filter((x) => x.lessonId === s.lesson?.id);
+  const gone = swings.filter((x) => x.lessonId !== s.lesson?.id).map((x) => x.id);
+  return { ...s, swings: swingsAdapter.removeMany(gone, swingsAdapter.upsertMany(here, s.swings)) };
+}
 
 function withFilms(
   swings: EntityState<SwingHead>,
@@ -206,6 +231,18 @@ export const lessonEffects = {
     LessonActions.restoreFilm,
     (api, { id }) => api.ask('restoreFilm', { id }),
     (film) => LessonActions.filmChanged({ film, said: 'The film is back.' }),
+    failed,
+  ),
+  deleteLesson: calling(
+    LessonActions.deleteLesson,
+    (api, { id }) => api.ask('deleteLesson', { id }),
+    (head) => LessonActions.lessonDeleted({ head }),
+    failed,
+  ),
+  restoreLesson: calling(
+    LessonActions.restoreLesson,
+    (api, { id }) => api.ask('restoreLesson', { id }),
+    (head) => LessonActions.lessonRestored({ head }),
     failed,
   ),
   reload: callingNewest(

@@ -22,6 +22,7 @@ import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 import { LessonActions } from './lesson';
+import { SwingsActions } from './swings-actions';
 
 export const OfficeActions = createActionGroup({
   source: 'Office',
@@ -138,8 +139,12 @@ function erasedText({ name, lessons, swings, films, backups }: Erased): string {
     : `${gone} No backup holds them.`;
 }
 
-function restoredText({ pupils, lessons, swings, films, there }: Restored): string {
-  return `Put back: ${pupils} pupils, ${lessons} lessons, ${swings} swings, ${films} films. ${there} were there and stayed as they are.`;
+function restoredText({ pupils, lessons, swings, films, inbox, settings, there }: Restored): string {
+  const beside = [
+    inbox ? `, ${inbox} ${inbox === 1 ? 'swing' : 'swings'} of the inbox` : '',
+    settings ? ', settings that were missing' : '',
+  ].join('');
+  return `Put back: ${pupils} pupils, ${lessons} lessons, ${swings} swings, ${films} films${beside}. ${there} were there and stayed as they are.`;
 }
 
 export const officeEffects = {
@@ -260,7 +265,14 @@ export const officeEffects = {
   afterwards: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.pupilsMerged, A.restored),
+        ofType(
+          A.pupilsMerged,
+          A.restored,
+          LessonActions.lessonDeleted,
+          LessonActions.lessonRestored,
+          SwingsActions.moved,
+          SwingsActions.movedBack,
+        ),
         map(() => A.openPupils()),
       ),
     { functional: true },

@@ -41,7 +41,7 @@ import { Thumbnail } from './thumbnail';
                 <span class="figures mr-5 ml-auto text-13 whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
               }
             </span>
-            <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="handed()" />
+            <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="s.handed" />
             <span class="flex items-center gap-1 whitespace-nowrap">
               <svg [attr.width]="s.mainFault ? 8 : 18" height="14" class="shrink-0" aria-hidden="true">
                 @if (s.mainFault) {
@@ -83,7 +83,6 @@ import { Thumbnail } from './thumbnail';
 export class Rack {
   readonly swings = input.required<readonly SwingHead[]>();
   readonly current = input<string | null>(null);
-  readonly handed = input<'right' | 'left'>('right');
   /** A carry as text in the chosen unit. */
   readonly carryText = input<(metres: number) => string>((m) => `${m.toFixed(0)} m`);
   readonly choose = output<string>();

@@ -1,5 +1,6 @@
 import { shortDate } from '@vilko/core/words';
 import type { SwingHead } from '@vilko/contract';
+import { unjudgedWords } from '@vilko/core';
 
 /** Which swings stand on each side, by their ids. */
 export interface Sets {
@@ -15,7 +16,7 @@ export const MOST = 24;
 const FIRST_SETS = 5;
 
 /** Swings that may be compared: whole ones, no exercises; rehearsals and aids never stand among them. */
-export const comparable = (s: SwingHead): boolean => s.kind === 'full' && s.tag !== 'exercise' && s.thumbnail !== null;
+export const comparable = (s: SwingHead): boolean => unjudgedWords(s) === null && s.thumbnail !== null;
 
 /** Ids of a link's parameter. */
 export const idsOf = (text: string | null | undefined): string[] =>

@@ -15,6 +15,8 @@ export interface ReadActs {
   /** s of one frame of the swing's films. */
   frame(): number;
   enterShot(): void;
+  /** The swing's card: club, kind, whose it is. */
+  openCard(): void;
   neighbour(by: 1 | -1): void;
   star(): void;
   nextAxis(): void;
@@ -42,6 +44,7 @@ export const readKeys = (acts: ReadActs): readonly KeyBinding[] => [
   { key: ',', words: 'a frame back', run: () => acts.step(-acts.frame()) },
   { key: '.', words: 'a frame on', run: () => acts.step(acts.frame()) },
   { key: 'b', words: 'ball: enter this swing’s shot', run: () => acts.enterShot() },
+  { key: 'e', words: 'card: club, kind, hand, note, whose it is', run: () => acts.openCard() },
   { key: 'PageDown', words: 'clicker: next swing', run: () => acts.neighbour(1) },
   { key: 'PageUp', words: 'clicker: star this swing', run: () => acts.star() },
   { key: 'j', words: 'next swing', run: () => acts.neighbour(1) },

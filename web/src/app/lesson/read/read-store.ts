@@ -43,7 +43,7 @@ function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined
     kind: s.kind,
     tag: s.tag,
     marks: s.marks,
-    handed: pupil.handed,
+    handed: s.handed,
     stature: pupil.stature,
   };
 }
@@ -86,7 +86,7 @@ export const ReadStore = signalStore(
     swing: computed((): SwingHead | undefined => rack().find((s) => s.id === link().swingId)),
   })),
   withComputed(({ swing, lesson, link, _read, _standards }) => ({
-    handed: computed(() => lesson()?.pupil.handed ?? 'right'),
+    handed: computed(() => swing()?.handed ?? lesson()?.pupil.handed ?? 'right'),
     /** What this swing is judged by. */
     standard: computed(() => {
       const s = swing();

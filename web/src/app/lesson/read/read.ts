@@ -13,6 +13,7 @@ import { HouseUnits } from '../../shell/units';
 import { readFeature } from '../../state/read';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { ShotEntry } from '../record/shot-entry';
+import { SwingCards } from '../swing-card/swing-card';
 import { shotWords } from '../record/shot-words';
 import { Legend } from './legend';
 import { readKeys } from './read-keys';
@@ -46,6 +47,7 @@ const REST = 400;
             <h1 class="text-15 font-semibold">Track</h1>
             <span class="truncate text-ink2">{{ read.place() }}</span>
             <span class="ml-auto whitespace-nowrap text-ink2">{{ read.toImpact() }}</span>
+            <button class="link" title="Club, kind, hand, note, whose it is: E" (click)="openCard()">Card</button>
           </div>
           @if (!(panel() === 'film' && largeFilm())) {
             <vk-track
@@ -127,7 +129,6 @@ const REST = 400;
     <vk-rack
       [swings]="read.rack()"
       [current]="swingId() ?? null"
-      [handed]="read.handed()"
       [carryText]="carryText"
       (choose)="open($event)"
       (compare)="compareWith($event)"
@@ -147,6 +148,7 @@ export class Read {
   private readonly route = inject(ActivatedRoute);
   private readonly dialog = inject(Dialog);
   private readonly units = inject(HouseUnits);
+  private readonly cards = inject(SwingCards);
 
   protected readonly formats = formatWords();
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
@@ -200,6 +202,7 @@ export class Read {
         play: () => this.play(),
         frame: () => 1 / Math.max(30, ...(this.read.swing()?.films.map((f) => f.frameRate) ?? [])),
         enterShot: () => this.enterShot(),
+        openCard: () => this.openCard(),
         neighbour: (by) => this.neighbour(by),
         star: () => this.read.swing() && this.read.star(this.read.swing()!),
         nextAxis: () => this.store.dispatch(SettingsActions.nextAxis()),
@@ -247,6 +250,10 @@ export class Read {
   protected enterShot(): void {
     const s: SwingHead | undefined = this.read.swing();
     if (s && this.free()) this.dialog.open(ShotEntry, { data: s, ariaLabel: `Ball of swing ${s.number}` });
+  }
+  protected openCard(): void {
+    const s = this.read.swing();
+    if (s) this.cards.open([s]);
   }
   protected showSchools(): void {
     const [v, s, standard] = [this.read.view(), this.read.swing(), this.read.standard()];

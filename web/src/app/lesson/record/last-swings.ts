@@ -30,7 +30,7 @@ const LAST = 3;
                 <p class="text-15 leading-5 text-ink2">{{ s.tag }}</p>
               }
             </div>
-            <vk-thumbnail class="min-w-0 flex-1" [shape]="hidden(s) ? null : s.thumbnail" [handed]="handed()" />
+            <vk-thumbnail class="min-w-0 flex-1" [shape]="hidden(s) ? null : s.thumbnail" [handed]="s.handed" />
             @if (!hidden(s)) {
               <div class="text-right">
                 <p class="figures text-40 leading-10 font-bold whitespace-nowrap text-lead">
@@ -116,6 +116,13 @@ const LAST = 3;
               </button>
               <button
                 class="shrink-0 hover:underline"
+                [attr.aria-label]="'Card of swing ' + s.number"
+                (click)="card.emit(s)"
+              >
+                Card
+              </button>
+              <button
+                class="shrink-0 hover:underline"
                 [attr.aria-label]="'Delete swing ' + s.number"
                 (click)="remove.emit(s)"
               >
@@ -135,7 +142,6 @@ const LAST = 3;
 export class LastSwings {
   readonly lessonId = input.required<string>();
   readonly rack = input.required<readonly SwingHead[]>();
-  readonly handed = input.required<'right' | 'left'>();
   /** What a club's swings are judged by. */
   readonly standard = input.required<(club: ClubClass, intent?: string) => Standard>();
   readonly askFelt = input(false);
@@ -143,6 +149,7 @@ export class LastSwings {
   readonly since = input(0);
   readonly felt = output<{ swing: SwingHead; felt: number }>();
   readonly enter = output<SwingHead>();
+  readonly card = output<SwingHead>();
   readonly remove = output<SwingHead>();
   private readonly units = inject(HouseUnits);
   protected readonly shown = signal<string | null>(null);

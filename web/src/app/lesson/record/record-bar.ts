@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type BayChange, CLUB_KEYS, INTENTS } from '@vilko/contract';
+import { type BayChange, CLUB_KEYS, INTENTS, SWING_TAGS } from '@vilko/contract';
 import { bayRests } from '@vilko/core/vocabulary';
 import { armOrPause, BayActions, bayFeature } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -77,7 +77,7 @@ const KINDS = [
         class="px-1.5 py-0.5 hover:underline"
         [class]="bay()?.tag === 'ball' ? 'text-ink2' : 'bg-ink text-paper'"
         (click)="nextTag()"
-        title="Ball, practice swing or exercise: P"
+        title="Ball, practice swing, exercise, demonstration, exaggerated: P"
       >
         {{ bay()?.tag === 'ball' ? 'with a ball' : bay()?.tag }}
       </button>
@@ -150,8 +150,7 @@ export class RecordBar {
     if (bay) this.store.dispatch(armOrPause(bay));
   }
   nextTag(): void {
-    const tags = ['ball', 'practice swing', 'exercise'] as const;
-    this.change({ tag: tags[(tags.indexOf(this.bay()?.tag ?? 'ball') + 1) % tags.length]! });
+    this.change({ tag: SWING_TAGS[(SWING_TAGS.indexOf(this.bay()?.tag ?? 'ball') + 1) % SWING_TAGS.length]! });
   }
   nextIntent(): void {
     this.change({ intent: INTENTS[(INTENTS.indexOf(this.bay()?.intent ?? 'stock') + 1) % INTENTS.length]! });

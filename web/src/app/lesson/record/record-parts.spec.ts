@@ -92,7 +92,7 @@ describe('the record bar', () => {
 });
 
 describe('the last swings', () => {
-  const inputs = { lessonId: 'l', handed: 'right', standard: () => STANDARD };
+  const inputs = { lessonId: 'l', standard: () => STANDARD };
 
   it('show the newest three with their verdict, club and ball', async () => {
     const rack = [1, 2, 3, 4].map((n) =>

@@ -12,6 +12,7 @@ import { LessonActions, lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
+import { SwingCards } from '../swing-card/swing-card';
 import { TakeBay } from '../take-bay';
 import { AddressCheck } from './address-check';
 import { BandStrip } from '../practise/band-strip';
@@ -91,12 +92,12 @@ const STRIP = [35, 65] as const;
     <vk-last-swings
       [lessonId]="lessonId()"
       [rack]="rack()"
-      [handed]="handed()"
       [standard]="standard()"
       [askFelt]="house().askFelt"
       [since]="since()"
       (felt)="change($event.swing, { felt: $event.felt })"
       (enter)="enterShot($event)"
+      (card)="cards.open([$event])"
       (remove)="remove($event)"
     />
   `,
@@ -107,6 +108,7 @@ export class Record {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly dialog = inject(Dialog);
+  protected readonly cards = inject(SwingCards);
   private readonly bar = viewChild(RecordBar);
   private readonly camera = viewChild.required(Camera);
 
@@ -175,7 +177,16 @@ export class Record {
     inject(Keys).use('Record', [
       { key: ' ', words: 'arm or pause', run: () => this.bar()?.arm() },
       { key: 'b', words: 'ball: enter the last swing’s shot', run: () => this.withLast((s) => this.enterShot(s)) },
-      { key: 'p', words: 'with a ball, practice swing, exercise', run: () => this.bar()?.nextTag() },
+      {
+        key: 'e',
+        words: 'card of the last swing: club, kind, whose it is',
+        run: () => this.withLast((s) => this.cards.open([s])),
+      },
+      {
+        key: 'p',
+        words: 'with a ball, practice swing, exercise, demonstration, exaggerated',
+        run: () => this.bar()?.nextTag(),
+      },
       { key: 'i', words: 'intent: stock, draw feet, fade feet, speed', run: () => this.bar()?.nextIntent() },
       { key: 'w', words: 'whole swings', run: () => this.bar()?.change({ kind: 'full' }) },
       { key: 'h', words: 'half swings', run: () => this.bar()?.change({ kind: 'half' }) },

@@ -80,37 +80,37 @@ const kindRow = (kind: DeviceKind) => {
             </tbody>
           </table>
           <vk-table-csv class="mt-1 block text-15" [of]="here" name="devices" />
-          <h2 class="mt-8 text-18 font-semibold">What each kind can honestly say, of {{ all }} measures</h2>
-          <table #kinds class="mt-1 w-full max-w-[1100px] text-15">
-            <thead class="text-left text-13 text-ink2">
-              <tr class="border-b border-strong-rules">
-                <th class="py-1 pr-4 font-normal">Kind</th>
-                <th class="py-1 pr-4 text-right font-normal">measured</th>
-                <th class="py-1 pr-4 text-right font-normal">derived</th>
-                <th class="py-1 pr-4 text-right font-normal">cannot say</th>
-                <th class="py-1 font-normal">In short</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (k of kindRows; track k.kind) {
-                <tr class="border-b border-rules">
-                  <td class="py-1.5 pr-4 whitespace-nowrap" [class.font-semibold]="k.kind === now()?.kind">
-                    {{ k.words }}
-                  </td>
-                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.measured }}</td>
-                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.derived || '–' }}</td>
-                  <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.absent || '–' }}</td>
-                  <td class="py-1.5 text-ink2">{{ k.says }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-          <vk-table-csv class="mt-1 block text-15" [of]="kinds" name="device kinds" />
           <p class="mt-4 text-13 text-ink2">
             A device on another machine brings this key in its address:
             <code class="figures text-ink select-all">?key={{ key() }}</code>
           </p>
         }
+        <h2 class="mt-8 text-18 font-semibold">What each kind can honestly say, of {{ all }} measures</h2>
+        <table #kinds class="mt-1 w-full max-w-[1100px] text-15">
+          <thead class="text-left text-13 text-ink2">
+            <tr class="border-b border-strong-rules">
+              <th class="py-1 pr-4 font-normal">Kind</th>
+              <th class="py-1 pr-4 text-right font-normal">measured</th>
+              <th class="py-1 pr-4 text-right font-normal">derived</th>
+              <th class="py-1 pr-4 text-right font-normal">cannot say</th>
+              <th class="py-1 font-normal">In short</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (k of kindRows; track k.kind) {
+              <tr class="border-b border-rules">
+                <td class="py-1.5 pr-4 whitespace-nowrap" [class.font-semibold]="k.kind === now()?.kind">
+                  {{ k.words }}
+                </td>
+                <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.measured }}</td>
+                <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.derived || '–' }}</td>
+                <td class="figures w-[100px] py-1.5 pr-4 text-right">{{ k.absent || '–' }}</td>
+                <td class="py-1.5 text-ink2">{{ k.says }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <vk-table-csv class="mt-1 block text-15" [of]="kinds" name="device kinds" />
       } @else if (error()) {
         <p class="mt-4 text-15 text-alarm">{{ error() }}</p>
       } @else {

@@ -61,7 +61,7 @@ import { idFrom } from './edit-pattern';
                     >{{ s.number }}</span
                   ><span class="text-13">{{ s.starred ? '★' : '' }}</span></span
                 >
-                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="pupil()?.handed ?? 'right'" />
+                <vk-thumbnail class="block h-9" [shape]="s.thumbnail" [handed]="s.handed" />
               </label>
             </li>
           }

@@ -162,7 +162,14 @@ import { TableCsv } from '../../shell/table-csv';
                           {{ noting() === l.id ? 'Done' : 'Notes' }}
                         </button>
                         <a class="link mr-3" [routerLink]="['/lesson', l.id, 'read']">Read</a>
-                        <a class="link" [routerLink]="['/lesson', l.id, 'record']">Record</a>
+                        <a class="link mr-3" [routerLink]="['/lesson', l.id, 'record']">Record</a>
+                        <button
+                          class="text-ink2 hover:underline"
+                          [attr.aria-label]="'Lesson of ' + date(l.startedAt) + ' into the bin'"
+                          (click)="removeLesson(l.id)"
+                        >
+                          Delete
+                        </button>
                       </td>
                     </tr>
                   } @empty {
@@ -376,6 +383,9 @@ export class PupilPage {
   }
   protected note(id: string, change: LessonChange): void {
     this.store.dispatch(LessonActions.changeLesson({ id, change }));
+  }
+  protected removeLesson(id: string): void {
+    this.store.dispatch(LessonActions.deleteLesson({ id }));
   }
   protected save(id: string, change: NewPupil): void {
     this.store.dispatch(OfficeActions.changePupil({ id, change }));

@@ -1,17 +1,22 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
-import { faultName, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf } from '@vilko/core';
+import { faultName, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf, unjudgedWords } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '@vilko/core/words';
 import { shotWords } from '../../lesson/record/shot-words';
+import { SwingCards } from '../../lesson/swing-card/swing-card';
+import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
+import { SwingsActions } from '../../state/swings-actions';
 import { shortDate } from '../words';
 import {
   filtered,
@@ -70,6 +75,11 @@ const ROW = 32;
           <span class="figures">{{ swings()!.length }}</span> swings
         }
       </p>
+      @if (picked().length) {
+        <button class="main-button h-8" title="Club, kind, hand, note, pupil, lesson, bin: E" (click)="openCard()">
+          Card of {{ picked().length }}
+        </button>
+      }
       <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">
         CSV of this table
       </button>
@@ -82,9 +92,16 @@ const ROW = 32;
       <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_390px]">
         <div class="flex min-h-0 flex-col" role="table" aria-label="Swings" [attr.aria-rowcount]="shown().length">
           <div
-            class="grid grid-cols-[60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,160px)_84px] gap-2 border-b border-strong-rules px-4 py-1 text-ink2"
+            class="grid grid-cols-[18px_60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,150px)_84px] gap-2 border-b border-strong-rules px-4 py-1 text-ink2"
             role="row"
           >
+            <span role="columnheader"
+              ><input
+                type="checkbox"
+                aria-label="Choose all that are shown"
+                [checked]="picked().length > 0 && picked().length === shown().length"
+                (change)="pickAll()"
+            /></span>
             @for (h of heads(); track $index) {
               <span
                 role="columnheader"
@@ -103,9 +120,16 @@ const ROW = 32;
           >
             <div
               *cdkVirtualFor="let s of shown(); trackBy: idOf"
-              class="grid h-8 grid-cols-[60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,160px)_84px] items-center gap-2 border-b border-rules px-4"
+              class="grid h-8 grid-cols-[18px_60px_40px_66px_112px_minmax(0,1fr)_50px_minmax(0,150px)_84px] items-center gap-2 border-b border-rules px-4"
               role="row"
             >
+              <span role="cell"
+                ><input
+                  type="checkbox"
+                  [attr.aria-label]="'Choose swing ' + s.number + ' of ' + date(s.recordedAt)"
+                  [checked]="chosen().has(s.id)"
+                  (change)="pick(s)"
+              /></span>
               <span role="cell" class="figures text-ink2">{{ date(s.recordedAt) }}</span>
               <span role="cell" class="figures text-right"
                 ><a class="link" [routerLink]="['/lesson', s.lessonId, 'read', s.id]"
@@ -114,9 +138,7 @@ const ROW = 32;
               >
               <span role="cell" class="truncate">{{ s.clubName }}</span>
               <span role="cell" class="truncate text-ink2">{{ kind(s) }}</span>
-              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault && s.tag !== 'exercise'">{{
-                finding(s)
-              }}</span>
+              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault">{{ finding(s) }}</span>
               <span role="cell" class="figures text-right">{{ s.fit === null ? '–' : fit(s.fit) }}</span>
               <span role="cell" class="truncate text-ink2">{{ ball(s) || 'no ball data' }}</span>
               <span role="cell" class="figures text-right">{{ valueText(s) }}</span>
@@ -182,12 +204,24 @@ export class SwingLog {
   protected readonly row = ROW;
   protected readonly measures = MEASURES.filter((m) => m.unit !== 'list' && m.unit !== 'name');
   protected readonly results = SHOT_NUMBERS;
-  private readonly asked = answerOf('swingsOf', () => ({ id: this.pupilId() }));
+  /** Counted up when swings were changed here: then they are asked for anew. */
+  private readonly changes = signal(0);
+  private readonly asked = answerOf('swingsOf', () => {
+    this.changes();
+    return { id: this.pupilId() };
+  });
   protected readonly swings = this.asked.value;
   protected readonly refused = this.asked.refused;
   protected readonly filter = signal<SwingFilter>(NO_FILTER);
   protected readonly measure = signal<MeasureId>('share.lead.p7');
-  private readonly numbers = answerOf('swingValues', () => ({ id: this.pupilId(), measure: this.measure() })).value;
+  private readonly numbers = answerOf('swingValues', () => {
+    this.changes();
+    return { id: this.pupilId(), measure: this.measure() };
+  }).value;
+  private readonly cards = inject(SwingCards);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
+  /** Those that are chosen and shown. */
+  protected readonly picked = computed(() => this.shown().filter((s) => this.chosen().has(s.id)));
   /** The chosen measure by swing; null until it came. */
   protected readonly values = computed((): ReadonlyMap<string, number | null> | null => {
     const came = this.numbers();
@@ -282,12 +316,35 @@ export class SwingLog {
       ...(used.length > 0 && used.length < FEW_POINTS ? [`Under ${FEW_POINTS} swings a line says little.`] : []),
       ...(several((s) => s.clubName) ? ['Several clubs are mixed: choose one.'] : []),
       ...(several((s) => s.device) ? ['Several kinds of device are mixed: choose one.'] : []),
-      ...(used.some((s) => s.tag === 'exercise') ? ['Exercises are among them: an aid changes the swing.'] : []),
+      ...(used.some((s) => s.kind === 'full' && unjudgedWords(s))
+        ? ['Exercises, demonstrations or exaggerations are among them: they are not the pupil’s own swing.']
+        : []),
     ];
   });
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
+    const { changed, moved, movedBack, deleted, restored } = SwingsActions;
+    inject(Actions)
+      .pipe(ofType(changed, moved, movedBack, deleted, restored), takeUntilDestroyed())
+      .subscribe(() => this.changes.update((n) => n + 1));
+    inject(Keys).use('Swings', [
+      { key: 'a', words: 'choose all that are shown, or none', run: () => this.pickAll() },
+      { key: 'e', words: 'card of those that are chosen', run: () => this.openCard() },
+    ]);
+  }
+
+  protected pick({ id }: SwingHead): void {
+    const next = new Set(this.chosen());
+    if (!next.delete(id)) next.add(id);
+    this.chosen.set(next);
+  }
+  protected pickAll(): void {
+    const all = this.shown();
+    this.chosen.set(new Set(this.picked().length === all.length ? [] : all.map((s) => s.id)));
+  }
+  protected openCard(): void {
+    this.cards.open(this.picked());
   }
 
   protected narrow<K extends keyof SwingFilter>(key: K, value: SwingFilter[K]): void {

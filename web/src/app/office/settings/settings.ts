@@ -7,6 +7,7 @@ import { selectPatterns } from '../../state/patterns';
 import { Limits } from './limits';
 import { SigningIn } from './signing-in';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { answerOf } from '../../state/answer';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
 import { dateText } from '../words';
 
@@ -104,6 +105,23 @@ const MEGABYTE = 1e6;
             </tbody>
           </table>
           <p class="mt-1 text-13 text-ink2">Putting back adds what is missing; what is there stays as it is.</p>
+          <label class="mt-4 flex items-center gap-2"
+            ><input type="checkbox" [checked]="house().nightly.on" (change)="nightly({ on: !house().nightly.on })" />
+            One by itself each night, read back, the last 14 kept</label
+          >
+          @if (house().nightly.on) {
+            <label class="field mt-2"
+              >Into this folder of the server’s machine; empty: its data folder
+              <input
+                autocomplete="off"
+                placeholder="another disk is better"
+                [value]="house().nightly.folder"
+                (change)="nightly({ folder: $any($event.target).value.trim() })"
+            /></label>
+            <p class="mt-1" role="status" [class.text-alarm]="night()?.wrong" [class.text-ink2]="!night()?.wrong">
+              {{ nightWords() }}
+            </p>
+          }
         </section>
         <section aria-labelledby="files">
           <h2 id="files" class="text-18 font-semibold">Files from elsewhere</h2>
@@ -143,6 +161,15 @@ export class Settings {
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   protected readonly theme = this.store.selectSignal(settingsFeature.selectTheme);
   protected readonly patterns = this.store.selectSignal(selectPatterns);
+  protected readonly night = answerOf('night', () => ({})).value;
+  protected readonly nightWords = computed(() => {
+    const n = this.night();
+    if (!n) return 'None has been made yet: at three in the morning, or the first time this runs after that.';
+    const when = `${dateText(n.at)}, ${clockText(n.at)}`;
+    return n.wrong
+      ? `The backup of ${when} is not to be trusted: ${n.wrong}.`
+      : `${when}: ${n.swings} swings, ${(n.size / MEGABYTE).toFixed(1)} MB, read back whole.`;
+  });
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
   protected readonly time = clockText;
@@ -181,6 +208,9 @@ export class Settings {
     this.store.dispatch(OfficeActions.openBackups());
   }
 
+  protected nightly(change: Partial<HouseSettings['nightly']>): void {
+    this.change({ nightly: { ...this.house().nightly, ...change } });
+  }
   protected change(change: Partial<HouseSettings>): void {
     this.store.dispatch(OfficeActions.changeHouse({ house: { ...this.house(), ...change } }));
   }

@@ -1,0 +1,42 @@
+import type { NightReport } from '@vilko/contract';
+import type { Backups } from './backups.js';
+import type { BinService } from './bin-service.js';
+import type { HouseRepository } from './house-repository.js';
+import { settingsOf } from './settings.js';
+
+/** From this hour on, by the machine's clock, the night's work is done. */
+const HOUR = 3;
+
+/** Under which the house keeps how last night went. */
+export const NIGHT = 'night';
+
+/** What the night's work is done with. */
+export interface NightShift {
+  readonly house: HouseRepository;
+  readonly backups: Backups;
+  readonly bin: BinService;
+  /** Somebody may swing: it waits. */
+  readonly busy: () => boolean;
+}
+
+const sameDay = (a: Date, b: Date): boolean => a.toDateString() === b.toDateString();
+
+/** What is done once a night: a backup that is read back, and the bin's oldest things erased. */
+export function nightShift({ house, backups, bin, busy }: NightShift) {
+  return {
+    /** Does the work if it is due; null where it is not: before three, done today, or while a bay is armed. */
+    async tick(now: Date): Promise<NightReport | null> {
+      if (now.getHours() < HOUR || busy()) return null;
+      const last = await house.get<NightReport>(NIGHT);
+      if (last && sameDay(new Date(last.at), now)) return null;
+      await bin.empty(now);
+      const { nightly } = await settingsOf(house);
+      if (!nightly.on) return null;
+      const report = await backups.night(now);
+      await house.put(NIGHT, report);
+      return report;
+    },
+  };
+}
+
+export type NightWork = ReturnType<typeof nightShift>;
