@@ -86,6 +86,8 @@ export const LiveMessage = z.discriminatedUnion('type', [
     mat: z.object({ rows: z.int(), cols: z.int(), pitch: z.number() }).nullable(),
   }),
   z.object({ type: z.literal('swing'), swing: SwingHead }),
+  /** Nobody said whose it was: it lies in the inbox. */
+  z.object({ type: z.literal('swing left'), swing: SwingHead }),
   z.object({ type: z.literal('set-up'), setUp: SetUpState.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;

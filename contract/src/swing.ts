@@ -70,6 +70,8 @@ export const SwingHead = z.object({
   mainFault: z.string().nullable(),
   mainWord: z.string().nullable(),
   thumbnail: Thumbnail.nullable(),
+  /** What is to be asked about who it was before it is judged, and the question; null where nothing is. */
+  doubt: z.object({ about: z.enum(['weight', 'hand']), words: z.string(), stood: z.number().nullable() }).nullable(),
   warnings: z.array(z.string()),
 });
 export type SwingHead = z.infer<typeof SwingHead>;
@@ -86,6 +88,8 @@ export const SwingChange = z.object({
   club: ClubClass.optional(),
   clubName: z.string().min(1).max(40).optional(),
   handed: Handed.optional(),
+  /** Somebody has said that it is the pupil's own: it is not asked about again. */
+  sure: z.boolean().optional(),
   starred: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   marks: Marks.optional(),
@@ -108,6 +112,7 @@ export const SwingsChange = SwingPick.extend({
     club: true,
     clubName: true,
     handed: true,
+    sure: true,
     starred: true,
     note: true,
     kind: true,

@@ -107,6 +107,7 @@ export { Drill, LADDER } from './drills/drill.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from './drills/picture.js';
 export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
+export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';
 export * from './what-if/what-if.js';

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import helmet from '@fastify/helmet';
+import type { SwingHead } from '@vilko/contract';
 import { bayRests } from '@vilko/core/live';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
@@ -68,6 +69,8 @@ export interface App {
   readonly bays: Bays;
   /** What is done once a night, when somebody asks whether it is due. */
   readonly night: NightWork;
+  /** Gives up a swing that may be another's and that nobody answered for; null where somebody has. */
+  readonly giveUp: (swingId: string) => Promise<SwingHead | null>;
   /** Where a sample world would go. */
   readonly demo: DemoShelves;
 }
@@ -192,6 +195,10 @@ const bayServices = (
   failed: (e: unknown) => void,
 ): Omit<BayServices, 'keepPlace'> => ({
   inbox: (rec, arrival) => inbox.put(rec, arrival),
+  stillDoubted: async (swingId, bay) => {
+    const swing = await swings.head(swingId);
+    return swing?.doubt && (await inbox.take(swing, bay)) ? swing : null;
+  },
   store: async (rec, arrival) => {
     const swing = await swings.store(rec, { ...arrival, source: 'bay', file: null });
     return swing && (await shots.matchSwing(swing.id)) ? swings.head(swing.id) : swing;
@@ -219,10 +226,8 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     originOf(fastify.addresses().filter((a) => typeof a !== 'string')),
   );
   const deviceKey = await deviceKeyOf(house);
-  const bays = await openBays(
-    tables.bays,
-    bayServices(tables, services, (e) => fastify.log.error(e)),
-  );
+  const forBays = bayServices(tables, services, (e) => fastify.log.error(e));
+  const bays = await openBays(tables.bays, forBays);
   const changed = () => bays.refresh();
   const bin = binService({ ...tables, store: services.store, scrub: database.scrub, changed });
   const busy = () => bays.all().some((b) => !bayRests(b.state().state));
@@ -240,7 +245,9 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   const prefix = API;
   await fastify.register(pupilRoutes, { prefix, pupils, service: people, changed });
   await fastify.register(lessonRoutes, { prefix, pupils, ...services, changed });
-  await fastify.register(swingRoutes, { prefix, ...services });
+  const bayName = (lessonId: string) =>
+    (bays.all().find((b) => b.state().lessonId === lessonId) ?? bays.first()).state().name;
+  await fastify.register(swingRoutes, { prefix, ...services, bayName });
   await fastify.register(inboxRoutes, { prefix, ...services });
   await fastify.register(binRoutes, { prefix, bin });
   await fastify.register(practiceRoutes, { prefix, ...services });
@@ -257,6 +264,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     fastify,
     bays,
     night,
+    giveUp: (swingId) => forBays.stillDoubted(swingId, bays.first().state().name),
     demo: {
       pupils,
       service: services.swings,

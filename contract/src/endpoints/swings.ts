@@ -37,6 +37,11 @@ export const SWINGS = {
     reply: SwingHead,
     missing: NO_SWING,
   }),
+  toInbox: at('POST /api/swings/:id/inbox', {
+    does: 'Takes a swing that another person made out of the lesson, into the inbox',
+    reply: SwingHead,
+    missing: NO_SWING,
+  }),
   changeSwings: at('PATCH /api/swings', {
     does: 'Changes many swings alike',
     body: SwingsChange,

@@ -1,5 +1,6 @@
 import { faultOf } from '../faults/catalogue.js';
 import type { CannotJudge, Finding, SetFinding } from '../faults/judge.js';
+import type { PersonDoubt } from '../faults/person-check.js';
 import type { Piece } from '../faults/strength.js';
 import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
@@ -30,6 +31,8 @@ export const cannotJudgeWords = ({ fault, reason }: CannotJudge): string => `${f
 export interface SwingVerdict {
   readonly kind: SwingKind;
   readonly tag: string;
+  /** What is first to be asked about who it was; null where nothing is. */
+  readonly doubt?: { readonly about: PersonDoubt } | null;
   readonly mainFault: string | null;
   readonly mainWord: string | null;
   readonly judgedBy: object | null;
@@ -43,8 +46,9 @@ const UNJUDGED_TAGS: Readonly<Record<string, string>> = {
 };
 
 /** Why a swing is measured and not judged; null where it is judged. */
-export function unjudgedWords({ kind, tag }: Pick<SwingVerdict, 'kind' | 'tag'>): string | null {
+export function unjudgedWords({ kind, tag, doubt }: Pick<SwingVerdict, 'kind' | 'tag' | 'doubt'>): string | null {
   if (kind !== 'full') return 'rehearsal, not judged';
+  if (doubt) return `${doubt.about === 'weight' ? 'another person' : 'the other hand'}? not judged`;
   return Object.hasOwn(UNJUDGED_TAGS, tag) ? UNJUDGED_TAGS[tag]! : null;
 }
 

@@ -21,6 +21,8 @@ export interface BayServices {
   readonly lesson: (lessonId: string) => Promise<{ pupil: Pupil; setUp: SetUpRecord | null } | null>;
   /** Keeps a swing that is not surely that lesson's apart; false when it held none. */
   readonly inbox: (rec: Recording, arrival: Omit<BayArrival, 'task'> & UnsureAbout) => Promise<boolean>;
+  /** Takes a swing that nobody has answered for out of its lesson; null where somebody has. */
+  readonly stillDoubted: (swingId: string, bay: string) => Promise<SwingHead | null>;
   /** Keeps what stands on the bay, for a server that starts anew. */
   readonly keepPlace: (place: BayPlace | null) => Promise<void>;
   readonly keepSetUp: (lessonId: string, record: SetUpRecord) => Promise<void>;

@@ -29,6 +29,7 @@ describe('a bay of the house', () => {
     gone.add('none');
     const services: BayServices = {
       store: () => Promise.resolve(null),
+      stillDoubted: () => Promise.resolve(null),
       inbox: () => Promise.resolve(true),
       lesson: (id) => Promise.resolve(gone.has(id) ? null : { pupil: SOMEBODY, setUp: null }),
       keepPlace: (place) => Promise.resolve(void places.push(place)),

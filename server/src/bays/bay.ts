@@ -48,6 +48,8 @@ const FOUND_SHOWN = 2500;
 /** A device of which nothing was heard for so long has fallen silent, ms. */
 const SILENT_AFTER = 1000;
 const CLOCK = 5000;
+/** So long it is asked whose a swing is, ms; then it lies in the inbox. */
+const ANSWER_WITHIN = 20_000;
 
 /** The wire to the device that is there now. */
 interface Wire {
@@ -266,9 +268,18 @@ export class BayHandle {
       const number = swing && lessonId === this.#state.lesson?.id ? { number: swing.number } : {};
       this.#happen({ is: 'stored', kind: next.kind, found: swing !== null, ...number });
       if (swing) this.#tellAll({ type: 'swing', swing });
+      if (swing?.doubt) this.#waitForAnswer(swing.id);
     } catch (e) {
       this.#happen({ is: 'not stored', why: (e as Error).message });
     }
+  }
+  /** A swing that may be another person's: nobody's answer is an answer too. */
+  #waitForAnswer(swingId: string): void {
+    const give = async (): Promise<void> => {
+      const swing = await this.#services.stillDoubted(swingId, this.#state.name);
+      if (swing) this.#tellAll({ type: 'swing left', swing });
+    };
+    setTimeout(() => void give().catch(this.#services.failed), ANSWER_WITHIN).unref();
   }
   async #keepSetUp({ lessonId, record, health }: Doing<'keep set-up'>): Promise<void> {
     try {

@@ -241,6 +241,7 @@ describe('the bay', () => {
     keepSetUp: () => Promise.resolve(),
     sawDevice: () => Promise.resolve(),
     store: () => Promise.resolve(null),
+    stillDoubted: () => Promise.resolve(null),
     inbox: () => Promise.resolve(false),
     keepPlace: () => Promise.resolve(),
     failed: fail,

@@ -126,6 +126,8 @@ export const swings = pgTable(
     felt: real('felt'),
     overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
     task: jsonb('task').$type<PracticeTask>(),
+    /** Somebody has said that it is the pupil's own swing. */
+    sure: boolean('sure').notNull().default(false),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [

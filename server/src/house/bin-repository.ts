@@ -1,5 +1,5 @@
 import type { BinEntry, BinPick } from '@vilko/contract';
-import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, notExists, sql } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import { films, inbox, lessons, logbook, patterns, pupils, swings } from '../db/schema.js';
@@ -32,6 +32,15 @@ const lessonsIn = (db: Db): Promise<Lying[]> =>
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
     .where(gone(lessons.deletedAt));
 
+/** A swing that waits in the inbox for its owner is not one that was deleted. */
+const notInInbox = (db: Db) =>
+  notExists(
+    db
+      .select({ one: sql`1` })
+      .from(inbox)
+      .where(eq(inbox.id, swings.id)),
+  );
+
 async function swingsIn(db: Db): Promise<Lying[]> {
   const rows = await db
     .select({
@@ -45,7 +54,7 @@ async function swingsIn(db: Db): Promise<Lying[]> {
     .from(swings)
     .innerJoin(lessons, eq(lessons.id, swings.lessonId))
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-    .where(and(gone(swings.deletedAt), isNull(lessons.deletedAt)));
+    .where(and(gone(swings.deletedAt), isNull(lessons.deletedAt), notInInbox(db)));
   return rows.map(({ number, club, ...r }) => ({ ...r, what: `${number}, ${club}` }));
 }
 
@@ -146,6 +155,8 @@ export function binRepository(db: Db) {
     /** Deletes one row for good, with all that hangs on it; false where it does not lie in the bin. */
     remove: async ({ kind, id }: BinPick): Promise<boolean> => {
       const t = TABLES[kind];
+      // what waits in the inbox may have stood in a lesson before
+      if (kind === 'inbox swing') await db.delete(swings).where(and(eq(swings.id, id), isNotNull(swings.deletedAt)));
       const gone = await db
         .delete(t)
         .where(and(eq(t.id, id), isNotNull(t.deletedAt)))
@@ -156,7 +167,11 @@ export function binRepository(db: Db) {
     async olderThan(then: Date): Promise<BinPick[]> {
       const found: BinPick[] = [];
       for (const [kind, t] of Object.entries(TABLES) as [Kind, (typeof TABLES)[Kind]][]) {
-        const rows = await db.selectDistinct({ id: t.id }).from(t).where(lt(t.deletedAt, then));
+        const waiting = t === swings ? notInInbox(db) : undefined;
+        const rows = await db
+          .selectDistinct({ id: t.id })
+          .from(t)
+          .where(and(lt(t.deletedAt, then), waiting));
         found.push(...rows.map(({ id }) => ({ kind, id })));
       }
       return found;

@@ -28,7 +28,7 @@ export function binService({ bin, pupils, swings, films, practice, store, scrub,
   /** The film files that hang on something in the bin. */
   const filesOf = async ({ kind, id }: BinPick) => {
     if (kind === 'film') return [await films.one(id)];
-    if (kind === 'swing') return films.ofSwings([id], true);
+    if (kind === 'swing' || kind === 'inbox swing') return films.ofSwings([id], true);
     if (kind === 'logbook entry')
       return loose(
         [await practice.entry(id)].filter((e) => e !== null),

@@ -51,6 +51,7 @@ const SwingRowJson = z.object({
   felt: z.number().nullable(),
   overruled: z.array(Overruled).default([]),
   task: PracticeTask.nullable().default(null),
+  sure: z.boolean().default(false),
   deletedAt: z.string().nullable(),
 });
 

@@ -82,7 +82,8 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     });
   for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
   // a swing that was filed since is no longer without an owner
-  const known = async (id: string): Promise<boolean> => (await inbox.has(id)) || (await swings.one(id)) !== null;
+  const known = async (id: string): Promise<boolean> =>
+    (await inbox.has(id)) || (await swings.one(id))?.deletedAt === null;
   for (const s of head.inbox) {
     const recording = { id: s.recordingId, bundle: recordings.get(s.recordingId)! };
     if (await pupils.hasLesson(s.lessonId))

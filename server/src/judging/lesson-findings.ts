@@ -4,7 +4,8 @@ import { judgeContext } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
 /** Whole swings that are judged: those a finding is made of. */
-const counts = ({ row, summary }: ReadSwing): boolean => unjudgedWords(row) === null && summary.read !== null;
+const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
+  unjudgedWords({ ...row, doubt }) === null && summary.read !== null;
 
 /**
  * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them.

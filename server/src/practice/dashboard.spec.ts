@@ -49,6 +49,7 @@ const swing = (
     felt: null,
     overruled: [],
     task: null,
+    sure: false,
     deletedAt: null,
     ...row,
   },
@@ -60,7 +61,9 @@ const swing = (
       events: {} as never,
       measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' } } as Measures,
     },
+    stood: null,
   },
+  doubt: null,
   verdict: {
     fit: 0.9,
     judgedBy: { pattern: 'common-ground', version: 1 },

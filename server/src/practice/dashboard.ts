@@ -6,7 +6,7 @@ import { summaryNumber, type SwingSummary } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** Swings that may stand beside each other in a trend: whole ones, no exercises. */
-export const countsInTrends = ({ row }: SummarisedSwing): boolean => unjudgedWords(row) === null;
+export const countsInTrends = ({ row, doubt }: SummarisedSwing): boolean => unjudgedWords({ ...row, doubt }) === null;
 
 const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
 

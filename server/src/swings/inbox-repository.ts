@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
-import { inbox, lessons, pupils, recordings } from '../db/schema.js';
+import { inbox, lessons, pupils, recordings, swings } from '../db/schema.js';
 
 export type InboxRow = typeof inbox.$inferSelect;
 export type NewInboxRow = Omit<typeof inbox.$inferInsert, 'deletedAt'>;
@@ -13,6 +13,15 @@ export function inboxRepository(db: Db) {
       db.transaction(async (tx) => {
         await tx.insert(recordings).values(recording);
         await tx.insert(inbox).values([...rows]);
+      }),
+    /**
+     * Takes a filed swing out of its lesson into the inbox; the row of the swing stays, in the bin's way, with its
+     * films and its note for when it is filed again.
+     */
+    take: (row: NewInboxRow): Promise<void> =>
+      db.transaction(async (tx) => {
+        await tx.insert(inbox).values(row).onConflictDoNothing();
+        await tx.update(swings).set({ deletedAt: new Date() }).where(eq(swings.id, row.id));
       }),
     /** Every row, the deleted ones too. */
     every: (): Promise<InboxRow[]> => db.select().from(inbox).orderBy(asc(inbox.recordedAt)),

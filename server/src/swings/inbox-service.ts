@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { InboxSwing } from '@vilko/contract';
+import type { InboxSwing, SwingHead } from '@vilko/contract';
 import type { Recording } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { InboxRepository } from './inbox-repository.js';
@@ -44,6 +44,18 @@ export function inboxService({ inbox, pupils, swings }: InboxShelves) {
         thumbnail: summary.thumbnail,
       }));
       await inbox.put({ id: recordingId, bundle }, rows);
+      return true;
+    },
+    /** Takes a swing that is surely not the pupil's, or that nobody answered about, out of its lesson. */
+    async take(swing: SwingHead, bay: string): Promise<boolean> {
+      const row = await swings.one(swing.id);
+      if (!row || row.deletedAt) return false;
+      const { id, lessonId, recordingId, part, device, club, clubName, kind, tag, intent, recordedAt } = row;
+      await inbox.take({
+        ...{ id, lessonId, recordingId, part, device, club, clubName, kind, tag, intent, recordedAt, bay },
+        reason: swing.doubt ? swing.doubt.words.replace(/[.?]$/, '') : 'somebody else swung it',
+        thumbnail: swing.thumbnail,
+      });
       return true;
     },
     async list(): Promise<InboxSwing[]> {

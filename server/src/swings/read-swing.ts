@@ -6,6 +6,7 @@ import {
   type DeepAnalysis,
   type DeviceKind,
   type Events,
+  G,
   type JudgeContext,
   judgeSwing,
   type MeasureId,
@@ -23,6 +24,8 @@ export interface SwingSummary {
   readonly warnings: readonly string[];
   /** Null where no swing is found in the recording any more. */
   readonly read: { readonly events: Events; readonly measures: Measures } | null;
+  /** kg that stood still before it; null where the device knows no newtons. */
+  readonly stood: number | null;
 }
 
 /** What a swing is said to be, under the standard that holds now. */
@@ -37,7 +40,7 @@ export const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, m
 
 /** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>
-  [CORE_VERSION, 'measures', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
+  [CORE_VERSION, 'measures, person', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
 
 /** Options of an analysis from what is known about the pupil. */
 export const optionsFor = (about: AboutSwing, part: number, marks: Marks): AnalyseOptions => ({
@@ -63,7 +66,13 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
   const swing = deep.swings[part];
   const context = deep.contexts[part];
   if (!swing || !context)
-    return { device: deep.device, thumbnail: null, warnings: ['no swing was found in this recording'], read: null };
+    return {
+      device: deep.device,
+      thumbnail: null,
+      warnings: ['no swing was found in this recording'],
+      read: null,
+      stood: null,
+    };
   const measures = Object.fromEntries(
     Object.entries(swing.measures).map(([id, m]) => [
       id,
@@ -75,6 +84,7 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
     thumbnail: swingShape(context),
     warnings: deep.warnings,
     read: { events: swing.events, measures },
+    stood: context.ground.absolute ? context.swing.quiet / G : null,
   };
 }
 

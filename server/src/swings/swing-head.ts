@@ -1,5 +1,5 @@
-import type { Film, Shot, SwingHead } from '@vilko/contract';
-import { worthOf } from '@vilko/core';
+import type { Film, Pupil, Shot, SwingHead } from '@vilko/contract';
+import { doubtWords, type PersonDoubt, worthOf } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
@@ -11,22 +11,28 @@ export interface Beside {
   readonly films: readonly Film[];
   /** How far the pupil usually takes the club back in a half swing, °. */
   readonly usualHalf: number | null;
-  /** The pupil's own hand. */
-  readonly handed: SwingHead['handed'];
+  readonly pupil: Pick<Pupil, 'handed' | 'mass'>;
+  /** What is to be asked about who it was. */
+  readonly doubt: { readonly about: PersonDoubt } | null;
 }
 
 /** A swing as lists and pages show it: its row, its main numbers, its verdict. */
 export function headOf(
   row: SwingRow,
   summary: SwingSummary,
-  { verdict, shot, films: ownFilms, usualHalf, handed }: Beside,
+  { verdict, shot, films: ownFilms, usualHalf, pupil, doubt }: Beside,
 ): SwingHead {
-  const { recordingId, part, deletedAt, recordedAt, ...kept } = row;
+  const { recordingId, part, deletedAt, recordedAt, sure, ...kept } = row;
   const back = summaryNumber(summary, 'club.back') ?? 0;
   const grown = row.kind === 'half' && usualHalf !== null && back > usualHalf + worthOf('club.back')!;
   return {
     ...kept,
-    handed: row.handed ?? handed,
+    handed: row.handed ?? pupil.handed,
+    doubt: doubt && {
+      about: doubt.about,
+      stood: summary.stood,
+      words: doubtWords(doubt.about, { stood: summary.stood, record: pupil.mass, handed: pupil.handed }),
+    },
     device: row.device as SwingHead['device'],
     recordedAt: recordedAt.toISOString(),
     shot,

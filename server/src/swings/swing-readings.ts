@@ -1,5 +1,5 @@
 import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, unjudgedWords } from '@vilko/core';
+import { type ClubClass, personDoubts, type PersonDoubt, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
@@ -33,6 +33,11 @@ const USUAL_FROM = 3;
 
 const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
 
+/** A swing of which it is first to be asked who made it. */
+export interface Doubted {
+  readonly about: PersonDoubt;
+}
+
 /** What stored swings say: kept summaries, verdicts by what holds now, heads. */
 export function swingReadings({ pupils, swings, shots, films, standards }: SwingTables) {
   const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({
@@ -65,6 +70,30 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
 
+  /**
+   * What is to be asked about who made these swings, by their ids, before one of them is judged: looked at lesson by
+   * lesson, over all that lies there now.
+   */
+  const doubtsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<ReadonlyMap<string, Doubted>> => {
+    const lessons = [...new Set(rows.map((r) => r.lessonId))];
+    const all = (await swings.everOf(lessons)).filter((r) => r.deletedAt === null && unjudgedWords(r) === null);
+    const summaries = await summariesOf(all, pupil);
+    const found = new Map<string, Doubted>();
+    for (const lesson of lessons) {
+      const own = all.flatMap((row, i) => (row.lessonId === lesson ? [{ row, summary: summaries[i]! }] : []));
+      const doubts = personDoubts(
+        own.map(({ row, summary }) => ({
+          stood: summary.stood,
+          measures: summary.read?.measures ?? null,
+          sure: row.sure,
+        })),
+        pupil.mass,
+      );
+      own.forEach(({ row }, i) => doubts[i] && found.set(row.id, { about: doubts[i] }));
+    }
+    return found;
+  };
+
   /** Verdicts on one pupil's swings, by what holds now. */
   const judging = async (pupil: Pupil) => {
     const house = await standards();
@@ -72,8 +101,8 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
       standardFor({ ...house, profile: pupil.profile }, club, intent);
     return {
       standardOf,
-      verdict: (row: SwingRow, s: SwingSummary): Verdict =>
-        unjudgedWords(row)
+      verdict: (row: SwingRow, s: SwingSummary, doubt: Doubted | null): Verdict =>
+        unjudgedWords({ ...row, doubt })
           ? UNJUDGED
           : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
     };
@@ -81,20 +110,22 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
 
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
-    const [theirShots, theirFilms, usual, judge] = await Promise.all([
+    const [theirShots, theirFilms, usual, judge, doubts] = await Promise.all([
       shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
       judging(pupil),
+      doubtsOf(rows, pupil),
     ]);
     const summaries = await summariesOf(rows, pupil);
     return rows.map((row, i) =>
       headOf(row, summaries[i]!, {
-        verdict: judge.verdict(row, summaries[i]!),
+        verdict: judge.verdict(row, summaries[i]!, doubts.get(row.id) ?? null),
+        doubt: doubts.get(row.id) ?? null,
         shot: theirShots.findLast((x) => x.swingId === row.id) ?? null,
         films: theirFilms.filter((f) => f.swingId === row.id),
         usualHalf: usual,
-        handed: pupil.handed,
+        pupil,
       }),
     );
   };
@@ -126,7 +157,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, tracesOf, judging, headsOf, headOfRow, headsOfRows };
+  return { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf, headOfRow, headsOfRows };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

@@ -26,10 +26,17 @@ async function numbered(tx: Tx, news: readonly NewSwing[]) {
   const stored: SwingRow[] = [];
   for (const n of news) {
     const number = (await lastNumber(tx, n.lessonId)) + 1;
-    const [row] = await tx
-      .insert(swings)
-      .values({ ...n, number })
-      .returning();
+    // one that stood in a lesson before it came to the inbox keeps its note, its films and its shot
+    const { id, lessonId, club, clubName, kind, tag } = n;
+    const again = { lessonId, number, club, clubName, kind, tag, deletedAt: null, sure: true };
+    const [back] = await tx.update(swings).set(again).where(eq(swings.id, id)).returning();
+    if (back) await tx.update(shots).set({ lessonId }).where(eq(shots.swingId, id));
+    const [row] = back
+      ? [back]
+      : await tx
+          .insert(swings)
+          .values({ ...n, number })
+          .returning();
     stored.push(row!);
   }
   return stored;

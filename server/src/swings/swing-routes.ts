@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify';
 import { buffer, serve } from '../http/serve.js';
 import type { FilmService } from './film-service.js';
+import type { InboxService } from './inbox-service.js';
 import type { ShotService } from './shot-service.js';
 import type { SwingService } from './swing-service.js';
 
@@ -8,9 +9,16 @@ export interface SwingRoutes {
   readonly swings: SwingService;
   readonly shots: ShotService;
   readonly films: FilmService;
+  readonly inbox: InboxService;
+  /** Where a lesson's swings are made. */
+  readonly bayName: (lessonId: string) => string;
 }
 
-export function swingRoutes(app: FastifyInstance, { swings, shots, films }: SwingRoutes, done: () => void): void {
+export function swingRoutes(
+  app: FastifyInstance,
+  { swings, shots, films, inbox, bayName }: SwingRoutes,
+  done: () => void,
+): void {
   serve(app, 'swingsOf', ({ params }) => swings.ofPupil(params.id));
   serve(app, 'swingValues', ({ params, query }) => swings.valuesOf(params.id, query.measure));
   serve(app, 'recording', async ({ params, reply }) => {
@@ -30,6 +38,10 @@ export function swingRoutes(app: FastifyInstance, { swings, shots, films }: Swin
   serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));
   serve(app, 'restoreSwing', ({ params }) => swings.setDeleted(params.id, false));
 
+  serve(app, 'toInbox', async ({ params }) => {
+    const swing = await swings.head(params.id);
+    return swing && (await inbox.take(swing, bayName(swing.lessonId))) ? swing : null;
+  });
   serve(app, 'changeSwings', ({ body }) => swings.changeMany(body.ids, body.change));
   serve(app, 'moveSwings', ({ body }) => swings.move(body));
   serve(app, 'deleteSwings', ({ body }) => swings.setManyDeleted(body.ids, true));

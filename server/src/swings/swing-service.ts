@@ -3,7 +3,7 @@ import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
 import { swingChanges } from './swing-changes.js';
-import { swingReadings, type SwingTables } from './swing-readings.js';
+import { type Doubted, swingReadings, type SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
 
@@ -11,6 +11,8 @@ import { taskOf } from './task.js';
 export interface ReadSwing {
   readonly row: SwingRow;
   readonly summary: SwingSummary;
+  /** What is to be asked about who it was before it counts. */
+  readonly doubt: Doubted | null;
 }
 /** The same with what it is said to be. */
 export interface SummarisedSwing extends ReadSwing {
@@ -33,7 +35,7 @@ export interface LessonRead {
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;
   const readings = swingReadings(tables);
-  const { rowsOf, summariesOf, tracesOf, judging, headsOf } = readings;
+  const { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf } = readings;
 
   return {
     ...swingArrivals(tables, readings),
@@ -48,7 +50,11 @@ export function swingService(tables: SwingTables) {
       const rows = await rowsOf(pupil);
       const judge = await judging(pupil);
       const summaries = await summariesOf(rows, pupil);
-      return rows.map((row, i) => ({ row, summary: summaries[i]!, verdict: judge.verdict(row, summaries[i]!) }));
+      const doubts = await doubtsOf(rows, pupil);
+      return rows.map((row, i) => {
+        const [summary, doubt] = [summaries[i]!, doubts.get(row.id) ?? null];
+        return { row, summary, doubt, verdict: judge.verdict(row, summary, doubt) };
+      });
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
@@ -84,7 +90,9 @@ export function swingService(tables: SwingTables) {
       const { standardOf } = await judging(found.pupil);
       const rows = await swings.ofLesson(lessonId);
       const summaries = await summariesOf(rows, found.pupil);
-      return { pupil: found.pupil, swings: rows.map((row, i) => ({ row, summary: summaries[i]! })), standardOf };
+      const doubts = await doubtsOf(rows, found.pupil);
+      const read = rows.map((row, i) => ({ row, summary: summaries[i]!, doubt: doubts.get(row.id) ?? null }));
+      return { pupil: found.pupil, swings: read, standardOf };
     },
     async head(swingId: string): Promise<SwingHead | null> {
       return readings.headOfRow(await swings.one(swingId));

@@ -14,7 +14,8 @@ export const SOMEBODY: Pupil = {
   about: 'Test pilot',
   handed: 'right',
   stature: 1.75,
-  mass: 76,
+  // simulated golfers weigh what their seed says: with a mass on record each would first be asked about
+  mass: null,
   story: '',
   profile: NO_PROFILE,
   archived: false,

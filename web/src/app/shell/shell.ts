@@ -11,6 +11,8 @@ import { NoticeActions, noticeFeature } from '../state/notices';
 import { OfficeActions } from '../state/office';
 import { PatternActions } from '../state/patterns';
 import { SettingsActions, settingsFeature } from '../state/settings';
+import { personFeature } from '../state/person';
+import { PersonQuestion } from '../lesson/person/person-question';
 import { Keys } from './keys';
 import { KeysCard } from './keys-card';
 import { LessonLine } from './lesson-line';
@@ -20,7 +22,7 @@ import { Notices } from './notices';
 @Component({
   selector: 'vk-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, LessonLine, Notices],
+  imports: [RouterOutlet, LessonLine, Notices, PersonQuestion],
   host: {
     '(window:keydown)': 'keys.handle($event)',
     '(click)': 'clicked($event)',
@@ -46,6 +48,13 @@ import { Notices } from './notices';
         MP4)
       </div>
     }
+    @if (asking(); as s) {
+      <div class="pointer-events-none fixed inset-x-0 top-16 z-40 flex justify-center px-4 print:hidden">
+        <div class="overlay-card pointer-events-auto max-w-[860px] border-alarm px-4 py-3" role="alert">
+          <vk-person-question [swing]="s" />
+        </div>
+      </div>
+    }
     <vk-notices />
   `,
 })
@@ -59,6 +68,12 @@ export class Shell {
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');
+  /** A swing that may be another person's: asked about on every screen, but where it is read anyhow. */
+  protected readonly asking = computed(() => {
+    const swing = this.unsure();
+    return swing && this.url().includes(`/read/${swing.id}`) ? null : swing;
+  });
+  private readonly unsure = this.store.selectSignal(personFeature.selectAsking);
   private readonly lastUndo = this.store.selectSignal(noticeFeature.selectUndo);
   private readonly themeChoice = this.store.selectSignal(settingsFeature.selectTheme);
   protected readonly url = toSignal(

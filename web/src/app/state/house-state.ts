@@ -9,6 +9,7 @@ import { lessonEffects, lessonFeature } from './lesson';
 import { noticeFeature } from './notices';
 import { officeEffects, officeFeature } from './office';
 import { patternEffects, patternFeature } from './patterns';
+import { personEffects, personFeature } from './person';
 import { readFeature } from './read';
 import { settingsEffects, settingsFeature } from './settings';
 import { swingsEffects } from './swings';
@@ -21,6 +22,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(noticeFeature),
   provideState(inboxFeature),
   provideState(binFeature),
+  provideState(personFeature),
   provideState(officeFeature),
   provideState(readFeature),
   provideState(patternFeature),
@@ -34,6 +36,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
     patternEffects,
     settingsEffects,
     binEffects,
+    personEffects,
     swingsEffects,
   ),
 ];

@@ -37,6 +37,8 @@ export const LessonActions = createActionGroup({
     'Open failed': props<{ message: string }>(),
     Failed: props<{ message: string }>(),
     'Swing arrived': props<{ swing: SwingHead }>(),
+    /** Nobody said whose it was: it lies in the inbox now. */
+    'Swing left': props<{ swing: SwingHead }>(),
     'Change swing': props<{ id: string; change: SwingChange }>(),
     'Swing changed': props<{ swing: SwingHead }>(),
     'Delete swing': props<{ id: string }>(),
@@ -102,7 +104,7 @@ export const lessonFeature = createFeature({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
     })),
-    on(LessonActions.swingDeleted, (s, { swing }): LessonState => ({
+    on(LessonActions.swingDeleted, LessonActions.swingLeft, SwingsActions.wentToInbox, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.removeOne(swing.id, s.swings),
     })),

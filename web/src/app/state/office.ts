@@ -16,12 +16,12 @@ import {
 } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { map, tap } from 'rxjs';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
+import { filter, map, tap, withLatestFrom } from 'rxjs';
 import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
-import { LessonActions } from './lesson';
+import { LessonActions, lessonFeature } from './lesson';
 import { SwingsActions } from './swings-actions';
 
 export const OfficeActions = createActionGroup({
@@ -282,6 +282,17 @@ export const officeEffects = {
       actions.pipe(
         ofType(A.pupilChanged),
         map(({ pupil }) => LessonActions.pupilCame({ pupil })),
+      ),
+    { functional: true },
+  ),
+  /** What rests on the pupil's record, their swings too, is made anew. */
+  lessonAnew: createEffect(
+    (actions = inject(Actions), store = inject(Store)) =>
+      actions.pipe(
+        ofType(A.pupilChanged),
+        withLatestFrom(store.select(lessonFeature.selectLesson)),
+        filter(([{ pupil }, lesson]) => lesson?.pupil.id === pupil.id),
+        map(([, lesson]) => LessonActions.reload({ id: lesson!.id })),
       ),
     { functional: true },
   ),

@@ -4,7 +4,7 @@ import { createActionGroup, props } from '@ngrx/store';
 /** What a card says of many swings alike. */
 export type CardChange = Pick<
   SwingChange,
-  'club' | 'clubName' | 'handed' | 'starred' | 'note' | 'kind' | 'tag' | 'intent'
+  'club' | 'clubName' | 'handed' | 'sure' | 'starred' | 'note' | 'kind' | 'tag' | 'intent'
 >;
 
 /** What is done with one swing or many, from whatever page they are listed on. */
@@ -21,6 +21,8 @@ export const SwingsActions = createActionGroup({
     Deleted: props<{ swings: SwingHead[] }>(),
     Restore: props<{ ids: string[] }>(),
     Restored: props<{ swings: SwingHead[] }>(),
+    'To inbox': props<{ id: string }>(),
+    'Went to inbox': props<{ swing: SwingHead }>(),
     Failed: props<{ message: string }>(),
   },
 });

@@ -50,6 +50,12 @@ export const swingsEffects = {
     (swings) => A.restored({ swings }),
     failed,
   ),
+  toInbox: calling(
+    A.toInbox,
+    (api, { id }) => api.ask('toInbox', { id }),
+    (swing) => A.wentToInbox({ swing }),
+    failed,
+  ),
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(

@@ -13,6 +13,7 @@ import {
 /** A swing as the rack has it, changed where a test needs it. */
 export const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({
   handed: 'right',
+  doubt: null,
   id: `s${number}`,
   lessonId: 'l',
   number,

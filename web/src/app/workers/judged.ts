@@ -27,9 +27,10 @@ export interface Judged {
  */
 export function judged(
   { device, events, measures }: Pick<SwingTraces, 'device' | 'events' | 'measures'>,
-  { by, club, options, tag }: Pick<ReadRequest, 'by' | 'club' | 'options' | 'tag'>,
+  { by, club, options, tag, doubt }: Pick<ReadRequest, 'by' | 'club' | 'options' | 'tag' | 'doubt'>,
 ): Judged {
-  if (unjudgedWords({ kind: options.kind ?? 'full', tag: tag ?? 'ball' })) return unjudged(by.pattern, club);
+  if (unjudgedWords({ kind: options.kind ?? 'full', tag: tag ?? 'ball', doubt: doubt ?? null }))
+    return unjudged(by.pattern, club);
   const context: JudgeContext = { ...by, device, club, statureGiven: options.stature !== undefined };
   const swing = { events, measures };
   return { ...judgeSwing(swing, context), weighed: weighSwing(swing, context) };

@@ -1,4 +1,4 @@
-import type { Marks } from '@vilko/contract';
+import type { Marks, SwingHead } from '@vilko/contract';
 import { type AnalyseOptions, type ClubClass, type JudgeContext, readTraces, type SwingTraces } from '@vilko/core';
 import { type Judged, judged } from './judged';
 
@@ -13,6 +13,8 @@ export interface ReadRequest {
   readonly options: Pick<AnalyseOptions, 'handed' | 'kind' | 'stature'>;
   /** An exercise is measured, never judged. */
   readonly tag?: string;
+  /** So is one of which it is first to be asked who made it. */
+  readonly doubt?: SwingHead['doubt'];
   readonly marks: Marks;
 }
 

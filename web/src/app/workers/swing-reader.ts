@@ -7,7 +7,7 @@ import type { ReadRequest, ReadView } from './read-view';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
 
 /** Which stored swing is read. */
-export type StoredSwing = Pick<SwingHead, 'id' | 'club' | 'kind' | 'tag' | 'marks'>;
+export type StoredSwing = Pick<SwingHead, 'id' | 'club' | 'kind' | 'tag' | 'marks' | 'doubt'>;
 
 /**
  * Fetches what the server has read in a stored swing, and judges it off the main thread. Only a swing that is to be
@@ -33,6 +33,7 @@ export class SwingReader {
       options: { handed: pupil.handed, kind: s.kind, ...(pupil.stature ? { stature: pupil.stature } : {}) },
       marks: s.marks,
       tag: s.tag,
+      doubt: s.doubt,
     };
     const traces = await firstValueFrom(this.api.ask('traces', { id: s.id }));
     return { request, view: await this.analysis.read(traces, request) };

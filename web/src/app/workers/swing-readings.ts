@@ -5,7 +5,7 @@ import type { ReadView } from './read-view';
 import { SwingReader } from './swing-reader';
 
 /** Under which a swing's reading holds. */
-const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.kind, s.handed, s.marks]);
+const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.kind, s.handed, s.doubt, s.marks]);
 
 /**
  * Several swings of a page, read one after the other and each once; a newer wish leaves the older. The mat's frames

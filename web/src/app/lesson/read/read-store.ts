@@ -42,6 +42,7 @@ function questionOf(s: SwingHead | undefined, pupil: Lesson['pupil'] | undefined
     club: s.club,
     kind: s.kind,
     tag: s.tag,
+    doubt: s.doubt,
     marks: s.marks,
     handed: s.handed,
     stature: pupil.stature,

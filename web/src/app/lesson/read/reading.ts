@@ -16,6 +16,7 @@ import {
   unjudgedWords,
 } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
+import { PersonQuestion } from '../person/person-question';
 import { DrillOffer } from './drill-offer';
 import { Evidence } from './evidence';
 import { ISee } from './i-see';
@@ -25,7 +26,7 @@ import { Overrule } from './overrule';
 @Component({
   selector: 'vk-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillOffer, Evidence, ISee, Overrule],
+  imports: [DrillOffer, Evidence, ISee, Overrule, PersonQuestion],
   host: { class: 'block min-h-0 overflow-y-auto pr-1' },
   template: `
     <div class="flex items-baseline justify-between pt-1">
@@ -35,7 +36,10 @@ import { Overrule } from './overrule';
     @if (caution()) {
       <p class="mt-2 border-l-2 border-alarm pl-2 text-15 leading-5">{{ caution() }}</p>
     }
-    @if (swing().kind !== 'full') {
+    @if (swing().doubt) {
+      <vk-person-question class="mt-3 block border-l-2 border-alarm pl-2" [swing]="swing()" />
+      <p class="mt-2 text-15 text-ink2">Nothing is judged before that is answered; the numbers stand beside it.</p>
+    } @else if (swing().kind !== 'full') {
       <p class="mt-3 text-18 leading-6">A {{ swing().kind }} swing is a rehearsal: measured, never judged.</p>
       <p class="mt-2 text-15 text-ink2">
         Events are shown where they were seen; comparisons and trends never mix it with whole swings.

@@ -1,0 +1,1 @@
+ALTER TABLE "swings" ADD COLUMN "sure" boolean DEFAULT false NOT NULL;
