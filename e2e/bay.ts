@@ -58,7 +58,7 @@ export const swingNow = (control: number): Promise<number> =>
     .then((r) => r.status)
     .catch(() => 0);
 
-/** Drops files anywhere on the window, as a person would. */
+/** Drops files anywhere on the window, as a person would, and takes what the sheet proposes. */
 export async function drop(page: Page, files: { name: string; bytes: Buffer }[]): Promise<void> {
   const transfer = await page.evaluateHandle(
     (list) => {
@@ -70,6 +70,12 @@ export async function drop(page: Page, files: { name: string; bytes: Buffer }[])
     files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') })),
   );
   await page.dispatchEvent('vk-root', 'drop', { dataTransfer: transfer });
+  if (files.every(({ name }) => /\.(webm|mp4)$|shots[^/]*\.csv$/.test(name))) return;
+  const sheet = page.getByRole('dialog', { name: 'Files to read' });
+  const read = sheet.getByRole('button', { name: /^Read/ });
+  const refused = sheet.getByText('Nothing of it is stored.');
+  await expect(read.and(page.locator(':enabled')).or(refused)).toBeVisible();
+  if (!(await refused.isVisible())) await read.click();
 }
 
 /** What is seriously wrong for assistive technology on this page. */

@@ -77,6 +77,9 @@ import { BayStrip } from './bay-strip';
             }
           </nav>
         }
+        <button class="hover:underline" title="Recordings, films, lists of shots: +" (click)="bring.emit()">
+          Import
+        </button>
         <button class="hover:underline" (click)="theme.emit()" title="Switch between day and night">
           {{ 'Day / night' }}
         </button>
@@ -89,6 +92,8 @@ export class LessonLine {
   private readonly store = inject(Store);
   readonly help = output();
   readonly theme = output();
+  /** Files are to be chosen. */
+  readonly bring = output();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   protected readonly office = [
     { path: '/office/pupils', words: 'Pupils' },

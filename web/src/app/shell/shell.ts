@@ -1,5 +1,14 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -32,7 +41,8 @@ import { Notices } from './notices';
   },
   template: `
     <div class="flex h-full min-h-0 flex-col bg-paper text-ink print:block print:h-auto">
-      <vk-lesson-line (help)="showKeys()" (theme)="switchTheme()" />
+      <vk-lesson-line (help)="showKeys()" (theme)="switchTheme()" (bring)="pickFiles()" />
+      <input #picker type="file" class="hidden" multiple aria-label="Files to import" (change)="chosen(picker)" />
       @if (!live() && !url().startsWith('/sign-in')) {
         <p class="border-b border-rules px-4 py-1 text-13 text-alarm" role="status">
           No connection to the server: trying again. Everything found before is stored.
@@ -63,6 +73,7 @@ export class Shell {
   private readonly dialog = inject(Dialog);
   private readonly router = inject(Router);
   protected readonly keys = inject(Keys);
+  private readonly filePicker = viewChild.required<ElementRef<HTMLInputElement>>('picker');
   protected readonly live = this.store.selectSignal(bayFeature.selectLive);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   protected readonly dropping = signal(false);
@@ -101,6 +112,7 @@ export class Shell {
         { key: '?', words: 'this card', run: () => this.showKeys() },
         { key: 'd', words: 'day or night', run: () => this.switchTheme() },
         { key: 'q', words: 'arm or pause the bay', run: () => this.toggleBay() },
+        { key: '+', words: 'import files', run: () => this.pickFiles() },
         { key: 'u', words: 'undo the last deletion or move', run: () => this.undo() },
       ],
       'house',
@@ -142,9 +154,16 @@ export class Shell {
   protected dragLeave(e: DragEvent): void {
     if (!e.relatedTarget) this.dropping.set(false);
   }
+  protected pickFiles(): void {
+    if (!this.dialog.openDialogs.length) this.filePicker().nativeElement.click();
+  }
+  protected chosen(input: HTMLInputElement): void {
+    this.store.dispatch(ImportActions.importFiles({ files: Array.from(input.files ?? []) }));
+    input.value = '';
+  }
   protected drop(e: DragEvent): void {
     e.preventDefault();
     this.dropping.set(false);
-    for (const file of Array.from(e.dataTransfer?.files ?? [])) this.store.dispatch(ImportActions.importFile({ file }));
+    this.store.dispatch(ImportActions.importFiles({ files: Array.from(e.dataTransfer?.files ?? []) }));
   }
 }

@@ -1,15 +1,27 @@
-import type { Imported, ShotsImported } from '@vilko/contract';
+import type { Imported, ShotsImported, SwingKind } from '@vilko/contract';
+import type { ClubClass } from '@vilko/core/vocabulary';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 
 /** Where a file is on its way into the lesson. */
 export type ImportStage = 'looking' | 'asking' | 'sending' | 'analysing';
 
+/** The lesson recordings go into, and what their swings are. */
+export interface ImportTarget {
+  readonly lessonId: string;
+  readonly club: ClubClass;
+  readonly clubName: string;
+  readonly kind: SwingKind;
+}
+
 /** Files that are dropped, until they are there, refused or cancelled. */
 export const ImportActions = createActionGroup({
   source: 'Import',
   events: {
-    'Import file': props<{ file: File }>(),
-    Imported: emptyProps(),
+    /** What was dropped or chosen: asked about first. */
+    'Import files': props<{ files: File[] }>(),
+    'Import file': props<{ file: File; to: ImportTarget | null }>(),
+    /** A file is done with, and what came of it. */
+    Imported: props<{ said: string }>(),
     'Import went on': props<{ file: string; stage: ImportStage; part: number | null }>(),
     'Cancel import': emptyProps(),
     'File imported': props<{ imported: Imported }>(),

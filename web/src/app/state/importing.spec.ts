@@ -5,7 +5,7 @@ import { type House, openHouse, openLesson } from '../testing/house';
 import { OfficeActions } from './office';
 import { bay, film, lesson, swing } from '../testing/samples';
 import { BayActions } from './bay';
-import { ImportActions } from './import-actions';
+import { ImportActions, type ImportTarget } from './import-actions';
 import { LessonActions } from './lesson';
 
 const file = (name: string) => new File(['x'], name);
@@ -38,27 +38,31 @@ const button = (words: string) =>
     Array.from(document.querySelectorAll('button')).find((b) => b.textContent.trim() === words && !b.disabled),
   ).then((b) => b.click());
 const sent = (h: House) => until(() => h.maybe('POST', '/api/lessons/l/recordings'));
+/** Whose the swings are, and with what, as it was said. */
+const TO: ImportTarget = { lessonId: 'l', club: 'wedge', clubName: '56°', kind: 'half' };
 const IMPORTED = { file: 'a.csv', device: 'plates', swings: [swing(3)], warnings: [] };
 
 describe('a dropped file', () => {
-  it('asks for a lesson first', () => {
+  it('needs a lesson, and somebody who says whose it is', () => {
     const h = openHouse();
-    h.dispatch(ImportActions.importFile({ file: file('a.c3d') }));
-    expect(h.said()).toBe('a.c3d: open a lesson first, then drop the file again.');
+    h.dispatch(ImportActions.importFile({ file: file('a-shots.csv'), to: null }));
+    expect(h.said()).toBe('a-shots.csv: open a lesson first, then drop the file again.');
+    h.dispatch(LessonActions.came({ lesson }), ImportActions.importFile({ file: file('a.c3d'), to: null }));
+    expect(h.said()).toBe('a.c3d: nobody has said whose swing it is, and with which club.');
     h.quiet();
   });
-  it('goes to the server as it came, with the club and the kind of swing the bay has', async () => {
+  it('goes to the server as it came, with the club and the kind that were said, whatever the bay has', async () => {
     const h = openLesson();
     h.dispatch(
       BayActions.bayCame({ bay: { ...bay, club: 'driver', clubName: 'driver', kind: 'slow' } }),
-      ImportActions.importFile({ file: text('a.csv', KNOWN) }),
+      ImportActions.importFile({ file: text('a.csv', KNOWN), to: TO }),
     );
     const r = await sent(h);
     expect(Object.fromEntries(new URLSearchParams(r.request.urlWithParams.split('?')[1]))).toEqual({
       name: 'a.csv',
-      club: 'driver',
-      clubName: 'driver',
-      kind: 'slow',
+      club: 'wedge',
+      clubName: '56°',
+      kind: 'half',
     });
     expect(await (r.request.body as File).text()).toBe(KNOWN);
     r.flush(IMPORTED);
@@ -66,7 +70,7 @@ describe('a dropped file', () => {
   });
   it('that is a list of shots tells itself by its name, and the lesson is read anew', () => {
     const h = openLesson();
-    h.dispatch(ImportActions.importFile({ file: file('monday-shots.csv') }));
+    h.dispatch(ImportActions.importFile({ file: file('monday-shots.csv'), to: TO }));
     h.asked('POST', '/api/lessons/l/shots').flush({ matched: 1, waiting: 2, columns: ['carry'], left: ['Battery'] });
     expect(h.said()).toBe(
       'monday-shots.csv: 1 shot matched to swings; 2 kept that no swing is near in time; columns left: Battery.',
@@ -76,13 +80,13 @@ describe('a dropped file', () => {
   });
   it('that is a film needs a swing to belong to', () => {
     const h = openLesson({ rack: [] });
-    h.dispatch(ImportActions.importFile({ file: file('a.webm') }));
-    expect(h.said()).toBe('a.webm: a film belongs to a swing: record one first.');
+    h.dispatch(ImportActions.importFile({ file: file('a.webm'), to: TO }));
+    expect(h.said()).toBe('a.webm: a film belongs to a swing: record one first, or open its lesson.');
     h.quiet();
   });
   it('is refused in the server’s words, and the lesson stays', async () => {
     const h = openLesson();
-    h.dispatch(ImportActions.importFile({ file: text('a.csv', KNOWN) }));
+    h.dispatch(ImportActions.importFile({ file: text('a.csv', KNOWN), to: TO }));
     (await sent(h)).flush(
       { code: 'no-swing', message: 'There is no swing in it.', kept: 'Nothing was stored.' },
       { status: 422, statusText: 'Unprocessable' },
@@ -92,8 +96,8 @@ describe('a dropped file', () => {
   it('can be cancelled while it is sent: nothing is stored, and the next file is read', async () => {
     const h = openLesson();
     h.dispatch(
-      ImportActions.importFile({ file: text('a.csv', KNOWN) }),
-      ImportActions.importFile({ file: text('b.csv', KNOWN) }),
+      ImportActions.importFile({ file: text('a.csv', KNOWN), to: TO }),
+      ImportActions.importFile({ file: text('b.csv', KNOWN), to: TO }),
     );
     const first = await sent(h);
     h.dispatch(ImportActions.cancelImport());
@@ -108,7 +112,7 @@ describe('a dropped file', () => {
 describe('a file with headers of its own', () => {
   it('is asked about once, with a proposal drawn, and its header is remembered', async () => {
     const h = openLesson();
-    h.dispatch(ImportActions.importFile({ file: text('a.csv', FOREIGN) }));
+    h.dispatch(ImportActions.importFile({ file: text('a.csv', FOREIGN), to: TO }));
     const dialog = await onPage('vk-map-columns');
     await until(() => dialog.querySelector('vk-stance-plan'));
     expect(dialog.textContent).toContain('72 kg stand there. The feet are 50 cm apart.');
@@ -124,14 +128,14 @@ describe('a file with headers of its own', () => {
     // the next file with this header is read without a word
     h.dispatch(
       OfficeActions.houseCame({ house: kept }),
-      ImportActions.importFile({ file: text('again.csv', FOREIGN) }),
+      ImportActions.importFile({ file: text('again.csv', FOREIGN), to: TO }),
     );
     expect((await sent(h)).request.params.get('name')).toBe('again.csv');
     expect(document.querySelector('vk-map-columns')).toBeNull();
   });
   it('is left where it is when nobody says what it means', async () => {
     const h = openLesson();
-    h.dispatch(ImportActions.importFile({ file: text('a.csv', FOREIGN) }));
+    h.dispatch(ImportActions.importFile({ file: text('a.csv', FOREIGN), to: TO }));
     await onPage('vk-map-columns');
     await button('Do not read it');
     await until(() => h.said());
@@ -145,7 +149,7 @@ describe('a C3D file of a new laboratory', () => {
     const { recording } = simulate({ device: 'plates', seed: 4 });
     const h = openLesson();
     h.dispatch(
-      ImportActions.importFile({ file: new File([writeC3d(recording) as Uint8Array<ArrayBuffer>], 'lab.c3d') }),
+      ImportActions.importFile({ file: new File([writeC3d(recording) as Uint8Array<ArrayBuffer>], 'lab.c3d'), to: TO }),
     );
     const dialog = await onPage('vk-lab-axes');
     const says = (words: string) => until(() => dialog.textContent.includes(words));

@@ -1,7 +1,7 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
-import type { Bay, HouseSettings, Lesson, SwingHead } from '@vilko/contract';
+import type { HouseSettings, Lesson, SwingHead } from '@vilko/contract';
 import type { FileReading as Reading } from '@vilko/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createFeature, createReducer, on, Store } from '@ngrx/store';
@@ -22,8 +22,8 @@ import { FileReading } from '../workers/file-reading';
 import type { Look } from '../workers/reading.worker';
 import { Api } from './api';
 import { sentenceOf } from './sentences';
-import { bayFeature } from './bay';
-import { ImportActions, type ImportStage } from './import-actions';
+import { ImportActions, type ImportStage, type ImportTarget } from './import-actions';
+import { importedText, shotsText } from './import-words';
 import { NoticeActions } from './notices';
 import { filmQuery, LessonActions, lessonFeature } from './lesson';
 import { OfficeActions, officeFeature } from './office';
@@ -37,9 +37,9 @@ export interface Decided {
   readonly remember: boolean;
 }
 
-const isFilm = (name: string): boolean => /\.(webm|mp4)$/i.test(name);
+export const isFilm = (name: string): boolean => /\.(webm|mp4)$/i.test(name);
 /** A list of shots tells itself by its name; other CSV files are recordings. */
-const isShotList = (name: string): boolean => /shots?[^/]*\.csv$/i.test(name);
+export const isShotList = (name: string): boolean => /shots?[^/]*\.csv$/i.test(name);
 /** A dropped film belongs to the swing that is being read, else to the newest. */
 const swingFor = (rack: readonly SwingHead[], reading: string | null): SwingHead | undefined =>
   rack.find((s) => s.id === reading) ?? rack.at(-1);
@@ -47,13 +47,9 @@ const swingFor = (rack: readonly SwingHead[], reading: string | null): SwingHead
 const wentOn = (file: File, stage: ImportStage, part: number | null = null): Action =>
   ImportActions.importWentOn({ file: file.name, stage, part });
 
-/** The lesson a recording goes into, and what its swings are. */
-type Target = Pick<Bay, 'club' | 'clubName' | 'kind'> & { readonly id: string };
-
 /** What a file that is dropped now falls into. */
 interface Around {
   readonly lesson: Pick<Lesson, 'id'> | null;
-  readonly bay: Bay | null;
   readonly rack: readonly SwingHead[];
   /** The swing that is being read. */
   readonly swingId: string | null;
@@ -66,18 +62,20 @@ class Importer {
   private readonly reading = inject(FileReading);
   private readonly dialog = inject(Dialog);
 
-  bring(file: File, { lesson, bay, rack, swingId, house }: Around): Observable<Action> {
+  bring(file: File, to: ImportTarget | null, { lesson, rack, swingId, house }: Around): Observable<Action> {
     const refuse = (message: string) => of(ImportActions.fileRefused({ file: file.name, message }));
-    if (!lesson) return refuse('open a lesson first, then drop the file again.');
-    const { club = 'iron', clubName = '7-iron', kind = 'full' } = bay ?? {};
-    const swing = swingFor(rack, swingId);
+    const lessonId = to?.lessonId ?? lesson?.id;
+    if (lessonId === undefined) return refuse('open a lesson first, then drop the file again.');
+    const swing = lessonId === lesson?.id ? swingFor(rack, swingId) : undefined;
     const way = isFilm(file.name)
       ? swing
         ? this.film(file, swing)
-        : refuse('a film belongs to a swing: record one first.')
+        : refuse('a film belongs to a swing: record one first, or open its lesson.')
       : isShotList(file.name)
-        ? this.shots(file, lesson.id)
-        : this.recording(file, { id: lesson.id, club, clubName, kind }, house);
+        ? this.shots(file, lessonId)
+        : to
+          ? this.recording(file, to, house)
+          : refuse('nobody has said whose swing it is, and with which club.');
     // what this page refused itself has not reached the server
     const said = (e: unknown) =>
       e instanceof HttpErrorResponse ? sentenceOf(e) : `${sentenceOf(e)}. Nothing of this file was stored.`;
@@ -91,7 +89,7 @@ class Importer {
       ),
       mergeMap((film) => [
         LessonActions.filmChanged({ film, said: `${file.name} is kept with swing ${swing.number}.` }),
-        ImportActions.imported(),
+        ImportActions.imported({ said: `Kept with swing ${swing.number}.` }),
       ]),
     );
     return concat(of(wentOn(file, 'sending')), kept);
@@ -110,7 +108,7 @@ class Importer {
   }
 
   /** Looked at, asked about if nobody has said how it is to be understood, sent as it is, read and analysed there. */
-  private recording(file: File, to: Target, house: HouseSettings): Observable<Action> {
+  private recording(file: File, to: ImportTarget, house: HouseSettings): Observable<Action> {
     const whole = this.reading.look(file).pipe(
       switchMap((look) => {
         const known = rememberedHow(look, house);
@@ -121,12 +119,12 @@ class Importer {
     return concat(of(wentOn(file, 'looking')), whole);
   }
 
-  private asked(file: File, look: Look, to: Target, house: HouseSettings): Observable<Action> {
+  private asked(file: File, look: Look, to: ImportTarget, house: HouseSettings): Observable<Action> {
     return from(askHow(this.dialog, file, look)).pipe(
       switchMap((said) => {
         if (!said)
           return of(
-            ImportActions.imported(),
+            ImportActions.imported({ said: 'Not read. Nothing was stored.' }),
             NoticeActions.say({ text: `${file.name} was not read. Nothing was stored.`, kind: 'plain' }),
           );
         const kept = said.remember ? of(OfficeActions.changeHouse({ house: remembered(house, look, said.how) })) : of();
@@ -135,9 +133,10 @@ class Importer {
     );
   }
 
-  private send(file: File, { axes, mapping }: How, to: Target): Observable<Action> {
+  private send(file: File, { axes, mapping }: How, to: ImportTarget): Observable<Action> {
     const how = { ...(axes ? { axes } : {}), ...(mapping ? { mapping: JSON.stringify(mapping) } : {}) };
-    const sent = this.api.askWithProgress('importRecording', { ...to, ...how, name: file.name }, file).pipe(
+    const { lessonId: id, ...what } = to;
+    const sent = this.api.askWithProgress('importRecording', { id, ...what, ...how, name: file.name }, file).pipe(
       map((x) => {
         if (typeof x !== 'number') return ImportActions.fileImported({ imported: x });
         return wentOn(file, x < 1 ? 'sending' : 'analysing', x < 1 ? x : null);
@@ -179,43 +178,85 @@ export interface Importing {
   readonly part: number | null;
 }
 
+/** What came of a file, in words. */
+export interface ImportResult {
+  readonly words: string;
+  readonly wrong: boolean;
+}
+
 export interface ImportState {
   readonly importing: Importing | null;
+  /** What came of the files that were brought together, by their names. */
+  readonly results: Readonly<Record<string, ImportResult>>;
 }
+const initial: ImportState = { importing: null, results: {} };
+
+/** A file is done: what came of it stands in the list. */
+const done = (s: ImportState, file: string, words: string, wrong = false): ImportState => ({
+  importing: null,
+  results: { ...s.results, [file]: { words, wrong } },
+});
+/** Without the name, that the list has anyhow. */
+const behindName = (text: string, file: string): string => {
+  const rest = text.startsWith(`${file}: `) ? text.slice(file.length + 2) : text;
+  return rest.charAt(0).toUpperCase() + rest.slice(1);
+};
 
 export const importFeature = createFeature({
   name: 'importing',
   reducer: createReducer<ImportState>(
-    { importing: null },
-    on(ImportActions.importWentOn, (_, { file, stage, part }): ImportState => ({ importing: { file, stage, part } })),
-    on(
-      ImportActions.imported,
-      ImportActions.fileImported,
-      ImportActions.fileRefused,
-      ImportActions.shotsImported,
-      (): ImportState => ({ importing: null }),
+    initial,
+    on(ImportActions.importFiles, (): ImportState => initial),
+    on(ImportActions.importWentOn, (s, { file, stage, part }): ImportState => ({
+      ...s,
+      importing: { file, stage, part },
+    })),
+    on(ImportActions.imported, (s, { said }): ImportState =>
+      s.importing ? done(s, s.importing.file, said) : { ...s, importing: null },
+    ),
+    on(ImportActions.fileImported, (s, { imported }): ImportState =>
+      done(s, imported.file, behindName(importedText(imported), imported.file)),
+    ),
+    on(ImportActions.fileRefused, (s, { file, message }): ImportState => done(s, file, message, true)),
+    on(ImportActions.shotsImported, (s, { file, shots }): ImportState =>
+      done(s, file, behindName(shotsText(file, shots), file)),
     ),
   ),
 });
 
 export const importingEffects = {
+  /** Films and shots belong to what is open; whose a recording is, is asked. */
+  ask: createEffect(
+    (actions = inject(Actions), store = inject(Store), dialog = inject(Dialog)) =>
+      actions.pipe(
+        ofType(ImportActions.importFiles),
+        withLatestFrom(store.select(lessonFeature.selectLesson)),
+        concatMap(async ([{ files }, lesson]): Promise<Action[]> => {
+          if (lesson && files.every((f) => isFilm(f.name) || isShotList(f.name)))
+            return files.map((file) => ImportActions.importFile({ file, to: null }));
+          if (!files.length || dialog.openDialogs.length) return [];
+          const { ImportSheet } = await import('../lesson/importing/import-sheet');
+          dialog.open(ImportSheet, { data: files, ariaLabel: 'Files to read' });
+          return [];
+        }),
+        mergeMap((next) => next),
+      ),
+    { functional: true },
+  ),
   /** One file after the other, each until it is there, refused or cancelled. */
   importFile: createEffect(
     (actions = inject(Actions), store = inject(Store), importer = new Importer()) =>
       actions.pipe(
         ofType(ImportActions.importFile),
-        concatMap(({ file }) =>
+        concatMap(({ file, to }) =>
           of(file).pipe(
             withLatestFrom(
               store.select(lessonFeature.selectLesson),
-              store.select(bayFeature.selectBay),
               store.select(lessonFeature.selectRack),
               store.select(readFeature.selectSwingId),
               store.select(officeFeature.selectHouse),
             ),
-            switchMap(([f, lesson, bay, rack, swingId, house]) =>
-              importer.bring(f, { lesson, bay, rack, swingId, house }),
-            ),
+            switchMap(([f, lesson, rack, swingId, house]) => importer.bring(f, to, { lesson, rack, swingId, house })),
             takeUntil(actions.pipe(ofType(ImportActions.cancelImport))),
           ),
         ),
@@ -228,7 +269,7 @@ export const importingEffects = {
         ofType(ImportActions.cancelImport),
         withLatestFrom(store.select(importFeature.selectImporting)),
         mergeMap(([, now]) => [
-          ImportActions.imported(),
+          ImportActions.imported({ said: 'Cancelled. Nothing was stored.' }),
           NoticeActions.say({
             text: `${now?.file ?? 'The file'} was cancelled. Nothing was stored.`,
             kind: 'plain' as const,

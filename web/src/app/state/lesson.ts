@@ -125,10 +125,7 @@ export const lessonFeature = createFeature({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
     })),
-    on(ImportActions.fileImported, (s, { imported }): LessonState => ({
-      ...s,
-      swings: swingsAdapter.upsertMany(imported.swings, s.swings),
-    })),
+    on(ImportActions.fileImported, (s, { imported }): LessonState => withSwings(s, imported.swings)),
     on(LessonActions.pupilCame, (s, { pupil }): LessonState =>
       s.lesson?.pupil.id === pupil.id ? { ...s, lesson: { ...s.lesson, pupil } } : s,
     ),
