@@ -38,7 +38,13 @@ export const ClubFindings = z.object({
   clubName: z.string(),
   device: Device,
   pattern: z.string(),
+  /** Swings of the last run: those the findings are of. */
   n: z.int(),
+  /** All swings of the set. */
+  of: z.int(),
+  /** Where the golfer changed within the lesson, oldest first: the number of the first swing after it. */
+  steps: z.array(z.object({ at: z.int(), measure: MeasureIdText, before: z.number(), after: z.number() })),
+  drifted: z.object({ measure: MeasureIdText, from: z.number(), to: z.number() }).nullable(),
   findings: z.array(SetFinding),
 });
 export type ClubFindings = z.infer<typeof ClubFindings>;
@@ -50,3 +56,16 @@ export const LessonFindings = z.object({
   oneSwingForAll: z.boolean(),
 });
 export type LessonFindings = z.infer<typeof LessonFindings>;
+
+/** The set that speaks for a lesson, on every screen: of the most swings; one with a finding before one without. */
+export function leadingSet({ clubs }: Pick<LessonFindings, 'clubs'>): ClubFindings | null {
+  const found = (c: ClubFindings): number => Number(c.findings.some((x) => x.main));
+  return [...clubs].sort((a, b) => found(b) - found(a) || b.of - a.of)[0] ?? null;
+}
+
+/** The finding a lesson works on: one that rests on the agreed measure and is more than a hint; else the main one. */
+export function leadingFinding(set: ClubFindings | null, agreed: string | null): z.infer<typeof SetFinding> | null {
+  const rests = (f: z.infer<typeof SetFinding>): boolean =>
+    f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.some((id) => id === agreed));
+  return (agreed && set?.findings.find(rests)) || (set?.findings.find((f) => f.main) ?? null);
+}

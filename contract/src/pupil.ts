@@ -109,11 +109,11 @@ export const FeltPoint = z.object({
   measured: z.number(),
 });
 
-/** What was found most often in a lesson's whole swings: in `shows` of `of`; fault null: nothing was. */
+/** What a lesson works on, as every screen says it: how it shows, over how many swings; fault null: nothing was. */
 export const LessonFinding = z.object({
   lessonId: z.string(),
   fault: z.string().nullable(),
-  shows: z.int(),
+  shows: z.string(),
   of: z.int(),
 });
 

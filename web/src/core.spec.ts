@@ -2,6 +2,7 @@
 import '../../core/src/analyse.laws.spec';
 import '../../core/src/analyse.spec';
 import '../../core/src/compare/differences.spec';
+import '../../core/src/compare/runs.spec';
 import '../../core/src/compare/sets.spec';
 import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
@@ -16,6 +17,7 @@ import '../../core/src/events/phase.spec';
 import '../../core/src/events/rehearsals.spec';
 import '../../core/src/faults/causes.spec';
 import '../../core/src/faults/judge.spec';
+import '../../core/src/faults/person-check.spec';
 import '../../core/src/formats/c3d/platform-types.spec';
 import '../../core/src/formats/c3d/platform-wrench.spec';
 import '../../core/src/formats/c3d/read-c3d.spec';
@@ -62,6 +64,7 @@ const SUITES = [
   'whatever does not change the swing does not change its numbers',
   'analyse',
   'differences',
+  'a step in time',
   'two sets of swings',
   'lowPass',
   'timeBase',
@@ -90,6 +93,8 @@ const SUITES = [
   'the fault catalogue',
   'judging',
   'patterns',
+  'a spread of a lesson in which the golfer changed',
+  'the person who swings',
   'platforms of every type',
   'C3D platforms',
   'reading C3D',

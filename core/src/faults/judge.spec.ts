@@ -163,3 +163,44 @@ describe('patterns', () => {
     expect(bandsFor(p, 'wood').some((b) => b.measure === 'trail.contact.p7')).toBeFalse();
   });
 });
+
+describe('a spread of a lesson in which the golfer changed', () => {
+  const at = (share: number) => ({
+    events: {} as never,
+    measures: { 'share.lead.p7': { value: share, unit: '%', u: 0.3, basis: 'measured' as const } },
+  });
+  const context = {
+    device: 'plates' as const,
+    club: 'iron' as const,
+    pattern: patternOf('common-ground'),
+    statureGiven: true,
+  };
+  const wide = (last: readonly number[], ...earlier: (readonly number[])[]) =>
+    judgeSet(
+      last.map(at),
+      context,
+      earlier.map((r) => r.map(at)),
+    ).findings.find((f) => f.fault === 'wide-spread');
+
+  it('is within its runs: a step of two levels is not different every time', () => {
+    const [before, after] = [
+      [50, 51, 49, 50],
+      [80, 81, 79, 80],
+    ];
+    expect(wide([...before, ...after]))
+      .withContext('as one heap')
+      .toBeDefined();
+    expect(wide(after, before)).toBeUndefined();
+  });
+  it('of a short last run is pooled over the runs before it; a long one speaks for itself', () => {
+    const scattered = [40, 60, 45, 70, 42];
+    expect(wide([80, 81, 79]))
+      .withContext('three swings are too few')
+      .toBeUndefined();
+    const pooled = wide([80, 81, 79], scattered)!;
+    // √((4 · 170.8 + 2 · 1) / 6), by hand
+    expect(pooled.evidence[0]!.value!).toBeCloseTo(10.69, 1);
+    expect(wide([80, 81, 79, 80, 80], scattered)).toBeUndefined();
+    expect(wide([60, 85, 62, 90, 61], [80, 80, 80])).toBeDefined();
+  });
+});

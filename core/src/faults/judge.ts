@@ -102,9 +102,16 @@ export function weighSwing(s: JudgedSwing, c: JudgeContext): (Weighing | CannotJ
   );
 }
 
-/** Judges a set of at least two swings with one club. */
-export function judgeSet(swings: readonly JudgedSwing[], c: JudgeContext): SetJudgement {
-  const { findings, cannotJudge } = judge(setWitness(swings, under(c)), c, assumedFeet(swings));
+/**
+ * Judges a set of at least two swings with one club.
+ * @param earlier the runs before, where the golfer changed within the lesson: their spread counts with a short set's
+ */
+export function judgeSet(
+  swings: readonly JudgedSwing[],
+  c: JudgeContext,
+  earlier: readonly (readonly JudgedSwing[])[] = [],
+): SetJudgement {
+  const { findings, cannotJudge } = judge(setWitness(swings, under(c), earlier), c, assumedFeet(swings));
   const single = swings.map((s) => new Set(judgeSwing(s, c).findings.map((f) => f.fault)));
   const n = swings.length;
   return {
@@ -129,7 +136,9 @@ interface Found {
 /** Rules that apply, weighed. */
 function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: FaultRule; weighed: Weighed }[] {
   const applies = (r: FaultRule) =>
-    (!r.clubs || r.clubs.includes(c.club)) && (r.fromSwings ?? 1) <= w.swings && !c.pattern.faults?.off?.includes(r.id);
+    (!r.clubs || r.clubs.includes(c.club)) &&
+    (r.fromSwings ?? 1) <= w.spreadOf &&
+    !c.pattern.faults?.off?.includes(r.id);
   return FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
 }
 

@@ -11,7 +11,7 @@ const shares = (p5: number | null, p7: number | null, end: number | null, at: 'p
       ['share.lead.p7', p7],
       [`share.lead.${at}`, end],
     ].map(([id, value]) => [id, { value, unit: '%', u: 1, basis: 'measured' }]),
-  ) as unknown as Measures;
+  );
 const turned = { stood: null, measures: shares(40, 30, 20) };
 const right = { stood: null, measures: shares(60, 80, 90) };
 

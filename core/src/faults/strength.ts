@@ -22,8 +22,10 @@ export interface Witness {
   readonly swings: number;
   readonly topEstimated: boolean;
   readonly about: (id: MeasureId) => Known;
-  /** SD of a measure over the swings of a set. */
+  /** SD of a measure over the swings of a set, within the runs of a lesson that changed. */
   readonly spread: (id: MeasureId) => Known;
+  /** How many swings that spread is of. */
+  readonly spreadOf: number;
   readonly difference: (a: MeasureId, b: MeasureId) => Known;
   readonly against: (order: readonly string[]) => Known;
 }

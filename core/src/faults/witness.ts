@@ -1,4 +1,4 @@
-import { mean, standardDeviation, variance } from '../compare/statistics.js';
+import { mean, variance } from '../compare/statistics.js';
 import type { Events } from '../events/event.js';
 import type { Measure, SomeMeasures } from '../measures/measure.js';
 import { type MeasureId, measureRow } from '../measures/registry.js';
@@ -57,6 +57,7 @@ export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under
     ...under,
     bands,
     swings: 1,
+    spreadOf: 1,
     topEstimated: s.events.p4?.source === 'estimated',
     about,
     spread: () => unknown('one swing has no spread'),
@@ -70,20 +71,27 @@ export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under
   };
 }
 
+/** A run of fewer swings has no spread of its own. */
+const OWN_SPREAD = 5;
+
 /**
  * A witness of several swings with one club: mean over the swings that have the value, if these are more than half
  * and at least two; u = √(SD²/n + mean(u)²).
+ * @param earlier the runs before, where the golfer changed within the lesson
  */
-export function setWitness(swings: readonly JudgedSwing[], under: Under): Witness {
+export function setWitness(
+  swings: readonly JudgedSwing[],
+  under: Under,
+  earlier: readonly (readonly JudgedSwing[])[] = [],
+): Witness {
   const bands = inForce(under);
   const each = swings.map((s) => swingWitness(s, under, bands));
-  const together = (
-    ask: (w: Witness) => Known,
-    say: (values: readonly { value: number; u: number }[]) => Known = averaged,
-  ): Known => {
+  // a short last run has too little of a spread of its own: that of the runs before counts with it
+  const runs = swings.length < OWN_SPREAD ? [...earlier, swings] : [swings];
+  const together = (ask: (w: Witness) => Known): Known => {
     const answers = each.map(ask);
     const values = answers.filter((k) => k.kind === 'value');
-    if (values.length > answers.length / 2 && values.length >= 2) return say(values);
+    if (values.length > answers.length / 2 && values.length >= 2) return averaged(values);
     const nevers = answers.filter((k) => k.kind === 'never');
     if (nevers.length > answers.length / 2) return nevers[0]!;
     return answers.find((k) => k.kind === 'unknown') ?? unknown('seen in too few of the swings');
@@ -94,7 +102,8 @@ export function setWitness(swings: readonly JudgedSwing[], under: Under): Witnes
     swings: swings.length,
     topEstimated: each.filter((w) => w.topEstimated).length > each.length / 2,
     about: (id) => together((w) => w.about(id)),
-    spread: (id) => together((w) => w.about(id), spreadOf),
+    spreadOf: runs.reduce((n, r) => n + r.length, 0),
+    spread: (id) => spreadWithin(runs.map((r) => r.map((s) => known(id, s.measures[id])))),
     difference: (a, b) => together((w) => w.difference(a, b)),
     against: (order) => together((w) => w.against(order)),
   };
@@ -106,8 +115,17 @@ function averaged(values: readonly { value: number; u: number }[]): Known {
   return { kind: 'value', value: mean(own), u: Math.sqrt(variance(own) / own.length + u * u) };
 }
 
-/** SD over the swings; u(SD) = SD/√(2(n − 1)). */
-function spreadOf(values: readonly { value: number }[]): Known {
-  const sd = standardDeviation(values.map((k) => k.value));
-  return { kind: 'value', value: sd, u: sd / Math.sqrt(2 * (values.length - 1)) };
+/**
+ * SD within runs, pooled over them by their degrees of freedom; u(SD) = SD/√(2 df). Of each run the swings that have
+ * the value count, if they are more than half of all and at least two.
+ */
+function spreadWithin(runs: readonly (readonly Known[])[]): Known {
+  const values = runs.map((r) => r.flatMap((k) => (k.kind === 'value' ? [k.value] : [])));
+  const [all, have] = [runs.flat(), values.flat().length];
+  const own = values.filter((v) => v.length >= 2);
+  const df = own.reduce((n, v) => n + v.length - 1, 0);
+  if (have <= all.length / 2 || df < 1)
+    return all.find((k) => k.kind === 'unknown') ?? unknown('seen in too few of the swings');
+  const sd = Math.sqrt(own.reduce((s, v) => s + variance(v) * (v.length - 1), 0) / df);
+  return { kind: 'value', value: sd, u: sd / Math.sqrt(2 * df) };
 }

@@ -4,7 +4,9 @@ import type { PersonDoubt } from '../faults/person-check.js';
 import type { Piece } from '../faults/strength.js';
 import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
-import { goneWhen } from './evidence.js';
+import { type MeasureId, measureRow } from '../measures/registry.js';
+import { amount, difference } from './amounts.js';
+import { evidenceWords, goneWhen } from './evidence.js';
 
 /** What a fault is called; one that is in the catalogue no more, by its id. */
 export const faultName = (id: string): string => faultOf(id)?.name ?? id;
@@ -59,7 +61,7 @@ export function unjudgedWords({ kind, tag, doubt }: Pick<SwingVerdict, 'kind' | 
  */
 export function verdictWords(s: SwingVerdict, brief = false): string {
   const unjudged = unjudgedWords(s);
-  if (unjudged) return unjudged;
+  if (unjudged) return brief ? unjudged.replace('? not judged', '?') : unjudged;
   if (s.mainFault) return [faultName(s.mainFault), brief ? '' : s.mainWord].filter(Boolean).join(', ');
   return s.judgedBy === null ? 'no swing found' : 'nothing found';
 }
@@ -68,16 +70,66 @@ export function verdictWords(s: SwingVerdict, brief = false): string {
 export const shownIn = (k: number, n: number, clubName?: string): string =>
   `in ${k} of ${n} swings${clubName ? ` with the ${clubName}` : ''}`;
 
-/** What a set of swings shows: its main finding, how sure, how often. */
-export const setFindingWords = (main: SetFinding | undefined): string =>
-  main
-    ? `${faultName(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, seen in ${main.k} of ${main.n}${main.comesAndGoes ? '; it comes and goes' : ''}.`
-    : 'Nothing is found in the set.';
+/** What of a finding a set must tell. */
+type Shown = Pick<SetFinding, 'k' | 'n' | 'evidence'>;
+
+/** How a finding shows in a set: how often, or, of a spread that no single swing shows, how wide. */
+export function showsWords({ k, n, evidence }: Shown, clubName?: string): string {
+  const widest = evidence.filter((p) => p.spread).sort((a, b) => b.z - a.z)[0];
+  if (!widest || !evidence.every((p) => p.spread)) return shownIn(k, n, clubName);
+  const { unit } = measureRow(widest.measures[0]!);
+  return `${evidenceWords(widest).toLowerCase()}: SD ${difference(widest.value ?? NaN, unit)}, at most ${difference(widest.limit, unit)} wanted${clubName ? `, with the ${clubName}` : ''}`;
+}
+
+/** What a set of swings shows: its main finding, how sure, how often or how wide. */
+export function setFindingWords(main: SetFinding | undefined): string {
+  if (!main) return 'Nothing is found in the set.';
+  const shown = showsWords(main)
+    .replace(/^in /, 'seen in ')
+    .replace(/ swings$/, '');
+  return `${faultName(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, ${shown}${main.comesAndGoes ? '; it comes and goes' : ''}.`;
+}
+
+/** A step within a lesson, as a list of swings tells it. */
+export interface StepTold {
+  /** Number of the first swing after it. */
+  readonly at: number;
+  readonly measure: MeasureId;
+  readonly before: number;
+  readonly after: number;
+}
+
+/** Which of a lesson's swings a set's findings are of, and since what. */
+export function runWords(
+  { n, of, steps, drifted }: { n: number; of: number; steps: readonly StepTold[]; drifted: Drifted | null },
+  clubName: string,
+): string {
+  const step = steps.at(-1);
+  if (step) return `Over the last ${n} of ${of} swings with the ${clubName}, ${stepWords(step)}`;
+  const all = `Over ${n} swings with the ${clubName}`;
+  return drifted ? `${all}, ${driftWords(drifted)}` : all;
+}
+/** "since swing 16: lead share, impact from 58% to 66%". */
+export const stepWords = ({ at, measure, before, after }: StepTold): string =>
+  `since swing ${at}: ${movedWords(measure, before, after)}`;
+
+/** A measure that moved little by little. */
+export interface Drifted {
+  readonly measure: MeasureId;
+  readonly from: number;
+  readonly to: number;
+}
+export const driftWords = ({ measure, from, to }: Drifted): string => `which drifted: ${movedWords(measure, from, to)}`;
+
+function movedWords(measure: MeasureId, before: number, after: number): string {
+  const { words, unit } = measureRow(measure);
+  return `${words.charAt(0).toLowerCase()}${words.slice(1)} from ${amount(before, unit)} to ${amount(after, unit)}`;
+}
 
 /** The same for the golfer: what it looks like, and how often. */
-export function sawWords({ fault, k, n }: Pick<SetFinding, 'fault' | 'k' | 'n'>, clubName: string): string {
-  const looks = faultOf(fault)?.looks ?? fault;
-  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${shownIn(k, n, clubName)}.`;
+export function sawWords(f: Shown & Pick<SetFinding, 'fault'>, clubName: string): string {
+  const looks = faultOf(f.fault)?.looks ?? f.fault;
+  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${showsWords(f, clubName)}.`;
 }
 
 /** What would make a finding go away, and whether its limit is a first guess. */

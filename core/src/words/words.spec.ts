@@ -14,11 +14,24 @@ import {
   judgedWords,
   sawWords,
   setFindingWords,
+  runWords,
   shownIn,
+  showsWords,
   verdictWords,
 } from './findings.js';
 import type { SetFinding } from '../faults/judge.js';
 import type { Comparison } from '../patterns/fit.js';
+
+const piece = (more: Partial<Piece>): Piece => ({
+  measures: ['share.lead.p7'],
+  value: 51.2,
+  u: 1,
+  limit: 58,
+  direction: 'under',
+  z: 3,
+  provisional: false,
+  ...more,
+});
 
 describe('numbers in words', () => {
   it('stand close to % and °, apart from other units, alone where there is none', () => {
@@ -96,16 +109,6 @@ describe('days in words', () => {
 });
 
 describe('evidence in words', () => {
-  const piece = (more: Partial<Piece>): Piece => ({
-    measures: ['share.lead.p7'],
-    value: 51.2,
-    u: 1,
-    limit: 58,
-    direction: 'under',
-    z: 3,
-    provisional: false,
-    ...more,
-  });
   it('says what it is about, its number, and what would make it go away', () => {
     const p = piece({});
     expect([evidenceWords(p), evidenceValue(p)]).toEqual(['Lead share, impact', '51%']);
@@ -132,6 +135,7 @@ describe('findings in words', () => {
     tentative: false,
     comesAndGoes: false,
     consequenceOf: null,
+    evidence: [piece({ measures: ['share.lead.p7'], value: 52 })],
   } as unknown as SetFinding;
   const fit = (more: Partial<Comparison>) => judgedWords({ judged: 12, of: 14, fit: 0.634, ...more } as Comparison);
 
@@ -166,6 +170,26 @@ describe('findings in words', () => {
     );
     expect(setFindingWords(undefined)).toBe('Nothing is found in the set.');
     expect(sawWords(main, '7-iron')).toMatch(/^[A-Z].*, in 3 of 5 swings with the 7-iron\.$/);
+  });
+  it('say of a spread how wide it is and how wide it may be, never that every swing shows it', () => {
+    const share = piece({ measures: ['share.lead.p7'], value: 9.1, limit: 7, spread: true });
+    const wide = { ...main, fault: 'wide-spread', k: 12, n: 12, evidence: [share] };
+    expect(setFindingWords(wide)).toBe(
+      'is different every time: likely, spread of lead share, impact: SD 9 points, at most 7 points wanted.',
+    );
+    expect(showsWords(wide, 'driver')).toMatch(/wanted, with the driver$/);
+    expect(showsWords(wide)).not.toContain('12');
+  });
+  it('say since when a set is judged, and what drifted', () => {
+    const set = { n: 7, of: 22, drifted: null, steps: [] };
+    const step = { at: 16, measure: 'share.lead.p7' as const, before: 58.2, after: 66.4 };
+    expect(runWords(set, 'driver')).toBe('Over 7 swings with the driver');
+    expect(runWords({ ...set, steps: [{ ...step, at: 5 }, step] }, 'driver')).toBe(
+      'Over the last 7 of 22 swings with the driver, since swing 16: lead share, impact from 58% to 66%',
+    );
+    expect(runWords({ ...set, drifted: { measure: 'share.lead.p7', from: 50, to: 60 } }, 'driver')).toBe(
+      'Over 7 swings with the driver, which drifted: lead share, impact from 50% to 60%',
+    );
   });
   it('say how much could be judged, or why nothing', () => {
     expect(fit({})).toBe('12 of 14 bands could be judged; fit 63%.');

@@ -7,7 +7,7 @@ export const findingsService =
   (swings: SwingService) =>
   async (lessonId: string): Promise<LessonFindings | null> => {
     const read = await swings.readLesson(lessonId);
-    return read && lessonFindings(read.pupil, read.swings, read.standardOf);
+    return read && lessonFindings(read.pupil, read.swings, read.standardOf, read.measure);
   };
 
 export type FindingsService = ReturnType<typeof findingsService>;

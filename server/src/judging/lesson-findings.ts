@@ -1,20 +1,54 @@
 import type { LessonFindings, Pupil, Standard } from '@vilko/contract';
-import { type ClubClass, compare, judgeSet, oneSwingForAll, unjudgedWords } from '@vilko/core';
-import { judgeContext } from '../swings/read-swing.js';
+import {
+  bandsFor,
+  type ClubClass,
+  compare,
+  judgeSet,
+  type MeasureId,
+  oneSwingForAll,
+  runsOf,
+  unjudgedWords,
+  worthOf,
+} from '@vilko/core';
+import { judgeContext, summaryNumber } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
 /** Whole swings that are judged: those a finding is made of. */
 const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
   unjudgedWords({ ...row, doubt }) === null && summary.read !== null;
 
+/** The standard for a club and an intent. */
+export type StandardOf = (club: ClubClass, intent: string) => Standard;
+
+/** A set's swings in the order they were made, cut where the golfer changed. */
+export function runsIn(set: readonly ReadSwing[], { pattern, tuning }: Standard, agreed: MeasureId | null) {
+  const inOrder = [...set].sort((a, b) => a.row.number - b.row.number);
+  const { club } = inOrder[0]!.row;
+  const ids = new Set([...(agreed ? [agreed] : []), ...bandsFor(pattern, club, tuning).map((b) => b.measure)]);
+  const series = [...ids].flatMap((id) => {
+    const worth = worthOf(id);
+    return worth === null ? [] : [{ id, worth, values: inOrder.map((s) => summaryNumber(s.summary, id)) }];
+  });
+  const { steps, drifted } = runsOf(series);
+  const bounds = [0, ...steps.map((s) => s.at), inOrder.length];
+  return {
+    runs: bounds.slice(1).map((to, i) => inOrder.slice(bounds[i], to)),
+    steps: steps.map(({ at, id, before, after }) => ({ at: inOrder[at]!.row.number, measure: id, before, after })),
+    drifted: drifted && { measure: drifted.id, from: drifted.from, to: drifted.to },
+  };
+}
+
 /**
- * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them.
+ * Findings of a lesson's sets: the whole swings with one club on one device, at least two of them. Where the golfer
+ * changed within the lesson they are those of the last run.
  * @param standardOf the standard for a club and an intent
+ * @param agreed the measure the lesson is judged by
  */
 export function lessonFindings(
   pupil: Pupil,
   swings: readonly ReadSwing[],
-  standardOf: (club: ClubClass, intent: string) => Standard,
+  standardOf: StandardOf,
+  agreed: MeasureId | null = null,
 ): LessonFindings {
   const own = swings.filter(counts);
   const sets = new Map<string, ReadSwing[]>();
@@ -34,16 +68,19 @@ export function lessonFindings(
         set.every((s) => s.row.overruled.some((x) => x.fault === o.fault)),
       );
       const context = judgeContext(standard, { device, club, pupil, overruled });
-      const { findings } = judgeSet(
-        set.map((s) => s.summary.read!),
-        context,
-      );
+      const { runs, steps, drifted } = runsIn(set, standard, agreed);
+      const [last, ...before] = [...runs].reverse() as [ReadSwing[], ...ReadSwing[][]];
+      const judgedOf = (run: readonly ReadSwing[]) => run.map((s) => s.summary.read!);
+      const { findings } = judgeSet(judgedOf(last), context, before.reverse().map(judgedOf));
       return {
         club,
         clubName,
         device,
         pattern: standard.pattern.id,
-        n: set.length,
+        n: last.length,
+        of: set.length,
+        steps,
+        drifted,
         findings: findings.map((f) => ({
           ...f,
           because: [...f.because],

@@ -119,7 +119,7 @@ describe('a pupil’s dashboard', () => {
       ['b', 'plates', 'no change that matters'],
     ]);
   });
-  it('keeps rehearsals and exercises out of trend and finding, but not out of what was felt', () => {
+  it('keeps rehearsals and exercises out of the trend, but not out of what was felt', () => {
     const d = dashboardOf(
       [lesson('a', 1)],
       [
@@ -130,26 +130,9 @@ describe('a pupil’s dashboard', () => {
       ],
     );
     expect(d.trend[0]!.n).toBe(5);
-    expect(d.findings[0]!.of).toBe(5);
     expect(d.felt.map((f) => [f.felt, f.measured])).toEqual([
       [90, 95],
       [75, 62],
-    ]);
-  });
-  it('names what was found most often in each lesson, and says when nothing was', () => {
-    const d = dashboardOf(
-      [lesson('a', 1), lesson('b', 8), lesson('c', 15)],
-      [
-        swing('a', 50, {}, 'hangs-back'),
-        swing('a', 52, {}, 'hangs-back'),
-        swing('a', 60, {}, 'no-load'),
-        swing('a', 70),
-        swing('b', 72),
-      ],
-    );
-    expect(d.findings).toEqual([
-      { lessonId: 'a', fault: 'hangs-back', shows: 2, of: 4 },
-      { lessonId: 'b', fault: null, shows: 0, of: 1 },
     ]);
   });
   it('has no empty promises: without an agreed measure there is no trend', () => {

@@ -22,6 +22,7 @@ export function dashboardOf(
   lessons: readonly LessonHead[],
   swings: readonly SummarisedSwing[],
   log: readonly LogEntry[] = [],
+  findings: PupilDashboard['findings'] = [],
 ): PupilDashboard {
   const last = lessons.at(-1);
   const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
@@ -51,7 +52,7 @@ export function dashboardOf(
             },
           ],
     ),
-    findings: lessons.flatMap((l) => findingOf(l.id, counted) ?? []),
+    findings,
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
     came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),
@@ -59,17 +60,6 @@ export function dashboardOf(
 }
 
 const lead = (s: SwingSummary): number | null => summaryNumber(s, 'share.lead.p7');
-
-/** The main finding most of a lesson's swings share; null without a judged swing. */
-function findingOf(lessonId: string, swings: readonly SummarisedSwing[]): PupilDashboard['findings'][number] | null {
-  const own = swings.filter((s) => s.row.lessonId === lessonId && s.verdict.judgedBy !== null);
-  if (!own.length) return null;
-  const counts = new Map<string, number>();
-  for (const { verdict } of own)
-    if (verdict.mainFault) counts.set(verdict.mainFault, (counts.get(verdict.mainFault) ?? 0) + 1);
-  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
-  return { lessonId, fault: most?.[0] ?? null, shows: most?.[1] ?? 0, of: own.length };
-}
 
 type Point = z.infer<typeof TrendPoint>;
 

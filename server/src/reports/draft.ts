@@ -14,7 +14,7 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
     numbers: sharesOf(figures.after),
     changed: changeOf(figures),
     notYet:
-      !measure || !success || success.word === 'met'
+      !measure || !success || success.word === 'met' || (success.of > 0 && success.inside === success.of)
         ? ''
         : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
             success.way === null || success.way <= 0 || success.inside === success.of
@@ -51,7 +51,8 @@ function changeOf({ measure, success }: Figures): string {
   if (measure?.before === null || measure?.after === null || !measure) return '';
   const numbers = `${measure.words}: ${amount(measure.before, measure.unit)} before, ${amount(measure.after, measure.unit)} now`;
   const word = success?.change?.word;
-  if (word === 'real change') return `${numbers}. A real change.`;
+  if (word === 'real change')
+    return `${numbers}. A real change${success?.way === null || success?.way === undefined ? '' : success.way > 0 ? ', toward what we want' : ', for the worse'}.`;
   if (word === 'no change that matters') return `${numbers}. No change that matters.`;
   return `${numbers}. Too few swings to tell whether that is more than chance.`;
 }

@@ -1,4 +1,11 @@
-import type { ClubFindings, LessonFindings, Report, ReportSwing } from '@vilko/contract';
+import {
+  type ClubFindings,
+  leadingFinding,
+  leadingSet,
+  type LessonFindings,
+  type Report,
+  type ReportSwing,
+} from '@vilko/contract';
 import {
   bandsFor,
   mean,
@@ -29,12 +36,6 @@ export interface Figures {
 const alike = (club: string, device: string) => (s: SummarisedSwing) =>
   countsInTrends(s) && s.summary.read !== null && s.row.clubName === club && s.summary.device === device;
 
-/** The set of the most swings; one with a finding before one without. */
-function leadingSet(f: LessonFindings): ClubFindings | null {
-  const found = (c: ClubFindings) => Number(c.findings.some((x) => x.main));
-  return [...f.clubs].sort((a, b) => found(b) - found(a) || b.n - a.n)[0] ?? null;
-}
-
 /** Where the pattern has no band: the side of the fault's limit that is free of it. */
 function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: string): PracticeBand {
   const piece = finding?.evidence.find((p) => p.measures.length === 1 && p.measures[0] === id && !p.spread);
@@ -43,8 +44,8 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
 }
 
 /**
- * What is compared: this lesson with the last one of the same club and device; in a first lesson its first half with
- * its second. The measure is the one that was agreed, else the one the main finding rests on.
+ * What is compared: this lesson with the last one of the same club and device; in a first lesson its last run with the
+ * one before, or its first half with its second. The measure is the one that was agreed, else the one the main finding rests on.
  * @param swings every swing of the pupil up to this lesson, oldest first
  */
 export function figuresOf(
@@ -55,18 +56,20 @@ export function figuresOf(
 ): Figures {
   const set = leadingSet(found);
   if (!set) return { set: null, fault: null, measure: null, success: null, before: [], after: [] };
-  const main =
-    set.findings.find(
-      (f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed)),
-    ) ?? set.findings.find((f) => f.main);
+  const main = leadingFinding(set, agreed) ?? undefined;
   const own = swings.filter(alike(set.clubName, set.device));
   const here = own.filter((s) => s.row.lessonId === lessonId);
   const last = own.findLast((s) => s.row.recordedAt < here[0]!.row.recordedAt && s.row.lessonId !== lessonId)?.row
     .lessonId;
+  // where the pupil changed within the lesson, its last run speaks; in a first lesson against the run before
+  const [from, earlier] = [set.steps.at(-1)?.at, set.steps.at(-2)?.at ?? 0];
   const half = Math.ceil(here.length / 2);
+  const now = from === undefined ? here : here.filter((s) => s.row.number >= from);
   const [before, after] = last
-    ? [own.filter((s) => s.row.lessonId === last), here]
-    : [here.slice(0, half), here.slice(half)];
+    ? [own.filter((s) => s.row.lessonId === last), now]
+    : from === undefined
+      ? [here.slice(0, half), here.slice(half)]
+      : [here.filter((s) => s.row.number >= earlier && s.row.number < from), now];
   const id = agreed ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
   const row = measureRow(id);
   const { pattern, tuning } = standardOf(set.club);

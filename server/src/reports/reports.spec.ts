@@ -70,7 +70,9 @@ describe('a report', () => {
     await swings('l2', 40, 4);
     const second = await report('l2');
     expect(second.measure!.n).toEqual([4, 4]);
-    expect(second.draft.changed).toMatch(/^Lead share, impact: \d+% before, \d+% now\. A real change\.$/);
+    expect(second.draft.changed).toMatch(
+      /^Lead share, impact: \d+% before, \d+% now\. A real change, toward what we want\.$/,
+    );
     expect([second.success!.word, second.draft.notYet, second.success!.inside]).toEqual(['met', '', 4]);
     expect([second.before!.value! < 64, second.after!.value! > 64]).toEqual([true, true]);
     expect(second.after!.shape!.down.length).toBeGreaterThan(5);

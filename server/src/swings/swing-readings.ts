@@ -1,5 +1,5 @@
 import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, personDoubts, type PersonDoubt, unjudgedWords } from '@vilko/core';
+import { type ClubClass, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
@@ -15,6 +15,7 @@ import {
   whoIs,
 } from './read-swing.js';
 import type { ShotRepository } from './shot-repository.js';
+import { type Doubted, swingDoubts } from './swing-doubts.js';
 import { headOf } from './swing-head.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
 
@@ -33,9 +34,24 @@ const USUAL_FROM = 3;
 
 const median = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)]!;
 
-/** A swing of which it is first to be asked who made it. */
-export interface Doubted {
-  readonly about: PersonDoubt;
+/** Heads of swings wherever they stand. */
+function headsByLesson(
+  pupils: PupilRepository,
+  headsOf: (rows: readonly SwingRow[], pupil: Pupil) => Promise<SwingHead[]>,
+) {
+  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> =>
+    row ? ((await headsOfRows([row]))[0] ?? null) : null;
+  /** Heads of rows of any lessons, lesson by lesson in the order of their numbers. */
+  const headsOfRows = async (rows: readonly SwingRow[]): Promise<SwingHead[]> => {
+    const heads: SwingHead[] = [];
+    for (const lessonId of new Set(rows.map((r) => r.lessonId))) {
+      const found = await pupils.lesson(lessonId);
+      const own = rows.filter((r) => r.lessonId === lessonId).sort((a, b) => a.number - b.number);
+      if (found) heads.push(...(await headsOf(own, found.pupil)));
+    }
+    return heads;
+  };
+  return { headOfRow, headsOfRows };
 }
 
 /** What stored swings say: kept summaries, verdicts by what holds now, heads. */
@@ -70,29 +86,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
 
-  /**
-   * What is to be asked about who made these swings, by their ids, before one of them is judged: looked at lesson by
-   * lesson, over all that lies there now.
-   */
-  const doubtsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<ReadonlyMap<string, Doubted>> => {
-    const lessons = [...new Set(rows.map((r) => r.lessonId))];
-    const all = (await swings.everOf(lessons)).filter((r) => r.deletedAt === null && unjudgedWords(r) === null);
-    const summaries = await summariesOf(all, pupil);
-    const found = new Map<string, Doubted>();
-    for (const lesson of lessons) {
-      const own = all.flatMap((row, i) => (row.lessonId === lesson ? [{ row, summary: summaries[i]! }] : []));
-      const doubts = personDoubts(
-        own.map(({ row, summary }) => ({
-          stood: summary.stood,
-          measures: summary.read?.measures ?? null,
-          sure: row.sure,
-        })),
-        pupil.mass,
-      );
-      own.forEach(({ row }, i) => doubts[i] && found.set(row.id, { about: doubts[i] }));
-    }
-    return found;
-  };
+  const doubtsOf = swingDoubts(swings, summariesOf);
 
   /** Verdicts on one pupil's swings, by what holds now. */
   const judging = async (pupil: Pupil) => {
@@ -130,19 +124,6 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     );
   };
 
-  const headOfRow = async (row: SwingRow | null): Promise<SwingHead | null> =>
-    row ? ((await headsOfRows([row]))[0] ?? null) : null;
-  /** Heads of rows of any lessons, lesson by lesson in the order of their numbers. */
-  const headsOfRows = async (rows: readonly SwingRow[]): Promise<SwingHead[]> => {
-    const heads: SwingHead[] = [];
-    for (const lessonId of new Set(rows.map((r) => r.lessonId))) {
-      const found = await pupils.lesson(lessonId);
-      const own = rows.filter((r) => r.lessonId === lessonId).sort((a, b) => a.number - b.number);
-      if (found) heads.push(...(await headsOf(own, found.pupil)));
-    }
-    return heads;
-  };
-
   /** Every swing of a pupil that was not deleted, oldest first. */
   const rowsOf = async (pupil: Pupil): Promise<SwingRow[]> => {
     const lessons = await pupils.lessonsOf(pupil.id);
@@ -157,7 +138,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf, headOfRow, headsOfRows };
+  return { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

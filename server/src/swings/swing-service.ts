@@ -3,7 +3,8 @@ import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
 import { swingChanges } from './swing-changes.js';
-import { type Doubted, swingReadings, type SwingTables } from './swing-readings.js';
+import type { Doubted } from './swing-doubts.js';
+import { swingReadings, type SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
 
@@ -27,6 +28,8 @@ export interface TrainedSwing {
 /** A lesson's swings, read. */
 export interface LessonRead {
   readonly pupil: Pupil;
+  /** What the lesson is judged by, once it is agreed. */
+  readonly measure: MeasureId | null;
   readonly swings: readonly ReadSwing[];
   readonly standardOf: (club: ClubClass, intent: string) => Standard;
 }
@@ -92,7 +95,7 @@ export function swingService(tables: SwingTables) {
       const summaries = await summariesOf(rows, found.pupil);
       const doubts = await doubtsOf(rows, found.pupil);
       const read = rows.map((row, i) => ({ row, summary: summaries[i]!, doubt: doubts.get(row.id) ?? null }));
-      return { pupil: found.pupil, swings: read, standardOf };
+      return { pupil: found.pupil, measure: found.head.measure, swings: read, standardOf };
     },
     async head(swingId: string): Promise<SwingHead | null> {
       return readings.headOfRow(await swings.one(swingId));

@@ -17,7 +17,7 @@ import { TableCsv } from '../../shell/table-csv';
       <span class="truncate text-ink2">{{
         view().comparison.of
           ? 'against ' + pattern() + ', ' + view().comparison.judged + ' of ' + view().comparison.of + ' bands judged'
-          : 'a rehearsal: no bands'
+          : 'measured, not judged: no bands'
       }}</span>
       <vk-table-csv class="ml-auto" [of]="sheet" name="ledger" />
       <button class="link whitespace-nowrap" [attr.aria-expanded]="all()" (click)="all.set(!all())">

@@ -7,9 +7,15 @@ export interface ScatterPoint {
   readonly label: string;
   readonly x: number;
   readonly y: number;
+  /** What it may be compared with: points of one group. */
+  readonly group: number;
 }
 
-/** Two numbers of each swing against each other, and the straight line through them where one was found. */
+/** The marks of the groups, as text and as drawn. */
+export const GROUP_MARKS = ['○', '□', '△', '◇'] as const;
+const SYMBOLS = ['circle', 'rect', 'triangle', 'diamond'] as const;
+
+/** Two numbers of each swing against each other, and a straight line through each group where one was found. */
 @Component({
   selector: 'vk-scatter',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -18,7 +24,8 @@ export interface ScatterPoint {
 })
 export class Scatter {
   readonly points = input.required<readonly ScatterPoint[]>();
-  readonly line = input<Relation | null>(null);
+  /** By group. */
+  readonly lines = input<readonly (Relation | null)[]>([]);
   readonly x = input.required<string>();
   readonly y = input.required<string>();
   readonly chosen = output<string>();
@@ -30,20 +37,26 @@ export class Scatter {
       this.box,
       async (el) => {
         const chart = (await import('./echarts')).init(el, null, { renderer: 'svg' });
-        chart.on('click', (e) => this.chosen.emit(this.points()[e.dataIndex]!.id));
+        chart.on('click', (e) => this.chosen.emit(this.inGroup(e.seriesIndex ?? 0)[e.dataIndex]!.id));
         return chart;
       },
       () => this.option(),
     );
   }
 
+  private inGroup(group: number): ScatterPoint[] {
+    return this.points().filter((p) => p.group === group);
+  }
+
   private option(): Record<string, unknown> {
     const colour = themeColour();
     const points = this.points();
-    const line = this.line();
+    const groups = Array.from({ length: 1 + Math.max(0, ...points.map((p) => p.group)) }, (_, g) => this.inGroup(g));
     const text = { color: colour('ink2'), fontSize: 13, fontFamily: 'Hanken Grotesk Variable' };
-    const xs = points.map((p) => p.x);
-    const ends = line ? [Math.min(...xs), Math.max(...xs)].map((x) => [x, line.at0 + line.slope * x]) : [];
+    const ends = (own: readonly ScatterPoint[], line: Relation | null | undefined) => {
+      const xs = own.map((p) => p.x);
+      return line ? [Math.min(...xs), Math.max(...xs)].map((x) => [x, line.at0 + line.slope * x]) : [];
+    };
     const axis = (name: string) => ({
       type: 'value',
       scale: true,
@@ -57,17 +70,27 @@ export class Scatter {
     return {
       animation: false,
       grid: { left: 62, right: 16, top: 12, bottom: 48 },
-      tooltip: { trigger: 'item', formatter: (p: { dataIndex: number }) => points[p.dataIndex]?.label ?? '' },
+      tooltip: {
+        trigger: 'item',
+        formatter: (p: { dataIndex: number; seriesIndex: number }) => groups[p.seriesIndex]?.[p.dataIndex]?.label ?? '',
+      },
       xAxis: { ...axis(this.x()), nameGap: 28 },
       yAxis: { ...axis(this.y()), nameGap: 44 },
       series: [
-        {
+        ...groups.map((own, g) => ({
           type: 'scatter',
+          symbol: SYMBOLS[g % SYMBOLS.length],
           symbolSize: 9,
-          data: points.map((p) => [p.x, p.y]),
+          data: own.map((p) => [p.x, p.y]),
           itemStyle: { color: 'transparent', borderColor: colour('ink'), borderWidth: 1.5 },
-        },
-        { type: 'line', silent: true, symbol: 'none', data: ends, lineStyle: { color: colour('target'), width: 2 } },
+        })),
+        ...groups.map((own, g) => ({
+          type: 'line',
+          silent: true,
+          symbol: 'none',
+          data: ends(own, this.lines()[g]),
+          lineStyle: { color: colour('target'), width: 2 },
+        })),
       ],
     };
   }

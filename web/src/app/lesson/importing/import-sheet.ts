@@ -150,7 +150,9 @@ export class ImportSheet {
   protected readonly rows = computed(() => this.files().map((file) => ({ file, says: this.saysOf(file) })));
   /** Files that can be read at all. */
   protected readonly readable = computed(() => this.files().filter((f) => !this.looked().get(f)?.wrong));
-  protected readonly ready = computed(() => this.lesson() !== '' && this.readable().length > 0);
+  protected readonly ready = computed(
+    () => this.lesson() !== '' && this.readable().length > 0 && this.files().every((f) => this.looked().has(f)),
+  );
 
   constructor() {
     if (!this.known()) this.store.dispatch(OfficeActions.openPupils());

@@ -1,8 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { ClubFindings, LogEntry, NewLogEntry, PlanAct } from '@vilko/contract';
-import { type Drill, DRILLS, drillsFor, faultName, faultOf, shownIn } from '@vilko/core';
+import {
+  type ClubFindings,
+  leadingFinding,
+  leadingSet,
+  type LogEntry,
+  type NewLogEntry,
+  type PlanAct,
+} from '@vilko/contract';
+import { type Drill, DRILLS, drillsFor, faultName, faultOf, showsWords } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { answerOf } from '../../state/answer';
 import { lessonFeature } from '../../state/lesson';
@@ -154,24 +161,18 @@ export class Practise {
   /** Null until the lesson's swings have been read. */
   protected readonly found = answerOf('findings', () => this.settled(), SETTLE).value;
 
-  /** The set whose main finding leads: of the most swings. */
+  /** The set whose finding leads, where there is one. */
   private readonly leading = computed((): ClubFindings | null => {
-    const sets = (this.found()?.clubs ?? []).filter((c) => c.findings.some((f) => f.main));
-    return [...sets].sort((a, b) => b.n - a.n)[0] ?? null;
+    const found = this.found();
+    const set = found && leadingSet(found);
+    return set?.findings.some((f) => f.main) ? set : null;
   });
-  /** The finding asked for; else one that rests on the agreed measure; else the main one. */
-  private readonly finding = computed(() => {
-    const findings = this.leading()?.findings ?? [];
-    const agreed = this.lesson()?.measure;
-    return (
-      findings.find((f) => f.fault === this.for()) ??
-      findings.find(
-        (f) => agreed && f.word !== 'hint' && f.evidence.some((p) => !p.spread && p.measures.includes(agreed)),
-      ) ??
-      findings.find((f) => f.main) ??
-      null
-    );
-  });
+  /** The finding asked for; else the one the lesson works on. */
+  private readonly finding = computed(
+    () =>
+      this.leading()?.findings.find((f) => f.fault === this.for()) ??
+      leadingFinding(this.leading(), this.lesson()?.measure ?? null),
+  );
   protected readonly beside = computed(() =>
     (this.leading()?.findings ?? []).flatMap((f) =>
       f === this.finding() ? [] : [{ fault: f.fault, name: faultName(f.fault) }],
@@ -187,7 +188,7 @@ export class Practise {
       ? {
           name: rule.name,
           looks: rule.looks,
-          often: `${shownIn(f.k, f.n, set.clubName)}${f.tentative ? ', tentative' : ''}`,
+          often: `${showsWords(f, set.clubName)}${f.tentative ? ', tentative' : ''}`,
         }
       : null;
   });

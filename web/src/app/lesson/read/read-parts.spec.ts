@@ -30,6 +30,9 @@ describe('a swing read', () => {
       device: 'plates' as const,
       pattern: 'common-ground',
       n: 3,
+      of: 3,
+      steps: [],
+      drifted: null,
       findings: [],
     };
 

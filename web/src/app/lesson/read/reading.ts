@@ -12,6 +12,7 @@ import {
   judgedWords,
   type MeasureId,
   type Pattern,
+  runWords,
   setFindingWords,
   unjudgedWords,
 } from '@vilko/core';
@@ -90,7 +91,7 @@ import { Overrule } from './overrule';
     }
     @if (ofSet(); as set) {
       <section class="mt-4 border-t border-rules pt-3">
-        <h3 class="font-semibold">Over {{ set.n }} swings with the {{ set.clubName }}</h3>
+        <h3 class="font-semibold">{{ set.over }}</h3>
         <p class="mt-1">{{ set.words }}</p>
         @if (oneSwingForAll()) {
           <p class="mt-1 text-ink2">
@@ -209,7 +210,7 @@ export class Reading {
     const set = this.sets().find((x) => x.clubName === s.clubName && x.club === s.club && x.device === s.device);
     if (!set || s.kind !== 'full') return null;
     const main = set.findings.find((f) => f.main);
-    return { ...set, words: setFindingWords(main) };
+    return { ...set, over: runWords(set, set.clubName), words: setFindingWords(main) };
   });
   protected readonly ballWords = computed(() => {
     const m = this.main();

@@ -77,7 +77,7 @@ describe('the card of swings', () => {
     const { house, c } = await open([swing(1), swing(2)]);
     expect(c.text()).toContain('2 swings');
     await c.fill('Pupil', 'q');
-    expect(c.text()).toContain('it is read as Another’s from then on');
+    expect(c.text()).toContain('They are read as Another’s from then on');
     await c.press('Keep');
     const asked = house.asked('POST', '/api/swings/move');
     expect(asked.request.body).toEqual({ lessonId: 'm', swings: [{ id: 's1' }, { id: 's2' }] });

@@ -81,7 +81,8 @@ const plain = (values: readonly string[], words: Readonly<Record<string, string>
       </div>
       @if (moves()) {
         <p class="mt-1 text-13 text-ink2">
-          Films and shots go along; it is read as {{ pupil()?.name }}’s from then on, and can be undone.
+          Films and shots go along. {{ swings.length === 1 ? 'It is' : 'They are' }} read as {{ pupil()?.name }}’s from
+          then on; it can be undone.
         </p>
       }
       <div class="mt-5 flex gap-3">

@@ -17,7 +17,8 @@ import { OfficeActions, officeFeature } from '../../state/office';
     <div class="h-full overflow-auto px-4 pt-5 pb-8 text-15">
       <h1 class="text-24 font-semibold">Inbox</h1>
       <p class="mt-2 max-w-[760px] text-ink2">
-        Swings that a bay found while it slept. They count in nobody’s lesson until they are given to one.
+        Swings that a bay found while it slept, or of which nobody said whose they were. They count in nobody’s lesson
+        until they are given to one.
       </p>
       @if (swings(); as list) {
         @if (list.length) {

@@ -39,8 +39,8 @@ const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
   felt: [],
   came: [],
   findings: [
-    { lessonId: 'a', fault: 'hangs-back', shows: 7, of: 10 },
-    { lessonId: 'b', fault: null, shows: 0, of: 12 },
+    { lessonId: 'a', fault: 'hangs-back', shows: 'in 7 of 10 swings', of: 10 },
+    { lessonId: 'b', fault: null, shows: '', of: 12 },
   ],
   nextVisit: null,
   homework: '',
@@ -103,7 +103,7 @@ describe('a pupil’s page', () => {
   });
   it('names what was found in each lesson, and what must be minded', async () => {
     const { c } = await open();
-    expect(c.text()).toContain('Found: hangs back, first cause in 7 of 10 swings');
+    expect(c.text()).toContain('Found: hangs back, in 7 of 10 swings');
     expect(c.text()).toContain('Nothing found in 12 swings');
     expect(c.all('dd.text-alarm').map((d) => d.textContent.trim())).toEqual(['back']);
     expect(c.text()).toContain('quiet heel');

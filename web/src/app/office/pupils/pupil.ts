@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil, NO_PROFILE, standardFor } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, type ClubClass, faultName, type MeasureId, shownIn } from '@vilko/core';
+import { bandsFor, type ClubClass, faultName, type MeasureId } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -330,9 +330,7 @@ export class PupilPage {
     if (!f) return null;
     return {
       fault: f.fault,
-      words: f.fault
-        ? `Found: ${faultName(f.fault)}, first cause ${shownIn(f.shows, f.of)}`
-        : `Nothing found in ${f.of} swings`,
+      words: f.fault ? `Found: ${faultName(f.fault)}, ${f.shows}` : `Nothing found in ${f.of} swings`,
     };
   }
   protected readonly feltWords = computed(() => {

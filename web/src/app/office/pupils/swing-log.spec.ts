@@ -53,15 +53,25 @@ describe('every swing of a pupil', () => {
   it('shows how a measure goes with the ball: slope, interval, and what makes it doubtful', async () => {
     const { house, c } = await log();
     // the values lie on a line: 2 % and 4 mm a swing
-    expect(c.text()).toContain('14 swings: 2.0 mm per % (95%: 2.0 to 2.0). They go together.');
-    expect(c.text()).not.toContain('mixed');
+    expect(c.text()).toContain('14 swings: 2.0 mm per point (95%: 2.0 to 2.0). They go together.');
     await c.fill('Finding', 'hangs-back');
-    expect(c.text()).toContain('Under 12 swings a line says little.');
+    expect(c.text()).toContain('6 swings: too few for a line, 12 would do.');
     await c.press('All again');
     await c.fill('Measure', 'force.target.peak');
     house.asked('GET', '/api/pupils/p/values').flush(values(() => null));
     await c.set({});
     expect(c.text()).toContain('None of these swings has both numbers.');
+  });
+  it('never draws one line through two clubs or devices: each says what it can', async () => {
+    const house = openHouse();
+    const c = await house.show(SwingLog, { pupilId: 'p' });
+    const two = SWINGS.map((s, i) => (i % 3 ? s : { ...s, clubName: 'driver', club: 'driver' as const }));
+    house.asked('GET', '/api/pupils/p/swings').flush(two);
+    house.asked('GET', '/api/pupils/p/values').flush(values((i) => 50 + i));
+    await c.set({});
+    expect(c.text()).toContain('9 swings with the 7-iron, two force plates: too few for a line, 12 would do.');
+    expect(c.text()).toContain('5 swings with the driver, two force plates: too few for a line');
+    expect(c.text()).not.toContain('They go together');
   });
   it('says so of a pupil without swings, and of one that does not exist', async () => {
     const house = openHouse();

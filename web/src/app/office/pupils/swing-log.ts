@@ -5,9 +5,18 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
-import { faultName, FEW_POINTS, type MeasureId, measureRow, MEASURES, relationOf, unjudgedWords } from '@vilko/core';
+import {
+  faultName,
+  FEW_POINTS,
+  type MeasureId,
+  measureRow,
+  MEASURES,
+  type Relation,
+  relationOf,
+  unjudgedWords,
+} from '@vilko/core';
 import { deviceWords } from '../../device-words';
-import { Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
+import { GROUP_MARKS, Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
 import { figure } from '@vilko/core/words';
 import { shotWords } from '../../lesson/record/shot-words';
 import { SwingCards } from '../../lesson/swing-card/swing-card';
@@ -69,20 +78,22 @@ const ROW = 32;
       @if (narrowed()) {
         <button class="link h-8" (click)="filter.set(none)">All again</button>
       }
-      <p class="ml-auto pb-1.5 text-15" role="status">
-        @if (swings()) {
-          <span class="figures">{{ shown().length }}</span> of
-          <span class="figures">{{ swings()!.length }}</span> swings
+      <div class="flex w-full items-center gap-3">
+        <p class="mr-auto text-15" role="status">
+          @if (swings()) {
+            <span class="figures">{{ shown().length }}</span> of
+            <span class="figures">{{ swings()!.length }}</span> swings
+          }
+        </p>
+        @if (picked().length) {
+          <button class="main-button h-8" title="Club, kind, hand, note, pupil, lesson, bin: E" (click)="openCard()">
+            Card of {{ picked().length }}
+          </button>
         }
-      </p>
-      @if (picked().length) {
-        <button class="main-button h-8" title="Club, kind, hand, note, pupil, lesson, bin: E" (click)="openCard()">
-          Card of {{ picked().length }}
+        <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">
+          CSV of this table
         </button>
-      }
-      <button class="plain-button h-8" [disabled]="!shown().length || values() === null" (click)="save()">
-        CSV of this table
-      </button>
+      </div>
     </header>
     @if (refused(); as r) {
       <p class="p-6 text-18">{{ r }}</p>
@@ -173,7 +184,7 @@ const ROW = 32;
             <vk-scatter
               class="mt-2"
               [points]="points()"
-              [line]="relation()"
+              [lines]="lines()"
               [x]="xWords()"
               [y]="yWords()"
               (chosen)="read($event)"
@@ -181,9 +192,15 @@ const ROW = 32;
           } @else {
             <p class="mt-3 text-15 text-ink2">None of these swings has both numbers.</p>
           }
-          <p class="mt-2 text-15 leading-5">{{ said() }}</p>
-          @for (w of warnings(); track w) {
-            <p class="mt-1 text-alarm">{{ w }}</p>
+          @for (g of groups(); track g.key) {
+            <p class="mt-2 flex items-baseline gap-2 text-15 leading-5">
+              @if (groups().length > 1) {
+                <span class="w-3 shrink-0 text-center text-ink2" aria-hidden="true">{{
+                  marks[$index % marks.length]
+                }}</span>
+              }
+              <span>{{ g.said }}</span>
+            </p>
           }
           <p class="mt-2 text-ink2">
             What goes together need not be cause and effect. To test a cue, try it in random order, with and without.
@@ -290,37 +307,47 @@ export class SwingLog {
     }),
   );
   private readonly resultRow = computed(() => SHOT_NUMBERS.find((r) => r.key === this.result())!);
+  /** What may stand beside each other: one club on one kind of device, judged or not; the most swings first. */
+  protected readonly groups = computed(() => {
+    const by = new Map<string, { swing: SwingHead; x: number; y: number }[]>();
+    for (const { swing, x, y } of this.paired()) {
+      const key = [swing.clubName, swing.device, unjudgedWords(swing) ?? ''].join('|');
+      by.set(key, [...(by.get(key) ?? []), { swing, x, y: this.units.value(y, this.resultRow().unit) }]);
+    }
+    const several = by.size > 1;
+    return [...by]
+      .sort(([, a], [, b]) => b.length - a.length)
+      .map(([key, of]) => {
+        const relation = of.length < FEW_POINTS ? null : relationOf(of.map((p) => [p.x, p.y]));
+        return { key, of, relation, said: this.saidOf(of, relation, several) };
+      });
+  });
   protected readonly points = computed((): ScatterPoint[] =>
-    this.paired().map(({ swing, x, y }) => ({
-      id: swing.id,
-      label: `Swing ${swing.number}, ${shortDate(swing.recordedAt)}`,
-      x,
-      y: this.units.value(y, this.resultRow().unit),
-    })),
+    this.groups().flatMap(({ of }, group) =>
+      of.map(({ swing, x, y }) => ({
+        id: swing.id,
+        label: `Swing ${swing.number}, ${swing.clubName}, ${shortDate(swing.recordedAt)}`,
+        x,
+        y,
+        group,
+      })),
+    ),
   );
-  protected readonly relation = computed(() => relationOf(this.points().map((p) => [p.x, p.y])));
+  protected readonly lines = computed(() => this.groups().map((g) => g.relation));
+  protected readonly marks = GROUP_MARKS;
   protected readonly xWords = computed(() => `${this.measureRow().words}, ${this.measureRow().unit}`);
   protected readonly yWords = computed(() => `${this.resultRow().words}, ${this.units.shown(this.resultRow().unit)}`);
-  protected readonly said = computed(() => {
-    const r = this.relation();
-    const n = this.points().length;
-    if (!r) return n ? `${n} ${n === 1 ? 'swing' : 'swings'}: no line can be drawn.` : '';
-    const unit = `${this.units.shown(this.resultRow().unit)} per ${this.measureRow().unit}`;
+  private saidOf(of: readonly { swing: SwingHead }[], r: Relation | null, several: boolean): string {
+    const [{ swing } = { swing: null }] = of;
+    const whose = several && swing ? ` with the ${swing.clubName}, ${deviceWords(swing.device)}` : '';
+    const why = swing && swing.kind === 'full' ? unjudgedWords(swing) : null;
+    const n = `${of.length} ${of.length === 1 ? 'swing' : 'swings'}${whose}${why ? ` (${why})` : ''}`;
+    if (of.length < FEW_POINTS) return `${n}: too few for a line, ${FEW_POINTS} would do.`;
+    if (!r) return `${n}: no line can be drawn.`;
+    const unit = `${this.units.shown(this.resultRow().unit)} per ${this.measureRow().unit === '%' ? 'point' : this.measureRow().unit}`;
     const sure = r.interval[0] > 0 || r.interval[1] < 0;
-    return `${n} swings: ${slope(r.slope)} ${unit} (95%: ${slope(r.interval[0])} to ${slope(r.interval[1])}). ${sure ? 'They go together.' : 'It may be nothing: the interval holds zero.'}`;
-  });
-  protected readonly warnings = computed(() => {
-    const used = this.paired().map((p) => p.swing);
-    const several = (of: (s: SwingHead) => string) => new Set(used.map(of)).size > 1;
-    return [
-      ...(used.length > 0 && used.length < FEW_POINTS ? [`Under ${FEW_POINTS} swings a line says little.`] : []),
-      ...(several((s) => s.clubName) ? ['Several clubs are mixed: choose one.'] : []),
-      ...(several((s) => s.device) ? ['Several kinds of device are mixed: choose one.'] : []),
-      ...(used.some((s) => s.kind === 'full' && unjudgedWords(s))
-        ? ['Exercises, demonstrations or exaggerations are among them: they are not the pupil’s own swing.']
-        : []),
-    ];
-  });
+    return `${n}: ${slope(r.slope)} ${unit} (95%: ${slope(r.interval[0])} to ${slope(r.interval[1])}). ${sure ? 'They go together.' : 'It may be nothing: the interval holds zero.'}`;
+  }
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());

@@ -1,0 +1,168 @@
+import LIMITS from './runs.json';
+import { mean } from './statistics.js';
+
+/** One measure over a lesson's swings with one club, in the order they were made; null where a swing has none. */
+export interface Series<Id extends string = string> {
+  readonly id: Id;
+  readonly values: readonly (number | null)[];
+  /** The smallest difference a teacher would act on. */
+  readonly worth: number;
+}
+
+/** Between two swings the golfer changed: from the swing `at` on another run begins. */
+export interface Step<Id extends string = string> {
+  /** Index of the first swing after it. */
+  readonly at: number;
+  /** The measure that shows it most. */
+  readonly id: Id;
+  /** Its mean before and after, over the runs beside the step. */
+  readonly before: number;
+  readonly after: number;
+}
+
+/** A lesson's swings as runs. */
+export interface Runs<Id extends string = string> {
+  readonly steps: readonly Step<Id>[];
+  /** A measure that moved little by little instead; null where none did. */
+  readonly drifted: { readonly id: Id; readonly from: number; readonly to: number } | null;
+}
+
+/** A measure's own swings: their indices in the lesson and their values. */
+interface Own<Id extends string> {
+  readonly series: Series<Id>;
+  readonly at: readonly number[];
+  readonly values: readonly number[];
+}
+
+/** The best cut of a row of numbers: the number of values before it, and how telling it is. */
+interface BestCut {
+  readonly k: number;
+  readonly f: number;
+  readonly difference: number;
+}
+
+/** Uniform numbers, the same every time: a lesson read twice is cut alike. */
+function uniforms(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 4294967296;
+  };
+}
+
+/**
+ * The cut into two runs of at least three with the least sum of squares within them.
+ * @returns F of the cut (between over within); null where there are too few
+ */
+function bestCut(v: readonly number[]): BestCut | null {
+  const n = v.length;
+  if (n < LIMITS.leastValues) return null;
+  const total = v.reduce((s, x) => s + x, 0);
+  const around = v.reduce((s, x) => s + (x - total / n) ** 2, 0);
+  let best: BestCut | null = null;
+  let left = 0;
+  for (let k = 1; k <= n - LIMITS.leastInRun; k++) {
+    left += v[k - 1]!;
+    if (k < LIMITS.leastInRun) continue;
+    const difference = (total - left) / (n - k) - left / k;
+    const between = (difference ** 2 * k * (n - k)) / n;
+    const within = Math.max(around - between, 1e-12 * around);
+    const f = within > 0 ? (between * (n - 2)) / within : 0;
+    if (!best || f > best.f) best = { k, f, difference };
+  }
+  return best;
+}
+
+/** Sum of squares that one mean leaves. */
+const aroundMean = (v: readonly number[]): number => v.reduce((s, y) => s + (y - mean(v)) ** 2, 0);
+/** The same after one more cut, where there is room for one. */
+const cutAgain = (v: readonly number[]): number => {
+  const cut = bestCut(v);
+  return cut ? aroundMean(v.slice(0, cut.k)) + aroundMean(v.slice(cut.k)) : aroundMean(v);
+};
+
+/** Whether a straight line leaves less than the step does, and not much more than a step more would leave. */
+function lineFitsBetter(v: readonly number[], { k }: BestCut): boolean {
+  const n = v.length;
+  const middle = (n - 1) / 2;
+  const sxy = v.reduce((s, y, x) => s + (x - middle) * (y - mean(v)), 0);
+  const line = aroundMean(v) - sxy ** 2 / ((n * (n * n - 1)) / 12);
+  const [before, after] = [v.slice(0, k), v.slice(k)];
+  const one = aroundMean(before) + aroundMean(after);
+  const two = Math.min(cutAgain(before) + aroundMean(after), aroundMean(before) + cutAgain(after));
+  return line < one && line < LIMITS.stairs * two;
+}
+
+const ownOf = <Id extends string>(series: Series<Id>, from: number, to: number): Own<Id> => {
+  const at = series.values.flatMap((v, i) => (v !== null && i >= from && i < to ? [i] : []));
+  return { series, at, values: at.map((i) => series.values[i]!) };
+};
+
+/** One run, cut once if the swings in it changed: whole swings shuffled, the most telling of all measures counts. */
+function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to: number) {
+  if (to - from < LIMITS.leastSwings) return null;
+  const owns = all.map((s) => ownOf(s, from, to)).filter((o) => o.values.length >= LIMITS.leastValues);
+  const seen = owns
+    .map((own) => ({ own, cut: bestCut(own.values)! }))
+    .filter(({ own, cut }) => Math.abs(cut.difference) >= own.series.worth)
+    .sort((a, b) => b.cut.f - a.cut.f)[0];
+  if (!seen) return null;
+  const uniform = uniforms(to - from);
+  const order = Array.from({ length: to - from }, (_, i) => i);
+  let greater = 0;
+  for (let s = 0; s < LIMITS.shuffles; s++) {
+    for (let i = order.length - 1; i > 0; i--) {
+      const j = Math.floor(uniform() * (i + 1));
+      [order[i], order[j]] = [order[j]!, order[i]!];
+    }
+    const f = Math.max(...owns.map(({ series }) => bestCut(order.flatMap((i) => series.values[from + i] ?? []))!.f));
+    if (f >= seen.cut.f) greater++;
+  }
+  if ((greater + 1) / (LIMITS.shuffles + 1) >= LIMITS.p) return null;
+  return { ...seen, line: lineFitsBetter(seen.own.values, seen.cut) };
+}
+
+/**
+ * Where the golfer changed within a lesson (judging.md §3, "A step in time comes before a spread"): the best cut over
+ * all measures into two runs of at least three swings, if a permutation test over whole swings gives p < 0.05 for the
+ * greatest statistic and the difference is at least the measure's worth; each run is cut again, at most three cuts.
+ * Under eight swings nothing is cut; where a straight line fits better than the step, the measure drifted.
+ * @param series the measures compared, each over the same swings in the order they were made
+ * @example runsOf([{ id: 'share.lead.p7', values: [60, 61, 59, 60, 72, 71, 73, 72], worth: 4 }]).steps[0].at // 4
+ */
+export function runsOf<Id extends string>(series: readonly Series<Id>[]): Runs<Id> {
+  const n = Math.max(0, ...series.map((s) => s.values.length));
+  const bounds = [0, n];
+  const found: { at: number; own: Own<Id> }[] = [];
+  let drifted: Runs<Id>['drifted'] = null;
+  for (let again = true; again && found.length < LIMITS.mostCuts;) {
+    again = false;
+    for (let i = 0; i + 1 < bounds.length; i++) {
+      const cut = cutOnce(series, bounds[i]!, bounds[i + 1]!);
+      if (!cut) continue;
+      const { own, line } = cut;
+      if (line) {
+        const third = Math.max(LIMITS.leastInRun, Math.floor(own.values.length / 3));
+        drifted ??= {
+          id: own.series.id,
+          from: mean(own.values.slice(0, third)),
+          to: mean(own.values.slice(-third)),
+        };
+        continue;
+      }
+      const at = own.at[cut.cut.k]!;
+      found.push({ at, own });
+      bounds.splice(i + 1, 0, at);
+      again = true;
+      break;
+    }
+  }
+  const steps = found
+    .sort((a, b) => a.at - b.at)
+    .map(({ at, own: { series: s } }) => {
+      const here = bounds.indexOf(at);
+      const over = (from: number, to: number) => mean(ownOf(s, from, to).values);
+      return { at, id: s.id, before: over(bounds[here - 1]!, at), after: over(at, bounds[here + 1]!) };
+    });
+  return { steps, drifted };
+}

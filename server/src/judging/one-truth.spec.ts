@@ -1,0 +1,55 @@
+import { LessonFindings, leadingFinding, leadingSet, Lesson, PupilDashboard, Report } from '@vilko/contract';
+import { faultOf, runWords, showsWords } from '@vilko/core';
+import { simulate, type SimulateOptions } from '@vilko/core/golfer';
+import { type TestApp, testApp } from '../testing/test-app.js';
+
+describe('one truth about a lesson', () => {
+  let app: TestApp;
+  beforeEach(async () => {
+    app = await testApp();
+  });
+  afterEach(() => app.close());
+
+  const bring = async (o: Partial<SimulateOptions>, swings: number) =>
+    app.bring(simulate({ device: 'plates', seed: 5, swings, build: { stature: 1.75, mass: 76 }, ...o }).recording);
+  const read = async () => ({
+    found: LessonFindings.parse((await app.get('/api/lessons/l/findings')).json()),
+    board: PupilDashboard.parse((await app.get('/api/pupils/p/dashboard')).json()),
+    report: Report.parse((await app.get('/api/lessons/l/report')).json()),
+  });
+
+  it('is one finding, shown alike, in the lesson, on the pupil’s page and in the report', async () => {
+    await bring({ fault: 'hangs-back' }, 5);
+    const { found, board, report } = await read();
+    const set = leadingSet(found)!;
+    const finding = leadingFinding(set, null)!;
+    expect(board.findings).toEqual([{ lessonId: 'l', fault: finding.fault, shows: showsWords(finding), of: set.n }]);
+    const looks = faultOf(finding.fault)!.looks;
+    expect(report.draft.saw.toLowerCase()).toContain(looks.toLowerCase());
+    expect(report.draft.saw).toContain(showsWords(finding, set.clubName));
+  });
+  it('of a pupil who changed is that of the last run: a step comes before a spread, everywhere', async () => {
+    await bring({ fault: 'hangs-back', seed: 5 }, 7);
+    await bring({ seed: 5 }, 7);
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
+    const { found, board, report } = await read();
+    const set = leadingSet(found)!;
+    expect(set.of).toBe(14);
+    expect(set.steps.map((s) => s.at)).toContain(8);
+    expect(set.n).toBeLessThanOrEqual(7);
+    const ids = set.findings.map((f) => f.fault);
+    expect(ids).not.toContain('hangs-back');
+    expect(runWords(set, '7-iron')).toMatch(/^Over the last \d+ of 14 swings with the 7-iron, since swing \d+: /);
+    expect(board.findings[0]!.fault).toBe(leadingFinding(set, 'share.lead.p7')?.fault ?? null);
+    const [n] = report.measure!.n.slice(-1);
+    expect(n).withContext('the report compares the last run').toBe(set.n);
+    expect(report.measure!.after!).toBeGreaterThan(report.measure!.before! + 4);
+  });
+  it('holds swings of one club on one device only: a lesson of single swings has none', async () => {
+    await bring({}, 1);
+    const { found, board } = await read();
+    expect(found.clubs).toEqual([]);
+    expect(board.findings).toEqual([]);
+    expect(Lesson.parse((await app.get('/api/lessons/l')).json()).rack.length).toBe(1);
+  });
+});

@@ -1,0 +1,35 @@
+import type { Pupil } from '@vilko/contract';
+import { type PersonDoubt, personDoubts, unjudgedWords } from '@vilko/core';
+import type { SwingSummary } from './read-swing.js';
+import type { SwingRepository, SwingRow } from './swing-repository.js';
+
+/** A swing of which it is first to be asked who made it. */
+export interface Doubted {
+  readonly about: PersonDoubt;
+}
+
+/**
+ * What is to be asked about who made these swings, by their ids, before one of them is judged: looked at lesson by
+ * lesson, over all that lies there now.
+ */
+export const swingDoubts =
+  (swings: SwingRepository, summariesOf: (rows: readonly SwingRow[], pupil: Pupil) => Promise<SwingSummary[]>) =>
+  async (rows: readonly SwingRow[], pupil: Pupil): Promise<ReadonlyMap<string, Doubted>> => {
+    const lessons = [...new Set(rows.map((r) => r.lessonId))];
+    const all = (await swings.everOf(lessons)).filter((r) => r.deletedAt === null && unjudgedWords(r) === null);
+    const summaries = await summariesOf(all, pupil);
+    const found = new Map<string, Doubted>();
+    for (const lesson of lessons) {
+      const own = all.flatMap((row, i) => (row.lessonId === lesson ? [{ row, summary: summaries[i]! }] : []));
+      const doubts = personDoubts(
+        own.map(({ row, summary }) => ({
+          stood: summary.stood,
+          measures: summary.read?.measures ?? null,
+          sure: row.sure,
+        })),
+        pupil.mass,
+      );
+      own.forEach(({ row }, i) => doubts[i] && found.set(row.id, { about: doubts[i] }));
+    }
+    return found;
+  };
