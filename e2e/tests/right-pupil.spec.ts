@@ -120,3 +120,18 @@ test('a lesson goes into the bin with all its swings, and the last deletion is u
   await page.keyboard.press('u');
   await expect(lessons).toHaveCount(n);
 });
+
+test('what is typed into a report is there again after a reload in the same second, and is kept', async ({ page }) => {
+  await page.goto('/lesson/lesson-edvin/report');
+  const aim = page.getByRole('textbox').first();
+  await expect(aim).toBeVisible();
+  const words = 'Stand taller until the strike, then turn.';
+  await aim.fill(words);
+  await page.reload();
+  await expect(page.getByText(/What you typed at .* was not kept yet: it is here again/)).toBeVisible();
+  await expect(page.getByRole('textbox').first()).toHaveValue(words);
+  await expect(page.getByText('your words, kept')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('textbox').first()).toHaveValue(words);
+  await expect(page.getByText(/was not kept yet/)).toHaveCount(0);
+});

@@ -1,17 +1,18 @@
 import { analyse } from '../analyse.js';
 import { simulate } from '../golfer/index.js';
 import { FAULTS } from './catalogue.js';
-import type { Measures } from '../measures/measure.js';
+import type { Measure, Measures } from '../measures/measure.js';
 import { doubtWords, personDoubts } from './person-check.js';
 
-const shares = (p5: number | null, p7: number | null, end: number | null, at: 'p9' | 'p10' = 'p10'): Measures =>
-  Object.fromEntries(
-    [
-      ['share.lead.p5', p5],
-      ['share.lead.p7', p7],
-      [`share.lead.${at}`, end],
-    ].map(([id, value]) => [id, { value, unit: '%', u: 1, basis: 'measured' }]),
-  );
+const share = (value: number | null): Measure => ({ value, unit: '%', u: 1, basis: 'measured' });
+const shares = (p5: number | null, p7: number | null, end: number | null, at: 'p9' | 'p10' = 'p10'): Measures => {
+  const some: Partial<Measures> = {
+    'share.lead.p5': share(p5),
+    'share.lead.p7': share(p7),
+    [`share.lead.${at}`]: share(end),
+  };
+  return some as Measures;
+};
 const turned = { stood: null, measures: shares(40, 30, 20) };
 const right = { stood: null, measures: shares(60, 80, 90) };
 

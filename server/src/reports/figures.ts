@@ -45,7 +45,8 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
 
 /**
  * What is compared: this lesson with the last one of the same club and device; in a first lesson its last run with the
- * one before, or its first half with its second. The measure is the one that was agreed, else the one the main finding rests on.
+ * one before, or its first half with its second. The measure is the one that was agreed, else the one the main finding
+ * rests on.
  * @param swings every swing of the pupil up to this lesson, oldest first
  */
 export function figuresOf(

@@ -1,5 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { LessonChange, LessonHead } from '@vilko/contract';
+import { draftOf } from '../state/drafts';
+
+type Words = Pick<LessonHead, 'homework' | 'notes'>;
 
 /** What stays of a lesson: homework, next visit, notes; each is kept as soon as it is changed. */
 @Component({
@@ -12,7 +15,8 @@ import type { LessonChange, LessonHead } from '@vilko/contract';
         #homework
         rows="2"
         maxlength="2000"
-        [value]="lesson().homework"
+        [value]="now().homework"
+        (input)="type({ homework: homework.value })"
         (change)="changed.emit({ homework: homework.value })"
       ></textarea>
     </label>
@@ -28,13 +32,33 @@ import type { LessonChange, LessonHead } from '@vilko/contract';
         #notes
         rows="3"
         maxlength="4000"
-        [value]="lesson().notes"
+        [value]="now().notes"
+        (input)="type({ notes: notes.value })"
         (change)="changed.emit({ notes: notes.value })"
       ></textarea>
     </label>
   `,
 })
 export class LessonNotes {
-  readonly lesson = input.required<Pick<LessonHead, 'homework' | 'nextVisit' | 'notes'>>();
+  readonly lesson = input.required<Pick<LessonHead, 'id' | 'homework' | 'nextVisit' | 'notes'>>();
   readonly changed = output<LessonChange>();
+  private readonly typed = signal<Words | null>(null);
+  private readonly kept = computed((): Words => ({ homework: this.lesson().homework, notes: this.lesson().notes }));
+  protected readonly now = computed(() => this.typed() ?? this.kept());
+
+  constructor() {
+    draftOf<Words>({
+      key: () => `lesson/${this.lesson().id}`,
+      typed: this.typed,
+      kept: this.kept,
+      back: (words) => {
+        this.typed.set(words);
+        this.changed.emit(words);
+      },
+    });
+  }
+
+  protected type(words: Partial<Words>): void {
+    this.typed.set({ ...this.now(), ...words });
+  }
 }

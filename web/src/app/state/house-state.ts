@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { bayEffects, bayFeature } from './bay';
 import { binEffects, binFeature } from './bin';
+import { draftEffects } from './drafts';
 import { importFeature, importingEffects } from './importing';
 import { inboxEffects, inboxFeature } from './inbox';
 import { lessonEffects, lessonFeature } from './lesson';
@@ -36,6 +37,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
     patternEffects,
     settingsEffects,
     binEffects,
+    draftEffects,
     personEffects,
     swingsEffects,
   ),

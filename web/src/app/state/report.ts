@@ -25,6 +25,8 @@ export const ReportActions = createActionGroup({
     'Review kept': props<{ lessonId: string; review: SpokenReview }>(),
     'Delete review': props<{ lessonId: string }>(),
     'Review deleted': props<{ lessonId: string; report: Report }>(),
+    /** The words did not reach the server: they stay on the page. */
+    'Not kept': props<{ message: string }>(),
     Failed: props<{ message: string }>(),
   },
 });
@@ -36,11 +38,13 @@ export interface ReportState {
   /** Links to the pupil's page; null until they came. */
   readonly shares: Shares | null;
   readonly saving: boolean;
+  /** The last words are not with the server. */
+  readonly unkept: boolean;
   readonly error: string | null;
 }
 
 const A = ReportActions;
-const initial: ReportState = { lessonId: null, report: null, shares: null, saving: false, error: null };
+const initial: ReportState = { lessonId: null, report: null, shares: null, saving: false, unkept: false, error: null };
 
 export const reportFeature = createFeature({
   name: 'report',
@@ -52,9 +56,11 @@ export const reportFeature = createFeature({
     on(A.came, (s, { lessonId, report }): ReportState => (s.lessonId === lessonId ? { ...s, report } : s)),
     // the words stand at once: they are what the page shows while the server keeps them
     on(A.keep, (s, { text }): ReportState => ({ ...s, saving: true, report: s.report && { ...s.report, text } })),
+    on(A.notKept, (s): ReportState => ({ ...s, saving: false, unkept: true })),
     on(A.kept, (s, { lessonId, report }): ReportState => ({
       ...s,
       saving: false,
+      unkept: false,
       ...(s.lessonId === lessonId ? { report } : {}),
     })),
     on(A.sharesCame, (s, { lessonId, shares }): ReportState => (s.lessonId === lessonId ? { ...s, shares } : s)),
@@ -84,7 +90,7 @@ export const reportEffects = {
     A.keep,
     (api, { lessonId, text }) => api.ask('keepReport', { id: lessonId }, { text }),
     (report, { lessonId, before, said }) => A.kept({ lessonId, report, before, ...(said ? { said } : {}) }),
-    failed,
+    (message) => A.notKept({ message }),
   ),
   send: calling(
     A.send,
@@ -126,9 +132,11 @@ export const reportEffects = {
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed),
+        ofType(A.kept, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
+          if (a.type === A.notKept.type)
+            return NoticeActions.say({ text: `${a.message} Your words stay on this page.`, kind: 'alarm' });
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.sent.type)
             return NoticeActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });

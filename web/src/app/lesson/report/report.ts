@@ -1,8 +1,20 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText, SHARE_DAYS } from '@vilko/contract';
 import { Keys } from '../../shell/keys';
+import { bayFeature } from '../../state/bay';
+import { draftOf } from '../../state/drafts';
 import { lessonFeature } from '../../state/lesson';
 import { ReportActions, reportFeature } from '../../state/report';
 import { FilmWatch } from '../practise/film-watch';
@@ -32,11 +44,16 @@ const SETTLE = 600;
         >
           <div class="flex items-baseline gap-3">
             <h1 class="text-18 font-semibold">Words</h1>
-            <span class="text-ink2" role="status">{{ state() }}</span>
+            <span role="status" [class.text-alarm]="away()" [class.text-ink2]="!away()">{{ state() }}</span>
             @if (written()) {
               <button class="link ml-auto" (click)="backToDraft()">Back to the draft</button>
             }
           </div>
+          @if (twice()) {
+            <p class="text-alarm" role="alert">
+              Another window writes on this page too: what is kept last stands. Close one of the two.
+            </p>
+          }
           <p class="text-ink2">
             Drafted from the swings; what you write stands instead. An empty field is left off the page.
           </p>
@@ -158,8 +175,22 @@ export class ReportPage {
   protected readonly hears = signal(false);
   protected readonly sure = signal(false);
   protected readonly error = computed(() => (this.report() ? null : this.failed()));
+  private readonly live = this.store.selectSignal(bayFeature.selectLive);
+  /** The last words did not reach the server. */
+  private readonly unkept = this.store.selectSignal(reportFeature.selectUnkept);
+  /** What was typed is not with the server, and it does not answer. */
+  protected readonly away = computed(() => !this.live() && (this.own() !== null || this.unkept()));
+  private readonly reportOfLesson = computed(() => (this.lesson()?.id === this.lessonId() ? this.report() : null));
+  /** Another window writes on the same page. */
+  protected readonly twice = draftOf({
+    key: () => `report/${this.lessonId()}`,
+    typed: () => this.own(),
+    kept: () => (this.saving() || this.unkept() ? null : textOf(this.reportOfLesson())),
+    back: (text) => this.own.set(text),
+  });
   protected readonly written = computed(() => this.own() !== null || this.report()?.text !== null);
   protected readonly state = computed(() => {
+    if (this.away()) return 'not kept yet, the server is away: it is kept here until it is back';
     if (this.own() || this.saving()) return 'keeping …';
     return this.report()?.text ? 'your words, kept' : 'the draft';
   });
@@ -172,17 +203,24 @@ export class ReportPage {
     effect((clean) => {
       const text = this.own();
       if (!text) return;
-      const timer = setTimeout(() => {
-        this.store.dispatch(
-          ReportActions.keep({ lessonId: this.lessonId(), text, before: this.report()?.text ?? null }),
-        );
-        this.own.set(null);
-      }, SETTLE);
+      const timer = setTimeout(() => this.keepNow(), SETTLE);
       clean(() => clearTimeout(timer));
     });
+    // the server is back: what it did not get is sent again
+    effect(() => {
+      if (this.live() && this.unkept()) untracked(() => this.own.set(textOf(this.report())));
+    });
+    // the last words are not left behind with the page
+    inject(DestroyRef).onDestroy(() => this.keepNow());
     inject(Keys).use('Report', [{ key: 'p', words: 'print', run: () => this.print() }]);
   }
 
+  private keepNow(): void {
+    const text = this.own();
+    if (!text) return;
+    this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text, before: this.report()?.text ?? null }));
+    this.own.set(null);
+  }
   protected write(key: keyof ReportText, value: string): void {
     this.own.set({ ...this.text()!, [key]: value });
   }

@@ -4,6 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
 import { CLUB_CLASSES, INJURY_TAGS, type InjuryTag } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
+import { draftOf, Drafts } from '../../state/drafts';
 
 export const NOBODY_YET: NewPupil = {
   name: '',
@@ -192,7 +193,7 @@ const TEXTS = [
       </fieldset>
       <div class="sticky bottom-0 col-span-6 flex items-center gap-4 border-t border-rules bg-paper py-3 text-15">
         <button class="main-button" [disabled]="form.invalid">{{ action() }}</button>
-        <button type="button" class="plain-button" (click)="cancelled.emit()">Cancel</button>
+        <button type="button" class="plain-button" (click)="giveUp()">Cancel</button>
         @if (form.invalid && form.touched) {
           <span class="text-alarm">{{ !draft().name ? 'A name is needed.' : 'Something marked red cannot be.' }}</span>
         }
@@ -203,9 +204,12 @@ const TEXTS = [
 export class PupilForm {
   readonly pupil = input<NewPupil>(NOBODY_YET);
   readonly action = input('Save');
+  /** Whose form it is: what is typed stays in this browser until it is saved or given up. */
+  readonly draftKey = input('new');
   readonly saved = output<NewPupil>();
   readonly cancelled = output();
   protected readonly units = inject(HouseUnits);
+  private readonly drafts = inject(Drafts);
   protected readonly draft = signal<NewPupil>(NOBODY_YET);
   protected readonly ages = AGE_BANDS;
   protected readonly tags = INJURY_TAGS;
@@ -218,8 +222,19 @@ export class PupilForm {
 
   constructor() {
     effect(() => this.draft.set(this.pupil()));
+    draftOf<NewPupil>({
+      key: () => `pupil/${this.draftKey()}`,
+      typed: () => (this.draft() === this.pupil() ? null : this.draft()),
+      kept: () => this.pupil(),
+      back: (typed) => this.draft.set(typed),
+    });
   }
 
+  /** What was typed is not wanted. */
+  protected giveUp(): void {
+    this.drafts.drop(`pupil/${this.draftKey()}`);
+    this.cancelled.emit();
+  }
   protected set(change: Partial<NewPupil>): void {
     this.draft.update((d) => ({ ...d, ...change }));
   }

@@ -71,6 +71,7 @@ import { TableCsv } from '../../shell/table-csv';
           <vk-pupil-form
             class="mt-4 block max-w-[900px]"
             [pupil]="known()"
+            [draftKey]="p.id"
             action="Save"
             (saved)="save(p.id, $event)"
             (cancelled)="editing.set(false)"
