@@ -70,7 +70,7 @@ export interface Written<T> {
  * Keeps what is typed on a page in the browser until it is kept by the server, and puts it back when the page is
  * opened anew. To be called where things are injected.
  * @returns whether another window writes the same
- * @example draftOf({ key: () => `notes/${this.id()}`, typed: this.own, kept: this.notes, back: (t) => this.own.set(t) })
+ * @example draftOf({ key: () => 'notes', typed: this.own, kept: this.notes, back: (t) => this.own.set(t) })
  */
 export function draftOf<T>({ key, typed, kept, back }: Written<T>): Signal<boolean> {
   const drafts = inject(Drafts);

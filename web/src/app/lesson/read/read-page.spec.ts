@@ -53,7 +53,7 @@ describe('Read', () => {
     expect(c.text()).toContain('Reading the swing …');
     await answer(house, c, 's1');
     expect(c.text()).toContain('hangs back');
-    expect(c.text()).toContain('at P3');
+    expect(c.text()).toContain('at impact');
   });
   it('never shows the answer to an older question', async () => {
     const { house, c } = await page({ swingId: 's1' });

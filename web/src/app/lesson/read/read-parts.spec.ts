@@ -8,6 +8,7 @@ import { openHouse, openLesson } from '../../testing/house';
 import { shot, swing } from '../../testing/samples';
 import type { ReadView } from '../../workers/read-view';
 import { placeWords, recordingNotes, toImpactWords } from './cursor-words';
+import { findingMoment } from './finding-moment';
 import { Reading } from './reading';
 import { UnderTrack } from './under-track';
 import { viewOf } from '../../testing/views';
@@ -157,6 +158,20 @@ describe('a swing read', () => {
     });
   });
 
+  it('opens at the moment its finding is about: an event, a phase, the last event it needs', () => {
+    const { events } = faulty;
+    const about = (id: MeasureId, value: number | null = 50) =>
+      findingMoment({
+        events,
+        measures: { ...faulty.measures, [id]: { ...faulty.measures[id], value } },
+        findings: [{ ...faulty.findings[0]!, main: true, evidence: [{ measures: [id] } as never] }],
+      });
+    expect(about('share.lead.p7')).toBe(events.p7!.t);
+    expect(about('share.lead.p3')).toBe(events.p3!.t);
+    expect(about('load.trail.max.phase', 3.5)).toBeCloseTo((events.p3!.t + events.p4!.t) / 2, 6);
+    expect(about('share.lead.drop')).toBe(events.p7!.t);
+    expect(findingMoment({ ...faulty, findings: [] })).toBeNull();
+  });
   it('says where the cursor stands, and what was noticed in the recording', () => {
     const { p4, p7 } = faulty.events;
     expect(placeWords(faulty, p4!.t + 0.004)).toBe('at P4, the top');

@@ -15,6 +15,7 @@ import { judged } from '../../workers/judged';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import { SwingReader } from '../../workers/swing-reader';
 import { placeWords, toImpactWords } from './cursor-words';
+import { findingMoment } from './finding-moment';
 
 /** The rack has come to rest, ms. */
 const SETTLE = 250;
@@ -116,13 +117,13 @@ export const ReadStore = signalStore(
     }),
   })),
   withComputed(({ swing, view, link, _moved }) => ({
-    /** s on the recording's clock: where a hand put it; else where the link has it, at P3, at impact. */
+    /** s on the recording's clock: where a hand put it; else where the link has it, at its finding, at P3, at impact. */
     cursor: computed(() => {
       const v = view();
       const impact = v?.events.p7?.t;
       const ms = link().ms;
       if (_moved() !== null || !v) return _moved() ?? 0;
-      return ms === null ? (v.events.p3?.t ?? impact ?? v.start) : (impact ?? v.start) + ms / 1000;
+      return ms === null ? (findingMoment(v) ?? v.events.p3?.t ?? impact ?? v.start) : (impact ?? v.start) + ms / 1000;
     }),
     marked: computed(() => Object.keys(swing()?.marks ?? {}).length > 0),
   })),
