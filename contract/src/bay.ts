@@ -64,6 +64,15 @@ export type BayPlace = z.infer<typeof BayPlace>;
 /** A bay of the house. */
 export const BayHead = z.object({ id: z.string(), name: z.string() });
 export type BayHead = z.infer<typeof BayHead>;
+/** A bay as a list of them shows it. */
+export const BayLine = BayHead.extend({
+  /** Whose lesson stands there; null where it is free. */
+  who: z.string().nullable(),
+  state: z.enum(BAY_STATES),
+  /** What kind of device sends there now; null while none does. */
+  device: z.string().nullable(),
+});
+export type BayLine = z.infer<typeof BayLine>;
 export const NewBay = z.object({ name: z.string().trim().min(1).max(40) });
 
 export const BayChange = z.object({

@@ -33,6 +33,8 @@ export type LessonHead = z.infer<typeof LessonHead>;
 
 export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({
   measure: MeasureIdText.nullable().default(null),
+  /** Id of the bay it begins in; without one the house's first. */
+  bay: z.string().optional(),
 });
 export const LessonChange = LessonHead.pick({
   aim: true,

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { drop, root, serious } from '../bay.js';
+import { drop, root, serious, startServer } from '../bay.js';
 
 const data = join(root, 'core/test-data');
 const sample = (name: string) => readFileSync(join(data, name));
@@ -134,4 +134,33 @@ test('what is typed into a report is there again after a reload in the same seco
   await page.reload();
   await expect(page.getByRole('textbox').first()).toHaveValue(words);
   await expect(page.getByText(/was not kept yet/)).toHaveCount(0);
+});
+
+test('a house with two bays: each screen has its own, and a lesson begins where it was started', async ({ page }) => {
+  test.setTimeout(300_000);
+  const server = await startServer(4498, { DATABASE_URL: 'memory://', VILKO_DEMO: 'newest', VILKO_BAYS: 'Bay 5' });
+  try {
+    await page.goto('http://127.0.0.1:4498/office/pupils/edvin');
+    await expect(page.getByTestId('bay-strip')).toContainText('no device');
+    await page.getByRole('button', { name: 'Other bays' }).click();
+    const other = page.getByRole('menuitem', { name: /Bay 5/ });
+    await expect(other).toContainText('free, no device');
+    await other.click();
+    await expect(page.getByTestId('bay-strip')).toContainText('free');
+    await page.getByRole('button', { name: 'Start a lesson' }).click();
+    await page
+      .getByRole('button', { name: /^Start/ })
+      .last()
+      .click();
+    await expect(page).toHaveURL(/set-up/);
+    await expect(page.locator('vk-bay-strip')).toContainText('Bay 5 Edvin Roake');
+    await page.reload();
+    await expect(page.locator('vk-bay-strip')).toContainText('Bay 5 Edvin Roake');
+    await page.getByRole('button', { name: 'Other bays' }).click();
+    await expect(page.getByRole('menuitem', { name: /Bay 3/ })).toContainText('Maren Oddby');
+    await page.goto('http://127.0.0.1:4498/office/pupils/edvin');
+    await expect(page.getByText(/Bay 5, 0 swings/)).toBeVisible();
+  } finally {
+    await server.end();
+  }
 });

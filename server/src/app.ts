@@ -239,7 +239,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
     moved: async (from, to) => {
       await tables.practice.move(from, to);
     },
-    bayName: () => bays.first().state().name,
+    bayName: (id) => ((id && bays.one(id)) || bays.first()).state().name,
   });
   await guard(fastify, { auth: signIn(house), needed, deviceKey });
   const prefix = API;

@@ -8,6 +8,7 @@ const Environment = z.object({
   DATABASE_URL: z.string().optional(),
   VILKO_WEB: z.string().optional(),
   VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole']).default('0'),
+  VILKO_BAYS: z.string().default(''),
   VILKO_PASSWORD: z.string().min(10).optional(),
 });
 
@@ -25,6 +26,8 @@ export interface Config {
    * it starts.
    */
   readonly demo: '0' | '1' | 'newest' | 'whole';
+  /** Names of bays the house is to have beside its first. */
+  readonly bays: readonly string[];
   /** Beyond loopback: everybody signs in. */
   readonly signIn: boolean;
   /** Sets the instructor's password at the start. */
@@ -43,6 +46,7 @@ export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
     databaseUrl: e.DATABASE_URL,
     web: resolve(e.VILKO_WEB ?? defaultWeb),
     demo: e.VILKO_DEMO,
+    bays: e.VILKO_BAYS.split(',').flatMap((n) => n.trim() || []),
     signIn: !LOOPBACK.includes(e.HOST),
     password: e.VILKO_PASSWORD,
   };

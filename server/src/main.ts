@@ -41,6 +41,7 @@ async function main(): Promise<void> {
     await fastify.close();
     await database.close();
   };
+  for (const name of config.bays) if (!bays.lines().some((b) => b.name === name)) await bays.add(name);
   if (config.demo !== '0') await bays.first().change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Bay, BayChange, BayHead, NewBay } from '../bay.js';
+import { Bay, BayChange, BayHead, BayLine, NewBay } from '../bay.js';
 import { SetUpAct, SetUpState } from '../set-up.js';
 import { at } from './endpoint.js';
 
@@ -7,7 +7,7 @@ const NO_BAY = 'There is no such bay.';
 
 /** Bays: whose lesson stands there, its device and its set-up. Their sockets are `BAY_SOCKETS`. */
 export const BAYS = {
-  bays: at('GET /api/bays', { does: 'The bays of the house', reply: z.array(BayHead) }),
+  bays: at('GET /api/bays', { does: 'The bays of the house', reply: z.array(BayLine) }),
   addBay: at('POST /api/bays', { does: 'Adds a bay', body: NewBay, reply: BayHead, makes: true }),
   bay: at('GET /api/bays/:bay', { does: 'A bay: lesson, club, state and device', reply: Bay, missing: NO_BAY }),
   changeBay: at('PUT /api/bays/:bay', {

@@ -12,7 +12,7 @@ export function bayRoutes(app: FastifyInstance, { bays }: { readonly bays: Bays 
       const bay = bays.one(params.bay);
       return bay && ask(bay);
     };
-  serve(app, 'bays', () => bays.heads());
+  serve(app, 'bays', () => bays.lines());
   serve(app, 'addBay', ({ body }) => bays.add(body.name));
   serve(app, 'bay', ({ params }) => of((bay) => bay.state())(params));
   serve(app, 'changeBay', ({ params, body }) => of((bay) => bay.change(body))(params));

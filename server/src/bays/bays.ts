@@ -1,4 +1,4 @@
-import type { BayHead, BayPlace } from '@vilko/contract';
+import type { BayHead, BayLine, BayPlace } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { BayHandle } from './bay.js';
 import type { BayServices } from './bay-services.js';
@@ -18,7 +18,11 @@ export async function openBays(repository: BayRepository, services: Omit<BayServ
   const all = (): BayHandle[] => [...open.values()];
   return {
     all,
-    heads: (): BayHead[] => all().map((b) => ({ id: b.id, name: b.state().name })),
+    lines: (): BayLine[] =>
+      all().map((b) => {
+        const { id, name, who, state, device } = b.state();
+        return { id, name, who, state, device: device?.connected ? device.kind : null };
+      }),
     one: (id: string): BayHandle | null => open.get(id) ?? null,
     /** The bay of whoever names none. */
     first: (): BayHandle => all()[0]!,

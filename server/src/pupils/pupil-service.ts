@@ -17,7 +17,7 @@ export interface PupilShelves {
   /** Gives what was practised and planned to another pupil. */
   readonly moved: (from: string, to: string) => Promise<void>;
   /** Where a lesson begins. */
-  readonly bayName: () => string;
+  readonly bayName: (bay?: string) => string;
 }
 
 /** What is done with pupils beside listing them. */
@@ -29,8 +29,8 @@ export function pupilService({ pupils, archive, backups, moved, bayName }: Pupil
       return pupil;
     },
     change: (id: string, change: PupilChange) => pupils.change(id, change),
-    addLesson: (pupilId: string, news: z.infer<typeof NewLesson>) =>
-      pupils.addLesson({ ...news, id: randomUUID(), pupilId, startedAt: new Date(), bay: bayName() }),
+    addLesson: (pupilId: string, { bay, ...news }: z.infer<typeof NewLesson>) =>
+      pupils.addLesson({ ...news, id: randomUUID(), pupilId, startedAt: new Date(), bay: bayName(bay) }),
     /** Gives the lessons of a pupil who was entered twice to the other; what only the double knows is kept. */
     async merge(keep: string, double: string): Promise<Pupil> {
       const [kept, gone] = await Promise.all([pupils.one(keep), pupils.one(double)]);

@@ -1,20 +1,52 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { CdkMenu, CdkMenuItem, CdkMenuTrigger } from '@angular/cdk/menu';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import type { BayLine } from '@vilko/contract';
 import { bayRests } from '@vilko/core/vocabulary';
+import { deviceWords } from '../device-words';
+import { answerOf } from '../state/answer';
 import { armOrPause, bayFeature } from '../state/bay';
 import { BaySilence } from '../state/bay-silence';
-import { bayDoes } from '../state/bay-words';
+import { bayDoes, stateWords } from '../state/bay-words';
+import { Live } from '../state/live';
 import { BayMark } from './bay-mark';
 
 /** On every screen: whose lesson stands on the bay, what the bay does, and a press that pauses it. */
 @Component({
   selector: 'vk-bay-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BayMark, RouterLink],
-  host: { class: 'my-1.5 flex h-11 w-[300px] min-w-0 flex-col border-l border-rules pl-4 text-15 print:hidden' },
+  imports: [BayMark, CdkMenu, CdkMenuItem, CdkMenuTrigger, RouterLink],
+  host: {
+    class: 'relative my-1.5 flex h-11 w-[300px] min-w-0 flex-col border-l border-rules pl-4 text-15 print:hidden',
+  },
   template: `
     @if (bay(); as b) {
+      @if (others().length) {
+        <button
+          class="absolute inset-y-0 -left-1 w-5 text-ink2 hover:text-ink"
+          [cdkMenuTriggerFor]="menu"
+          aria-label="Other bays"
+          title="Other bays"
+          (click)="look()"
+        >
+          ▾
+        </button>
+        <ng-template #menu>
+          <div class="overlay-card flex min-w-[260px] flex-col py-2" cdkMenu aria-label="Bays">
+            @for (o of others(); track o.id) {
+              <button
+                class="px-4 py-2 text-left text-15 hover:underline focus:underline"
+                cdkMenuItem
+                (click)="use(o.id)"
+              >
+                <span class="font-semibold">{{ o.name }}</span>
+                <span class="text-ink2"> {{ lineWords(o) }}</span>
+              </button>
+            }
+          </div>
+        </ng-template>
+      }
       @if (b.lessonId; as id) {
         <a
           class="truncate leading-[22px] hover:underline"
@@ -57,6 +89,25 @@ export class BayStrip {
     return bay !== null && bayRests(bay.state);
   });
 
+  private readonly live = inject(Live);
+  /** Counted up when the menu opens: the bays are asked for anew. */
+  private readonly looks = signal(0);
+  private readonly bays = answerOf('bays', () => {
+    this.looks();
+    return this.bay() === null ? null : {};
+  }).value;
+  protected readonly others = computed(() => (this.bays() ?? []).filter((b) => b.id !== this.bay()?.id));
+
+  protected look(): void {
+    this.looks.update((n) => n + 1);
+  }
+  protected use(id: string): void {
+    this.live.use(id);
+  }
+  protected lineWords({ who, state, device }: BayLine): string {
+    const does = who === null ? 'free' : `${who}, ${stateWords(state)}`;
+    return `${does}, ${device === null ? 'no device' : deviceWords(device)}`;
+  }
   protected toggle(): void {
     const bay = this.bay();
     if (bay) this.store.dispatch(armOrPause(bay));

@@ -11,6 +11,9 @@ const STATES: Readonly<Record<Bay['state'], readonly [BayMark, string]>> = {
   asleep: ['asleep', 'asleep'],
 };
 
+/** What a bay does, in a word. */
+export const stateWords = (state: Bay['state']): string => STATES[state][1];
+
 /** How long nothing has been heard, in words. */
 export const silenceWords = (seconds: number): string =>
   seconds < 90 ? `no signal for ${seconds} s` : `no signal for ${Math.round(seconds / 60)} min`;

@@ -5,6 +5,10 @@ import { BayActions } from './bay';
 import { LessonActions } from './lesson';
 
 const AGAIN_AFTER = 1500;
+/** How the server hangs up on who asks for what is not there. */
+const REFUSED = 1008;
+/** Under which a tab remembers its bay. */
+const BAY = 'vilko.bay';
 
 /** The live socket: words go into the store, pictures stay outside it and only the newest is kept. */
 @Injectable({ providedIn: 'root' })
@@ -14,6 +18,9 @@ export class Live {
   private wanted = false;
   private newest: ArrayBuffer | null = null;
   private readonly listeners = new Set<() => void>();
+
+  /** The bay of this screen, where one was chosen; else the house's first. */
+  private bay = sessionStorage.getItem(BAY);
 
   readonly mat = signal<{ rows: number; cols: number; pitch: number } | null>(null);
 
@@ -33,17 +40,36 @@ export class Live {
     this.wanted = true;
     if (this.socket) return;
     const scheme = location.protocol === 'https:' ? 'wss' : 'ws';
-    const socket = new WebSocket(`${scheme}://${location.host}/api/live`);
+    const path = this.bay ? `/api/bays/${encodeURIComponent(this.bay)}/live` : '/api/live';
+    const socket = new WebSocket(`${scheme}://${location.host}${path}`);
     this.socket = socket;
     socket.binaryType = 'arraybuffer';
     socket.onopen = () => this.store.dispatch(BayActions.liveConnection({ up: true }));
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) =>
       typeof data === 'string' ? this.hear(data) : this.see(data);
-    socket.onclose = () => {
+    socket.onclose = ({ code }) => {
+      if (this.socket !== socket) return;
       this.socket = null;
+      // the bay of this screen is gone: the house's first is shown
+      if (code === REFUSED) this.remember(null);
       this.store.dispatch(BayActions.liveConnection({ up: false }));
       if (this.wanted) setTimeout(() => this.wanted && this.connect(), AGAIN_AFTER);
     };
+  }
+
+  /** This screen shows another bay from now on. */
+  use(bay: string): void {
+    this.remember(bay);
+    const old = this.socket;
+    this.socket = null;
+    this.newest = null;
+    old?.close();
+    this.connect();
+  }
+  private remember(bay: string | null): void {
+    this.bay = bay;
+    if (bay === null) sessionStorage.removeItem(BAY);
+    else sessionStorage.setItem(BAY, bay);
   }
 
   private see(data: ArrayBuffer): void {

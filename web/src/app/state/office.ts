@@ -40,6 +40,8 @@ export const OfficeActions = createActionGroup({
       aim: string;
       measure: MeasureId | null;
       footwear: LessonHead['footwear'];
+      /** The bay of this screen. */
+      bay?: string;
     }>(),
     'Lesson started': props<{ lesson: LessonHead }>(),
     'Merge pupils': props<{ id: string; double: string }>(),

@@ -7,6 +7,7 @@ import { bandsFor, type ClubClass, faultName, type MeasureId } from '@vilko/core
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
+import { bayFeature } from '../../state/bay';
 import { LessonActions } from '../../state/lesson';
 import { selectOwnPatterns } from '../../state/patterns';
 import { OfficeActions, officeFeature } from '../../state/office';
@@ -247,6 +248,7 @@ export class PupilPage {
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   private readonly board = this.store.selectSignal(officeFeature.selectDashboard);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
+  private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly ownPatterns = this.store.selectSignal(selectOwnPatterns);
   protected readonly editing = signal(false);
   /** Lesson whose homework, next visit and notes are being written. */
@@ -377,6 +379,7 @@ export class PupilPage {
         aim,
         measure,
         footwear: footwear as LessonHead['footwear'],
+        ...(this.bay() ? { bay: this.bay()!.id } : {}),
       }),
     );
   }
