@@ -48,6 +48,7 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
     await page.getByRole('button', { name: 'all measures' }).click();
     await expect(page.locator('tr[title*="foot.trail.fwd.p4"]')).toBeVisible();
     await expect(page.locator('tr[title*="foot.trail.fwd.p4"]')).not.toContainText('assumed');
+    await expect(page.locator('vk-track')).not.toContainText('soles assumed');
   } finally {
     await device.end();
     await server.end();

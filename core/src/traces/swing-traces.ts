@@ -190,7 +190,8 @@ function pathOf(c: SwingContext, cut: (s: Series) => Trace): PathTraces | null {
     feet: { lead: foot('lead'), trail: foot('trail') },
     soles: FEET.map((f) => soleEdge(outlines[f]).map(([x, y]) => toStance(c, x, y))),
     apart: 1000 * line.width,
-    assumed: !ground.mat,
+    // a foot that was checked by rocking is known where it stands
+    assumed: !ground.mat && c.footCheck === null,
   };
 }
 

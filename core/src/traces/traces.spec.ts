@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { analyseInDepth } from '../analyse.js';
 import { simulate } from '../golfer/index.js';
 import { at } from '../signal/series.js';
+import type { FootCheck } from '../recording/foot-check.js';
 import { DEVICE_KINDS, type DeviceKind } from '../recording/recording.js';
 import { readTraces, writeTraces } from './trace-bundle.js';
 import { swingTraces, type SwingTraces, type Trace } from './swing-traces.js';
@@ -30,6 +31,19 @@ describe('a swing’s traces', () => {
     expect(share.rate).toBeLessThanOrEqual(500);
     const t = share.t0 + Math.round((p7 - share.t0) * share.rate) / share.rate;
     expect(valueAt(share, p7)).toBeCloseTo(at(deep.contexts[0]!.signals.share, t), 3);
+  });
+  it('say that soles are assumed only where no mat shows them and no foot was checked', () => {
+    const assumed = (device: DeviceKind, footCheck?: FootCheck) =>
+      swingTraces(analyseInDepth(simulate({ device, seed: 5 }).recording, footCheck ? { footCheck } : {}), 0).path!
+        .assumed;
+    const foot = (y: number) => ({ heel: [-0.1, y], axis: [1, 0], length: 0.27, u: 3, words: 'good' }) as const;
+    const check = { lead: foot(0.25), trail: foot(-0.25), left: [] } as unknown as FootCheck;
+    expect([assumed('plates'), assumed('plates', check), assumed('mat'), assumed('plate')]).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
   });
   it('hold what the kind of device can say, and nothing else', () => {
     const has = (kind: DeviceKind) => {
