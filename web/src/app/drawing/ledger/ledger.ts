@@ -81,7 +81,7 @@ import { TableCsv } from '../../shell/table-csv';
                 } @else {
                   <td
                     colspan="5"
-                    class="max-w-[250px] truncate pr-1 text-right font-normal text-ink2"
+                    class="max-w-[250px] pr-1 text-right leading-4 font-normal text-ink2"
                     [title]="r.reason"
                   >
                     {{ r.reason }}
@@ -92,6 +92,7 @@ import { TableCsv } from '../../shell/table-csv';
           </tbody>
         }
       </table>
+      <p class="py-1 text-ink2">± is one standard uncertainty of the number.</p>
     </div>
   `,
 })

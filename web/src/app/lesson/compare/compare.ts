@@ -98,23 +98,24 @@ const BY_PRODUCTS: readonly MeasureId[] = [
           @for (s of strip(); track s.id) {
             <li>
               <button
-                class="relative block h-[18px] w-[14px] border"
+                class="figures relative block h-11 w-[30px] border text-13"
                 [class]="
                   s.side === 'after'
-                    ? 'border-ink bg-ink'
+                    ? 'border-ink bg-ink text-paper'
                     : s.side === 'before'
                       ? 'border-2 border-ink bg-sheet'
-                      : 'border-strong-rules'
+                      : 'border-strong-rules text-ink2'
                 "
                 [attr.aria-label]="'Swing ' + s.number + ', ' + s.clubName + ', ' + (s.side ?? 'not compared')"
                 [title]="s.number + ' · ' + s.clubName + (s.starred ? ' · starred' : '')"
                 (click)="cycle(s.id)"
               >
                 @if (s.starred) {
-                  <span class="absolute -top-[7px] left-0 w-full text-center text-[9px] leading-none" aria-hidden="true"
+                  <span class="absolute top-0.5 left-0 w-full text-center text-[9px] leading-none" aria-hidden="true"
                     >★</span
                   >
                 }
+                {{ s.number }}
               </button>
             </li>
           }

@@ -22,7 +22,12 @@ const REACH = 5;
     <table #table class="w-full border-collapse">
       <thead>
         <tr class="sticky top-0 z-10 bg-paper text-left">
-          <th class="pb-1 font-semibold">Differences <span class="pl-2 font-normal text-ink2">largest first</span></th>
+          <th class="pb-1 font-semibold">
+            Differences
+            <span class="pl-2 font-normal text-ink2" title="± is the spread (SD) over the swings of a set"
+              >mean ± spread</span
+            >
+          </th>
           <th class="pb-1 text-right font-normal text-ink2" colspan="2">
             <svg width="11" height="11" class="mr-1 inline" aria-hidden="true">
               <circle cx="5.5" cy="5.5" r="4" fill="none" stroke="var(--ink)" /></svg

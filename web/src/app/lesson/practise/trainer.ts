@@ -17,6 +17,7 @@ import { LiveCanvas, NOBODY, type Seen } from '../record/live-canvas';
 import { TakeBay } from '../take-bay';
 import { Answers } from './answers';
 import { BandStrip } from './band-strip';
+import { addressBand as wantedAtAddress } from '../address-band';
 import { liveBand } from './live-band';
 import { BandWatch, type LiveLoad, SquashWatch } from './live-watch';
 import { PainEntry } from './pain-entry';
@@ -282,9 +283,10 @@ export class Trainer {
       ? { words: 'over the band', alarm: false }
       : { words: 'in the band', alarm: false };
   });
+  /** What the Track shows between the feet: the task's own band, else what is wanted at address. */
   protected readonly addressBand = computed((): readonly [number, number] => {
     const band = this.shareBand();
-    return band ? [band[0] ?? 0, band[1] ?? 100] : [45, 60];
+    return band ? [band[0] ?? 0, band[1] ?? 100] : wantedAtAddress(this.standard(), this.bay()?.club ?? 'iron');
   });
   protected readonly rose = computed(
     () => this.painBefore() !== null && this.painNow() !== null && this.painNow()! - this.painBefore()! >= PAIN_RISE,

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { lessonFeature } from '../../state/lesson';
 import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
+import { addressBand } from '../address-band';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 
 /** A second window for the pupil: large figures and the Track, turnable by 180° for a screen on the floor. */
@@ -19,10 +19,12 @@ import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
     <div class="grid h-full grid-rows-[auto_1fr] p-4" [style.transform]="flipped() ? 'rotate(180deg)' : null">
       <div class="flex items-end gap-8">
         <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-lead" data-testid="pupil-lead">
-          {{ lead() }}<span class="text-40">%</span>
+          <span class="block text-40 leading-[48px] font-normal tracking-normal">{{ feet().lead }} foot, lead</span
+          >{{ lead() }}<span class="text-40">%</span>
         </p>
         <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-trail">
-          {{ trail() }}<span class="text-40">%</span>
+          <span class="block text-40 leading-[48px] font-normal tracking-normal">{{ feet().trail }} foot, trail</span
+          >{{ trail() }}<span class="text-40">%</span>
         </p>
         <p class="ml-auto text-right text-40 leading-[48px]">{{ words() }}</p>
       </div>
@@ -54,12 +56,11 @@ export class PupilView {
   protected readonly seen = signal<Seen>(NOBODY);
   protected readonly flipped = signal(false);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
-  protected readonly band = computed((): [number, number] => {
-    const club = this.bay()?.club ?? 'iron';
-    const { pattern, tuning } = this.standard()(club);
-    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
-    return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
-  });
+  protected readonly band = computed(() => addressBand(this.standard(), this.bay()?.club ?? 'iron'));
+  /** Which foot is which, so that the pupil need not know the words. */
+  protected readonly feet = computed(() =>
+    this.handed() === 'right' ? { lead: 'left', trail: 'right' } : { lead: 'right', trail: 'left' },
+  );
   private readonly mine = hasBay(this.lessonId);
   private readonly silent = inject(BaySilence).seconds;
   private readonly shown = computed(() => this.seen().stance.there && this.silent() === null && this.mine());

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
-import { bandsFor } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -18,6 +17,7 @@ import { AddressCheck } from './address-check';
 import { BandStrip } from '../practise/band-strip';
 import { Camera } from './camera';
 import { LastSwings } from './last-swings';
+import { addressBand } from '../address-band';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
 import { ShotEntry } from './shot-entry';
@@ -128,12 +128,7 @@ export class Record {
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly leftIsLead = computed(() => (this.handed() === 'right') !== this.turned());
   protected readonly standard = this.store.selectSignal(selectStandard);
-  protected readonly band = computed((): [number, number] => {
-    const club = this.bay()?.club ?? 'iron';
-    const { pattern, tuning } = this.standard()(club);
-    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === 'share.lead.address');
-    return [b?.ideal[0] ?? 45, b?.ideal[1] ?? 60];
-  });
+  protected readonly band = computed(() => addressBand(this.standard(), this.bay()?.club ?? 'iron'));
   /** Null when nobody stands there. */
   protected readonly shareNow = computed(() => {
     const share = this.silent() === null ? this.seen().stance.lead : NaN;
