@@ -34,8 +34,10 @@ test.describe('Record with a device', () => {
     await expect(page.getByRole('button', { name: 'whole', exact: true })).toHaveAttribute('aria-pressed', 'true');
     await page.keyboard.press('p');
     await expect(page.getByRole('button', { name: 'exercise' })).toBeVisible();
-    await page.keyboard.press('p');
-    await expect(page.getByRole('button', { name: 'with a ball' })).toBeVisible();
+    for (const tag of ['demonstration', 'exaggerated', 'with a ball']) {
+      await page.keyboard.press('p');
+      await expect(page.getByRole('button', { name: tag })).toBeVisible();
+    }
   });
 
   test('a clicker stars, pauses, deletes with undo, and goes on to Read; nobody is zeroed away', async ({ page }) => {

@@ -29,7 +29,7 @@ describe('what is asked about files', () => {
     );
     const c = await house.show(ImportSheet);
     const settled = async (words: string) => {
-      for (let i = 0; i < 200 && !c.text().includes(words); i++) {
+      for (let i = 0; i < 1500 && !c.text().includes(words); i++) {
         await new Promise((r) => setTimeout(r, 20));
         await c.set({});
       }
@@ -58,7 +58,7 @@ describe('what is asked about files', () => {
     await c.fill('Lesson', 'older');
     await c.press('Read it');
     expect(closed.times).toBe(1);
-    for (let i = 0; i < 200; i++) {
+    for (let i = 0; i < 1500; i++) {
       const sent = house.maybe('POST', '/api/lessons/older/recordings');
       if (sent) return expect(sent.request.params.get('clubName')).toBe('wedge');
       await new Promise((r) => setTimeout(r, 20));
@@ -73,7 +73,7 @@ describe('what is asked about files', () => {
     await c.press('Read it');
     house.asked('POST', '/api/pupils/q/lessons').flush({ ...head, id: 'fresh', pupilId: 'q' });
     expect(house.maybe('PUT', '/api/bays/bay-3')).toBeUndefined();
-    for (let i = 0; i < 200; i++) {
+    for (let i = 0; i < 1500; i++) {
       if (house.maybe('POST', '/api/lessons/fresh/recordings')) return;
       await new Promise((r) => setTimeout(r, 20));
     }
