@@ -25,7 +25,7 @@ const REACH = 5;
           <th class="pb-1 font-semibold">
             Differences
             <span class="pl-2 font-normal text-ink2" title="± is the spread (SD) over the swings of a set"
-              >mean ± spread</span
+              >± spread</span
             >
           </th>
           <th class="pb-1 text-right font-normal text-ink2" colspan="2">

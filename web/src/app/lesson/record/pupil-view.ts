@@ -19,11 +19,13 @@ import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
     <div class="grid h-full grid-rows-[auto_1fr] p-4" [style.transform]="flipped() ? 'rotate(180deg)' : null">
       <div class="flex items-end gap-8">
         <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-lead" data-testid="pupil-lead">
-          <span class="block text-40 leading-[48px] font-normal tracking-normal">{{ feet().lead }} foot, lead</span
+          <span class="block font-sans text-40 leading-[48px] font-normal tracking-normal"
+            >{{ feet().lead }} foot, lead</span
           >{{ lead() }}<span class="text-40">%</span>
         </p>
         <p class="figures text-160 leading-[130px] font-semibold tracking-tighter text-trail">
-          <span class="block text-40 leading-[48px] font-normal tracking-normal">{{ feet().trail }} foot, trail</span
+          <span class="block font-sans text-40 leading-[48px] font-normal tracking-normal"
+            >{{ feet().trail }} foot, trail</span
           >{{ trail() }}<span class="text-40">%</span>
         </p>
         <p class="ml-auto text-right text-40 leading-[48px]">{{ words() }}</p>
