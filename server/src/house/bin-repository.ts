@@ -1,6 +1,5 @@
 import type { BinEntry, BinPick } from '@vilko/contract';
 import { and, desc, eq, isNotNull, isNull, lt, notExists, sql } from 'drizzle-orm';
-import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/open.js';
 import { films, inbox, lessons, logbook, patterns, pupils, swings } from '../db/schema.js';
 
@@ -17,8 +16,6 @@ const TABLES = {
   'inbox swing': inbox,
 } as const;
 
-const gone = (column: PgColumn) => isNotNull(column);
-
 const lessonsIn = (db: Db): Promise<Lying[]> =>
   db
     .select({
@@ -30,7 +27,7 @@ const lessonsIn = (db: Db): Promise<Lying[]> =>
     })
     .from(lessons)
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-    .where(gone(lessons.deletedAt));
+    .where(isNotNull(lessons.deletedAt));
 
 /** A swing that waits in the inbox for its owner is not one that was deleted. */
 const notInInbox = (db: Db) =>
@@ -54,7 +51,7 @@ async function swingsIn(db: Db): Promise<Lying[]> {
     .from(swings)
     .innerJoin(lessons, eq(lessons.id, swings.lessonId))
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-    .where(and(gone(swings.deletedAt), isNull(lessons.deletedAt), notInInbox(db)));
+    .where(and(isNotNull(swings.deletedAt), isNull(lessons.deletedAt), notInInbox(db)));
   return rows.map(({ number, club, ...r }) => ({ ...r, what: `${number}, ${club}` }));
 }
 
@@ -72,7 +69,7 @@ async function filmsIn(db: Db): Promise<Lying[]> {
     .innerJoin(swings, eq(swings.id, films.swingId))
     .innerJoin(lessons, eq(lessons.id, swings.lessonId))
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-    .where(and(gone(films.deletedAt), isNull(swings.deletedAt), isNull(lessons.deletedAt)));
+    .where(and(isNotNull(films.deletedAt), isNull(swings.deletedAt), isNull(lessons.deletedAt)));
   return rows.map(({ angle, number, ...r }) => ({ ...r, what: `${angle}, of swing ${number}` }));
 }
 
@@ -81,7 +78,7 @@ async function patternsIn(db: Db): Promise<Lying[]> {
   const rows = await db
     .select()
     .from(patterns)
-    .where(gone(patterns.deletedAt))
+    .where(isNotNull(patterns.deletedAt))
     .orderBy(patterns.id, desc(patterns.version));
   return rows
     .filter((r, i) => rows[i - 1]?.id !== r.id)
@@ -99,7 +96,7 @@ async function logIn(db: Db): Promise<Lying[]> {
     })
     .from(logbook)
     .innerJoin(pupils, eq(pupils.id, logbook.pupilId))
-    .where(gone(logbook.deletedAt));
+    .where(isNotNull(logbook.deletedAt));
   return rows.map(({ entry, ...r }) => ({ ...r, what: [entry.kind, entry.note].filter(Boolean).join(': ') }));
 }
 
@@ -115,7 +112,7 @@ const inboxIn = (db: Db): Promise<Lying[]> =>
     .from(inbox)
     .innerJoin(lessons, eq(lessons.id, inbox.lessonId))
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
-    .where(gone(inbox.deletedAt));
+    .where(isNotNull(inbox.deletedAt));
 
 const LISTS: Readonly<Record<Kind, (db: Db) => Promise<Lying[]>>> = {
   lesson: lessonsIn,

@@ -117,7 +117,7 @@ export const ReadStore = signalStore(
     }),
   })),
   withComputed(({ swing, view, link, _moved }) => ({
-    /** s on the recording's clock: where a hand put it; else where the link has it, at its finding, at P3, at impact. */
+    /** s on the recording's clock: where a hand put it, else where the link has it, at its finding, P3 or impact. */
     cursor: computed(() => {
       const v = view();
       const impact = v?.events.p7?.t;
