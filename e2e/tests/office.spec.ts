@@ -123,10 +123,10 @@ test('the devices say what each kind can, and the new screens have nothing serio
 
 test('every swing of a pupil: filtered, related to the ball, saved as a table, read by a click', async ({ page }) => {
   await page.goto('/office/pupils/maren');
-  await expect(async () => {
-    await page.getByRole('link', { name: 'Every swing, filtered, and relations' }).click();
-    await expect(page).toHaveURL(/\/swings$/, { timeout: 3000 });
-  }).toPass();
+  // the link moves down as the pupil's trends arrive
+  await expect(page.locator('vk-trend').first()).toBeVisible();
+  await page.getByRole('link', { name: 'Every swing, filtered, and relations' }).click();
+  await expect(page).toHaveURL(/\/swings$/);
   const count = page.getByRole('status').filter({ hasText: /of \d+ swings/ });
   await expect(count).toBeVisible();
   await page.getByLabel('Club', { exact: true }).selectOption('7-iron');

@@ -10,8 +10,8 @@ test('another person’s recording is asked about before anything is judged, and
   page,
 }) => {
   await page.goto('/lesson/lesson-tove/read');
-  await expect(page.locator('vk-rack button').first()).toBeVisible();
   const cells = page.locator('vk-rack li');
+  await expect(cells.first()).toBeVisible();
   const before = await cells.count();
   await drop(page, [{ name: 'sample-plates-left.csv', bytes: sample('sample-plates-left.csv') }]);
   await expect(page.getByText('sample-plates-left.csv: one swing read from plates.')).toBeVisible();

@@ -43,6 +43,12 @@ export const difference = (v: number, unit: string): string =>
 /** A difference with its sign, as a number alone. */
 export const signed = (v: number, unit: string): string => `${v > 0 ? '+' : ''}${figure(v, unit)}`;
 
+/**
+ * How many of a thing.
+ * @example counted(1, 'swing') // '1 swing'; counted(2, 'answer') // '2 answers'
+ */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
 /** An end that somebody set, as it was set: 62.5 stays 62.5. */
 const end = (v: number, unit: string): string => {
   const text = figure(v, unit);

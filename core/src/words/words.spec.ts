@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { FAULTS } from '../faults/catalogue.js';
 import type { Piece } from '../faults/strength.js';
-import { amount, difference, figure, signed, unitBehind, wanted } from './amounts.js';
+import { amount, counted, difference, figure, signed, unitBehind, wanted } from './amounts.js';
 import { clockText, dateText, shortDate, weekdayDate } from './dates.js';
 import { evidenceValue, evidenceWords, goneWhen } from './evidence.js';
 import {
@@ -77,6 +77,10 @@ describe('numbers in words', () => {
       '−7',
       '0',
     ]);
+  });
+  it('count one thing as one', () => {
+    expect([0, 1, 2].map((n) => counted(n, 'swing'))).toEqual(['0 swings', '1 swing', '2 swings']);
+    expect(counted(2, 'body', 'bodies')).toBe('2 bodies');
   });
   it('say a range with its open ends', () => {
     expect([

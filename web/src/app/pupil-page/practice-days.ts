@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { SharedAct, SharedDay } from '@vilko/contract';
 import { addDays, RUNGS } from '@vilko/core';
+import { counted } from '@vilko/core/words';
 import { drillName } from '../drill-words';
 import { dayWords, today } from '../lesson/practise/day-words';
 import { PainEntry } from '../lesson/practise/pain-entry';
@@ -106,7 +107,7 @@ export class PracticeDays {
   });
   protected readonly further = computed(() => {
     const after = this.all().filter((d) => d.date > addDays(today(), NEAR)).length;
-    return after ? `${after} more ${after === 1 ? 'day' : 'days'} after that.` : '';
+    return after ? `${counted(after, 'more day')} after that.` : '';
   });
 
   protected done(block: string | null): void {

@@ -19,7 +19,8 @@ import { sentenceOf } from './sentences';
 export const BayActions = createActionGroup({
   source: 'Bay',
   events: {
-    'Bay came': props<{ bay: Bay }>(),
+    /** What the server says of the bay, and the change that it answers, if it does. */
+    'Bay came': props<{ bay: Bay; answers?: BayChange }>(),
     'Change bay': props<{ change: BayChange }>(),
     'Bay failed': props<{ message: string }>(),
     Zero: emptyProps(),
@@ -34,8 +35,10 @@ export const BayActions = createActionGroup({
 export interface BayState {
   /** The bay of this screen; null before it has said so. */
   readonly bay: Bay | null;
-  /** The same as the server said it last: what was changed here is shown at once. */
+  /** The same as the server said it last. */
   readonly told: Bay | null;
+  /** What was changed here and is not answered yet, oldest first: shown at once, whatever comes in between. */
+  readonly pending: readonly BayChange[];
   /** The guided set-up; null while none runs. */
   readonly setUp: SetUpState | null;
   /** Whether the server sends the live picture. */
@@ -46,19 +49,25 @@ export interface BayState {
 const shownAtOnce = ({ club, clubName, kind, tag, intent }: BayChange): Partial<Bay> =>
   Object.fromEntries(Object.entries({ club, clubName, kind, tag, intent }).filter(([, v]) => v !== undefined));
 
-const initial: BayState = { bay: null, told: null, setUp: null, live: false };
+const initial: BayState = { bay: null, told: null, pending: [], setUp: null, live: false };
+
+/** The state with the bay as it was told, and what is not answered yet laid over it. */
+const shown = (s: BayState): BayState => ({
+  ...s,
+  bay: s.told && s.pending.reduce<Bay>((bay, change) => ({ ...bay, ...shownAtOnce(change) }), s.told),
+});
 
 export const bayFeature = createFeature({
   name: 'bay',
   reducer: createReducer(
     initial,
-    on(BayActions.bayCame, BayActions.zeroed, (s, { bay }): BayState => ({ ...s, bay, told: bay })),
+    on(BayActions.bayCame, (s, { bay, answers }): BayState =>
+      shown({ ...s, told: bay, pending: s.pending.filter((change) => change !== answers) }),
+    ),
+    on(BayActions.zeroed, (s, { bay }): BayState => shown({ ...s, told: bay })),
     // two presses in a row are two steps, though the first has not been answered
-    on(BayActions.changeBay, (s, { change }): BayState => ({
-      ...s,
-      bay: s.bay && { ...s.bay, ...shownAtOnce(change) },
-    })),
-    on(BayActions.bayFailed, (s): BayState => ({ ...s, bay: s.told })),
+    on(BayActions.changeBay, (s, { change }): BayState => shown({ ...s, pending: [...s.pending, change] })),
+    on(BayActions.bayFailed, (s): BayState => shown({ ...s, pending: [] })),
     on(BayActions.setUpCame, (s, { setUp }): BayState => ({ ...s, setUp })),
     on(BayActions.liveConnection, (s, { up }): BayState => ({ ...s, live: up })),
   ),
@@ -100,7 +109,7 @@ function askingBay<A extends Action>(
 
 export const bayEffects = {
   change: askingBay(BayActions.changeBay, (api, bay, { change }) =>
-    api.ask('changeBay', { bay }, change).pipe(map((came) => BayActions.bayCame({ bay: came }))),
+    api.ask('changeBay', { bay }, change).pipe(map((came) => BayActions.bayCame({ bay: came, answers: change }))),
   ),
   zero: askingBay(BayActions.zero, (api, bay) =>
     api.ask('zeroBay', { bay }).pipe(map((came) => BayActions.zeroed({ bay: came }))),

@@ -1,9 +1,10 @@
 import { DEVICES } from '@vilko/core/vocabulary';
+import { counted } from '@vilko/core/words';
 import type { Imported, ShotsImported } from '@vilko/contract';
 
 /** What is said when a list of shots was read. */
 export function shotsText(file: string, { matched, waiting, left }: ShotsImported): string {
-  const parts = [`${file}: ${matched} ${matched === 1 ? 'shot' : 'shots'} matched to swings`];
+  const parts = [`${file}: ${counted(matched, 'shot')} matched to swings`];
   if (waiting) parts.push(`${waiting} kept that no swing is near in time`);
   if (left.length) parts.push(`columns left: ${left.join(', ')}`);
   return `${parts.join('; ')}.`;

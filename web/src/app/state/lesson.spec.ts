@@ -53,6 +53,21 @@ describe('a lesson’s state', () => {
     expect(after(...back, NoticeActions.dismiss()).notice).toBeNull();
   });
 
+  it('shows what was changed of the bay until that is answered, whatever the server says of it in between', () => {
+    const first = { tag: 'exercise' as const };
+    const second = { tag: 'demonstration' as const };
+    const presses = [BayActions.bayCame({ bay }), ...[first, second].map((change) => BayActions.changeBay({ change }))];
+    const answered = BayActions.bayCame({ bay: { ...bay, ...first }, answers: first });
+    const heard = BayActions.bayCame({ bay: { ...bay, club: 'driver' } });
+    expect(after(...presses).bay.bay!.tag).toBe('demonstration');
+    expect(after(...presses, answered).bay.bay!.tag).toBe('demonstration');
+    expect(after(...presses, answered, heard).bay.bay).toEqual({ ...bay, ...second, club: 'driver' });
+    const both = [...presses, answered, BayActions.bayCame({ bay: { ...bay, ...second }, answers: second })];
+    expect(after(...both, heard).bay.bay!.tag).toBe(bay.tag);
+    const failed = after(...presses, answered, BayActions.bayFailed({ message: 'Away.' }));
+    expect(failed.bay.bay!.tag).toBe('exercise');
+  });
+
   it('says what an import gave, or why a file was refused, without losing the lesson', () => {
     const reads = [
       LessonActions.came({ lesson }),

@@ -14,6 +14,7 @@ import {
   type PupilWithLessons,
   type Restored,
 } from '@vilko/contract';
+import { counted } from '@vilko/core/words';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
@@ -143,10 +144,10 @@ function erasedText({ name, lessons, swings, films, backups }: Erased): string {
 
 function restoredText({ pupils, lessons, swings, films, inbox, settings, there }: Restored): string {
   const beside = [
-    inbox ? `, ${inbox} ${inbox === 1 ? 'swing' : 'swings'} of the inbox` : '',
+    inbox ? `, ${counted(inbox, 'swing')} of the inbox` : '',
     settings ? ', settings that were missing' : '',
   ].join('');
-  return `Put back: ${pupils} pupils, ${lessons} lessons, ${swings} swings, ${films} films${beside}. ${there} were there and stayed as they are.`;
+  return `Put back: ${counted(pupils, 'pupil')}, ${counted(lessons, 'lesson')}, ${counted(swings, 'swing')}, ${counted(films, 'film')}${beside}. ${there} were there and stayed as they are.`;
 }
 
 export const officeEffects = {

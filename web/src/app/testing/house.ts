@@ -37,6 +37,12 @@ export interface Shown<T> {
 
 const clean = (text: string | null): string => (text ?? '').replace(/\s+/g, ' ').trim();
 
+// what one spec leaves in the browser, a draft or a setting, is not there for the next
+afterEach(() => {
+  localStorage.clear();
+  sessionStorage.clear();
+});
+
 /** Everything the browser has but the wire; `providers` are added for dialogs. */
 export function openHouse(providers: unknown[] = []): House {
   TestBed.configureTestingModule({

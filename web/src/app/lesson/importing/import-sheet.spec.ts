@@ -86,8 +86,9 @@ describe('what is asked about files', () => {
     await settled('Read 2 files');
     c.all('button[aria-label="Leave out c.csv"]')[0]!.click();
     await c.set({});
-    await settled('Read 1 files');
-    await c.press(/^Read 1/);
+    await settled('Read 1 file');
+    await settled('CSV whose columns say what they are');
+    await c.press('Read 1 file');
     house.dispatch(
       ImportActions.fileImported({ imported: { file: 'a.csv', device: 'path', swings: [], warnings: ['short'] } }),
     );

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { shortDate } from '@vilko/core/words';
+import { counted, shortDate } from '@vilko/core/words';
 import { catchError, map, of } from 'rxjs';
 import { Api } from '../../state/api';
 import { ImportActions } from '../../state/import-actions';
@@ -39,7 +39,7 @@ interface Understood {
       (submit)="$event.preventDefault(); read()"
     >
       <h2 class="text-18 font-semibold">
-        {{ rows().length === 1 ? rows()[0]!.file.name : rows().length + ' files' }}
+        {{ rows().length === 1 ? rows()[0]!.file.name : counted(rows().length, 'file') }}
       </h2>
       @if (!began()) {
         <p class="text-ink2">Whose swings are they, and with what? Nothing is taken from the bay.</p>
@@ -105,7 +105,7 @@ interface Understood {
           <a class="link" [routerLink]="['/lesson', target(), 'read']" (click)="ref.close()">To the lesson</a>
         } @else {
           <button class="main-button" [disabled]="!ready()">
-            {{ rows().length === 1 ? 'Read it' : 'Read ' + readable().length + ' files' }}
+            {{ rows().length === 1 ? 'Read it' : 'Read ' + counted(readable().length, 'file') }}
           </button>
           <button type="button" class="plain-button" (click)="ref.close()">Cancel</button>
         }
@@ -126,6 +126,7 @@ export class ImportSheet {
   private readonly results = this.store.selectSignal(importFeature.selectResults);
   private readonly looked = signal<ReadonlyMap<File, Understood>>(new Map());
   protected readonly kinds = KINDS;
+  protected readonly counted = counted;
   protected readonly began = signal(false);
   protected readonly refused = signal<string | null>(null);
   /** The lesson they go to, once that is settled. */

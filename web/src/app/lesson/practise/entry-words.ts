@@ -1,9 +1,10 @@
 import { type LogEntry, SELF_CHECKS } from '@vilko/contract';
+import { counted } from '@vilko/core/words';
 import { drillName } from '../../drill-words';
 
 const filmMarks = (marks: Readonly<Record<string, number>>): string => {
   const n = Object.keys(marks).length;
-  return n ? ` with ${n} ${n === 1 ? 'mark' : 'marks'}` : '';
+  return n ? ` with ${counted(n, 'mark')}` : '';
 };
 
 /** What an entry of the logbook says, in a sentence. */

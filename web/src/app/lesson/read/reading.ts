@@ -3,6 +3,7 @@ import type { ClubFindings, Overruled, SwingHead } from '@vilko/contract';
 import {
   ballAnswer,
   besideWords,
+  counted,
   faultName,
   faultNames,
   faultOf,
@@ -127,7 +128,7 @@ import { Overrule } from './overrule';
     @if (others().length) {
       <details class="mt-4 border-t border-rules pt-3" open>
         <summary class="cursor-pointer font-semibold">
-          {{ others().length }} {{ others().length === 1 ? 'smaller finding' : 'smaller findings' }} beside it
+          {{ counted(others().length, 'smaller finding') }} beside it
         </summary>
         @for (f of others(); track f.fault) {
           <p class="mt-1">
@@ -196,6 +197,7 @@ export class Reading {
       .findings.filter((f) => f.consequenceOf === main?.fault)
       .flatMap((f) => faultOf(f.fault) ?? []);
   });
+  protected readonly counted = counted;
   protected readonly others = computed(() => this.view().findings.filter((f) => !f.main));
   protected readonly foundIds = computed(() => this.view().findings.map((f) => f.fault));
   protected readonly degree = computed(() => {

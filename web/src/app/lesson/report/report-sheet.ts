@@ -3,7 +3,7 @@ import { REPORT_FIELDS, type ReportFigures, type ReportHead, type ReportSwing, t
 import { DRILL_CAUTIONS, DRILLS, FEWEST_AFTER } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { unitBehind } from '@vilko/core/words';
+import { counted, unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
 import { number } from '../compare/difference-words';
 import { BandStrip } from '../practise/band-strip';
@@ -56,7 +56,7 @@ import { BandStrip } from '../practise/band-strip';
                   <vk-band-strip [measure]="m.id" [band]="m.band" [value]="m.after" />
                 }
                 <p class="text-13 text-ink2">
-                  mean of {{ m.n[1] }} {{ m.n[1] === 1 ? 'swing' : 'swings'
+                  mean of {{ counted(m.n[1], 'swing')
                   }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0]
                   }}{{ few() }}
                 </p>
@@ -111,6 +111,7 @@ export class ReportSheet {
   protected readonly cautions = DRILL_CAUTIONS.join(' ');
   protected readonly date = computed(() => dateText(this.head().startedAt));
   protected readonly day = shortDate;
+  protected readonly counted = counted;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
   protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
   protected readonly comeBack = computed(() =>

@@ -12,6 +12,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText, SHARE_DAYS } from '@vilko/contract';
+import { counted } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { bayFeature } from '../../state/bay';
 import { draftOf } from '../../state/drafts';
@@ -170,7 +171,7 @@ export class ReportPage {
   });
   protected readonly answers = computed(() => {
     const n = this.shares()?.came.length ?? 0;
-    return n ? `: ${n} ${n === 1 ? 'answer' : 'answers'}` : '';
+    return n ? `: ${counted(n, 'answer')}` : '';
   });
   protected readonly hears = signal(false);
   protected readonly sure = signal(false);

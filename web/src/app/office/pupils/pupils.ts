@@ -10,6 +10,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons } from '@vilko/contract';
+import { counted } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { InboxActions, inboxFeature } from '../../state/inbox';
@@ -50,7 +51,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
         >
         @if (inbox().length) {
           <a class="link text-15" routerLink="/office/inbox"
-            >Inbox: {{ inbox().length }} {{ inbox().length === 1 ? 'swing' : 'swings' }} without an owner</a
+            >Inbox: {{ counted(inbox().length, 'swing') }} without an owner</a
           >
         }
         @if (rows(); as t) {
@@ -148,6 +149,7 @@ export class Pupils {
   protected readonly rows = viewChild<ElementRef<HTMLTableElement>>('rows');
   private readonly store = inject(Store);
   protected readonly units = inject(HouseUnits);
+  protected readonly counted = counted;
   protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly error = this.store.selectSignal(officeFeature.selectError);
   private readonly lying = this.store.selectSignal(inboxFeature.selectSwings);

@@ -17,7 +17,7 @@ import {
 } from '@vilko/core';
 import { deviceWords } from '../../device-words';
 import { GROUP_MARKS, Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
-import { figure } from '@vilko/core/words';
+import { counted, figure } from '@vilko/core/words';
 import { shotWords } from '../../lesson/record/shot-words';
 import { SwingCards } from '../../lesson/swing-card/swing-card';
 import { Keys } from '../../shell/keys';
@@ -341,7 +341,7 @@ export class SwingLog {
     const [{ swing } = { swing: null }] = of;
     const whose = several && swing ? ` with the ${swing.clubName}, ${deviceWords(swing.device)}` : '';
     const why = swing && swing.kind === 'full' ? unjudgedWords(swing) : null;
-    const n = `${of.length} ${of.length === 1 ? 'swing' : 'swings'}${whose}${why ? ` (${why})` : ''}`;
+    const n = `${counted(of.length, 'swing')}${whose}${why ? ` (${why})` : ''}`;
     if (of.length < FEW_POINTS) return `${n}: too few for a line, ${FEW_POINTS} would do.`;
     if (!r) return `${n}: no line can be drawn.`;
     const unit = `${this.units.shown(this.resultRow().unit)} per ${this.measureRow().unit === '%' ? 'point' : this.measureRow().unit}`;
