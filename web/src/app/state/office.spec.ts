@@ -103,7 +103,7 @@ describe('the office', () => {
     const h = openHouse();
     h.dispatch(OfficeActions.restoreBackup({ name: 'b' }));
     h.asked('POST', '/api/backups/b/restore').flush({ pupils: 1, lessons: 3, swings: 30, films: 2, there: 4 });
-    expect(h.said()).toBe('Put back: 1 pupils, 3 lessons, 30 swings, 2 films. 4 were there and stayed as they are.');
+    expect(h.said()).toBe('Put back: 1 pupil, 3 lessons, 30 swings, 2 films. 4 were there and stayed as they are.');
     h.asked('GET', '/api/pupils').flush([]);
   });
 });
