@@ -16,13 +16,15 @@ export function pchip(knots: readonly Knot[]): (t: number) => number {
   });
   // asked in order of time, the piece is the one before or near it
   let i = 0;
+  const times = Float64Array.from(knots, ([t]) => t);
+  const values = Float64Array.from(knots, ([, v]) => v);
   return (t) => {
-    if (t <= knots[0]![0]) return knots[0]![1];
-    if (t >= knots[n - 1]![0]) return knots[n - 1]![1];
-    if (t <= knots[i]![0]) i = 0;
-    while (t > knots[i + 1]![0]) i++;
-    const [t0, v0] = knots[i]!;
-    const [t1, v1] = knots[i + 1]!;
+    if (t <= times[0]!) return values[0]!;
+    if (t >= times[n - 1]!) return values[n - 1]!;
+    if (t <= times[i]!) i = 0;
+    while (t > times[i + 1]!) i++;
+    const [t0, v0] = [times[i]!, values[i]!];
+    const [t1, v1] = [times[i + 1]!, values[i + 1]!];
     const h = t1 - t0;
     const x = (t - t0) / h;
     const x2 = x * x;
@@ -87,8 +89,12 @@ export function sampleBumps(bumps: readonly Bump[], n: number, rate: number, sca
 /** The integral of the same sum from −∞. */
 export function sampleIntegrals(bumps: readonly Bump[], n: number, rate: number, scale: number): Float64Array {
   const out = new Float64Array(n);
-  for (const { c, w, a } of bumps)
-    for (let k = Math.max(0, Math.ceil((c - w) * rate)); k < n; k++)
-      out[k]! += scale * a * w * area(Math.min(1, (k / rate - c) / w));
+  for (const { c, w, a } of bumps) {
+    let k = Math.max(0, Math.ceil((c - w) * rate));
+    for (let u = (k / rate - c) / w; k < n && u < 1; u = (++k / rate - c) / w) out[k]! += scale * a * w * area(u);
+    // behind the bump its whole area stays
+    const whole = scale * a * w * area(1);
+    for (; k < n; k++) out[k]! += whole;
+  }
   return out;
 }

@@ -190,14 +190,22 @@ function pressMat(motion: Motion, sign: 1 | -1, rng: Random, quiet: boolean): Ma
   const cells = MAT.rows * MAT.cols;
   const time = Float64Array.from({ length: n }, (_, k) => k / MAT.rate);
   const load = new Float32Array(n * cells);
-  for (const foot of FEET) spread(motion, foot, cellsUnder(motion.soles[foot], sign), { time, frames: load });
+  const soles = FEET.map((foot) => ({ foot, under: cellsUnder(motion.soles[foot], sign) }));
+  for (const { foot, under } of soles) spread(motion, foot, under, { time, frames: load });
   if (quiet) return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames: load };
-  const most = load.reduce((a, b) => (b > a ? b : a), 0) * (1 + MAT.creep);
+  // only cells under a sole are ever loaded; in the order of the mat, so that each draws its own noise
+  const loaded = Int32Array.from(new Set(soles.flatMap(({ under }) => under.index))).sort();
+  let most = 0;
+  for (let k = 0; k < n; k++) for (const c of loaded) most = Math.max(most, load[k * cells + c]!);
+  most *= 1 + MAT.creep;
   const frames = new Uint8Array(load.length);
   for (let k = 0; k < n; k++) {
     const gain = ((1 + MAT.creep * (1 - Math.exp(-time[k]! / MAT.creepTime))) * 250) / most;
-    for (let c = k * cells; c < (k + 1) * cells; c++)
-      if (load[c]! > 0) frames[c] = Math.max(0, Math.min(255, Math.round(load[c]! * gain + MAT.noise * rng.normal())));
+    for (const c of loaded) {
+      const at = k * cells + c;
+      if (load[at]! > 0)
+        frames[at] = Math.max(0, Math.min(255, Math.round(load[at]! * gain + MAT.noise * rng.normal())));
+    }
   }
   return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames };
 }

@@ -141,9 +141,9 @@ export function sway(rng: Random, n: number, rate: number, size: number): Float6
     a: size * rng.normal() * 0.6,
     ph: 2 * Math.PI * rng.uniform(),
   }));
-  return Float64Array.from({ length: n }, (_, k) =>
-    parts.reduce((s, q) => s + q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph), 0),
-  );
+  const out = new Float64Array(n);
+  for (const q of parts) for (let k = 0; k < n; k++) out[k]! += q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph);
+  return out;
 }
 
 export interface MoveOptions {
@@ -166,10 +166,13 @@ export const moveBody = (
   build: Build,
   { plans, drives }: { readonly plans: readonly SwingPlan[]; readonly drives: readonly Drive[] },
   o: MoveOptions,
-): Motion => driven(plannedCourse(build, plans, o), drives);
+): Motion => {
+  const course = plannedCourse(build, plans, o);
+  return { ...driven(course, drives), momentum: momentumOf(course, drives) };
+};
 
 /** What the plans alone decide: the shares, and where the pressure lies under each foot. */
-export type Course = Omit<Carried, 'lift' | 'moment' | 'momentum'>;
+export type Course = Omit<Carried, 'lift' | 'moment'>;
 
 /**
  * The course of the body through its planned swings.
@@ -210,21 +213,31 @@ export function plannedCourse(
   return { rate, build, soles, share, lead, trail, plans, returns };
 }
 
-/** Moves a body along a planned course by the drive of each plan. */
-export function driven(course: Course, drives: readonly Drive[]): Motion {
-  const { plans, rate, build } = course;
-  const n = course.share.length;
+/** The bumps of all plans. */
+const bumpsOfAll = ({ plans }: Course, drives: readonly Drive[]): ((key: keyof Bumps) => Bump[]) => {
   const bumps = plans.map((p, i) => bumpsOf(p, drives[i]!));
-  const all = (key: keyof Bumps) => bumps.flatMap((b) => b[key]);
+  return (key) => bumps.flatMap((b) => b[key]);
+};
+
+/** Moves a body along a planned course by the drive of each plan; what it turns with is not summed up. */
+export function driven(course: Course, drives: readonly Drive[]): Omit<Motion, 'momentum'> {
+  const { rate, build, share } = course;
+  const all = bumpsOfAll(course, drives);
   const m = build.mass;
-  const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), n, rate, scale);
-  const momentum = (key: keyof Bumps) => sampleIntegrals(all(key), n, rate, m);
+  const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), share.length, rate, scale);
   return carryBody({
     ...course,
     lift: sample('lift', G),
     moment: { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) },
-    momentum: { x: momentum('tilt'), y: momentum('pitch'), z: momentum('turn') },
   });
+}
+
+/** The angular momentum of such a motion. */
+function momentumOf(course: Course, drives: readonly Drive[]): Axes {
+  const { rate, build, share } = course;
+  const all = bumpsOfAll(course, drives);
+  const sum = (key: keyof Bumps) => sampleIntegrals(all(key), share.length, rate, build.mass);
+  return { x: sum('tilt'), y: sum('pitch'), z: sum('turn') };
 }
 
 const WANDERS = 3;
@@ -260,10 +273,7 @@ export interface Place {
 }
 
 /** What is given about a moving body; the rest follows from mechanics. */
-export interface Carried extends Pick<
-  Motion,
-  'rate' | 'build' | 'soles' | 'moment' | 'momentum' | 'plans' | 'returns'
-> {
+export interface Carried extends Pick<Motion, 'rate' | 'build' | 'soles' | 'moment' | 'plans' | 'returns'> {
   /** Lead share of the load, 0–1. */
   readonly share: Float64Array;
   /** Where the pressure lies under each foot. */
@@ -274,7 +284,7 @@ export interface Carried extends Pick<
 }
 
 /** Lets a body follow the pressure under its feet, and shares its force out between them. */
-export function carryBody({ lift, share, lead, trail, ...given }: Carried): Motion {
+export function carryBody({ lift, share, lead, trail, ...given }: Carried): Omit<Motion, 'momentum'> {
   const { build, rate, moment } = given;
   const m = build.mass;
   const z = heightPath(lift, MASS_HEIGHT_PART * build.stature, rate);

@@ -75,7 +75,7 @@ export function standing(o: StandingOptions): { recording: Recording; motion: Mo
   };
   const none = () => new Float64Array(n);
   const moment = { x: none(), y: none(), z: none() };
-  const body = carryBody({
+  const carried = carryBody({
     rate: RATE,
     build: o.build,
     soles,
@@ -84,10 +84,10 @@ export function standing(o: StandingOptions): { recording: Recording; motion: Mo
     trail: place('trail'),
     lift: none(),
     moment,
-    momentum: moment,
     plans: [],
     returns: true,
   });
+  const body = { ...carried, momentum: moment };
   const motion = o.does === 'away' ? unloaded(body) : body;
   const stated = { stature: o.build.stature, handed: o.handed, club: o.club };
   return { recording: record(motion, o.device, rng, { name: o.does, handed: o.handed, club: true, stated }), motion };

@@ -14,7 +14,7 @@ const KEYS = ['tiltBack', 'tiltDown', 'pitchDown'] as const;
 type Outcome = readonly [massBack: number, forcePeak: number, foreAft: number];
 
 /** What of the plan the drives decide: mass back (mm), sideways peak (%BW), fore–aft ratio. */
-function outcome({ mass, acceleration, feet, build, rate }: Motion, plan: SwingPlan): Outcome {
+function outcome({ mass, acceleration, feet, build, rate }: Omit<Motion, 'momentum'>, plan: SwingPlan): Outcome {
   const from = Math.round(plan.clubStarts * rate);
   const top = Math.round(plan.times.p4 * rate);
   const p2 = Math.round(plan.times.p2 * rate);
