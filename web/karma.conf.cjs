@@ -16,6 +16,11 @@ function Counts() {
       console.log(`FAILED ${[...result.suite, result.description].join(' ')}\n${result.log.join('\n')}`);
     }
   };
+  // a file that cannot be loaded takes its specs with it
+  this.onBrowserError = (_browser, error) => {
+    failed++;
+    console.log(`FAILED to load: ${error.message ?? error}`);
+  };
   this.onBrowserLog = (_browser, log) => console.log(log);
   this.onRunComplete = () => console.log(`KARMA ${passed} passed ${failed} failed`);
 }

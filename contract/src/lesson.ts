@@ -20,6 +20,8 @@ export const LessonHead = z.object({
   measure: MeasureIdText.nullable(),
   footwear: z.enum(FOOTWEAR),
   homework: z.string().max(2000),
+  /** Id of the drill chosen as the one thing to do; null: the homework, the plan or the finding says it. */
+  task: z.string().max(60).nullable().default(null),
   notes: z.string().max(4000),
   /** ISO date of the next visit. */
   nextVisit: z.string().nullable(),

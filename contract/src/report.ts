@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { FEWEST_AFTER } from '@vilko/core';
+import { counted, figure, unitBehind } from '@vilko/core/words';
+import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
 import { MeasureIdText } from './measure-id.js';
@@ -16,6 +19,8 @@ export const ReportText = z.object({
   agreed: field,
 });
 export type ReportText = z.infer<typeof ReportText>;
+export const ReportField = ReportText.keyof();
+export type ReportField = z.infer<typeof ReportField>;
 
 /** The fields in the order of the page, with their heads. */
 export const REPORT_FIELDS: readonly { readonly key: keyof ReportText; readonly head: string }[] = [
@@ -52,6 +57,18 @@ export const SpokenReview = z.object({
 });
 export type SpokenReview = z.infer<typeof SpokenReview>;
 
+/** What a report's figures are made of. */
+export const ReportSource = z.object({
+  /** The set of swings that speaks for the lesson, and the finding it works on. */
+  set: ClubFindings.nullable(),
+  fault: z.string().nullable(),
+  /** Numbers of the swings that are compared, before and after. */
+  swings: z.tuple([z.array(z.int()), z.array(z.int())]),
+  /** When the earlier lesson began, ISO 8601; null where both are of this one. */
+  beforeAt: z.string().nullable(),
+});
+export type ReportSource = z.infer<typeof ReportSource>;
+
 /** A lesson's report: the machine's draft, the instructor's words if there are any, and the figures on the page. */
 export const Report = z.object({
   draft: ReportText,
@@ -80,9 +97,44 @@ export const Report = z.object({
   drill: z.string().nullable(),
   nextVisit: z.string().nullable(),
   review: SpokenReview.nullable(),
+  source: ReportSource,
+  /** When the figures were frozen together, ISO 8601; null: they follow the lesson until the page is given away. */
+  madeAt: z.string().nullable(),
+  /** How many swings came to the lesson since; null where the figures would be the same today. */
+  behind: z.int().nullable(),
+  /** Fields in the instructor's words whose figures have moved since they were written. */
+  moved: z.array(ReportField),
 });
 export type Report = z.infer<typeof Report>;
 
 /** What stands on the page beside the words. */
-export const ReportFigures = Report.omit({ draft: true, text: true, review: true });
+export const ReportFigures = Report.omit({
+  draft: true,
+  text: true,
+  review: true,
+  source: true,
+  madeAt: true,
+  behind: true,
+  moved: true,
+});
 export type ReportFigures = z.infer<typeof ReportFigures>;
+
+/** Everything of a page that is frozen together. */
+export const FrozenPage = z.object({
+  madeAt: z.string(),
+  figures: ReportFigures,
+  draft: ReportText,
+  source: ReportSource,
+});
+export type FrozenPage = z.infer<typeof FrozenPage>;
+
+/** What stands beneath the number, on the screen and in print. */
+export function meansWords({ measure, success }: Pick<Report, 'measure' | 'success'>): string {
+  if (!measure) return '';
+  const { unit, before, n } = measure;
+  return [
+    `mean of ${counted(n[1], 'swing')}`,
+    ...(before === null ? [] : [`before: ${figure(before, unit)}${unitBehind(unit)}, mean of ${n[0]}`]),
+    ...(success && success.of < FEWEST_AFTER ? [`it takes ${FEWEST_AFTER} swings to tell`] : []),
+  ].join('; ');
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Report, ReportText, SpokenReview } from '../report.js';
+import { Report, ReportField, ReportText, SpokenReview } from '../report.js';
 import { Share, SHARE_DAYS, Shares } from '../share.js';
 import { at, BYTES } from './endpoint.js';
 import { NO_LESSON } from './lessons.js';
@@ -20,7 +20,18 @@ export const REPORTS = {
   }),
   keepReport: at('PUT /api/lessons/:id/report', {
     does: 'Keeps the instructor’s words of a report; null goes back to the draft',
-    body: z.object({ text: ReportText.nullable() }),
+    body: z.object({ text: ReportText.nullable(), stands: z.array(ReportField).default([]) }),
+    reply: Report,
+    missing: NO_LESSON,
+  }),
+  renewReport: at('POST /api/lessons/:id/report/renew', {
+    does: 'Freezes the figures of a report anew, all together, as the lesson stands now',
+    reply: Report,
+    missing: NO_LESSON,
+  }),
+  chooseTask: at('PUT /api/lessons/:id/report/task', {
+    does: 'Chooses the drill that is the one thing to do; null leaves it to homework, plan and finding',
+    body: z.object({ drill: z.string().max(60).nullable() }),
     reply: Report,
     missing: NO_LESSON,
   }),

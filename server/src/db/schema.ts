@@ -8,6 +8,7 @@ import type {
   Overruled,
   PracticeTask,
   PupilProfile,
+  FrozenPage,
   ReportText,
   SetUpRecord,
   ShotValues,
@@ -72,7 +73,12 @@ export const lessons = pgTable(
     painBefore: integer('pain_before'),
     painAfter: integer('pain_after'),
     setUp: jsonb('set_up').$type<SetUpRecord>(),
+    task: text('task'),
     report: jsonb('report').$type<ReportText>(),
+    /** The draft that each field of the words was written against. */
+    against: jsonb('report_against').$type<ReportText>(),
+    /** The figures of the report, frozen together. */
+    page: jsonb('report_page').$type<FrozenPage>(),
     review: jsonb('review').$type<SpokenReview>(),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },

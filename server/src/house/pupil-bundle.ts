@@ -1,5 +1,6 @@
 import {
   FOOTWEAR,
+  FrozenPage,
   Film,
   INTENTS,
   LessonHead,
@@ -73,6 +74,8 @@ export const PupilsHead = z.object({
     LessonHead.omit({ swings: true }).extend({
       footwear: z.enum(FOOTWEAR),
       report: ReportText.nullable().default(null),
+      against: ReportText.nullable().default(null),
+      page: FrozenPage.nullable().default(null),
       review: SpokenReview.nullable().default(null),
       deletedAt: z.string().nullable().default(null),
     }),

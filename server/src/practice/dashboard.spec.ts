@@ -12,6 +12,7 @@ const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): Lesson
   measure: 'share.lead.p7',
   footwear: 'golf shoes',
   homework: '',
+  task: null,
   notes: '',
   nextVisit: null,
   painBefore: null,

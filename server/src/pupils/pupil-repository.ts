@@ -1,4 +1,5 @@
 import {
+  type FrozenPage,
   type LessonChange,
   type LessonHead,
   type Pupil,
@@ -9,20 +10,34 @@ import {
   type SetUpRecord,
   type SpokenReview,
 } from '@vilko/contract';
-import { and, asc, count, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, getTableColumns, isNull } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { lessons, pupils, swings } from '../db/schema.js';
 
 export type NewLessonRow = Pick<typeof lessons.$inferInsert, 'id' | 'pupilId' | 'startedAt' | 'bay' | 'aim'> &
   Partial<typeof lessons.$inferInsert>;
 export type LessonRow = typeof lessons.$inferSelect;
+
+/** What lists need of a lesson: the words and figures of its report stay where they are. */
+const { report: _report, against: _against, page: _page, review: _review, ...LISTED } = getTableColumns(lessons);
+type ListedLesson = Omit<LessonRow, 'report' | 'against' | 'page' | 'review'>;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, report: _, review: __, deletedAt: ___, ...l }: LessonRow, n: number): LessonHead => ({
+const headOf = ({ startedAt, deletedAt: _, ...l }: ListedLesson, n: number): LessonHead => ({
   ...l,
   startedAt: startedAt.toISOString(),
   swings: n,
 });
+
+/** A report as it is kept. */
+export interface KeptReport {
+  /** The instructor's words; null where the draft stands. */
+  readonly text: ReportText | null;
+  /** The draft that each of its fields was written against. */
+  readonly against: ReportText | null;
+  /** The figures, where they are frozen. */
+  readonly page: FrozenPage | null;
+}
 
 const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
   ...p,
@@ -32,11 +47,18 @@ const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
 
 /** What the instructor said of a lesson, in writing and aloud. */
 const lessonWords = (db: Db) => ({
-  /** The instructor's words of a lesson's report; null where the draft stands. */
-  report: async (lessonId: string): Promise<ReportText | null> =>
-    (await db.select({ report: lessons.report }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.report ?? null,
-  keepReport: async (lessonId: string, report: ReportText | null): Promise<boolean> =>
-    (await db.update(lessons).set({ report }).where(eq(lessons.id, lessonId)).returning({ id: lessons.id })).length > 0,
+  report: async (lessonId: string): Promise<KeptReport> =>
+    (
+      await db
+        .select({ text: lessons.report, against: lessons.against, page: lessons.page })
+        .from(lessons)
+        .where(eq(lessons.id, lessonId))
+    )[0] ?? { text: null, against: null, page: null },
+  keepReport: async (lessonId: string, { text: report, ...kept }: Partial<KeptReport>): Promise<boolean> => {
+    const set = { ...kept, ...(report === undefined ? {} : { report }) };
+    const rows = await db.update(lessons).set(set).where(eq(lessons.id, lessonId)).returning({ id: lessons.id });
+    return rows.length > 0;
+  },
   review: async (lessonId: string): Promise<SpokenReview | null> =>
     (await db.select({ review: lessons.review }).from(lessons).where(eq(lessons.id, lessonId)))[0]?.review ?? null,
   keepReview: async (lessonId: string, review: SpokenReview | null): Promise<boolean> =>
@@ -61,7 +83,7 @@ const lessonsInBin = (db: Db, swingCount: (lessonId: string) => Promise<number>)
       .update(lessons)
       .set({ deletedAt: deleted ? new Date() : null })
       .where(eq(lessons.id, id))
-      .returning();
+      .returning(LISTED);
     return row ? headOf(row, await swingCount(id)) : null;
   },
 });
@@ -87,18 +109,18 @@ export function pupilRepository(db: Db) {
       return row ? pupilOf(row) : null;
     },
     addLesson: async (l: NewLessonRow): Promise<LessonHead> =>
-      headOf((await db.insert(lessons).values(l).returning())[0]!, 0),
+      headOf((await db.insert(lessons).values(l).returning(LISTED))[0]!, 0),
     changeLesson: async (
       id: string,
-      change: LessonChange & { setUp?: SetUpRecord | null },
+      change: LessonChange & { setUp?: SetUpRecord | null; task?: string | null },
     ): Promise<LessonHead | null> => {
-      const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning();
+      const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning(LISTED);
       return row ? headOf(row, await swingCount(id)) : null;
     },
     all: async (): Promise<PupilWithLessons[]> => {
       const rows = await db.select().from(pupils).orderBy(asc(pupils.name));
       const heads = await db
-        .select({ l: lessons, n: count(swings.id) })
+        .select({ l: LISTED, n: count(swings.id) })
         .from(lessons)
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
         .where(isNull(lessons.deletedAt))
@@ -112,7 +134,7 @@ export function pupilRepository(db: Db) {
     /** Lessons of one pupil with the number of their swings, oldest first. */
     lessonHeads: async (pupilId: string): Promise<LessonHead[]> => {
       const heads = await db
-        .select({ l: lessons, n: count(swings.id) })
+        .select({ l: LISTED, n: count(swings.id) })
         .from(lessons)
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
         .where(and(eq(lessons.pupilId, pupilId), isNull(lessons.deletedAt)))
@@ -127,7 +149,7 @@ export function pupilRepository(db: Db) {
     /** A lesson with its pupil; null where there is none, or it lies in the bin. */
     lesson: async (id: string): Promise<{ head: LessonHead; pupil: Pupil } | null> => {
       const [row] = await db
-        .select()
+        .select({ lessons: LISTED, pupils })
         .from(lessons)
         .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
         .where(and(eq(lessons.id, id), isNull(lessons.deletedAt)));

@@ -1,11 +1,11 @@
 import type { LessonHead, ReportText } from '@vilko/contract';
-import { amount, type Drill, FEWEST_AFTER, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
+import { amount, FEWEST_AFTER, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
 
 /** What the machine would write: plain sentences from the figures; the instructor's words lead. */
-export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | null): ReportText {
+export function draftOf(lesson: LessonHead, figures: Figures, task: string): ReportText {
   const { set, fault, measure, success } = figures;
   const finding = set?.findings.find((f) => f.fault === fault);
   return {
@@ -21,7 +21,7 @@ export function draftOf(lesson: LessonHead, figures: Figures, drill: Drill | nul
               ? ''
               : `, ${Math.round(100 * success.way)}% of the way`
           }${success.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : ''}.`,
-    task: lesson.homework || (drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : ''),
+    task,
     agreed: measure
       ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.`
       : '',

@@ -1,5 +1,5 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
-import { MINOR, REPORT_FIELDS } from '@vilko/contract';
+import { meansWords, MINOR, REPORT_FIELDS } from '@vilko/contract';
 import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
@@ -7,6 +7,7 @@ import { bandOf } from './draft.js';
 import { face, FACES } from './fonts.js';
 import { PAPER } from './paper.js';
 import { routeSvg } from './route-svg.js';
+import { stripSvg } from './strip-svg.js';
 
 const PICTURE_HEIGHT = 74;
 
@@ -32,6 +33,7 @@ function words({ report, lesson }: Page): Content[] {
 
 function figures({ report, pupil }: Page): Content[] {
   const m = report.measure;
+  const strip = m && m.after !== null ? stripSvg(m.id, m.band, m.after) : null;
   const number: Content[] = m
     ? [
         head(`${m.words}${m.agreed ? ', as agreed' : ''}`),
@@ -43,11 +45,8 @@ function figures({ report, pupil }: Page): Content[] {
                 { text: report.success?.word ?? '', alignment: 'right', margin: [0, 14, 0, 0] },
               ],
             },
-        {
-          text: `Wanted: ${bandOf(m)}. Mean of ${m.n[1]}${m.before === null ? '' : `; before: ${amount(m.before, m.unit)}, mean of ${m.n[0]}`}.`,
-          fontSize: 9,
-          color: PAPER.ink2,
-        },
+        ...(strip ? [{ svg: strip, width: 205 }] : []),
+        { text: `Wanted: ${bandOf(m)}. ${meansWords(report)}.`, fontSize: 9, color: PAPER.ink2 },
       ]
     : [];
   const route = (title: string, s: ReportSwing | null): Content[] =>

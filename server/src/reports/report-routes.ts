@@ -20,9 +20,11 @@ export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRo
       .send(Buffer.from(pdf));
   });
   serve(app, 'keepReport', async ({ params, body }) => {
-    await reports.keep(params.id, body.text);
+    await reports.keep(params.id, body.text, body.stands);
     return reports.of(params.id);
   });
+  serve(app, 'renewReport', ({ params }) => reports.renew(params.id));
+  serve(app, 'chooseTask', ({ params, body }) => reports.choose(params.id, body.drill));
   serve(app, 'sendReport', async ({ params, body }) =>
     reports.send(params.id, body.to, await shares.linkOf(params.id)),
   );

@@ -1,89 +1,67 @@
-import type { LessonFindings, Report, ReportText } from '@vilko/contract';
-import { DRILLS, drillsFor } from '@vilko/core';
-import type { FindingsService } from '../judging/findings-service.js';
-import type { SwingService } from '../swings/swing-service.js';
-import type { PracticeRepository } from '../practice/practice-repository.js';
-import type { PupilRepository } from '../pupils/pupil-repository.js';
+import type { Report, ReportField, ReportText } from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
 import type { FilmStore } from '../swings/film-store.js';
-import { draftOf } from './draft.js';
-import { figuresOf, standsFor } from './figures.js';
+import { writtenAgainst } from './frozen.js';
 import type { Outbox } from './outbox.js';
-import { day, type Page, reportPdf } from './pdf.js';
+import { openPages, type PageShelves } from './pages.js';
+import { day, reportPdf } from './pdf.js';
 import { reviewService } from './review-service.js';
-
-const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
+import { isDrill } from './task.js';
 
 /** What reports are made of. */
-export interface ReportShelves {
-  readonly pupils: PupilRepository;
-  readonly practice: PracticeRepository;
-  readonly swings: SwingService;
-  readonly findings: FindingsService;
+export interface ReportShelves extends PageShelves {
   readonly outbox: Outbox;
   readonly store: FilmStore;
 }
 
 /** What the pupil takes home from a lesson. */
-export function reportService({ pupils, practice, swings, findings: findingsOf, outbox, store }: ReportShelves) {
-  const pageOf = async (lessonId: string): Promise<Page | null> => {
-    const found = await pupils.lesson(lessonId);
-    return found && { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
-  };
-  const reportOf = async ({
-    head,
-    pupil,
-  }: NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>): Promise<Report> => {
-    const lessonId = head.id;
-    const [findings, all, standardOf, plans] = await Promise.all([
-      findingsOf(lessonId),
-      swings.summarised(pupil),
-      swings.standards(pupil),
-      practice.plansOf([pupil.id]),
-    ]);
-    const end = all.findLast((s) => s.row.lessonId === lessonId)?.row.recordedAt;
-    const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
-    const figures = figuresOf(head, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
-    const { set, fault, measure, success } = figures;
-    const planned = plans.find((p) => p.lessonId === lessonId)?.plan.wish.drills[0];
-    const offered =
-      set && fault
-        ? drillsFor({
-            fault,
-            club: set.club,
-            found: set.findings.map((f) => f.fault),
-            injuries: pupil.profile.injuries,
-            school: standardOf(set.club, 'stock').pattern.id,
-          }).offered[0]
-        : undefined;
-    // a drill the homework names leads, then the planned one, then what suits the finding
-    const named = DRILLS.find((d) => head.homework.toLowerCase().includes(d.name.toLowerCase()));
-    const drill = named ?? DRILLS.find((d) => d.id === planned) ?? offered ?? null;
-    return {
-      draft: draftOf(head, figures, drill),
-      text: await pupils.report(lessonId),
-      club: set?.club ?? null,
-      measure,
-      success: success && { word: success.word, inside: success.inside, of: success.of, way: success.way },
-      before: standsFor(figures.before, measure?.id ?? null),
-      after: standsFor(figures.after, measure?.id ?? null),
-      drill: drill?.id ?? null,
-      nextVisit: head.nextVisit,
-      review: await pupils.review(lessonId),
-    };
-  };
+export function reportService(shelves: ReportShelves) {
+  const { pupils, outbox, store } = shelves;
+  const { freshOf, reportOf, freeze, givenAway, of } = openPages(shelves);
   return {
     ...reviewService(pupils, store),
-    of: async (lessonId: string): Promise<Report | null> => (await pageOf(lessonId))?.report ?? null,
+    of,
+    /** Freezes the page, where it is not frozen yet; false when there is no such lesson. */
+    giveAway: async (lessonId: string): Promise<boolean> => (await givenAway(lessonId)) !== null,
     async pdf(lessonId: string): Promise<Uint8Array | null> {
-      const page = await pageOf(lessonId);
+      const page = await givenAway(lessonId);
       return page && reportPdf(page);
+    },
+    /** Freezes all figures anew, together, as the lesson stands now. */
+    async renew(lessonId: string): Promise<Report | null> {
+      const found = await pupils.lesson(lessonId);
+      if (found) await freeze(found);
+      return of(lessonId);
+    },
+    /**
+     * Chooses the drill that is the one thing to do; null leaves it to homework, plan and finding. On a frozen page
+     * the choice alone is made anew: it is no figure of the swings.
+     * @throws VilkoError for a drill that is not there
+     */
+    async choose(lessonId: string, drill: string | null): Promise<Report | null> {
+      if (drill !== null && !isDrill(drill)) throw new VilkoError('bad-option', `there is no drill "${drill}"`);
+      await pupils.changeLesson(lessonId, { task: drill });
+      const found = await pupils.lesson(lessonId);
+      if (!found) return null;
+      const { page } = await pupils.report(lessonId);
+      if (page) {
+        const { draft, figures } = await freshOf(found);
+        await pupils.keepReport(lessonId, {
+          page: {
+            ...page,
+            draft: { ...page.draft, task: draft.task },
+            figures: { ...page.figures, drill: figures.drill },
+          },
+        });
+      }
+      return reportOf(found);
     },
     /**
      * Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else.
      * @param link the pupil's page, where one is open to other machines
      */
     async send(lessonId: string, to: string, link: string | null): Promise<{ file: string } | null> {
-      const page = await pageOf(lessonId);
+      const page = await givenAway(lessonId);
       if (!page) return null;
       const { aim, task } = page.report.text ?? page.report.draft;
       const text = [
@@ -105,8 +83,17 @@ export function reportService({ pupils, practice, swings, findings: findingsOf, 
         }),
       };
     },
-    /** Keeps the instructor's words; null goes back to the draft. */
-    keep: (lessonId: string, text: ReportText | null): Promise<boolean> => pupils.keepReport(lessonId, text),
+    /**
+     * Keeps the instructor's words; null goes back to the draft. With the first of them the figures are frozen.
+     * @param stands fields that hold, though their figures have moved
+     */
+    async keep(lessonId: string, text: ReportText | null, stands: readonly ReportField[] = []): Promise<boolean> {
+      if (text === null) return pupils.keepReport(lessonId, { text: null, against: null });
+      const page = await givenAway(lessonId);
+      if (!page) return false;
+      const against = writtenAgainst(await pupils.report(lessonId), text, page.report.draft, stands);
+      return pupils.keepReport(lessonId, { text, against });
+    },
   };
 }
 

@@ -89,6 +89,79 @@ describe('a report', () => {
     expect(r.draft.notYet).toMatch(/% of the way\.$/);
   });
 
+  it('keeps its figures together once it is given away, says how far the lesson went on, and is renewed by one act', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
+    await swings('l', 30, 4, { fault: 'hangs-back' });
+    expect((await report()).madeAt).toBeNull();
+    await swings('l', 34, 2, { fault: 'hangs-back' });
+    expect((await report()).source.swings)
+      .withContext('follows the lesson until then')
+      .toEqual([
+        [1, 2, 3],
+        [4, 5, 6],
+      ]);
+    await app.get('/api/lessons/l/report.pdf');
+    const kept = await report();
+    expect([typeof kept.madeAt, kept.behind]).toEqual(['string', null]);
+    await swings('l', 40, 3);
+    await app.send('PATCH', '/api/lessons/l', { nextVisit: '2026-12-24', aim: 'Another' });
+    const gone = await report();
+    expect(gone.behind).toBe(3);
+    expect(gone).toEqual({
+      ...kept,
+      behind: 3,
+      nextVisit: '2026-12-24',
+      draft: { ...kept.draft, aim: 'Another' },
+    });
+    const renewed = Report.parse((await app.send('POST', '/api/lessons/l/report/renew')).json());
+    expect(renewed.behind).toBeNull();
+    expect(renewed.source.set!.of).toBe(9);
+    expect(renewed.draft.numbers).not.toBe(kept.draft.numbers);
+    expect((await app.send('POST', '/api/lessons/nowhere/report/renew')).statusCode).toBe(404);
+  });
+  it('leaves what was written as it is, and marks it when its figure has moved; the rest follows', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
+    await swings('l', 30, 4, { fault: 'hangs-back' });
+    const { draft } = await report();
+    const text = { ...draft, numbers: 'Half and half.', task: 'Breathe.' };
+    const written = Report.parse((await app.send('PUT', '/api/lessons/l/report', { text })).json());
+    expect([written.text, written.moved, typeof written.madeAt]).toEqual([text, [], 'string']);
+    await swings('l', 40, 5);
+    const renewed = Report.parse((await app.send('POST', '/api/lessons/l/report/renew')).json());
+    expect([renewed.text!.numbers, renewed.text!.task, renewed.moved]).toEqual([
+      'Half and half.',
+      'Breathe.',
+      renewed.draft.task === draft.task ? ['numbers'] : ['numbers', 'task'],
+    ]);
+    expect(renewed.text!.changed).toBe(renewed.draft.changed);
+    expect(renewed.text!.changed).not.toBe(draft.changed);
+    const stands = await app.send('PUT', '/api/lessons/l/report', { text: renewed.text, stands: ['numbers'] });
+    expect(Report.parse(stands.json()).moved).not.toContain('numbers');
+    const taken = await app.send('PUT', '/api/lessons/l/report', { text: renewed.draft });
+    expect([taken.json<Report>().text, taken.json<Report>().moved]).toEqual([null, []]);
+  });
+  it('has one thing to do: the drill chosen, else the one homework names, else the homework’s sentence', async () => {
+    await swings('l', 30, 3, { fault: 'hangs-back' });
+    const choose = async (drill: string | null) =>
+      Report.parse((await app.send('PUT', '/api/lessons/l/report/task', { drill })).json());
+    const offered = (await report()).drill;
+    await app.send('PATCH', '/api/lessons/l', { homework: 'Trail step, ten a day.' });
+    expect([(await report()).drill, (await report()).draft.task]).toEqual(['trail-step', 'Trail step, ten a day.']);
+    await app.send('PATCH', '/api/lessons/l', { homework: 'Walk to work.' });
+    expect([(await report()).drill, (await report()).draft.task]).toEqual([null, 'Walk to work.']);
+    await app.get('/api/lessons/l/report.pdf');
+    const chosen = await choose('even-start');
+    expect([chosen.drill, chosen.draft.task.slice(0, 12), chosen.behind]).toEqual(['even-start', 'Even start: ', null]);
+    expect((await choose(null)).drill).toBeNull();
+    await app.send('PATCH', '/api/lessons/l', { homework: '' });
+    expect((await choose(null)).drill).toBe(offered);
+    const none = await app.send('PUT', '/api/lessons/l/report/task', { drill: 'nothing' });
+    expect([none.statusCode, none.json<{ message: string }>().message]).toEqual([
+      422,
+      jasmine.stringContaining('there is no drill'),
+    ]);
+  });
+
   it('keeps the instructor’s words, gives the draft back, and goes with the pupil', async () => {
     const kept = Report.parse((await app.send('PUT', '/api/lessons/l/report', { text: OWN })).json());
     expect(kept.text).toEqual(OWN);

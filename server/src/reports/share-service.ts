@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import {
   MINOR,
+  ReportFigures,
   type Share,
   type SharedAct,
   type SharedDay,
@@ -54,7 +55,7 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
     },
     /** Makes a link; null when there is no such lesson. */
     async make(lessonId: string, days: number): Promise<Share | null> {
-      if (!(await pupils.lesson(lessonId))) return null;
+      if (!(await reports.giveAway(lessonId))) return null;
       const madeAt = new Date();
       return shares.add({
         token: randomBytes(SECRET).toString('base64url'),
@@ -71,7 +72,6 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
       const report = await reports.of(lesson.id);
       if (!report) return null;
       await shares.change(token, { lastOpenedAt: new Date() });
-      const { draft, text, review, ...figures } = report;
       const plan = await running(pupil.id);
       return {
         head: {
@@ -81,9 +81,9 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
           startedAt: lesson.startedAt,
           bay: lesson.bay,
         },
-        figures,
-        text: text ?? draft,
-        review,
+        figures: ReportFigures.parse(report),
+        text: report.text ?? report.draft,
+        review: report.review,
         days: plan ? layOut(plan.plan).map(sharedDay) : [],
         sent: (await cameTo(pupil.id, lesson.id)).map(({ id, at, kind, note }) => ({ id, at, kind, note })),
         expiresAt: share.expiresAt,

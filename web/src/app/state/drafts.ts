@@ -6,7 +6,7 @@ import { tap } from 'rxjs';
 import { LessonActions } from './lesson';
 import { NoticeActions } from './notices';
 import { OfficeActions } from './office';
-import { ReportActions } from './report';
+import { ReportActions } from './report-actions';
 
 /** What was typed and is not kept by the server yet. */
 export interface Draft<T> {

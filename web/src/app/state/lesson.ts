@@ -14,6 +14,7 @@ import { createActionGroup, createFeature, createReducer, createSelector, on, pr
 import { calling, callingNewest } from './calling';
 import { ImportActions } from './import-actions';
 import { SwingsActions } from './swings-actions';
+import { ReportActions } from './report-actions';
 
 /** What is told of a film that comes: its bytes tell the rest. */
 export type NewFilm = Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>;
@@ -128,6 +129,9 @@ export const lessonFeature = createFeature({
     on(ImportActions.fileImported, (s, { imported }): LessonState => withSwings(s, imported.swings)),
     on(LessonActions.pupilCame, (s, { pupil }): LessonState =>
       s.lesson?.pupil.id === pupil.id ? { ...s, lesson: { ...s.lesson, pupil } } : s,
+    ),
+    on(ReportActions.taskChosen, (s, { lessonId, drill }): LessonState =>
+      s.lesson?.id === lessonId ? { ...s, lesson: { ...s.lesson, task: drill } } : s,
     ),
     on(LessonActions.lessonChanged, (s, { head }): LessonState =>
       s.lesson?.id === head.id ? { ...s, lesson: { ...s.lesson, ...head } } : s,

@@ -2,9 +2,10 @@ import { inject } from '@angular/core';
 import type { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
-import { map } from 'rxjs';
+import { map, mergeMap } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
+import { ReportActions } from './report-actions';
 
 export const PracticeActions = createActionGroup({
   source: 'Practice',
@@ -139,6 +140,18 @@ export const practiceEffects = {
       actions.pipe(
         ofType(A.logged, A.entryDeleted, A.planChanged),
         map((a) => A.open({ pupilId: a.type === A.planChanged.type ? a.plan.pupilId : a.entry.pupilId })),
+      ),
+    { functional: true },
+  ),
+  /** The drill that a plan begins with is the lesson's one thing to do, on every page. */
+  task: createEffect(
+    (actions = inject(Actions)) =>
+      actions.pipe(
+        ofType(A.planMade),
+        mergeMap(({ plan: { lessonId, plan } }) => {
+          const [drill] = plan.wish.drills;
+          return lessonId !== null && drill !== undefined ? [ReportActions.chooseTask({ lessonId, drill })] : [];
+        }),
       ),
     { functional: true },
   ),

@@ -1,35 +1,11 @@
 import { inject } from '@angular/core';
-import { type Report, type ReportText, type Share, SHARE_DAYS, type Shares, type SpokenReview } from '@vilko/contract';
+import type { Report, Shares } from '@vilko/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { type Action, createActionGroup, createFeature, createReducer, on, props } from '@ngrx/store';
+import { type Action, createFeature, createReducer, on } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
-
-export const ReportActions = createActionGroup({
-  source: 'Report',
-  events: {
-    Open: props<{ lessonId: string }>(),
-    Came: props<{ lessonId: string; report: Report }>(),
-    /** `said` tells what was done and offers to take it back. */
-    Keep: props<{ lessonId: string; text: ReportText | null; before: ReportText | null; said?: string }>(),
-    Kept: props<{ lessonId: string; report: Report; before: ReportText | null; said?: string }>(),
-    Send: props<{ lessonId: string; to: string }>(),
-    Sent: props<{ file: string; to: string }>(),
-    'Open shares': props<{ lessonId: string }>(),
-    'Shares came': props<{ lessonId: string; shares: Shares }>(),
-    'Make share': props<{ lessonId: string; days: (typeof SHARE_DAYS)[number] }>(),
-    Revoke: props<{ token: string }>(),
-    'Share changed': props<{ share: Share; said: string }>(),
-    'Keep review': props<{ lessonId: string; film: Blob; duration: number }>(),
-    'Review kept': props<{ lessonId: string; review: SpokenReview }>(),
-    'Delete review': props<{ lessonId: string }>(),
-    'Review deleted': props<{ lessonId: string; report: Report }>(),
-    /** The words did not reach the server: they stay on the page. */
-    'Not kept': props<{ message: string }>(),
-    Failed: props<{ message: string }>(),
-  },
-});
+import { ReportActions } from './report-actions';
 
 export interface ReportState {
   readonly lessonId: string | null;
@@ -53,7 +29,9 @@ export const reportFeature = createFeature({
     on(A.open, (s, { lessonId }): ReportState =>
       s.lessonId === lessonId ? { ...s, error: null } : { ...initial, lessonId },
     ),
-    on(A.came, (s, { lessonId, report }): ReportState => (s.lessonId === lessonId ? { ...s, report } : s)),
+    on(A.came, A.renewed, A.taskChosen, (s, { lessonId, report }): ReportState =>
+      s.lessonId === lessonId ? { ...s, report } : s,
+    ),
     // the words stand at once: they are what the page shows while the server keeps them
     on(A.keep, (s, { text }): ReportState => ({ ...s, saving: true, report: s.report && { ...s.report, text } })),
     on(A.notKept, (s): ReportState => ({ ...s, saving: false, unkept: true })),
@@ -91,6 +69,24 @@ export const reportEffects = {
     (api, { lessonId, text }) => api.ask('keepReport', { id: lessonId }, { text }),
     (report, { lessonId, before, said }) => A.kept({ lessonId, report, before, ...(said ? { said } : {}) }),
     (message) => A.notKept({ message }),
+  ),
+  letStand: calling(
+    A.letStand,
+    (api, { lessonId, text, stands }) => api.ask('keepReport', { id: lessonId }, { text, stands }),
+    (report, { lessonId }) => A.came({ lessonId, report }),
+    failed,
+  ),
+  renew: calling(
+    A.renew,
+    (api, { lessonId }) => api.ask('renewReport', { id: lessonId }),
+    (report, { lessonId }) => A.renewed({ lessonId, report }),
+    failed,
+  ),
+  choose: calling(
+    A.chooseTask,
+    (api, { lessonId, drill }) => api.ask('chooseTask', { id: lessonId }, { drill }),
+    (report, { lessonId, drill }) => A.taskChosen({ lessonId, drill, report }),
+    failed,
   ),
   send: calling(
     A.send,
@@ -132,12 +128,14 @@ export const reportEffects = {
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
+        ofType(A.kept, A.renewed, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.notKept.type)
             return NoticeActions.say({ text: `${a.message} Your words stay on this page.`, kind: 'alarm' });
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
+          if (a.type === A.renewed.type)
+            return NoticeActions.say({ text: 'Renewed: every figure of the page is of now.', kind: 'plain' });
           if (a.type === A.sent.type)
             return NoticeActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
           if (a.type === A.shareChanged.type) return NoticeActions.say({ text: a.said, kind: 'plain' });

@@ -5,6 +5,8 @@ import {
   NO_PROFILE,
   NO_SHOT,
   type Pupil,
+  type Report,
+  type ReportText,
   type Shot,
   type ShotValues,
   type SwingHead,
@@ -65,6 +67,7 @@ export const lesson: Lesson = {
   measure: null,
   footwear: 'golf shoes',
   homework: '',
+  task: null,
   notes: '',
   nextVisit: null,
   painBefore: null,
@@ -121,3 +124,56 @@ export const shot = (values: Partial<ShotValues>): Shot => ({
   from: 'keyboard',
   values: { ...NO_SHOT, ...values },
 });
+
+const DRAFT: ReportText = {
+  aim: 'Strike the ground after the ball',
+  saw: 'Too much load stays on the trail foot at impact, in 6 of 8 swings with the 7-iron.',
+  numbers: 'On the lead foot, of the load on both: 52% at address.',
+  changed: '',
+  notYet: 'Lead share, impact: 2 of 8 swings.',
+  task: 'Arms-crossed thirds: five minutes a day.',
+  agreed: '',
+};
+const shape = { back: [[0, 0]] as [number, number][], down: [[10, 0]] as [number, number][], through: [], soles: [] };
+const swingOf = (id: string, value: number) => ({
+  id,
+  number: 4,
+  clubName: '7-iron',
+  date: '2026-11-20T10:00:00.000Z',
+  value,
+  shape,
+});
+/** A page whose figures follow the lesson. */
+export const report: Report = {
+  draft: DRAFT,
+  text: null,
+  club: 'iron',
+  measure: {
+    id: 'share.lead.p7',
+    words: 'Lead share, impact',
+    unit: '%',
+    agreed: true,
+    band: [64, 92],
+    before: 51,
+    after: 54,
+    n: [7, 8],
+  },
+  success: { word: 'partly', inside: 2, of: 8, way: 0.27 },
+  before: swingOf('a', 51),
+  after: swingOf('b', 54),
+  drill: 'arms-crossed-thirds',
+  nextVisit: '2026-12-11',
+  review: null,
+  source: {
+    set: null,
+    fault: null,
+    swings: [
+      [1, 2, 3, 4, 5, 6, 7],
+      [8, 9, 10, 12, 13],
+    ],
+    beforeAt: null,
+  },
+  madeAt: null,
+  behind: null,
+  moved: [],
+};

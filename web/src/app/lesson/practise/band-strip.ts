@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type MeasureId, type PracticeBand, worthOf } from '@vilko/core';
+import { bandScale, type MeasureId, type PracticeBand, worthOf } from '@vilko/core';
 import { number } from '../compare/difference-words';
 
 const WIDTH = 452;
-const ROOM = 5;
 
 /** A value against its band, on a strip that shows five worths beyond either end. */
 @Component({
@@ -59,15 +58,7 @@ export class BandStrip {
   readonly value = input<number | null>(null);
   /** Ends of the strip, which are then said; else five worths beyond the band. */
   readonly ends = input<readonly [number, number] | null>(null);
-  private readonly scale = computed((): readonly [number, number] => {
-    const ends = this.ends();
-    if (ends) return ends;
-    const [lo, hi] = this.band();
-    const room = ROOM * (worthOf(this.measure()) ?? 1);
-    const low = lo ?? hi! - 2 * room;
-    const high = hi ?? lo! + 2 * room;
-    return [low - room, high + room];
-  });
+  private readonly scale = computed(() => this.ends() ?? bandScale(this.band(), worthOf(this.measure()) ?? 1));
   protected readonly edges = computed((): [number, number] => {
     const [lo, hi] = this.band();
     return [lo === null ? 0 : this.at(lo), hi === null ? WIDTH : this.at(hi)];

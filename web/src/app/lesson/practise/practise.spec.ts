@@ -1,15 +1,16 @@
 import {
   BLANK_ENTRY,
-  type LessonFindings,
+  type ClubFindings,
   NO_PROFILE,
   type Practice,
   type PracticePlan,
+  type Report,
   type SwingTask,
 } from '@vilko/contract';
 import { addDays, makePlan, type MeasureId, type PlanWish } from '@vilko/core';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
-import { bay, pupil, swing } from '../../testing/samples';
+import { bay, pupil, report, swing } from '../../testing/samples';
 import { BayActions } from '../../state/bay';
 import { today } from './day-words';
 import { PlanCalendar } from './plan-calendar';
@@ -32,22 +33,19 @@ const finding = (fault: string, main: boolean, measure: MeasureId) => ({
   comesAndGoes: false,
   tentative: false,
 });
-const FOUND: LessonFindings = {
-  clubs: [
-    {
-      club: 'iron',
-      clubName: '7-iron',
-      device: 'plates',
-      pattern: 'common-ground',
-      n: 8,
-      of: 8,
-      steps: [],
-      drifted: null,
-      findings: [finding('late-shift', true, 'cross.p7.ms'), finding('hangs-back', false, 'share.lead.p7')],
-    },
-  ],
-  oneSwingForAll: false,
+const SET: ClubFindings = {
+  club: 'iron',
+  clubName: '7-iron',
+  device: 'plates',
+  pattern: 'common-ground',
+  n: 8,
+  of: 8,
+  steps: [],
+  drifted: null,
+  findings: [finding('late-shift', true, 'cross.p7.ms'), finding('hangs-back', false, 'share.lead.p7')],
 };
+/** The page of a lesson that works on what the agreed measure shows. */
+const WORKS_ON: Report = { ...report, source: { ...report.source, set: SET, fault: 'hangs-back' } };
 const WISH: PlanWish = {
   fault: 'hangs-back',
   drills: ['arms-crossed-thirds'],
@@ -72,11 +70,15 @@ const PLAN: PracticePlan = {
 const NOTHING: Practice = { plans: [], log: [], progress: [] };
 
 /** Practise with what the server answers. */
-async function practise(house: House, practice: Practice = NOTHING, inputs: Record<string, unknown> = {}) {
+async function practise(
+  house: House,
+  practice: Practice = NOTHING,
+  { page = WORKS_ON, ...inputs }: { page?: Report } & Record<string, unknown> = {},
+) {
   const c = await house.show(Practise, { lessonId: 'l', ...inputs });
   await answer(house, practice);
   await new Promise((r) => setTimeout(r, 320));
-  house.maybe('GET', '/api/lessons/l/findings')?.flush(FOUND);
+  house.maybe('GET', '/api/lessons/l/report')?.flush(page);
   await c.set({});
   return c;
 }
@@ -96,6 +98,26 @@ describe('Practise', () => {
     expect(c.text()).toContain('On record: balance. Afraid of: the lead knee. A smaller target first.');
     await c.set({ for: 'late-shift' });
     expect(c.text()).toContain('Three beats');
+  });
+  it('says which swings its figures are of, renews them by one press, and makes a drill the one thing to do', async () => {
+    const kept = { ...WORKS_ON, madeAt: '2026-11-20T10:00:00.000Z', behind: 3 };
+    const house = openLesson();
+    const c = await practise(house, NOTHING, { page: kept });
+    expect(c.text()).toContain('swings 8–10, 12–13 against 1–7. 3 swings since.');
+    expect(c.text()).toContain('The one thing to do, here and on the report.');
+    await c.press('Renew');
+    house.asked('POST', '/api/lessons/l/report/renew').flush({ ...kept, behind: null });
+    await c.set({});
+    expect(house.said()).toContain('Renewed');
+    expect(c.text()).not.toContain('since.');
+    await c.set({ drill: 'trail-step' });
+    expect(c.text()).toContain('Now: Arms-crossed thirds.');
+    await c.press('Make it the one thing to do');
+    const sent = house.asked('PUT', '/api/lessons/l/report/task');
+    expect(sent.request.body).toEqual({ drill: 'trail-step' });
+    sent.flush({ ...kept, drill: 'trail-step' });
+    await c.set({});
+    expect(c.text()).toContain('The one thing to do, here and on the report.');
   });
   it('shows the ladder: what is passed, what is open, what opens later; a rung is passed by eye', async () => {
     const house = openLesson();

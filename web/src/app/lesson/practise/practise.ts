@@ -1,21 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  type ClubFindings,
-  leadingFinding,
-  leadingSet,
-  type LogEntry,
-  type NewLogEntry,
-  type PlanAct,
-} from '@vilko/contract';
+import { type ClubFindings, type LogEntry, type NewLogEntry, type PlanAct } from '@vilko/contract';
 import { type Drill, DRILLS, drillsFor, faultName, faultOf, showsWords } from '@vilko/core';
 import { Keys } from '../../shell/keys';
-import { answerOf } from '../../state/answer';
 import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
+import { ReportActions } from '../../state/report-actions';
+import { reportFeature } from '../../state/report';
 import { selectStandard } from '../../state/school';
 import { measureName } from '../../office/words';
+import { FrozenLine } from '../report/frozen-line';
 import { DrillSheet } from './drill-sheet';
 import { FilmWatch } from './film-watch';
 import { LogBook } from './log-book';
@@ -27,7 +22,7 @@ const SETTLE = 300;
 @Component({
   selector: 'vk-practise',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillSheet, LogBook, PlanPanel, RouterLink],
+  imports: [DrillSheet, FrozenLine, LogBook, PlanPanel, RouterLink],
   host: { class: 'block h-full min-h-0' },
   template: `
     @if (!lesson() || !practice()) {
@@ -50,7 +45,7 @@ const SETTLE = 300;
                 }
               </p>
             }
-          } @else if (found() === null) {
+          } @else if (report() === null) {
             <p class="mt-1 text-15 text-ink2">Reading the lesson’s swings …</p>
           } @else {
             <p class="mt-1 text-15 leading-5 text-ink2">
@@ -62,6 +57,9 @@ const SETTLE = 300;
           }
           @if (caution()) {
             <p class="mt-2 border-l-2 border-alarm pl-2 leading-5">{{ caution() }}</p>
+          }
+          @if (report(); as r) {
+            <vk-frozen-line class="mt-2" [report]="r" (renew)="renew()" />
           }
           <h2 class="mt-3 border-t border-rules pt-2 text-15 font-semibold">Drills</h2>
           <ul class="mt-1">
@@ -107,6 +105,16 @@ const SETTLE = 300;
         </section>
         <div class="min-h-0 overflow-y-auto px-5 py-3">
           @if (shown(); as d) {
+            <p class="mb-1 flex items-baseline gap-3 text-ink2">
+              @if (d.id === report()?.drill) {
+                <span>The one thing to do, here and on the report.</span>
+              } @else {
+                <button class="link" (click)="choosesTask(d.id)">Make it the one thing to do</button>
+                @if (doNow()) {
+                  <span>Now: {{ doNow() }}</span>
+                }
+              }
+            </p>
             <vk-drill-sheet
               [lessonId]="lessonId()"
               [drill]="d"
@@ -158,21 +166,20 @@ export class Practise {
   private readonly standard = this.store.selectSignal(selectStandard);
   protected readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
   protected readonly running = this.store.selectSignal(practiceFeature.selectRunning);
-  /** Null until the lesson's swings have been read. */
-  protected readonly found = answerOf('findings', () => this.settled(), SETTLE).value;
-
+  private readonly came = this.store.selectSignal(reportFeature.selectReport);
+  private readonly cameOf = this.store.selectSignal(reportFeature.selectLessonId);
+  /** What the report of this lesson stands on: the same here. Null until the lesson's swings have been read. */
+  protected readonly report = computed(() => (this.cameOf() === this.lesson()?.id ? this.came() : null));
   /** The set whose finding leads, where there is one. */
   private readonly leading = computed((): ClubFindings | null => {
-    const found = this.found();
-    const set = found && leadingSet(found);
+    const set = this.report()?.source.set;
     return set?.findings.some((f) => f.main) ? set : null;
   });
   /** The finding asked for; else the one the lesson works on. */
-  private readonly finding = computed(
-    () =>
-      this.leading()?.findings.find((f) => f.fault === this.for()) ??
-      leadingFinding(this.leading(), this.lesson()?.measure ?? null),
-  );
+  private readonly finding = computed(() => {
+    const of = (fault: string | null | undefined) => this.leading()?.findings.find((f) => f.fault === fault);
+    return of(this.for()) ?? of(this.report()?.source.fault) ?? null;
+  });
   protected readonly beside = computed(() =>
     (this.leading()?.findings ?? []).flatMap((f) =>
       f === this.finding() ? [] : [{ fault: f.fault, name: faultName(f.fault) }],
@@ -213,7 +220,7 @@ export class Practise {
   });
   protected readonly others = computed(() => DRILLS.filter((d) => !this.offered().offered.includes(d)));
   protected readonly shown = computed((): Drill | null => {
-    const id = this.drill() ?? (this.for() ? undefined : this.running()?.plan.wish.drills[0]);
+    const id = this.drill() ?? (this.for() ? undefined : (this.report()?.drill ?? this.running()?.plan.wish.drills[0]));
     return DRILLS.find((d) => d.id === id) ?? this.offered().offered[0] ?? null;
   });
   protected readonly progress = computed(
@@ -227,6 +234,12 @@ export class Practise {
       .filter(Boolean)
       .join(' ');
   });
+  /** What the one thing to do is, where another drill is looked at. */
+  protected readonly doNow = computed(() => {
+    const r = this.report();
+    const drill = DRILLS.find((d) => d.id === r?.drill);
+    return drill ? `${drill.name}.` : (r?.draft.task ?? '');
+  });
   protected readonly name = measureName;
 
   constructor() {
@@ -234,14 +247,22 @@ export class Practise {
       const pupilId = this.lesson()?.pupil.id;
       if (pupilId) this.store.dispatch(PracticeActions.open({ pupilId }));
     });
+    effect((clean) => {
+      // anew with each swing: what is not kept yet follows the lesson
+      this.rack();
+      const lessonId = this.lesson()?.id;
+      if (lessonId === undefined) return;
+      const timer = setTimeout(() => this.store.dispatch(ReportActions.open({ lessonId })), SETTLE);
+      clean(() => clearTimeout(timer));
+    });
     inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.train() }]);
   }
 
-  /** The lesson whose sets are looked through, anew with each swing. */
-  private settled(): { id: string } | null {
-    this.rack();
-    const id = this.lesson()?.id;
-    return id === undefined ? null : { id };
+  protected renew(): void {
+    this.store.dispatch(ReportActions.renew({ lessonId: this.lesson()!.id }));
+  }
+  protected choosesTask(drill: string): void {
+    this.store.dispatch(ReportActions.chooseTask({ lessonId: this.lesson()!.id, drill }));
   }
   private train(): void {
     const d = this.shown();

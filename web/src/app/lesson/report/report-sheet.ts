@@ -1,9 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { REPORT_FIELDS, type ReportFigures, type ReportHead, type ReportSwing, type ReportText } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS, FEWEST_AFTER } from '@vilko/core';
+import {
+  meansWords,
+  REPORT_FIELDS,
+  type ReportFigures,
+  type ReportHead,
+  type ReportSwing,
+  type ReportText,
+} from '@vilko/contract';
+import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { counted, unitBehind } from '@vilko/core/words';
+import { unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
 import { number } from '../compare/difference-words';
 import { BandStrip } from '../practise/band-strip';
@@ -55,11 +62,7 @@ import { BandStrip } from '../practise/band-strip';
                 @if (m.band[0] !== null || m.band[1] !== null) {
                   <vk-band-strip [measure]="m.id" [band]="m.band" [value]="m.after" />
                 }
-                <p class="text-13 text-ink2">
-                  mean of {{ counted(m.n[1], 'swing')
-                  }}{{ m.before === null ? '' : '; before: ' + figure(m.before) + unit() + ', mean of ' + m.n[0]
-                  }}{{ few() }}
-                </p>
+                <p class="text-13 text-ink2">{{ means() }}</p>
               } @else {
                 <p>Not measured in this lesson.</p>
               }
@@ -111,17 +114,13 @@ export class ReportSheet {
   protected readonly cautions = DRILL_CAUTIONS.join(' ');
   protected readonly date = computed(() => dateText(this.head().startedAt));
   protected readonly day = shortDate;
-  protected readonly counted = counted;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
   protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
   protected readonly comeBack = computed(() =>
     this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : '',
   );
   protected readonly unit = computed(() => unitBehind(this.report().measure?.unit ?? ''));
-  protected readonly few = computed(() => {
-    const s = this.report().success;
-    return s && s.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : '';
-  });
+  protected readonly means = computed(() => meansWords(this.report()));
   protected readonly word = computed(() => this.report().success?.word ?? '');
   protected readonly routes = computed(() => {
     const { before, after } = this.report();

@@ -1,47 +1,10 @@
 import { BLANK_ENTRY, type Report, type ReportText, type Share, type Shares } from '@vilko/contract';
 import { type House, openLesson } from '../../testing/house';
-import { pupil } from '../../testing/samples';
+import { pupil, report } from '../../testing/samples';
 import { ReportPage } from './report';
 
-const DRAFT: ReportText = {
-  aim: 'Strike the ground after the ball',
-  saw: 'Too much load stays on the trail foot at impact, in 6 of 8 swings with the 7-iron.',
-  numbers: 'On the lead foot, of the load on both: 52% at address.',
-  changed: '',
-  notYet: 'Lead share, impact: 2 of 8 swings.',
-  task: 'Arms-crossed thirds: five minutes a day.',
-  agreed: '',
-};
-const shape = { back: [[0, 0]] as [number, number][], down: [[10, 0]] as [number, number][], through: [], soles: [] };
-const swingOf = (id: string, value: number) => ({
-  id,
-  number: 4,
-  clubName: '7-iron',
-  date: '2026-11-20T10:00:00.000Z',
-  value,
-  shape,
-});
-const REPORT: Report = {
-  draft: DRAFT,
-  text: null,
-  club: 'iron',
-  measure: {
-    id: 'share.lead.p7',
-    words: 'Lead share, impact',
-    unit: '%',
-    agreed: true,
-    band: [64, 92],
-    before: 51,
-    after: 54,
-    n: [7, 8],
-  },
-  success: { word: 'partly', inside: 2, of: 8, way: 0.27 },
-  before: swingOf('a', 51),
-  after: swingOf('b', 54),
-  drill: 'arms-crossed-thirds',
-  nextVisit: '2026-12-11',
-  review: null,
-};
+const REPORT = report;
+const DRAFT = report.draft;
 
 const NO_SHARES: Shares = { shares: [], origin: null, came: [] };
 const SHARE: Share = {
@@ -62,6 +25,39 @@ async function page(report: Report, house: House = openLesson(), shares: Shares 
 }
 
 describe('Report', () => {
+  it('marks words whose figures have moved: the new sentence is taken, or the old one said to hold', async () => {
+    const moved: Report = {
+      ...REPORT,
+      text: { ...DRAFT, saw: 'It hung back.', notYet: 'Two of eight.' },
+      madeAt: '2026-11-20T10:00:00.000Z',
+      moved: ['saw', 'notYet'],
+    };
+    const { c, house } = await page(moved);
+    expect(c.text()).toContain(`Its figures have moved: ${DRAFT.saw}`);
+    c.all('button')
+      .find((b) => b.textContent.trim() === 'mine still holds')!
+      .click();
+    await c.set({});
+    const stands = house.asked('PUT', '/api/lessons/l/report');
+    expect(stands.request.body).toEqual({ text: moved.text, stands: ['saw'] });
+    stands.flush({ ...moved, moved: ['notYet'] });
+    await c.set({});
+    expect(c.text()).not.toContain(DRAFT.saw);
+    await c.press('Take this');
+    expect((house.asked('PUT', '/api/lessons/l/report').request.body as { text: ReportText }).text.notYet).toBe(
+      DRAFT.notYet,
+    );
+  });
+  it('says what its figures are of, and chooses the drill that is the one thing to do', async () => {
+    const { c, house, sheet } = await page(REPORT);
+    expect(c.text()).toContain('Figures follow the lesson: swings 8–10, 12–13 against 1–7.');
+    await c.fill('One thing to do is', 'trail-step');
+    const chosen = house.asked('PUT', '/api/lessons/l/report/task');
+    expect(chosen.request.body).toEqual({ drill: 'trail-step' });
+    chosen.flush({ ...REPORT, drill: 'trail-step', draft: { ...DRAFT, task: 'Trail step: ten a day.' } });
+    await c.set({});
+    expect(sheet()).toContain('Trail step: ten a day.');
+  });
   it('is one page: what was seen, the one number with its word, both routes, one thing to do, cautions, when to come back', async () => {
     const { sheet, c } = await page(REPORT);
     for (const words of [

@@ -11,14 +11,25 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { MINOR, type Report, REPORT_FIELDS, type ReportHead, type ReportText, SHARE_DAYS } from '@vilko/contract';
+import {
+  MINOR,
+  type Report,
+  REPORT_FIELDS,
+  type ReportField,
+  type ReportHead,
+  type ReportText,
+  SHARE_DAYS,
+} from '@vilko/contract';
+import { DRILLS } from '@vilko/core';
 import { counted } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { bayFeature } from '../../state/bay';
 import { draftOf } from '../../state/drafts';
 import { lessonFeature } from '../../state/lesson';
-import { ReportActions, reportFeature } from '../../state/report';
+import { ReportActions } from '../../state/report-actions';
+import { reportFeature } from '../../state/report';
 import { FilmWatch } from '../practise/film-watch';
+import { FrozenLine } from './frozen-line';
 import { ReportSheet } from './report-sheet';
 import { SharePanel } from './share-panel';
 
@@ -28,7 +39,7 @@ const SETTLE = 600;
 @Component({
   selector: 'vk-report',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReportSheet, RouterLink, SharePanel],
+  imports: [FrozenLine, ReportSheet, RouterLink, SharePanel],
   host: { class: 'block h-full min-h-0 print:h-auto' },
   template: `
     @if (error(); as e) {
@@ -58,7 +69,19 @@ const SETTLE = 600;
           <p class="text-ink2">
             Drafted from the swings; what you write stands instead. An empty field is left off the page.
           </p>
+          <vk-frozen-line class="mt-1" [report]="report()!" (renew)="renew()" />
           @for (f of fields; track f.key) {
+            @if (f.key === 'task') {
+              <label class="field mt-2"
+                >One thing to do is
+                <select (change)="choose($any($event.target).value)">
+                  <option value="" [selected]="!lesson()!.task">{{ follows() }}</option>
+                  @for (d of drills; track d.id) {
+                    <option [value]="d.id" [selected]="d.id === lesson()!.task">{{ d.name }}</option>
+                  }
+                </select>
+              </label>
+            }
             <label class="field mt-2"
               >{{ f.head }}
               <textarea
@@ -69,11 +92,17 @@ const SETTLE = 600;
                 (input)="write(f.key, $any($event.target).value)"
               ></textarea>
             </label>
+            @if (movedBeneath(f.key)) {
+              <p class="border-l-2 border-alarm pl-2" role="note">
+                Its figures have moved: {{ report()!.draft[f.key] || 'today this field would be empty' }}
+                <button class="link" (click)="take(f.key)">Take this</button> or
+                <button class="link" (click)="letStand(f.key)">mine still holds</button>
+              </p>
+            }
           }
           <p class="mt-2 text-ink2">
-            The drill and the days come from
-            <a class="link" [routerLink]="['/lesson', lessonId(), 'practise']">Practise</a>, aim, measure and next visit
-            from the lesson’s notes.
+            The days come from <a class="link" [routerLink]="['/lesson', lessonId(), 'practise']">Practise</a>, aim,
+            homework, measure and next visit from the lesson’s notes.
           </p>
         </section>
         <div class="flex min-h-0 flex-col print:block">
@@ -151,7 +180,16 @@ export class ReportPage {
   protected readonly shares = this.store.selectSignal(reportFeature.selectShares);
   protected readonly films = inject(FilmWatch);
   private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly fields = REPORT_FIELDS;
+  protected readonly drills = [...DRILLS].sort((a, b) => a.name.localeCompare(b.name));
+  /** What the one thing to do is where no drill was chosen. */
+  protected readonly follows = computed(() => {
+    if (this.lesson()?.task) return 'what homework, plan and finding say';
+    const id = this.report()?.drill;
+    const named = this.drills.find((d) => d.id === id);
+    return named ? `${named.name}, by homework, plan or finding` : 'a sentence';
+  });
   /** What is open between the buttons and the page. */
   protected readonly open = signal<'mail' | 'page' | null>(null);
   /** What is being written and not sent yet. */
@@ -198,9 +236,11 @@ export class ReportPage {
 
   constructor() {
     effect(() => {
+      // anew with each swing: figures that are not kept yet follow the lesson
+      this.rack();
       this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
-      this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
     });
+    effect(() => this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() })));
     effect((clean) => {
       const text = this.own();
       if (!text) return;
@@ -224,6 +264,23 @@ export class ReportPage {
   }
   protected write(key: keyof ReportText, value: string): void {
     this.own.set({ ...this.text()!, [key]: value });
+  }
+  /** Whether the words of a field were written on figures that have moved since. */
+  protected movedBeneath(key: ReportField): boolean {
+    return (this.report()?.moved.includes(key) ?? false) && !this.own();
+  }
+  protected take(key: ReportField): void {
+    this.own.set({ ...this.text()!, [key]: this.report()!.draft[key] });
+    this.keepNow();
+  }
+  protected letStand(key: ReportField): void {
+    this.store.dispatch(ReportActions.letStand({ lessonId: this.lessonId(), text: this.text()!, stands: [key] }));
+  }
+  protected renew(): void {
+    this.store.dispatch(ReportActions.renew({ lessonId: this.lessonId() }));
+  }
+  protected choose(drill: string): void {
+    this.store.dispatch(ReportActions.chooseTask({ lessonId: this.lessonId(), drill: drill || null }));
   }
   protected backToDraft(): void {
     const before = this.text();
@@ -257,6 +314,8 @@ export class ReportPage {
     this.store.dispatch(ReportActions.revoke({ token }));
   }
   protected print(): void {
+    // what is given away stays as it is
+    if (this.report()?.madeAt === null) this.renew();
     window.print();
   }
 }

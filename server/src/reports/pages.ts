@@ -1,0 +1,108 @@
+import type { LessonFindings, Report } from '@vilko/contract';
+import { drillsFor } from '@vilko/core';
+import type { FindingsService } from '../judging/findings-service.js';
+import type { SwingService } from '../swings/swing-service.js';
+import type { PracticeRepository } from '../practice/practice-repository.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import { draftOf } from './draft.js';
+import { figuresOf, standsFor } from './figures.js';
+import { asFrozen, behindOf, type Fresh, wordsOver } from './frozen.js';
+import type { Page } from './pdf.js';
+import { taskOf } from './task.js';
+
+const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
+
+/** What pages are made of. */
+export interface PageShelves {
+  readonly pupils: PupilRepository;
+  readonly practice: PracticeRepository;
+  readonly swings: SwingService;
+  readonly findings: FindingsService;
+}
+
+type Found = NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>;
+
+/** Makes a page of a lesson as it stands now. */
+const pageMaker =
+  ({ practice, swings, findings: findingsOf }: PageShelves) =>
+  async ({ head, pupil }: Found): Promise<Fresh> => {
+    const [findings, all, standardOf, plans] = await Promise.all([
+      findingsOf(head.id),
+      swings.summarised(pupil),
+      swings.standards(pupil),
+      practice.plansOf([pupil.id]),
+    ]);
+    const end = all.findLast((s) => s.row.lessonId === head.id)?.row.recordedAt;
+    const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
+    const figures = figuresOf(head, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
+    const { set, fault, measure, success, before, after } = figures;
+    const offered =
+      set && fault
+        ? drillsFor({
+            fault,
+            club: set.club,
+            found: set.findings.map((f) => f.fault),
+            injuries: pupil.profile.injuries,
+            school: standardOf(set.club, 'stock').pattern.id,
+          }).offered[0]
+        : undefined;
+    const planned = plans.find((p) => p.lessonId === head.id)?.plan.wish.drills[0];
+    const task = taskOf(head, { planned, offered });
+    const earlier = before.find((s) => s.row.lessonId !== head.id);
+    return {
+      draft: draftOf(head, figures, task.text),
+      figures: {
+        club: set?.club ?? null,
+        measure,
+        success: success && { word: success.word, inside: success.inside, of: success.of, way: success.way },
+        before: standsFor(before, measure?.id ?? null),
+        after: standsFor(after, measure?.id ?? null),
+        drill: task.drill?.id ?? null,
+        nextVisit: head.nextVisit,
+      },
+      source: {
+        set,
+        fault,
+        swings: [before.map((s) => s.row.number), after.map((s) => s.row.number)],
+        beforeAt: earlier?.row.recordedAt.toISOString() ?? null,
+      },
+    };
+  };
+
+/** Pages of lessons: as they follow the lesson, and as they were frozen. */
+export function openPages(shelves: PageShelves) {
+  const { pupils } = shelves;
+  const freshOf = pageMaker(shelves);
+  const reportOf = async (found: Found): Promise<Report> => {
+    const lessonId = found.head.id;
+    const [fresh, kept] = await Promise.all([freshOf(found), pupils.report(lessonId)]);
+    const frozen = kept.page && asFrozen(kept.page, fresh);
+    const { draft, figures, source } = frozen ?? fresh;
+    return {
+      ...figures,
+      draft,
+      source,
+      ...wordsOver(kept, draft),
+      madeAt: frozen?.madeAt ?? null,
+      behind: frozen && behindOf(frozen, fresh),
+      review: await pupils.review(lessonId),
+    };
+  };
+  const freeze = async (found: Found): Promise<void> => {
+    const page = { madeAt: new Date().toISOString(), ...(await freshOf(found)) };
+    await pupils.keepReport(found.head.id, { page });
+  };
+  /** A page that is given away stays as it is from then on. */
+  const givenAway = async (lessonId: string): Promise<Page | null> => {
+    const found = await pupils.lesson(lessonId);
+    if (!found) return null;
+    const { page } = await pupils.report(lessonId);
+    if (!page) await freeze(found);
+    return { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
+  };
+  const of = async (lessonId: string): Promise<Report | null> => {
+    const found = await pupils.lesson(lessonId);
+    return found && reportOf(found);
+  };
+  return { freshOf, reportOf, freeze, givenAway, of };
+}

@@ -1,0 +1,33 @@
+import type { Report, ReportField, ReportText, Share, SHARE_DAYS, Shares, SpokenReview } from '@vilko/contract';
+import { createActionGroup, props } from '@ngrx/store';
+
+export const ReportActions = createActionGroup({
+  source: 'Report',
+  events: {
+    Open: props<{ lessonId: string }>(),
+    Came: props<{ lessonId: string; report: Report }>(),
+    /** `said` tells what was done and offers to take it back. */
+    Keep: props<{ lessonId: string; text: ReportText | null; before: ReportText | null; said?: string }>(),
+    Kept: props<{ lessonId: string; report: Report; before: ReportText | null; said?: string }>(),
+    /** Fields that hold, though their figures have moved. */
+    'Let stand': props<{ lessonId: string; text: ReportText; stands: ReportField[] }>(),
+    Renew: props<{ lessonId: string }>(),
+    Renewed: props<{ lessonId: string; report: Report }>(),
+    'Choose task': props<{ lessonId: string; drill: string | null }>(),
+    'Task chosen': props<{ lessonId: string; drill: string | null; report: Report }>(),
+    Send: props<{ lessonId: string; to: string }>(),
+    Sent: props<{ file: string; to: string }>(),
+    'Open shares': props<{ lessonId: string }>(),
+    'Shares came': props<{ lessonId: string; shares: Shares }>(),
+    'Make share': props<{ lessonId: string; days: (typeof SHARE_DAYS)[number] }>(),
+    Revoke: props<{ token: string }>(),
+    'Share changed': props<{ share: Share; said: string }>(),
+    'Keep review': props<{ lessonId: string; film: Blob; duration: number }>(),
+    'Review kept': props<{ lessonId: string; review: SpokenReview }>(),
+    'Delete review': props<{ lessonId: string }>(),
+    'Review deleted': props<{ lessonId: string; report: Report }>(),
+    /** The words did not reach the server: they stay on the page. */
+    'Not kept': props<{ message: string }>(),
+    Failed: props<{ message: string }>(),
+  },
+});
