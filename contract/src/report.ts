@@ -128,6 +128,10 @@ export const FrozenPage = z.object({
 });
 export type FrozenPage = z.infer<typeof FrozenPage>;
 
+/** Whether the lesson's measure came where it was wanted; nothing is said of too few swings. */
+export const successWord = ({ success }: Pick<Report, 'success'>): string =>
+  !success ? '' : success.of < FEWEST_AFTER ? 'too few to tell' : success.word;
+
 /** What stands beneath the number, on the screen and in print. */
 export function meansWords({ measure, success }: Pick<Report, 'measure' | 'success'>): string {
   if (!measure) return '';

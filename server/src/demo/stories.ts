@@ -40,7 +40,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
         },
         {
           startedAt: '2026-11-20T17:30:00Z',
-          homework: 'Ten half shots every other day; stop at the finish and tap the trail toe.',
+          homework: 'Tap after, ten half shots every other day.',
           nextVisit: '2026-12-11',
           feltOff: 9,
           series: [iron('7-iron', 6, 'hangs-back', 'strong'), iron('7-iron', 2), iron('8-iron', 2)],

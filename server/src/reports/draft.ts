@@ -19,7 +19,9 @@ export function draftOf(lesson: LessonHead, figures: Figures, task: string): Rep
         : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
             success.way === null || success.way <= 0 || success.inside === success.of
               ? ''
-              : `, ${Math.round(100 * success.way)}% of the way`
+              : success.way >= 1
+                ? ', though their mean is'
+                : `, ${Math.round(100 * success.way)}% of the way`
           }${success.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : ''}.`,
     task,
     agreed: measure

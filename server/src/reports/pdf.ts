@@ -1,5 +1,5 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
-import { meansWords, MINOR, REPORT_FIELDS } from '@vilko/contract';
+import { meansWords, MINOR, REPORT_FIELDS, successWord } from '@vilko/contract';
 import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
@@ -42,11 +42,11 @@ function figures({ report, pupil }: Page): Content[] {
           : {
               columns: [
                 { text: amount(m.after, m.unit), fontSize: 26, bold: true },
-                { text: report.success?.word ?? '', alignment: 'right', margin: [0, 14, 0, 0] },
+                { text: successWord(report), alignment: 'right', margin: [0, 14, 0, 0] },
               ],
             },
         ...(strip ? [{ svg: strip, width: 205 }] : []),
-        { text: `Wanted: ${bandOf(m)}. ${meansWords(report)}.`, fontSize: 9, color: PAPER.ink2 },
+        { text: `Wanted: ${bandOf(m)}; ${meansWords(report)}.`, fontSize: 9, color: PAPER.ink2 },
       ]
     : [];
   const route = (title: string, s: ReportSwing | null): Content[] =>

@@ -6,6 +6,7 @@ import {
   type ReportHead,
   type ReportSwing,
   type ReportText,
+  successWord,
 } from '@vilko/contract';
 import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
@@ -121,7 +122,7 @@ export class ReportSheet {
   );
   protected readonly unit = computed(() => unitBehind(this.report().measure?.unit ?? ''));
   protected readonly means = computed(() => meansWords(this.report()));
-  protected readonly word = computed(() => this.report().success?.word ?? '');
+  protected readonly word = computed(() => successWord(this.report()));
   protected readonly routes = computed(() => {
     const { before, after } = this.report();
     const route = (head: string, swing: ReportSwing | null) => (swing?.shape ? [{ head, swing }] : []);

@@ -188,7 +188,8 @@ export class ReportPage {
     if (this.lesson()?.task) return 'what homework, plan and finding say';
     const id = this.report()?.drill;
     const named = this.drills.find((d) => d.id === id);
-    return named ? `${named.name}, by homework, plan or finding` : 'a sentence';
+    if (named) return `${named.name}, by homework, plan or finding`;
+    return this.report()?.draft.task ? 'the homework’s sentence' : 'nothing yet';
   });
   /** What is open between the buttons and the page. */
   protected readonly open = signal<'mail' | 'page' | null>(null);
