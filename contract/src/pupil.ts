@@ -105,6 +105,8 @@ export const FeltPoint = z.object({
   swingId: z.string(),
   lessonId: z.string(),
   recordedAt: z.string(),
+  /** What was felt and measured, in its unit. */
+  of: MeasureIdText,
   felt: z.number(),
   measured: z.number(),
 });

@@ -2,6 +2,7 @@ import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';
+import { MeasureIdText } from './measure-id.js';
 import { SwingTask } from './practice.js';
 import { ClubClass, Handed, Pupil } from './pupil.js';
 import { Shot } from './shot.js';
@@ -55,8 +56,10 @@ export const SwingHead = z.object({
   kind: SwingKind,
   tag: z.enum(SWING_TAGS),
   intent: z.enum(INTENTS),
-  /** Lead share at impact the pupil said they felt, %, before a number was shown; null when not asked. */
-  felt: z.number().min(0).max(100).nullable(),
+  /** What the pupil said they felt before a number was shown, in the unit of `feltOf`; null when not asked. */
+  felt: z.number().nullable(),
+  /** The measure it is of; null: the lead share at impact. */
+  feltOf: MeasureIdText.nullable(),
   overruled: z.array(Overruled),
   /** What it was for in the trainer; null outside it. */
   task: SwingTask.nullable(),
@@ -64,6 +67,8 @@ export const SwingHead = z.object({
   films: z.array(Film),
   /** Lead share at impact, %; null where it could not be had. */
   leadAtImpact: z.number().nullable(),
+  /** Its value of the measure the lesson is judged by; null where none is agreed or it could not be had. */
+  agreed: z.number().nullable(),
   /** Fit under the pupil's pattern, whose id and version stand beside it. */
   fit: z.number().nullable(),
   judgedBy: z.object({ pattern: z.string(), version: z.int() }).nullable(),
@@ -96,7 +101,8 @@ export const SwingChange = z.object({
   kind: SwingKind.optional(),
   tag: z.enum(SWING_TAGS).optional(),
   intent: z.enum(INTENTS).optional(),
-  felt: z.number().min(0).max(100).nullable().optional(),
+  felt: z.number().min(-10_000).max(10_000).nullable().optional(),
+  feltOf: MeasureIdText.nullable().optional(),
   overruled: z.array(Overruled).max(40).optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;

@@ -130,6 +130,8 @@ export const swings = pgTable(
     tag: text('tag', { enum: SWING_TAGS }).notNull().default('ball'),
     intent: text('intent', { enum: INTENTS }).notNull().default('stock'),
     felt: real('felt'),
+    /** What the felt value is of; null: the lead share at impact. */
+    feltOf: text('felt_of').$type<MeasureId>(),
     overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
     task: jsonb('task').$type<PracticeTask>(),
     /** Somebody has said that it is the pupil's own swing. */

@@ -48,6 +48,7 @@ const swing = (
     tag: 'ball',
     intent: 'stock',
     felt: null,
+    feltOf: null,
     overruled: [],
     task: null,
     sure: false,
@@ -128,9 +129,10 @@ describe('a pupil’s dashboard', () => {
         swing('a', 90, { kind: 'half' }),
         swing('a', 95, { tag: 'exercise', felt: 90 }),
         swing('a', 62, { felt: 75 }),
+        swing('a', 62, { felt: 3, feltOf: 'tempo.ratio' }),
       ],
     );
-    expect(d.trend[0]!.n).toBe(5);
+    expect(d.trend[0]!.n).toBe(6);
     expect(d.felt.map((f) => [f.felt, f.measured])).toEqual([
       [90, 95],
       [75, 62],

@@ -2,7 +2,7 @@ import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/co
 import { compareSets, mean, type MeasureId, measureRow, standardDeviation, unjudgedWords, worthOf } from '@vilko/core';
 import type { z } from 'zod';
 import type { SwingRow } from '../swings/swing-repository.js';
-import { summaryNumber, type SwingSummary } from '../swings/read-swing.js';
+import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** Swings that may stand beside each other in a trend: whole ones, no exercises. */
@@ -39,27 +39,19 @@ export function dashboardOf(
           counted.filter((s) => s.row.club === club),
         )
       : [],
-    felt: swings.flatMap(({ row, summary }) =>
-      row.felt === null || lead(summary) === null
-        ? []
-        : [
-            {
-              swingId: row.id,
-              lessonId: row.lessonId,
-              recordedAt: row.recordedAt.toISOString(),
-              felt: row.felt,
-              measured: lead(summary)!,
-            },
-          ],
-    ),
+    felt: swings.flatMap(({ row, summary }) => {
+      const of = row.feltOf ?? 'share.lead.p7';
+      const measured = summaryNumber(summary, of);
+      if (row.felt === null || measured === null) return [];
+      const { id: swingId, lessonId, recordedAt, felt } = row;
+      return [{ swingId, lessonId, recordedAt: recordedAt.toISOString(), of, felt, measured }];
+    }),
     findings,
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
     came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),
   };
 }
-
-const lead = (s: SwingSummary): number | null => summaryNumber(s, 'share.lead.p7');
 
 type Point = z.infer<typeof TrendPoint>;
 

@@ -1,5 +1,5 @@
 import type { Film, Pupil, Shot, SwingHead } from '@vilko/contract';
-import { doubtWords, type PersonDoubt, worthOf } from '@vilko/core';
+import { doubtWords, type MeasureId, type PersonDoubt, worthOf } from '@vilko/core';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
@@ -12,6 +12,8 @@ export interface Beside {
   /** How far the pupil usually takes the club back in a half swing, °. */
   readonly usualHalf: number | null;
   readonly pupil: Pick<Pupil, 'handed' | 'mass'>;
+  /** The measure its lesson is judged by. */
+  readonly measure: MeasureId | null;
   /** What is to be asked about who it was. */
   readonly doubt: { readonly about: PersonDoubt } | null;
 }
@@ -20,7 +22,7 @@ export interface Beside {
 export function headOf(
   row: SwingRow,
   summary: SwingSummary,
-  { verdict, shot, films: ownFilms, usualHalf, pupil, doubt }: Beside,
+  { verdict, shot, films: ownFilms, usualHalf, pupil, measure, doubt }: Beside,
 ): SwingHead {
   const { recordingId, part, deletedAt, recordedAt, sure, ...kept } = row;
   const back = summaryNumber(summary, 'club.back') ?? 0;
@@ -40,6 +42,7 @@ export function headOf(
     ...verdict,
     task: row.task && taskOf(row.task, summary),
     leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
+    agreed: measure && summaryNumber(summary, measure),
     thumbnail: summary.thumbnail,
     warnings: [
       ...summary.warnings,

@@ -104,12 +104,13 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
 
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
-    const [theirShots, theirFilms, usual, judge, doubts] = await Promise.all([
+    const [theirShots, theirFilms, usual, judge, doubts, lessons] = await Promise.all([
       shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
       judging(pupil),
       doubtsOf(rows, pupil),
+      pupils.lessonsOf(pupil.id, true),
     ]);
     const summaries = await summariesOf(rows, pupil);
     return rows.map((row, i) =>
@@ -120,6 +121,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
         films: theirFilms.filter((f) => f.swingId === row.id),
         usualHalf: usual,
         pupil,
+        measure: lessons.find((l) => l.id === row.lessonId)?.measure ?? null,
       }),
     );
   };

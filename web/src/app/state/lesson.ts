@@ -10,7 +10,10 @@ import type {
   SwingHead,
 } from '@vilko/contract';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
-import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { createActionGroup, createFeature, createReducer, createSelector, on, props, Store } from '@ngrx/store';
+import { filter, first, mergeMap, switchMap, withLatestFrom } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { ImportActions } from './import-actions';
 import { SwingsActions } from './swings-actions';
@@ -187,6 +190,23 @@ export const lessonEffects = {
     (api, { id, change }) => api.ask('changeLesson', { id }, change),
     (head) => LessonActions.lessonChanged({ head }),
     failed,
+  ),
+  /** Another measure was agreed: every swing says its number of it. */
+  agreed: createEffect(
+    (actions = inject(Actions), store = inject(Store)) =>
+      actions.pipe(
+        ofType(LessonActions.changeLesson),
+        filter(({ change }) => change.measure !== undefined),
+        switchMap(({ id }) =>
+          actions.pipe(
+            ofType(LessonActions.lessonChanged),
+            first(({ head }) => head.id === id),
+          ),
+        ),
+        withLatestFrom(store.select(lessonFeature.selectLesson)),
+        mergeMap(([{ head }, open]) => (open?.id === head.id ? [LessonActions.open({ id: head.id })] : [])),
+      ),
+    { functional: true },
   ),
   change: calling(
     LessonActions.changeSwing,

@@ -29,6 +29,8 @@ export const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead 
   file: null,
   marks: {},
   leadAtImpact: 70,
+  agreed: null,
+  feltOf: null,
   fit: 0.9,
   judgedBy: { pattern: 'common-ground', version: 1 },
   mainFault: null,

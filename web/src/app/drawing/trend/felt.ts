@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, viewChild } from '@angular/core';
 import type { PupilDashboard } from '@vilko/contract';
+import { amount, figure } from '@vilko/core/words';
 import { chartHost, themeColour } from '../chart-host';
 
 type Pair = PupilDashboard['felt'][number];
@@ -13,11 +14,14 @@ type Pair = PupilDashboard['felt'][number];
 })
 export class Felt {
   readonly pairs = input.required<readonly Pair[]>();
+  /** The measure's words, and its unit. */
+  readonly name = input.required<string>();
+  readonly unit = input.required<string>();
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('box');
   protected readonly text = computed(
     () =>
-      `Felt against measured lead share at impact: ${this.pairs()
-        .map((p) => `${p.felt} against ${p.measured.toFixed(0)}`)
+      `Felt against measured, ${this.name()}: ${this.pairs()
+        .map((p) => `${figure(p.felt, this.unit())} against ${figure(p.measured, this.unit())}`)
         .join('; ')}`,
   );
 
@@ -47,11 +51,15 @@ export class Felt {
       yAxis: {
         type: 'value',
         scale: true,
-        interval: 20,
-        min: Math.max(0, Math.floor(Math.min(...all) / 20) * 20),
-        max: Math.min(100, Math.ceil(Math.max(...all) / 20) * 20),
+        ...(this.unit() === '%'
+          ? {
+              interval: 20,
+              min: Math.max(0, Math.floor(Math.min(...all) / 20) * 20),
+              max: Math.min(100, Math.ceil(Math.max(...all) / 20) * 20),
+            }
+          : {}),
         splitLine: { lineStyle: { color: colour('rules') } },
-        axisLabel: { ...text, formatter: '{value}%' },
+        axisLabel: { ...text, formatter: (v: number) => amount(v, this.unit()) },
       },
       series: [
         {

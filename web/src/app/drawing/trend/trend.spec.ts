@@ -46,12 +46,12 @@ describe('a trend', () => {
 describe('felt against measured', () => {
   it('says its pairs in words', async () => {
     const pairs = [
-      { swingId: 'a', lessonId: 'l', recordedAt: '', felt: 80, measured: 66.4 },
-      { swingId: 'b', lessonId: 'l', recordedAt: '', felt: 70, measured: 69.8 },
+      { swingId: 'a', lessonId: 'l', recordedAt: '', of: 'share.lead.p7', felt: 80, measured: 66.4 },
+      { swingId: 'b', lessonId: 'l', recordedAt: '', of: 'share.lead.p7', felt: 70, measured: 69.8 },
     ];
-    const c = await openHouse().show(Felt, { pairs });
+    const c = await openHouse().show(Felt, { pairs, name: 'lead share, impact', unit: '%' });
     expect(c.all('[role=img]')[0]!.getAttribute('aria-label')).toBe(
-      'Felt against measured lead share at impact: 80 against 66; 70 against 70',
+      'Felt against measured, lead share, impact: 80 against 66; 70 against 70',
     );
   });
 });

@@ -1,18 +1,35 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Standard, SwingHead } from '@vilko/contract';
-import { bandsFor, type ClubClass, fitWords, verdictWords } from '@vilko/core';
+import {
+  amount,
+  bandScale,
+  bandsFor,
+  type ClubClass,
+  figure,
+  fitWords,
+  type MeasureId,
+  measureRow,
+  type PracticeBand,
+  unitBehind,
+  verdictWords,
+  wanted,
+  worthOf,
+} from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { HouseUnits } from '../../shell/units';
+import { feltChoices } from './felt-choices';
+import { FeltQuestion } from './felt-question';
 import { shotWords } from './shot-words';
 
 const LAST = 3;
+const LEAD: MeasureId = 'share.lead.p7';
 
 /** The newest swings; where felt values are asked for, a number is shown only once they have been given. */
 @Component({
   selector: 'vk-last-swings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, Thumbnail],
+  imports: [FeltQuestion, RouterLink, Thumbnail],
   host: { class: 'block shrink-0' },
   template: `
     <ol class="grid h-[208px] grid-cols-3 border-t border-strong-rules px-4" aria-label="Last swings">
@@ -34,30 +51,27 @@ const LAST = 3;
             @if (!hidden(s)) {
               <div class="text-right">
                 <p class="figures text-40 leading-10 font-bold whitespace-nowrap text-lead">
-                  {{ s.leadAtImpact === null ? '–' : s.leadAtImpact.toFixed(0)
-                  }}<span class="text-24 font-normal">%</span>
+                  {{ number(s) }}<span class="text-24 font-normal">{{ unit() }}</span>
                 </p>
-                <p class="text-15 whitespace-nowrap text-ink2">
-                  at impact{{ s.felt === null ? '' : ', felt ' + s.felt }}
-                </p>
+                <p class="ml-auto max-w-[190px] text-15 leading-5 text-ink2">{{ said(s) }}</p>
               </div>
             }
           </div>
           @if (hidden(s)) {
-            <div class="text-18 leading-7">
-              <p class="font-semibold">What did you feel? Lead share at impact</p>
-              <div class="flex items-center gap-1">
-                @for (f of choices; track f) {
-                  <button
-                    class="figures border border-strong-rules px-2 py-0.5 text-18 hover:border-ink"
-                    (click)="felt.emit({ swing: s, felt: f })"
-                  >
-                    {{ f }}
-                  </button>
-                }
-                <button class="link ml-2 text-15" (click)="shown.set(s.id)">just show</button>
-              </div>
-            </div>
+            @if (asked() === s.id) {
+              <vk-felt-question
+                [name]="row().words"
+                [rawUnit]="row().unit"
+                [choices]="choices(s)"
+                (felt)="felt.emit({ swing: s, felt: $event, feltOf: row().id })"
+                (waved)="wave(s)"
+              />
+            } @else {
+              <p class="text-15 leading-5 text-ink2">
+                Its number waits until it is said what was felt.
+                <button class="link min-h-11 px-1" (click)="wave(s)">just show</button>
+              </p>
+            }
           } @else {
             @if (strip(s); as b) {
               <svg viewBox="0 0 380 30" class="block w-full" role="img" [attr.aria-label]="b.words">
@@ -132,8 +146,15 @@ const LAST = 3;
           }
         </li>
       } @empty {
-        <li class="col-span-3 grid place-items-center text-24 text-ink2">
-          No swing yet in this lesson. Stand still, then swing: it is found by itself.
+        <li class="col-span-3 grid place-content-center place-items-center gap-3 text-24 text-ink2">
+          <p>No swing yet in this lesson. Stand still, then swing: it is found by itself.</p>
+          <button class="plain-button h-11 text-18" (click)="askChanged.emit(!askFelt())">
+            {{
+              askFelt()
+                ? 'Asked first what was felt: ' + row().words + '. Stop asking'
+                : 'Ask what was felt before the number: ' + row().words
+            }}
+          </button>
         </li>
       }
     </ol>
@@ -147,23 +168,48 @@ export class LastSwings {
   readonly askFelt = input(false);
   /** Swings that were there before this screen was opened are not asked about. */
   readonly since = input(0);
-  readonly felt = output<{ swing: SwingHead; felt: number }>();
+  /** What the lesson is judged by; null where nothing is agreed. */
+  readonly measure = input<MeasureId | null>(null);
+  readonly felt = output<{ swing: SwingHead; felt: number; feltOf: MeasureId }>();
+  readonly askChanged = output<boolean>();
   readonly enter = output<SwingHead>();
   readonly card = output<SwingHead>();
   readonly remove = output<SwingHead>();
   private readonly units = inject(HouseUnits);
-  protected readonly shown = signal<string | null>(null);
-  protected readonly choices = [40, 50, 60, 70, 80, 90];
+  /** Swings whose number is shown without an answer. */
+  private readonly waved = signal<ReadonlySet<string>>(new Set());
+  /** The measure that stands here: the agreed one. */
+  protected readonly row = computed(() => measureRow(this.measure() ?? LEAD));
+  protected readonly unit = computed(() => unitBehind(this.row().unit));
   protected readonly last = computed(() => this.rack().slice(-LAST).reverse());
 
   protected hidden(s: SwingHead): boolean {
-    return (
-      this.askFelt() &&
-      s.felt === null &&
-      s.number > this.since() &&
-      this.shown() !== s.id &&
-      this.last()[0]?.id === s.id
-    );
+    return this.askFelt() && s.felt === null && s.number > this.since() && !this.waved().has(s.id);
+  }
+  /** The newest swing that waits for an answer: one question at a time. */
+  protected readonly asked = computed(() => this.last().find((s) => this.hidden(s))?.id ?? null);
+  protected wave(s: SwingHead): void {
+    this.waved.update((ids) => new Set(ids).add(s.id));
+  }
+  private valueOf(s: SwingHead): number | null {
+    return this.measure() === null || this.measure() === LEAD ? s.leadAtImpact : s.agreed;
+  }
+  protected number(s: SwingHead): string {
+    const v = this.valueOf(s);
+    return v === null ? '–' : figure(v, this.row().unit);
+  }
+  /** What the number is, and what was felt of the same. */
+  protected said(s: SwingHead): string {
+    const name = this.row().id === LEAD ? 'at impact' : this.row().words;
+    const felt = s.felt !== null && (s.feltOf ?? LEAD) === this.row().id;
+    return `${name}${felt ? `, felt ${figure(s.felt!, this.row().unit)}` : ''}`;
+  }
+  private bandOf(s: SwingHead): PracticeBand {
+    const { pattern, tuning } = this.standard()(s.club, s.intent);
+    return bandsFor(pattern, s.club, tuning).find((b) => b.measure === this.row().id)?.ideal ?? [null, null];
+  }
+  protected choices(s: SwingHead): readonly number[] | null {
+    return feltChoices(this.bandOf(s), worthOf(this.row().id) ?? 1, this.row().unit);
   }
   protected ball(s: SwingHead): string {
     return shotWords(s.shot, this.units);
@@ -173,18 +219,20 @@ export class LastSwings {
     if (grown) return grown;
     return s.mainFault || s.fit === null ? verdictWords(s) : `${verdictWords(s)}, ${fitWords(s.fit)}`;
   }
-  /** Lead share at impact against the pattern's band, on a strip from 30 to 100%. */
+  /** The number against the pattern's band, on the strip every page has. */
   protected strip(s: SwingHead): { lo: number; hi: number; v: number; words: string } | null {
-    const { pattern, tuning } = this.standard()(s.club, s.intent);
-    const b = bandsFor(pattern, s.club, tuning).find((x) => x.measure === 'share.lead.p7');
-    if (!b || s.leadAtImpact === null || s.kind !== 'full') return null;
-    const x = (share: number) => Math.max(3, Math.min(377, ((share - 30) / 70) * 380));
-    const [lo, hi] = [b.ideal[0] ?? 0, b.ideal[1] ?? 100];
+    const band = this.bandOf(s);
+    const v = this.valueOf(s);
+    const [lo, hi] = band;
+    if ((lo === null && hi === null) || v === null || s.kind !== 'full') return null;
+    const [from, to] = bandScale(band, worthOf(this.row().id) ?? 1);
+    const x = (value: number) => Math.max(3, Math.min(377, ((value - from) / (to - from)) * 380));
+    const { words, unit } = this.row();
     return {
-      lo: x(lo),
-      hi: x(hi),
-      v: x(s.leadAtImpact),
-      words: `Lead share at impact ${s.leadAtImpact.toFixed(0)} percent; wanted ${lo} to ${hi} percent`,
+      lo: lo === null ? 3 : x(lo),
+      hi: hi === null ? 377 : x(hi),
+      v: x(v),
+      words: `${words} ${amount(v, unit)}; wanted: ${wanted(band, unit)}`,
     };
   }
 }

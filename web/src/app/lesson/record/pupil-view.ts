@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import type { SwingHead } from '@vilko/contract';
+import { amount, measureRow } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -76,10 +78,19 @@ export class PupilView {
     if (bay.state === 'recording') return 'swing!';
     const last = this.rack().at(-1);
     if (bay.state === 'found' && last && !(this.house().askFelt && last.felt === null))
-      return `swing ${last.number}: ${last.leadAtImpact?.toFixed(0) ?? '–'}% at impact`;
+      return `swing ${last.number}: ${this.number(last)}`;
     if (bay.state === 'found') return 'what did you feel?';
     return this.seen().stance.there ? (bay.state === 'armed' ? 'ready when you are' : 'not recording') : 'step on';
   });
+
+  /** The agreed measure of a swing, or the lead share at impact. */
+  private number(s: SwingHead): string {
+    const agreed = this.lesson()?.measure ?? null;
+    if (agreed === null || s.agreed === null)
+      return `${s.leadAtImpact === null ? '–' : amount(s.leadAtImpact, '%')} at impact`;
+    const { words, unit } = measureRow(agreed);
+    return `${words} ${amount(s.agreed, unit)}`;
+  }
 
   constructor() {
     inject(Keys).use('For the pupil', [

@@ -1,10 +1,13 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
+import { TestBed } from '@angular/core/testing';
 import { DEFAULT_HOUSE, NO_PROFILE, standardFor } from '@vilko/contract';
+import { Keys } from '../../shell/keys';
 import { BayActions } from '../../state/bay';
 import { OfficeActions } from '../../state/office';
 import { openHouse, openLesson } from '../../testing/house';
 import { bay, shot, swing } from '../../testing/samples';
 import { AddressCheck } from './address-check';
+import { feltChoices } from './felt-choices';
 import { LastSwings } from './last-swings';
 import type { Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
@@ -113,6 +116,72 @@ describe('the last swings', () => {
     expect(c.all('li')[1]!.textContent).toContain('70%');
     await c.press('just show');
     expect(newest()).toContain('70%');
+    // what was waved away stays open, what was not answered stays hidden, when the next swing comes
+    await c.set({ rack: [swing(1), swing(2), swing(3), swing(4)], since: 1 });
+    expect(c.all('li').map((li) => li.textContent.includes('70%'))).toEqual([false, false, true]);
+    expect(c.text().match(/What did you feel\?/g)?.length).toBe(1);
+    expect(c.all('li')[1]!.textContent).toContain('Its number waits');
+  });
+  it('ask about the agreed measure, by touch, by one key and by a clicker', async () => {
+    const answers: unknown[] = [];
+    const rack = [swing(1, { agreed: 48 }), swing(2, { agreed: 53 })];
+    const c = await openLesson().show(LastSwings, {
+      ...inputs,
+      rack,
+      askFelt: true,
+      since: 0,
+      measure: 'share.lead.address',
+    });
+    c.component.felt.subscribe(({ swing: s, felt, feltOf }) => answers.push([s.id, felt, feltOf]));
+    const offered = c.all('vk-felt-question')[0]!.querySelectorAll('button');
+    const values = [...offered].slice(0, 6).map((b) => Number(b.textContent));
+    expect(c.text()).toContain('What did you feel? Lead share, address, %');
+    expect(c.text()).not.toContain('53%');
+    const key = (k: string) => TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: k }));
+    key('3');
+    offered[1]!.click();
+    key('PageDown');
+    key('PageDown');
+    key('.');
+    expect(answers).toEqual([2, 1, 1].map((i) => ['s2', values[i], 'share.lead.address']));
+    key('PageUp');
+    await c.set({});
+    expect(c.all('li')[0]!.textContent).toContain('53%');
+    await c.set({ rack: [swing(1, { agreed: 48, felt: 60, feltOf: 'share.lead.address' })] });
+    expect(c.text()).toContain('Lead share, address, felt 60');
+  });
+  it('take a typed answer where the pattern says nothing of the measure', async () => {
+    const answers: number[] = [];
+    const rack = [swing(1, { agreed: 210 })];
+    const measure = 'mass.p7';
+    const c = await openLesson().show(LastSwings, { ...inputs, rack, askFelt: true, since: 0, measure });
+    c.component.felt.subscribe(({ felt }) => answers.push(felt));
+    const field = c.all('input[aria-label="What was felt"]')[0] as HTMLInputElement;
+    field.value = '';
+    await c.press('Keep');
+    field.value = '250';
+    await c.press('Keep');
+    expect(answers).toEqual([250]);
+  });
+  it('offer to ask before the first swing', async () => {
+    const c = await openLesson().show(LastSwings, { ...inputs, rack: [] });
+    const asked: boolean[] = [];
+    c.component.askChanged.subscribe((on) => asked.push(on));
+    await c.press(/^Ask what was felt before the number/);
+    expect(asked).toEqual([true]);
+  });
+  it('offer round answers about the band, shares within 0 and 100', () => {
+    expect(feltChoices([64, 92], 3, '%')).toEqual([50, 60, 70, 80, 90, 100]);
+    expect(feltChoices([null, 30], 3, '%')![0]).toBeGreaterThanOrEqual(0);
+    expect(feltChoices([null, null], 3, 'ms')).toBeNull();
+    for (const lo of [-320, -1.5, 0, 0.4, 7, 260])
+      for (const worth of [0.05, 0.3, 2, 15, 40]) {
+        const all = feltChoices([lo, lo + worth], worth, 'ms')!;
+        expect([all.length, all.every((v, i) => i === 0 || v > all[i - 1]!)]).toEqual([6, true]);
+        expect(all[0]! < lo + worth && all.at(-1)! > lo)
+          .withContext(`${lo} ${worth}: ${all.join()}`)
+          .toBeTrue();
+      }
   });
   it('keep rehearsals from a judgement, and warn when a half swing has grown', async () => {
     const rack = [

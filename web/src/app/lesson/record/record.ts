@@ -3,12 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
+import type { MeasureId } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { silenceWords } from '../../state/bay-words';
 import { LessonActions, lessonFeature } from '../../state/lesson';
-import { officeFeature } from '../../state/office';
+import { OfficeActions, officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { SwingCards } from '../swing-card/swing-card';
@@ -95,7 +96,9 @@ const STRIP = [35, 65] as const;
       [standard]="standard()"
       [askFelt]="house().askFelt"
       [since]="since()"
-      (felt)="change($event.swing, { felt: $event.felt })"
+      [measure]="lesson()?.measure ?? null"
+      (felt)="change($event.swing, { felt: $event.felt, feltOf: $event.feltOf })"
+      (askChanged)="askFelt($event)"
       (enter)="enterShot($event)"
       (card)="cards.open([$event])"
       (remove)="remove($event)"
@@ -194,6 +197,11 @@ export class Record {
         run: () => this.withLast((s) => this.change(s, { starred: !s.starred })),
       },
       { key: 'Delete', words: 'delete the last swing (undo offered)', run: () => this.withLast((s) => this.remove(s)) },
+      {
+        key: 'f',
+        words: 'ask what was felt before the number, or not',
+        run: () => this.askFelt(!this.house().askFelt),
+      },
       { key: 't', words: 'turn the Track', run: () => this.store.dispatch(SettingsActions.turnTrack()) },
       ...CLUB_KEYS.map((c) => ({
         key: c.key,
@@ -221,7 +229,10 @@ export class Record {
     const s = this.rack().at(-1);
     if (s) f(s);
   }
-  protected change(s: SwingHead, change: { felt: number } | { starred: boolean }): void {
+  protected askFelt(askFelt: boolean): void {
+    this.store.dispatch(OfficeActions.changeHouse({ house: { ...this.house(), askFelt } }));
+  }
+  protected change(s: SwingHead, change: { felt: number; feltOf: MeasureId } | { starred: boolean }): void {
     this.store.dispatch(LessonActions.changeSwing({ id: s.id, change }));
   }
   protected remove(s: SwingHead): void {

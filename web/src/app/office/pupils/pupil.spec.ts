@@ -118,11 +118,14 @@ describe('a pupil’s page', () => {
       swingId: `s${i}`,
       lessonId: 'a',
       recordedAt: '',
+      of: 'share.lead.p7' as const,
       felt: measured + 9,
       measured,
     }));
     const { c } = await open(board({ felt }));
-    expect(c.text()).toContain('On average 9 points more on the lead foot than there was.');
+    expect(c.text()).toContain(
+      'Lead share, impact: hollow is what was felt. On average 9 points more was felt than there was.',
+    );
   });
   it('erases only when the name is typed as it is', async () => {
     const { h, c } = await open();

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil, NO_PROFILE, standardFor } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, type ClubClass, faultName, type MeasureId } from '@vilko/core';
+import { bandsFor, type ClubClass, difference, faultName, type MeasureId, measureRow } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -113,10 +113,12 @@ import { TableCsv } from '../../shell/table-csv';
                     improved.
                   </p>
                 }
-                @if (d.felt.length) {
-                  <h2 class="mt-6 text-18 font-semibold">Felt against measured</h2>
-                  <p class="text-15 text-ink2">{{ feltWords() }}</p>
-                  <vk-felt class="mt-1" [pairs]="d.felt" />
+                @for (f of felt(); track f.of; let first = $first) {
+                  @if (first) {
+                    <h2 class="mt-6 text-18 font-semibold">Felt against measured</h2>
+                  }
+                  <p class="text-15 text-ink2">{{ f.words }}</p>
+                  <vk-felt class="mt-1" [pairs]="f.pairs" [name]="f.name" [unit]="f.unit" />
                 }
               } @else {
                 <p class="text-15 text-ink2">Reading this pupil’s swings …</p>
@@ -336,11 +338,16 @@ export class PupilPage {
       words: f.fault ? `Found: ${faultName(f.fault)}, ${f.shows}` : `Nothing found in ${f.of} swings`,
     };
   }
-  protected readonly feltWords = computed(() => {
-    const { felt } = this.dashboard()!;
-    const off = felt.reduce((s, p) => s + p.felt - p.measured, 0) / felt.length;
-    const size = Math.abs(off).toFixed(0);
-    return `Lead share at impact: hollow is what was felt. On average ${size} points ${off >= 0 ? 'more' : 'less'} on the lead foot than there was.`;
+  /** What was felt against what was measured, one chart for each measure that was asked about. */
+  protected readonly felt = computed(() => {
+    const all = this.dashboard()?.felt ?? [];
+    return [...new Set(all.map((p) => p.of))].map((of) => {
+      const pairs = all.filter((p) => p.of === of);
+      const { words: name, unit } = measureRow(of);
+      const off = pairs.reduce((s, p) => s + p.felt - p.measured, 0) / pairs.length;
+      const words = `${name}: hollow is what was felt. On average ${difference(off, unit)} ${off >= 0 ? 'more' : 'less'} was felt than there was.`;
+      return { of, pairs, name, unit, words };
+    });
   });
   protected readonly band = computed(() => {
     const d = this.dashboard();

@@ -103,9 +103,9 @@ describe('the table of swings', () => {
       new Map([['s1', 71.25]]),
     );
     const [head, first, second, end] = csv.split('\r\n');
-    expect(head!.split(',').slice(-4)).toEqual(['felt_percent', 'carry_m', 'strike', 'share.lead.p7 (%)']);
+    expect(head!.split(',').slice(-4)).toEqual(['felt_of', 'carry_m', 'strike', 'share.lead.p7 (%)']);
     expect(first).toBe(
-      '2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,120,,71.25',
+      '2026-11-20T10:00:00.000Z,1,7-iron,ball,two force plates,common-ground v1,"hangs back, clear",0.9,70,,,120,,71.25',
     );
     expect(second).toContain(',"7-iron, ""blade""","exercise, half",two force plates,,"rehearsal, not judged",');
     expect(end).toBe('');

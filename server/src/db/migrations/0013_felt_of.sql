@@ -1,0 +1,1 @@
+ALTER TABLE "swings" ADD COLUMN "felt_of" text;
