@@ -92,6 +92,9 @@ export interface LiveFrame {
   readonly time: number;
   /** When the newest sample reached the server, ms since the epoch. */
   readonly arrived: number;
+  /** Of both feet together. */
+  readonly load: number;
+  /** Under each foot; NaN where the device does not tell them apart. */
   readonly lead: number;
   readonly trail: number;
   /** Lead x, y, trail x, y, whole x, y; NaN where undefined. */
@@ -99,7 +102,7 @@ export interface LiveFrame {
   readonly mat: Uint8Array;
 }
 
-const LIVE_HEADER = 24 + 8 * 4;
+const LIVE_HEADER = 24 + 9 * 4;
 
 export function packLive(f: LiveFrame): Uint8Array {
   const out = new Uint8Array(LIVE_HEADER + f.mat.byteLength);
@@ -107,7 +110,7 @@ export function packLive(f: LiveFrame): Uint8Array {
   view.setUint32(0, f.sequence, true);
   view.setFloat64(8, f.time, true);
   view.setFloat64(16, f.arrived, true);
-  [f.lead, f.trail, ...f.places].forEach((v, i) => view.setFloat32(24 + 4 * i, v, true));
+  [f.lead, f.trail, ...f.places, f.load].forEach((v, i) => view.setFloat32(24 + 4 * i, v, true));
   out.set(f.mat, LIVE_HEADER);
   return out;
 }
@@ -122,6 +125,7 @@ export function unpackLive(bytes: ArrayBuffer): LiveFrame {
     lead: v(0),
     trail: v(1),
     places: [2, 3, 4, 5, 6, 7].map(v),
+    load: v(8),
     mat: new Uint8Array(bytes, LIVE_HEADER),
   };
 }

@@ -202,3 +202,40 @@ test('a report is drafted, edited, printed on one page, and given back to the dr
   await expect(sheet).not.toContainText('and you can feel it.');
   await expect(page.getByText('The draft stands again.')).toBeVisible();
 });
+
+test('a page given away keeps its figures, says that they would be others today, and is renewed by one press; the drill is one choice', async ({
+  page,
+}) => {
+  const id = 'lesson-maren';
+  const { rack } = (await (await page.request.get(`/api/lessons/${id}`)).json()) as {
+    rack: { id: string; tag: string; kind: string; mainFault: string | null }[];
+  };
+  const one = rack.find((s) => s.tag === 'ball' && s.kind === 'full')!;
+  await page.request.get(`/api/lessons/${id}/report.pdf`);
+  await page.goto(`/lesson/${id}/report`);
+  const words = page.getByRole('region', { name: 'Words of the report' });
+  await expect(words.getByText(/^Figures kept \d+ \w+, \d\d:\d\d: swings/)).toBeVisible();
+  await expect(words.getByRole('button', { name: 'Renew' })).toHaveCount(0);
+  const text = page.getByLabel('At address, at the top, at impact');
+  await text.fill('As steady as the ferry.');
+  await expect(page.getByText('your words, kept')).toBeVisible();
+  await page.request.patch(`/api/swings/${one.id}`, { data: { tag: 'exercise' } });
+  await page.goto(`/lesson/${id}/practise`);
+  await expect(page.getByText('They would be others today.')).toBeVisible();
+  await page.goto(`/lesson/${id}/report`);
+  await words.getByRole('button', { name: 'Renew' }).click();
+  await expect(page.getByText('Renewed: every figure of the page is of now.')).toBeVisible();
+  await expect(words.getByText('They would be others today.')).toHaveCount(0);
+  await expect(text).toHaveValue('As steady as the ferry.');
+  await page.getByLabel('One thing to do is').selectOption({ label: 'Lead step' });
+  const sheet = page.getByRole('article', { name: 'Report' });
+  await expect(sheet).toContainText('One thing to do Lead step: ');
+  await expect(sheet.getByRole('heading', { name: 'Lead step' })).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.goto(`/lesson/${id}/practise`);
+  await expect(page.getByRole('heading', { name: 'Lead step' })).toBeVisible();
+  await expect(page.getByText('The one thing to do, here and on the report.')).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  await page.request.patch(`/api/swings/${one.id}`, { data: { tag: 'ball' } });
+  await page.request.put(`/api/lessons/${id}/report/task`, { data: { drill: null } });
+});

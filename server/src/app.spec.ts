@@ -226,15 +226,20 @@ describe('the server', () => {
     expect(await said).toContain('hello not understood');
   });
 
-  it('refuses a live device that cannot tell the feet apart, and says what to do instead', async () => {
+  it('refuses a device that says another number of plates than its kind has', async () => {
     const device = new WebSocket(`ws://127.0.0.1:${app.port}/api/feed`);
     const said = new Promise<string>((resolve) => device.once('message', (d: Buffer) => resolve(d.toString())));
     await new Promise((r) => device.once('open', r));
-    const one = { kind: 'plate', name: 'One plate', rate: 1000, plates: [{ centre: [0, 0] }], mat: null, channels: [] };
+    const one = {
+      kind: 'plates',
+      name: 'One plate',
+      rate: 1000,
+      plates: [{ centre: [0, 0] }],
+      mat: null,
+      channels: [],
+    };
     device.send(JSON.stringify({ type: 'hello', protocol: 'vilko-feed', version: 1, device: one }));
-    expect(await said).toContain(
-      'a device of kind plate cannot be shown live: record with its own program and drop the file',
-    );
+    expect(await said).toContain('a device of kind plates has 2 plates, this one says 1');
   });
 });
 

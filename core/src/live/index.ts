@@ -21,7 +21,7 @@ export {
   setUpNext,
   startedSetUp,
 } from './set-up.js';
-export { type FootNow, type StanceNow, stanceNow, standingIn } from './stance.js';
+export { type FootNow, type StanceNow, stanceNow, standingIn, wholeNow } from './stance.js';
 export * from './stream.js';
 export * from './swing-watch.js';
 export * from './words.js';

@@ -2,11 +2,12 @@ import { VilkoError } from '../error.js';
 import { checkFoot } from '../ground/foot-check.js';
 import type { FootName } from '../ground/foot-outline.js';
 import { readCells } from '../ground/mat-cells.js';
+import { DEVICES } from '../recording/device-kinds.js';
 import { G } from '../recording/units.js';
 import type { CheckedFoot, FootCheck } from '../recording/foot-check.js';
 import type { Handed } from '../recording/recording.js';
 import { turnsOf } from './rocking.js';
-import { jitter, meanOf, spreadOf, stanceNow, type Standing, standingIn } from './stance.js';
+import { type FootStretch, jitter, meanOf, spreadOf, stanceNow, type Standing, standingIn } from './stance.js';
 import type { LiveDevice, LiveStream } from './stream.js';
 import { type Asked, SET_UP_STEPS, type SetUpAction, type SetUpStep } from './words.js';
 
@@ -126,7 +127,9 @@ interface Step {
   readonly look: (s: SetUp, l: SetUpLook) => SetUp;
 }
 
-const matShows = (d: LiveDevice): string | null => (d.mat ? 'the mat shows where the foot lies' : null);
+const oneBody = (d: LiveDevice): string | null =>
+  DEVICES[d.kind].feet === 'assumed' ? `${DEVICES[d.kind].from} does not tell the feet apart` : null;
+const matShows = (d: LiveDevice): string | null => (d.mat ? 'the mat shows where the foot lies' : oneBody(d));
 
 const STEPS: Readonly<Record<SetUpStep, Step>> = {
   device: { ask: 'Listening to the device.', does: 'away', look: listen },
@@ -144,7 +147,7 @@ const STEPS: Readonly<Record<SetUpStep, Step>> = {
     unneeded: matShows,
     look: (s, l) => rock(s, l, 'trail'),
   },
-  sides: { ask: SIDE_ASKS[0].words, does: 'all lead', look: askSides },
+  sides: { ask: SIDE_ASKS[0].words, does: 'all lead', unneeded: oneBody, look: askSides },
   ready: { ask: 'Ready. Take the club.', does: 'swing', look: (s) => s },
 };
 
@@ -241,6 +244,10 @@ function stretch({ stream, pupil }: SetUpLook, seconds = WINDOW): Standing | nul
   return rec && standingIn(rec, pupil.handed);
 }
 
+/** Noise of one plate, N: the mean of them where there are two. */
+const noiseOf = ({ feet, total }: Standing, of: (v: Float64Array) => number): number =>
+  feet ? (of(feet.lead.load) + of(feet.trail.load)) / 2 : of(total);
+
 function listen(s: SetUp, l: SetUpLook): SetUp {
   const { rate } = l.device;
   const n = l.stream.count(l.stream.newest() - WINDOW, l.stream.newest());
@@ -249,7 +256,7 @@ function listen(s: SetUp, l: SetUpLook): SetUp {
   const health: DeviceHealth = {
     rate: Math.round(measured),
     wantedRate: rate,
-    noise: seen && (jitter(seen.lead.load) + jitter(seen.trail.load)) / 2,
+    noise: seen && noiseOf(seen, jitter),
     drift: null,
     deadCells: null,
     lag: l.lag,
@@ -272,7 +279,7 @@ function takeZero(s: SetUp, l: SetUpLook): SetUp {
   if (spreadOf(seen.total) > UNLOADED_SD) return waits(s, 'something still moves on it');
   const next = held(s, 'nobody on it');
   if (!enough(next)) return next;
-  const noise = (spreadOf(seen.lead.load) + spreadOf(seen.trail.load)) / 2;
+  const noise = noiseOf(seen, spreadOf);
   const health = next.health && { ...next.health, noise, drift: load };
   const zeroed = { ...next, health, zero: l.stream.meanOfRaw(WINDOW) };
   return advanced(zeroed, l, `${Math.abs(load).toFixed(1)} N taken off`);
@@ -283,15 +290,13 @@ function weigh(s: SetUp, l: SetUpLook): SetUp {
   if (!seen) return advanced(s, l, 'this device gives no kilograms', { skipped: true });
   const load = meanOf(seen.total);
   if (load < SOMEBODY) return waits(s, 'nobody on it');
-  const lead = meanOf(seen.lead.load) / load;
+  const lead = seen.feet ? meanOf(seen.feet.lead.load) / load : 0.5;
   if (lead < 0.08 || lead > 0.92) return warns(s, 'both feet seem to stand on one side: one foot on each');
   const seam = straddling(seen, l.device);
   if (seam) return warns(s, `the ${seam} foot stands across the seam of the plates: move it outward`);
   if (spreadOf(seen.total) > STILL_PART * load) return waits(s, 'stand still');
-  const standing = {
-    lead: [meanOf(seen.lead.x), meanOf(seen.lead.y)],
-    trail: [meanOf(seen.trail.x), meanOf(seen.trail.y)],
-  } as const;
+  const place = ({ x, y }: FootStretch) => [meanOf(x), meanOf(y)] as const;
+  const standing = seen.feet && { lead: place(seen.feet.lead), trail: place(seen.feet.trail) };
   const kg = load / G;
   const shown = `${kg.toFixed(1)} kg`;
   const known = l.pupil.mass;
@@ -312,18 +317,19 @@ function weigh(s: SetUp, l: SetUpLook): SetUp {
 
 /** The foot that stands on both plates. */
 function straddling(s: Standing, { plates, mat }: LiveDevice): FootName | null {
-  if (mat || plates.length !== 2) return null;
+  const { feet } = s;
+  if (mat || plates.length !== 2 || !feet) return null;
   const seam = (plates[0]!.centre[1] + plates[1]!.centre[1]) / 2;
-  return (['lead', 'trail'] as const).find((f) => Math.abs(meanOf(s[f].y) - seam) < SEAM) ?? null;
+  return (['lead', 'trail'] as const).find((f) => Math.abs(meanOf(feet[f].y) - seam) < SEAM) ?? null;
 }
 
 function rock(s: SetUp, l: SetUpLook, foot: FootName): SetUp {
   const now = l.stream.newest();
   const since = s.rocked.length === 0 ? now : s.since;
   const seen = stretch(l, Math.max(0.2, Math.min(18, now - since)));
-  if (!seen) return advanced(s, l, 'this device does not show single feet', { skipped: true });
+  if (!seen?.feet) return advanced(s, l, 'this device does not show single feet', { skipped: true });
   if (!s.standing) return { ...s, ...said('weigh first: stand still on it, then again', { alarm: true }), since };
-  const { x, y, load } = seen[foot];
+  const { x, y, load } = seen.feet[foot];
   if (meanOf(load) < SOMEBODY / 2)
     return { ...s, ...said(`the ${foot} foot is not on it`, { alarm: true }), rocked: [], since };
   const every = Math.max(1, Math.round(l.device.rate / 40));

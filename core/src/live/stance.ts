@@ -2,7 +2,7 @@ import { cellX, cellY } from '../ground/mat-feet.js';
 import { boardFz, boardMx, boardMy, type FourCells, momentX, momentY } from '../ground/plate-moments.js';
 import { mirrorSign } from '../ground/platforms.js';
 import type { Handed, Recording } from '../recording/recording.js';
-import { BOARD, columnsPerPlate, type LiveDevice, type LiveStream, onBoards } from './stream.js';
+import { BOARD, columnsPerPlate, isPath, type LiveDevice, type LiveStream, onBoards } from './stream.js';
 
 /** Under this load a place is undefined, N, or counts of a mat. */
 const LEAST = 20;
@@ -70,6 +70,23 @@ export function stanceNow(device: LiveDevice, stream: LiveStream, handed: Handed
   return { lead, trail };
 }
 
+/**
+ * Load and place of the whole body, of a device that does not tell the feet apart: one plate (N), or a path (its own
+ * unit). Null for every other device, and before the first sample.
+ */
+export function wholeNow(device: LiveDevice, stream: LiveStream, handed: Handed): FootNow | null {
+  const sign = mirrorSign(handed);
+  const v = stream.last();
+  if (!v) return null;
+  if (isPath(device)) {
+    const there = v[2]! >= LEAST;
+    return { load: v[2]!, x: there ? v[0]! : NaN, y: there ? sign * v[1]! : NaN };
+  }
+  const [plate, another] = device.plates;
+  if (!plate || another) return null;
+  return footNow({ fz: v[2]!, mx: v[3]!, my: v[4]! }, plate.centre, sign);
+}
+
 /** Without plates: the halves of the mat are the feet, in the mat's own unit. */
 function matHalves(
   { mat }: LiveDevice,
@@ -105,14 +122,13 @@ export interface FootStretch {
   readonly y: Float64Array;
 }
 
-/** Both feet over a stretch of stream: what is seen while somebody stands. */
+/** What is seen of a stretch of stream while somebody stands: the load, N, and both feet where they are told apart. */
 export interface Standing {
-  readonly lead: FootStretch;
-  readonly trail: FootStretch;
+  readonly feet: { readonly lead: FootStretch; readonly trail: FootStretch } | null;
   readonly total: Float64Array;
 }
 
-/** Reads a stretch of two plates or boards; null for a device that gives no forces under each foot. */
+/** Reads a stretch of plates or boards; null for a device that gives no newtons. */
 export function standingIn(rec: Recording, handed: Handed): Standing | null {
   const sign = mirrorSign(handed);
   const plates = [
@@ -127,7 +143,7 @@ export function standingIn(rec: Recording, handed: Handed): Standing | null {
       at: (k: number): PlateSample => boardSample([a[k]!, b[k]!, c[k]!, d[k]!], hx, hy),
     })),
   ];
-  if (plates.length !== 2) return null;
+  if (!plates.length) return null;
   const feet = plates.map(({ centre, n, at }) => {
     const foot = {
       side: sign * centre[1],
@@ -143,8 +159,9 @@ export function standingIn(rec: Recording, handed: Handed): Standing | null {
     }
     return foot;
   });
+  if (feet.length !== 2) return { feet: null, total: feet[0]!.load };
   const [lead, trail] = leadFirst(feet);
-  return { lead, trail, total: lead.load.map((v, k) => v + trail.load[k]!) };
+  return { feet: { lead, trail }, total: lead.load.map((v, k) => v + trail.load[k]!) };
 }
 
 /** Mean of what is a number; NaN of nothing. */

@@ -7,7 +7,7 @@ export interface LiveDevice {
   readonly name: string;
   /** Samples per second of plates, boards and channels. */
   readonly rate: number;
-  /** Centres of plates or boards, m. */
+  /** Centres of plates or boards, m; a whole-body path has none. */
   readonly plates: readonly { readonly centre: readonly [number, number] }[];
   /** Cells, pitch in m, frames per second. */
   readonly mat: {
@@ -45,6 +45,13 @@ export const CELLS_PER_BOARD = 4;
 /** Half distances of a board's cells from its centre, m. */
 export const BOARD = { hx: 0.16, hy: 0.1 } as const;
 
+/** A whole-body path gives its place, x and y in m, and its load in a unit of its own. */
+const PATH_COLUMNS = 3;
+export const isPath = (d: LiveDevice): boolean => d.kind === 'path';
+
 export const onBoards = (d: LiveDevice): boolean => d.kind === 'boards';
 /** Columns of one sample that one plate or board fills. */
 export const columnsPerPlate = (d: LiveDevice): number => (onBoards(d) ? CELLS_PER_BOARD : COLUMNS_PER_PLATE);
+/** Columns of one sample that say something of the ground; channels follow. */
+export const groundColumns = (d: LiveDevice): number =>
+  isPath(d) ? PATH_COLUMNS : d.plates.length * columnsPerPlate(d);

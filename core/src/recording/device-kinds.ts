@@ -68,8 +68,8 @@ interface DeviceKindRow {
   readonly soles: boolean;
   /** Its loads are newtons; else they are in a unit of its own. */
   readonly newtons: boolean;
-  /** A bay can be fed by it. */
-  readonly live: boolean;
+  /** Plates or boards it feeds a bay with. */
+  readonly plates: 0 | 1 | 2;
   /** What is not named here, it cannot say. */
   readonly can: Partial<Quantities>;
 }
@@ -88,7 +88,7 @@ export const DEVICES = {
     feet: 'told',
     soles: true,
     newtons: true,
-    live: true,
+    plates: 2,
     can: {
       wholePath: measured,
       shares: measured,
@@ -112,7 +112,7 @@ export const DEVICES = {
     feet: 'told',
     soles: false,
     newtons: true,
-    live: true,
+    plates: 2,
     can: {
       wholePath: measured,
       shares: measured,
@@ -136,7 +136,7 @@ export const DEVICES = {
     feet: 'assumed',
     soles: false,
     newtons: true,
-    live: false,
+    plates: 1,
     can: {
       wholePath: measured,
       shares: derived(ASSUMED_STANCE_REASON),
@@ -160,7 +160,7 @@ export const DEVICES = {
     feet: 'told',
     soles: true,
     newtons: false,
-    live: true,
+    plates: 0,
     can: {
       wholePath: measured,
       shares: measured,
@@ -184,7 +184,7 @@ export const DEVICES = {
     feet: 'told',
     soles: false,
     newtons: true,
-    live: true,
+    plates: 2,
     can: {
       wholePath: measured,
       shares: measured,
@@ -208,7 +208,7 @@ export const DEVICES = {
     feet: 'assumed',
     soles: false,
     newtons: false,
-    live: false,
+    plates: 0,
     can: {
       wholePath: measured,
       shares: derived(ASSUMED_PATH_REASON),

@@ -67,9 +67,10 @@ function hearDevice(socket: WebSocket, bay: BayHandle, refuse: (why: string) => 
         : refuse('say hello first');
     const hello = Hello.safeParse(parsed(data));
     if (!hello.success) return refuse(`hello not understood: ${wrongWith(hello.error)}`);
-    const { kind } = hello.data.device;
-    if (!DEVICES[kind].live)
-      return refuse(`a device of kind ${kind} cannot be shown live: record with its own program and drop the file`);
+    const { kind, plates } = hello.data.device;
+    const wanted = DEVICES[kind].plates;
+    if (plates.length !== wanted)
+      return refuse(`a device of kind ${kind} has ${wanted} plates, this one says ${plates.length}`);
     try {
       handler = bay.connect(hello.data, (who) => socket.send(JSON.stringify({ type: 'who', ...who })));
     } catch (e) {

@@ -345,7 +345,9 @@ export class BayHandle {
     this.#shownAt = performance.now();
     const arrived = { sequence: pulse.sequence(), arrived: pulse.arrived() };
     const picture = livePicture(this.#state.device.device, stream, handedOf(this.#state.lesson), arrived);
-    this.#happen({ is: 'stood', time: picture.time, load: { lead: picture.lead, trail: picture.trail } });
+    const { time, load, lead, trail } = picture;
+    // who is not told apart leaves with both feet
+    this.#happen({ is: 'stood', time, load: Number.isNaN(lead) ? { lead: load, trail: load } : { lead, trail } });
     if (this.#viewers.size === 0) return;
     const frame = packLive(picture);
     for (const v of this.#viewers) if (!v.busy()) v.show(frame);

@@ -64,6 +64,7 @@ describe('the feed’s messages', () => {
       lead: 350,
       trail: 250,
       places: [0.5, NaN, -0.25, 0, NaN, 1],
+      load: 600,
       mat: Uint8Array.of(1, 2, 3),
     };
     const back = unpackLive(packLive(f).buffer as ArrayBuffer);
@@ -121,37 +122,80 @@ describe('the live picture', () => {
     r.push(SAMPLES, 0.001, 1, samples(1, 400, 5));
     expect(livePicture(DEVICE, r, 'right', ARRIVED).places[3]).toBeNaN();
   });
+  it('of one plate and of a path has the whole body’s place and load, and says nothing of a foot', () => {
+    const plate: Hello['device'] = {
+      ...DEVICE,
+      kind: 'plate',
+      plates: [{ centre: [0, 0.1] }],
+      mat: null,
+      channels: [],
+    };
+    const path: Hello['device'] = { ...DEVICE, kind: 'path', plates: [], mat: null, channels: [] };
+    // 500 N at 20 mm toward the ball and 100 mm to the left of the middle
+    const wrench = Float32Array.from([0, 0, 500, 0, -10, 0]);
+    for (const [device, sample] of [
+      [plate, wrench],
+      [path, Float32Array.from([0.02, 0.1, 500])],
+    ] as const) {
+      const r = ring(device);
+      r.push(SAMPLES, 0, 1, new Uint8Array(sample.slice().buffer));
+      for (const [handed, side] of [
+        ['right', 1],
+        ['left', -1],
+      ] as const) {
+        const f = livePicture(device, r, handed, ARRIVED);
+        expect([f.lead, f.trail, ...f.places.slice(0, 4)].every((v) => Number.isNaN(v))).toBeTrue();
+        expect(f.load).toBe(500);
+        expect(f.places[4]).withContext(device.kind).toBeCloseTo(0.02, 6);
+        expect(f.places[5])
+          .withContext(device.kind)
+          .toBeCloseTo(0.1 * side, 6);
+      }
+      expect(r.loadRange(1)).toEqual({ least: 500, most: 500 });
+    }
+  });
 });
 
 describe('looking for a swing', () => {
   it('sees nothing while somebody waits, and a swing once, whoever swings', () => {
-    for (const handed of ['right', 'left'] as const) {
-      const { recording, motion } = simulate({ device: 'plates', seed: 17, handed, before: 4 });
+    for (const [kind, handed] of [
+      ['plates', 'right'],
+      ['plates', 'left'],
+      ['plate', 'right'],
+      ['path', 'left'],
+    ] as const) {
+      const { recording, motion } = simulate({ device: kind, seed: 17, handed, before: 4 });
+      const rate = Math.round(1 / (recording.time[1]! - recording.time[0]!));
       const device: Hello['device'] = {
         ...DEVICE,
-        kind: 'plates',
+        kind,
+        rate,
         mat: null,
         plates: recording.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
       };
       const r = ring(device);
       const columns = [
         ...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])),
+        ...(recording.path ? [recording.path.x, recording.path.y, recording.path.load!] : []),
         recording.channels.shaft_deg!,
       ];
+      /** Sends what lies between two times, s. */
       const feed = (from: number, to: number): void => {
-        for (let k = from; k < to; k += 10) {
+        for (let k = Math.round(from * rate); k < Math.round(to * rate); k += 10) {
           const v = new Float32Array(10 * columns.length);
           for (let i = 0; i < 10; i++) columns.forEach((c, j) => (v[i * columns.length + j] = c[k + i]!));
-          r.push(SAMPLES, k / 1000, 10, new Uint8Array(v.buffer));
+          r.push(SAMPLES, k / rate, 10, new Uint8Array(v.buffer));
         }
       };
-      const impact = Math.floor(motion.plans[0]!.times.p7 * 100) * 10;
-      feed(0, 3500);
+      const impact = Math.floor(motion.plans[0]!.times.p7 * 10) / 10;
+      feed(0, 3.5);
       const look = (after: number) => lookForSwing(r, { handed, kind: 'full', after });
       expect(look(-Infinity)).toBeNull();
-      feed(3500, impact + 600);
+      feed(3.5, impact + 0.6);
       const seen = look(-Infinity)!;
-      expect(Math.abs(seen - motion.plans[0]!.times.p7)).toBeLessThan(0.02);
+      expect(Math.abs(seen - motion.plans[0]!.times.p7))
+        .withContext(`${kind} ${handed}`)
+        .toBeLessThan(0.03);
       expect(look(seen)).toBeNull();
     }
   });

@@ -1,6 +1,6 @@
 import type { LiveFrame } from '@vilko/contract';
 import type { Handed } from '@vilko/core';
-import { type FootNow, type LiveDevice, type LiveStream, stanceNow } from '@vilko/core/live';
+import { type FootNow, type LiveDevice, type LiveStream, stanceNow, wholeNow } from '@vilko/core/live';
 
 const LEAST = 20;
 const NOWHERE = [NaN, NaN, NaN, NaN, NaN, NaN];
@@ -21,11 +21,17 @@ export function livePicture(
 ): LiveFrame {
   const base = { sequence, time: r.newest(), arrived, mat: r.lastMat() ?? NO_MAT };
   const stance = stanceNow(device, r, handed);
-  if (!stance) return { ...base, lead: 0, trail: 0, places: NOWHERE };
+  if (!stance) {
+    const whole = wholeNow(device, r, handed);
+    if (!whole) return { ...base, load: 0, lead: 0, trail: 0, places: NOWHERE };
+    // what each foot carries, this device cannot say
+    return { ...base, load: whole.load, lead: NaN, trail: NaN, places: [NaN, NaN, NaN, NaN, whole.x, whole.y] };
+  }
   const { lead, trail } = stance;
   const both = (k: 'x' | 'y') => together(lead, trail, k);
   return {
     ...base,
+    load: lead.load + trail.load,
     lead: lead.load,
     trail: trail.load,
     places: [lead.x, lead.y, trail.x, trail.y, both('x'), both('y')],

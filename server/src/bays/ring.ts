@@ -13,6 +13,8 @@ import {
   CELLS_PER_BOARD,
   COLUMNS_PER_PLATE,
   columnsPerPlate,
+  groundColumns,
+  isPath,
   type LiveDevice,
   type LiveStream,
   onBoards,
@@ -29,7 +31,7 @@ const SECONDS = 20;
 /** Times that come from adding steps must not fall out of a cut by rounding, s. */
 const HAIR = 1e-7;
 /** Columns of one sample: components of the plates or cells of the boards, then channels. */
-export const columnCount = (d: LiveDevice): number => d.plates.length * columnsPerPlate(d) + d.channels.length;
+export const columnCount = (d: LiveDevice): number => groundColumns(d) + d.channels.length;
 
 /** Places in a ring whose stamps lie between two times, the oldest first. */
 function pick(stamps: Float64Array, from: number, to: number, start: number): number[] {
@@ -84,7 +86,9 @@ export function ring(device: LiveDevice): Ring {
   let newest = NaN;
   const mats = device.mat && matRing(device.mat);
 
-  /** Vertical load of the plate or board whose columns start at `at`. */
+  /** Where in a sample each load is read. */
+  const loadsAt = isPath(device) ? [0] : device.plates.map((_, p) => p * columnsPerPlate(device));
+  /** Vertical load of the plate or board whose columns start at `at`; of a path in its own unit. */
   const loadOf = (at: number): number =>
     onBoards(device) ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
   return {
@@ -107,14 +111,14 @@ export function ring(device: LiveDevice): Ring {
         : data.subarray(((head - 1 + size) % size) * columns, ((head - 1 + size) % size) * columns + columns),
     lastMat: () => mats?.last() ?? null,
     loadRange(seconds) {
-      if (!device.plates.length || Number.isNaN(newest)) return null;
+      if (!loadsAt.length || Number.isNaN(newest)) return null;
       let [least, most] = [Infinity, -Infinity];
       const step = Math.max(1, Math.round(device.rate / 100));
       for (let i = 1; i <= seconds * device.rate; i += step) {
         const k = (head - i + 2 * size) % size;
         if (!(times[k]! > newest - seconds)) break;
         let load = 0;
-        for (let p = 0; p < device.plates.length; p++) load += loadOf(k * columns + p * columnsPerPlate(device));
+        for (const at of loadsAt) load += loadOf(k * columns + at);
         if (load < least) least = load;
         if (load > most) most = load;
       }
@@ -167,9 +171,10 @@ function cutOf(device: LiveDevice, { clock, column, mat }: Cut): Recording | nul
   const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<
     Record<ExtraChannel, Float64Array>
   >;
-  const time = device.plates.length ? clock : mat?.time;
+  const path = isPath(device) ? { x: column(0), y: column(1), load: column(2) } : null;
+  const time = device.plates.length || path ? clock : mat?.time;
   if (!time || time.length < 10) return null;
-  const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: false };
+  const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: path !== null };
   return {
     name: device.name,
     device: deviceKindOf(has) ?? device.kind,
@@ -177,6 +182,7 @@ function cutOf(device: LiveDevice, { clock, column, mat }: Cut): Recording | nul
     platforms,
     boards,
     mat,
+    ...(path ? { path } : {}),
     channels,
     stated: {},
     warnings: [],

@@ -51,6 +51,7 @@ function columnsOf(rec: Recording): Float64Array[] {
       WRENCH_CHANNELS.map((c) => (c === 'fz' ? p.fz.map((v) => v + OFFSETS[i]!) : p[c])),
     ),
     ...rec.boards.flatMap((b, i) => b.cells.map((c) => c.map((v) => v + OFFSETS[i]! / 4))),
+    ...(rec.path ? [rec.path.x, rec.path.y, rec.path.load!] : []),
     ...CHANNELS.map((c) => rec.channels[c]!),
   ];
 }

@@ -232,10 +232,24 @@ describe('the stance watch', () => {
     sequence: 0,
     time,
     arrived: 0,
+    load: lead + trail,
     lead,
     trail,
     places: [],
     mat: new Uint8Array(0),
+  });
+  it('says no share where the feet are not told apart, and still knows who stands still', () => {
+    const w = new StanceWatch();
+    const whole = (time: number, y: number) => ({
+      ...frame(time, NaN, NaN),
+      load: 750,
+      places: [NaN, NaN, NaN, NaN, 0, y],
+    });
+    for (let t = 0; t <= 3; t += 0.1) w.see(whole(t, 0.001));
+    const s = w.see(whole(3.1, 0.001));
+    expect([s.there, s.lead, s.still > 2.9]).toEqual([true, NaN, true]);
+    for (let t = 3.2; t < 4; t += 0.1) w.see(whole(t, -0.1));
+    expect(w.see(whole(4, -0.1)).stir).toBe('load');
   });
   it('counts quiet seconds, starts again on a move, and knows when nobody stands there', () => {
     const w = new StanceWatch();

@@ -16,6 +16,7 @@ const frame = (more: Partial<LiveFrame> = {}): LiveFrame => ({
   sequence: 0,
   time: 0,
   arrived: 0,
+  load: 800,
   lead: 400,
   trail: 400,
   places: [0, 0.2, 0, -0.2, 0, 0],

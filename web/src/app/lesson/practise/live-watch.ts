@@ -37,7 +37,7 @@ export class SquashWatch {
 
   see({ time, lead, trail }: LiveLoad): boolean {
     const total = lead + trail;
-    if (total < THERE || time < this.quietUntil) {
+    if (!(total >= THERE) || time < this.quietUntil) {
       this.least = Infinity;
       return false;
     }

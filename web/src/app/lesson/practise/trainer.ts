@@ -128,7 +128,7 @@ const FREE = { k: 7, n: 10 };
               class="mt-1"
               measure="share.lead.address"
               [band]="b"
-              [value]="seen().stance.there && !blind() && silent() === null ? seen().stance.lead : null"
+              [value]="seen().stance.lead >= 0 && !blind() && silent() === null ? seen().stance.lead : null"
             />
           }
         } @else {
@@ -262,9 +262,10 @@ export class Trainer {
     const t = this.task();
     return t !== null && testState(this.attempts().map((a) => a.task.answer), t).passed; // prettier-ignore
   });
-  protected readonly shareText = computed(() =>
-    this.seen().stance.there && !this.blind() ? this.seen().stance.lead.toFixed(0) : '–',
-  );
+  protected readonly shareText = computed(() => {
+    const { lead } = this.seen().stance;
+    return Number.isFinite(lead) && !this.blind() ? lead.toFixed(0) : '–';
+  });
   /** The part of the band that a live share can be held against. */
   protected readonly shareBand = computed(() => {
     const t = this.task();
@@ -277,6 +278,7 @@ export class Trainer {
     const silent = this.silent();
     if (silent !== null) return { words: silenceWords(silent), alarm: true };
     if (!there) return { words: 'nobody on it', alarm: false };
+    if (Number.isNaN(lead)) return { words: 'feet not told apart', alarm: false };
     if (!band) return { words: '', alarm: false };
     if (band[0] !== null && lead < band[0]) return { words: 'under the band', alarm: false };
     return band[1] !== null && lead > band[1]

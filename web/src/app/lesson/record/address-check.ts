@@ -91,6 +91,7 @@ export class AddressCheck {
       const off = value === null || !band ? 0 : against(value, band);
       if (off !== 0) return { text: `${foot} foot: ${off > 0 ? 'on the toes' : 'on the heel'}`, alarm: true };
     }
-    return { text: 'good to go', alarm: false };
+    // without a share nothing more is known of the address
+    return { text: Number.isNaN(stance.lead) ? 'standing still' : 'good to go', alarm: false };
   });
 }

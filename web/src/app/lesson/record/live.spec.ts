@@ -8,6 +8,7 @@ const frame = (more: Partial<LiveFrame> = {}): LiveFrame => ({
   sequence: 0,
   time: 0,
   arrived: 0,
+  load: 750,
   lead: 380,
   trail: 370,
   places: [0, 0.25, 0, -0.25],

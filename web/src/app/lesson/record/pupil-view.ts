@@ -68,8 +68,11 @@ export class PupilView {
   private readonly mine = hasBay(this.lessonId);
   private readonly silent = inject(BaySilence).seconds;
   private readonly shown = computed(() => this.seen().stance.there && this.silent() === null && this.mine());
-  protected readonly lead = computed(() => (this.shown() ? this.seen().stance.lead.toFixed(0) : '–'));
-  protected readonly trail = computed(() => (this.shown() ? (100 - Number(this.lead())).toFixed(0) : '–'));
+  protected readonly lead = computed(() => {
+    const { lead } = this.seen().stance;
+    return this.shown() && Number.isFinite(lead) ? lead.toFixed(0) : '–';
+  });
+  protected readonly trail = computed(() => (this.lead() === '–' ? '–' : (100 - Number(this.lead())).toFixed(0)));
   protected readonly words = computed(() => {
     const bay = this.bay();
     if (!bay?.device?.connected) return 'no device is sending';

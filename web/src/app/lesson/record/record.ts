@@ -138,9 +138,12 @@ export class Record {
     return Number.isFinite(share) ? share : null;
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);
-  protected readonly shareText = computed(() => (this.seen().stance.there ? this.seen().stance.lead.toFixed(0) : '–'));
+  protected readonly shareText = computed(() => {
+    const { lead } = this.seen().stance;
+    return Number.isFinite(lead) ? lead.toFixed(0) : '–';
+  });
   protected readonly trailText = computed(() =>
-    this.seen().stance.there ? (100 - Number(this.shareText())).toFixed(0) : '–',
+    this.shareText() === '–' ? '–' : (100 - Number(this.shareText())).toFixed(0),
   );
   /** A number is there that is not of now. */
   protected readonly stale = computed(() => this.silent() !== null && this.seen().stance.there);
@@ -150,6 +153,7 @@ export class Record {
     const silent = this.silent();
     if (silent !== null) return { text: silenceWords(silent), alarm: true };
     if (!there) return { text: 'nobody on it', alarm: false };
+    if (Number.isNaN(lead)) return { text: 'feet not told apart', alarm: false };
     return lead < lo
       ? { text: 'under the band', alarm: true }
       : lead > hi

@@ -5,7 +5,7 @@ export type Stir = 'press' | 'load';
 
 /** The stance as Record shows it in figures. */
 export interface Stance {
-  /** %; NaN when nobody stands there. */
+  /** %; NaN when nobody stands there, or the device does not tell the feet apart. */
   readonly lead: number;
   /** Seconds of standing still. */
   readonly still: number;
@@ -15,6 +15,8 @@ export interface Stance {
 }
 
 const LEAST = 100;
+/** A usual distance of the feet, m. */
+const STANCE = 0.48;
 /** The share may wander this much in somebody who stands still, points. */
 const STILL_RANGE = 2.5;
 const SMOOTH = 0.25;
@@ -34,8 +36,8 @@ export class StanceWatch {
   private stir: { what: Stir; at: number } | null = null;
 
   see(f: LiveFrame): Stance {
-    const total = f.lead + f.trail;
-    const there = total > LEAST;
+    const there = f.load > LEAST;
+    const told = !Number.isNaN(f.lead);
     if (!there) {
       this.share = NaN;
       this.since = f.time;
@@ -43,7 +45,8 @@ export class StanceWatch {
       this.stir = null;
       return { lead: NaN, still: 0, there, stir: null };
     }
-    const now = (100 * f.lead) / total;
+    // where the feet are not told apart, how the whole pressure lies between them tells whether somebody is still
+    const now = told ? (100 * f.lead) / f.load : 50 + 100 * (f.places[5]! / STANCE);
     const fresh = Number.isNaN(this.share) || f.time < this.last;
     this.last = f.time;
     this.share = fresh ? now : this.share + SMOOTH * (now - this.share);
@@ -53,7 +56,7 @@ export class StanceWatch {
     if (f.time - this.since > STOOD) this.quiet = (this.low + this.high) / 2;
     if (this.high - this.low > STILL_RANGE) this.restart(f.time);
     this.watchStir(f.time);
-    return { lead: this.share, still: f.time - this.since, there, stir: this.stir?.what ?? null };
+    return { lead: told ? this.share : NaN, still: f.time - this.since, there, stir: this.stir?.what ?? null };
   }
 
   private watchStir(time: number): void {
