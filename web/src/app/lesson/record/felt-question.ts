@@ -8,7 +8,11 @@ import { Keys } from '../../shell/keys';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block text-18 leading-6' },
   template: `
-    <p class="font-semibold">What did you feel? {{ name() }}{{ unit() ? ', ' + unit() : '' }}</p>
+    <p class="flex items-baseline gap-2">
+      <span class="font-semibold">What did you feel?</span>
+      <button class="link ml-auto min-h-11 px-1 text-15 whitespace-nowrap" (click)="waved.emit()">just show</button>
+    </p>
+    <p class="truncate">{{ name() }}{{ unit() ? ', ' + unit() : '' }}</p>
     <div class="mt-1 flex items-center gap-1">
       @if (choices(); as offered) {
         @for (f of offered; track f; let i = $index) {
@@ -33,7 +37,6 @@ import { Keys } from '../../shell/keys';
           <button class="plain-button h-11">Keep</button>
         </form>
       }
-      <button class="link ml-1 min-h-11 px-1 text-15" (click)="waved.emit()">just show</button>
     </div>
   `,
 })

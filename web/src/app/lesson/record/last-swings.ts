@@ -32,7 +32,10 @@ const LEAD: MeasureId = 'share.lead.p7';
   imports: [FeltQuestion, RouterLink, Thumbnail],
   host: { class: 'block shrink-0' },
   template: `
-    <ol class="grid h-[208px] grid-cols-3 border-t border-strong-rules px-4" aria-label="Last swings">
+    <ol
+      class="grid h-[208px] grid-cols-3 grid-rows-[minmax(0,1fr)] border-t border-strong-rules px-4"
+      aria-label="Last swings"
+    >
       @for (s of last(); track s.id) {
         <li class="relative flex min-w-0 flex-col border-r border-rules px-4 py-2.5 last:border-r-0 first:pl-0">
           <div class="flex min-h-0 flex-1 gap-2">
@@ -47,8 +50,8 @@ const LEAD: MeasureId = 'share.lead.p7';
                 <p class="text-15 leading-5 text-ink2">{{ s.tag }}</p>
               }
             </div>
-            <vk-thumbnail class="min-w-0 flex-1" [shape]="hidden(s) ? null : s.thumbnail" [handed]="s.handed" />
             @if (!hidden(s)) {
+              <vk-thumbnail class="min-w-0 flex-1" [shape]="s.thumbnail" [handed]="s.handed" />
               <div class="text-right">
                 <p class="figures text-40 leading-10 font-bold whitespace-nowrap text-lead">
                   {{ number(s) }}<span class="text-24 font-normal">{{ unit() }}</span>
