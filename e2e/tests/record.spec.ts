@@ -125,3 +125,28 @@ test('Record without a device says so, and takes a recording made elsewhere', as
   await expect(page.getByText(/not connected|No device has said hello yet/)).toBeVisible();
   expect(await serious(page)).toEqual([]);
 });
+
+test('one plate is live too: no share is shown, the set-up leaves out what it cannot tell, and a swing is found', async ({
+  page,
+  request,
+}) => {
+  const control = 4411;
+  const device = startDevice(4391, control, 'plate');
+  try {
+    await page.goto(`${LESSON}/record`);
+    await takeBay(page);
+    await expect(page.getByText(/One simulated plate · \d+ Hz/)).toBeVisible();
+    await expect(page.getByText('feet not told apart')).toBeVisible();
+    await expect(page.getByTestId('live-share')).toHaveText('–');
+    expect(await serious(page)).toEqual([]);
+    await nextSwing(page, control);
+    const { rack } = (await (await request.get('/api/lessons/lesson-halvard')).json()) as {
+      rack: { device: string }[];
+    };
+    expect(rack.at(-1)!.device).toBe('plate');
+    await page.goto(`${LESSON}/set-up`);
+    await expect(page.getByText('one plate does not tell the feet apart').first()).toBeVisible({ timeout: 90_000 });
+  } finally {
+    await device.end();
+  }
+});

@@ -24,6 +24,7 @@ describe('Compare', () => {
     const h = openLesson({ rack }, [ANALYSED_HERE]);
     const c = await h.show(Compare, { lessonId: 'l', ...inputs });
     h.maybe('GET', '/api/pupils/p/swings')?.flush(rack);
+    h.maybe('GET', '/api/lessons/l/findings')?.flush({ clubs: [], oneSwingForAll: false });
     const settle = async () => {
       for (let i = 0; i < 120; i++) {
         for (const s of rack) {

@@ -28,6 +28,16 @@ describe('choosing what is compared', () => {
     expect(firstSets(rack)).toEqual({ before: ['s1', 's2', 's3'], after: ['s4', 's5', 's6'] });
     expect(firstSets(rack.slice(0, 1))).toEqual({ before: [], after: [] });
   });
+  it('begins with the last run and the one before it, where the pupil changed within the lesson', () => {
+    const step = (at: number) => ({ at, measure: 'share.lead.p7' as const, before: 50, after: 60 });
+    const set = { club: 'iron', clubName: '7-iron', device: rack[0]!.device, pattern: 'common-ground' } as const;
+    const changed = (...at: number[]) => ({
+      clubs: [{ ...set, n: 2, of: 6, steps: at.map(step), drifted: null, findings: [] }],
+    });
+    expect(firstSets(rack, changed(5))).toEqual({ before: ['s1', 's2', 's3', 's4'], after: ['s5', 's6'] });
+    expect(firstSets(rack, changed(3, 5))).toEqual({ before: ['s3', 's4'], after: ['s5', 's6'] });
+    expect(firstSets(rack, { clubs: [{ ...changed(5).clubs[0]!, clubName: 'driver' }] })).toEqual(firstSets(rack));
+  });
   it('never takes a rehearsal, an exercise, or a recording without a swing', () => {
     expect(rack.filter(comparable).map((s) => s.number)).toEqual([1, 2, 3, 4, 5, 6, 7]);
     expect(comparable(swing(1))).toBeFalse();

@@ -27,6 +27,7 @@ import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
 import { ScoreOverlay } from './score-overlay';
+import { answerOf } from '../../state/answer';
 import { comparable, cycled, firstSets, groupsOf, idsOf, MOST, type Sets, setWords, type Side } from './sets';
 
 /** Other swings of the pupil that tell the usual spread between two single ones. */
@@ -40,6 +41,8 @@ const BY_PRODUCTS: readonly MeasureId[] = [
   'torque.turn.peak',
   'path.length.down',
 ];
+
+const NOTHING: Sets = { before: [], after: [] };
 
 /** Compare: two swings or two sets, routes and traces over each other, and what really changed. */
 @Component({
@@ -220,11 +223,14 @@ export class Compare {
   protected readonly choosable = computed(() => this.swings().filter(comparable));
   protected readonly groups = computed(() => groupsOf(this.swings()));
   protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
-  protected readonly sets = computed((): Sets =>
-    this.a() === undefined && this.b() === undefined
-      ? firstSets(this.rack())
-      : { before: idsOf(this.a()), after: idsOf(this.b()) },
-  );
+  /** Where the pupil changed within the lesson. */
+  private readonly found = answerOf('findings', () => (this.lesson() ? { id: this.lesson()!.id } : null));
+  protected readonly sets = computed((): Sets => {
+    if (this.a() !== undefined || this.b() !== undefined) return { before: idsOf(this.a()), after: idsOf(this.b()) };
+    const found = this.found.value();
+    // nothing is chosen before it is known; without an answer the lesson's ends are
+    return found || this.found.refused() !== null ? firstSets(this.rack(), found ?? undefined) : NOTHING;
+  });
   protected readonly strip = computed(() => {
     const { before, after } = this.sets();
     const side = (id: string): Side | null => (before.includes(id) ? 'before' : after.includes(id) ? 'after' : null);

@@ -1,5 +1,5 @@
 import { shortDate } from '@vilko/core/words';
-import type { SwingHead } from '@vilko/contract';
+import type { LessonFindings, SwingHead } from '@vilko/contract';
 import { unjudgedWords } from '@vilko/core';
 
 /** Which swings stand on each side, by their ids. */
@@ -22,12 +22,23 @@ export const comparable = (s: SwingHead): boolean => unjudgedWords(s) === null &
 export const idsOf = (text: string | null | undefined): string[] =>
   text ? text.split(',').filter(Boolean).slice(0, MOST) : [];
 
-/** What is compared when nothing was chosen: the first and the last swings of a lesson with the club used most. */
-export function firstSets(rack: readonly SwingHead[]): Sets {
+/**
+ * What is compared when nothing was chosen, with the club used most: the last run with the one before it, where the
+ * pupil changed within the lesson; else the first and the last swings.
+ */
+export function firstSets(rack: readonly SwingHead[], { clubs }: Pick<LessonFindings, 'clubs'> = { clubs: [] }): Sets {
   const own = rack.filter(comparable);
   const counts = new Map<string, SwingHead[]>();
   for (const s of own) counts.set(`${s.clubName}|${s.device}`, [...(counts.get(`${s.clubName}|${s.device}`) ?? []), s]);
   const most = [...counts.values()].sort((a, b) => b.length - a.length)[0] ?? [];
+  const [model] = most;
+  const steps = clubs.find((c) => c.clubName === model?.clubName && c.device === model.device)?.steps ?? [];
+  const [last, earlier] = [steps.at(-1)?.at, steps.at(-2)?.at ?? 0];
+  if (last !== undefined) {
+    const idsIn = (from: number, to: number): string[] =>
+      most.filter((s) => s.number >= from && s.number < to).map((s) => s.id);
+    return { before: idsIn(earlier, last).slice(-MOST), after: idsIn(last, Infinity).slice(-MOST) };
+  }
   const half = Math.min(FIRST_SETS, Math.floor(most.length / 2));
   return { before: most.slice(0, half).map((s) => s.id), after: half ? most.slice(-half).map((s) => s.id) : [] };
 }
