@@ -42,6 +42,22 @@ describe('patterns in the house', () => {
     expect(state().drafts['house']).toEqual([]);
     h.quiet();
   });
+  it('bring back what was being changed before a reload, and let go of it once it is saved or dropped', () => {
+    const first = open();
+    first.h.dispatch(PatternActions.edit({ pattern: named('Half a word'), step: true }));
+    // the page is loaded anew; meanwhile another window saved a version
+    TestBed.resetTestingModule();
+    const h = openHouse();
+    const state = TestBed.inject(Store).selectSignal(patternFeature.selectPatternsState);
+    h.dispatch(PatternActions.open());
+    h.asked('GET', '/api/patterns').flush([version(2)]);
+    expect(h.said()).toMatch(/^What you changed of House at \d\d:\d\d was not saved yet: it is here again\.$/);
+    expect(state().drafts['house']!.map((p) => [p.belief, p.version])).toEqual([['Half a word', 2]]);
+    h.dispatch(PatternActions.dropEdits({ id: 'house' }));
+    TestBed.resetTestingModule();
+    const { state: fresh } = open();
+    expect(fresh().drafts).toEqual({});
+  });
   it('are saved as a new version, with the way back offered', () => {
     const { h, state, all } = open();
     h.dispatch(PatternActions.edit({ pattern: named('Stay.'), step: true }));

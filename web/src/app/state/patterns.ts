@@ -2,9 +2,20 @@ import { inject } from '@angular/core';
 import type { PatternVersion } from '@vilko/contract';
 import { type Pattern, PATTERNS } from '@vilko/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
-import { map } from 'rxjs';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+  Store,
+} from '@ngrx/store';
+import { clockText } from '@vilko/core/words';
+import { map, mergeMap, tap, withLatestFrom } from 'rxjs';
 import { calling, callingNewest } from './calling';
+import { Drafts } from './drafts';
 import { NoticeActions } from './notices';
 
 export const PatternActions = createActionGroup({
@@ -126,6 +137,42 @@ export const patternEffects = {
     (api, { id }) => api.ask('restorePattern', { id }),
     (saved) => A.restored({ saved }),
     failed,
+  ),
+  /** What is being changed stays in this browser until it is saved or dropped. */
+  kept: createEffect(
+    (actions = inject(Actions), store = inject(Store), drafts = inject(Drafts)) =>
+      actions.pipe(
+        ofType(A.edit, A.undoEdit, A.dropEdits, A.saved),
+        withLatestFrom(store.select(patternFeature.selectDrafts)),
+        tap(([, all]) => {
+          for (const [id, steps] of Object.entries(all)) {
+            const newest = steps.at(-1);
+            if (newest) drafts.keep(`pattern/${id}`, newest);
+            else drafts.drop(`pattern/${id}`);
+          }
+        }),
+      ),
+    { functional: true, dispatch: false },
+  ),
+  /** What was being changed before a reload is there again; in this window it is there already. */
+  back: createEffect(
+    (actions = inject(Actions), store = inject(Store), drafts = inject(Drafts)) =>
+      actions.pipe(
+        ofType(A.came),
+        withLatestFrom(store.select(patternFeature.selectDrafts)),
+        mergeMap(([{ own }, all]) =>
+          own.flatMap(({ pattern }) => {
+            const before = all[pattern.id]?.length ? null : drafts.read<Pattern>(`pattern/${pattern.id}`);
+            if (!before) return [];
+            const text = `What you changed of ${pattern.name} at ${clockText(before.at)} was not saved yet: it is here again.`;
+            return [
+              A.edit({ pattern: { ...before.value, version: pattern.version }, step: true }),
+              NoticeActions.say({ text, kind: 'plain' }),
+            ];
+          }),
+        ),
+      ),
+    { functional: true },
   ),
   said: createEffect(
     (actions = inject(Actions)) =>

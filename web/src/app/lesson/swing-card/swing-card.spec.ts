@@ -53,6 +53,22 @@ describe('the card of swings', () => {
     return { house, c, closed };
   };
 
+  it('has a note that was not kept again when it is opened anew, unless it was called off', async () => {
+    const noteOf = (c: Awaited<ReturnType<typeof open>>['c']) =>
+      c.all('textarea, input').find((e) => e.closest('label')?.textContent.includes('Note')) as HTMLInputElement;
+    const first = await open([swing(3, { note: 'windy' })]);
+    await first.c.fill('Note', 'windy, from the left');
+    TestBed.resetTestingModule();
+    const again = await open([swing(3, { note: 'windy' })]);
+    await again.c.set({});
+    expect(noteOf(again.c).value).toBe('windy, from the left');
+    expect(again.house.said()).toContain('was not kept yet: it is here again');
+    await again.c.press('Cancel');
+    TestBed.resetTestingModule();
+    const last = await open([swing(3, { note: 'windy' })]);
+    await last.c.set({});
+    expect(noteOf(last.c).value).toBe('windy');
+  });
   it('keeps nothing until something is changed; then only that is sent', async () => {
     const { house, c, closed } = await open([swing(3)]);
     expect(c.text()).toContain('Swing 3');

@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { INTENTS, SWING_TAGS, type SwingHead } from '@vilko/contract';
 import { clockText, dateText, shortDate } from '@vilko/core/words';
 import { deviceWords } from '../../device-words';
+import { draftOf as keptWords, Drafts } from '../../state/drafts';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { SwingsActions } from '../../state/swings-actions';
 import { type CardDraft, changeOf, clubChoices, draftOf } from './card-draft';
@@ -87,7 +88,7 @@ const plain = (values: readonly string[], words: Readonly<Record<string, string>
       }
       <div class="mt-5 flex gap-3">
         <button class="main-button" [disabled]="!changed()">Keep</button>
-        <button type="button" class="plain-button" (click)="ref.close()">Cancel</button>
+        <button type="button" class="plain-button" (click)="cancel()">Cancel</button>
         <button type="button" class="link ml-auto" (click)="remove()">Into the bin</button>
       </div>
     </form>
@@ -146,8 +147,23 @@ export class SwingCard {
       : '';
   });
 
+  private readonly drafts = inject(Drafts);
+  private readonly key = `card/${[...this.ids].sort().join()}`;
+
   constructor() {
     if (!this.all()) this.store.dispatch(OfficeActions.openPupils());
+    // a note that was closed by a key, or that the server did not get, is there when the card is opened again
+    keptWords({
+      key: () => this.key,
+      typed: () => (this.draft().note === this.was.note ? null : this.draft().note),
+      kept: () => this.was.note,
+      back: (note) => this.set('note', note),
+    });
+  }
+
+  protected cancel(): void {
+    this.drafts.drop(this.key);
+    this.ref.close();
   }
 
   protected set(key: keyof CardDraft, value: string): void {
