@@ -162,23 +162,20 @@ describe('a swing that is ideal in every band', () => {
 describe('every band', () => {
   /** The swings that show most bands from both sides, those first that show the most. */
   const TELLING = [
-    'press-recentre',
-    'late-shift',
-    'drawn',
-    'hangs-back',
-    'late-load',
-    'reversed-load',
-    'weak-push',
-    'toes-start',
-    'sway',
-    'lead-push',
-    'press-recentre, wide',
-    'no-tilt',
-    'deep-load, wide',
-    'mass-not-pressure',
-    'forefoot-wind',
-    'spin-out',
-    'drawn, pushed',
+    'mat press-recentre',
+    'plates late-shift',
+    'mat drawn',
+    'plates weak-push',
+    'plates reversed-load',
+    'mat toes-start',
+    'mat lead-push',
+    'mat heel-last',
+    'plates late-load',
+    'plates drawn, pushed',
+    'plates mass-not-pressure',
+    'mat early-heels',
+    'mat spin-out',
+    'plates deep-load',
   ];
   it('has a simulated swing inside and one outside', () => {
     const unseen = new Map<string, Set<string>>(
@@ -197,22 +194,20 @@ describe('every band', () => {
         }
     };
     const swings = (['iron', 'driver'] as const).flatMap((club) => {
-      const of = (name: string, o: Partial<SimulateOptions>, seed: number) => ({
-        name,
-        o: { device: 'mat-plates' as const, seed, club, ...o },
-      });
+      const of = (name: string, o: Partial<SimulateOptions>, seed: number) =>
+        (['mat', 'plates'] as const).map((device) => ({ name: `${device} ${name}`, o: { device, seed, club, ...o } }));
       return [
         ...Object.keys(SCHOOLS).flatMap((school, i) => [
-          of(school, { school }, 950 + i),
-          of(`${school}, wide`, { school, style: { spread: 2.2 } }, 970 + i),
+          ...of(school, { school }, 950 + i),
+          ...of(`${school}, wide`, { school, style: { spread: 2.2 } }, 970 + i),
         ]),
         // what no fault and no school goes far enough in
-        of('drawn', { style: { tendencies: { leadP10: -7, leadFwdDown: -6, trailFwdTop: 6 } } }, 990),
-        of('drawn, pushed', { style: { tendencies: { leadP6: 6, pushOff: 8 } } }, 991),
+        ...of('drawn', { style: { tendencies: { leadP10: -7, leadFwdDown: -6, trailFwdTop: 6 } } }, 990),
+        ...of('drawn, pushed', { style: { tendencies: { leadP6: 6, pushOff: 8 } } }, 991),
         // some twice: with one seed alone they do not go far enough in something
         ...['sway', 'slide', 'spin-out', ...Object.keys(SIMULATED_FAULTS)].flatMap((fault, i) => {
           const only = SIMULATED_FAULTS[fault]!.club;
-          return only !== undefined && only !== club ? [] : [of(fault, { fault }, 900 + i)];
+          return only !== undefined && only !== club ? [] : of(fault, { fault }, 900 + i);
         }),
       ];
     });
