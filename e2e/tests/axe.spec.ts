@@ -1,0 +1,36 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root, serious } from '../bay.js';
+
+const NAMES: Readonly<Record<string, string>> = {
+  ':pupilId': 'maren',
+  ':patternId': 'common-ground',
+  ':drillId': 'tap-after',
+};
+
+/** Every page of a route table, with names in place of what it asks for: a page that is added is looked at too. */
+const pagesOf = (table: string, base: string, names: Readonly<Record<string, string>>): string[] =>
+  [...readFileSync(join(root, 'web/src/app', table), 'utf8').matchAll(/path: '([^']+)'/g)].map(
+    ([, path]) => `${base}/${path!.replace(/:\w+/g, (name) => names[name]!)}`,
+  );
+
+test('no page has anything serious wrong for assistive technology, by day and by night', async ({ page, request }) => {
+  test.setTimeout(600_000);
+  const { rack } = (await (await request.get('/api/lessons/lesson-maren')).json()) as { rack: { id: string }[] };
+  const pages = [
+    '/',
+    ...pagesOf('lesson/routes.ts', '/lesson/lesson-maren', { ':swingId': rack[0]!.id }),
+    ...pagesOf('office/routes.ts', '/office', NAMES),
+  ];
+  expect(pages.length).toBeGreaterThan(25);
+  const wrong: string[] = [];
+  for (const path of pages) {
+    await page.goto(path, { waitUntil: 'networkidle', timeout: 120_000 });
+    for (const when of ['as it opens', 'the other way round']) {
+      for (const what of await serious(page)) wrong.push(`${path}, ${when}: ${what}`);
+      await page.keyboard.press('d');
+    }
+  }
+  expect(wrong).toEqual([]);
+});
