@@ -74,7 +74,7 @@ test('a pupil is erased, and comes back from a backup with everything', async ({
 
   await page.goto('/office/settings');
   await page.getByRole('button', { name: 'Put back', exact: true }).first().click();
-  await expect(page.getByText(/^Put back: 1 pupils/)).toBeVisible();
+  await expect(page.getByText(/^Put back: 1 pupil,/)).toBeVisible();
   await page.goto('/lesson/lesson-tove/read');
   await expect(page.getByRole('heading', { name: 'Reading' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Swing 7,/ })).toBeVisible();

@@ -8,7 +8,7 @@ import {
   SAMPLES,
   unpackLive,
 } from '@vilko/contract';
-import { WRENCH_CHANNELS } from '@vilko/core';
+import { readBundle, WRENCH_CHANNELS, writeBundle } from '@vilko/core';
 import { lookForSwing } from '@vilko/core/live';
 import { simulate } from '@vilko/core/golfer';
 import fc from 'fast-check';
@@ -99,6 +99,19 @@ describe('the ring', () => {
     expect(r.cut(25, 28, true)!.time.length).toBe(301);
   });
 
+  it('keeps the channels of a mat on the mat’s clock, though their messages do not come in step', () => {
+    const mat: Hello['device'] = { ...DEVICE, kind: 'mat', rate: 100, plates: [], channels: ['shaft_deg'] };
+    const r = ring(mat);
+    for (let k = 0; k < 300; k++) {
+      // the frame of the last sample is still on its way
+      if (k < 299) r.push(MAT_FRAME, k * 0.01, 1, Uint8Array.of(k % 251, 0, 0, 0, 0, 0, 0, 1));
+      r.push(SAMPLES, k * 0.01, 1, new Uint8Array(Float32Array.of(k).buffer));
+    }
+    const rec = r.cut(1, 2.99, true)!;
+    expect([rec.device, rec.time.length, rec.channels.shaft_deg!.length]).toEqual(['mat', 199, 199]);
+    expect([rec.channels.shaft_deg![0], rec.channels.shaft_deg!.at(-1)]).toEqual([100, 298]);
+    expect(readBundle(writeBundle(rec), 'x').channels.shaft_deg!.length).toBe(199);
+  });
   it('knows the range of the load over the last seconds', () => {
     const r = ring({ ...DEVICE, mat: null });
     r.push(SAMPLES, 0, 1000, samples(1000, 300, 300));

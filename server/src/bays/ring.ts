@@ -168,12 +168,13 @@ function cutOf(device: LiveDevice, { clock, column, mat }: Cut): Recording | nul
     return { centre: p.centre, ...wrench } as unknown as Platform;
   });
   const first = columnCount(device) - device.channels.length;
-  const channels = Object.fromEntries(device.channels.map((c, i) => [c, column(first + i)])) as Partial<
-    Record<ExtraChannel, Float64Array>
-  >;
   const path = isPath(device) ? { x: column(0), y: column(1), load: column(2) } : null;
   const time = device.plates.length || path ? clock : mat?.time;
   if (!time || time.length < 10) return null;
+  // a mat alone has a clock of its own: between two messages it may be a frame ahead of its channels, or behind
+  const channels = Object.fromEntries(
+    clock.length ? device.channels.map((c, i) => [c, onClock(time, clock, column(first + i))]) : [],
+  ) as Partial<Record<ExtraChannel, Float64Array>>;
   const has = { platforms: platforms.length, boards: boards.length, mat: mat !== null, path: path !== null };
   return {
     name: device.name,
@@ -187,6 +188,16 @@ function cutOf(device: LiveDevice, { clock, column, mat }: Cut): Recording | nul
     stated: {},
     warnings: [],
   };
+}
+
+/** Samples of one ascending clock at the times of another: to each time the nearest. */
+function onClock(time: Float64Array, clock: Float64Array, v: Float64Array): Float64Array {
+  if (time === clock) return v;
+  let i = 0;
+  return time.map((t) => {
+    while (i + 1 < clock.length && Math.abs(clock[i + 1]! - t) <= Math.abs(clock[i]! - t)) i++;
+    return v[i]!;
+  });
 }
 
 function concat(parts: readonly Uint8Array[]): Uint8Array {
