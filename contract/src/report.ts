@@ -64,7 +64,7 @@ export const ReportSource = z.object({
   fault: z.string().nullable(),
   /** Numbers of the swings that are compared, before and after. */
   swings: z.tuple([z.array(z.int()), z.array(z.int())]),
-  /** When the earlier lesson began, ISO 8601; null where both are of this one. */
+  /** When the earlier lesson's first swing of them was made, ISO 8601; null where both are of this one. */
   beforeAt: z.string().nullable(),
 });
 export type ReportSource = z.infer<typeof ReportSource>;

@@ -8,7 +8,7 @@ export function pupilArchive(shelves: Shelves) {
   const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store, outbox, scrub } = shelves;
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
-    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id, true)))).flat();
+    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
     const lessonIds = lessons.map((l) => l.id);
     const rows = await swings.everOf(lessonIds);
     const theirFilms = await films.ofSwings(

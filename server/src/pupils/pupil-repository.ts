@@ -67,12 +67,15 @@ const lessonWords = (db: Db) => ({
 
 /** Lessons, whether they lie in the bin or not. */
 const lessonsInBin = (db: Db, swingCount: (lessonId: string) => Promise<number>) => ({
-  /** Lessons of one pupil, oldest first; those in the bin only when asked for. */
-  lessonsOf: (pupilId: string, deletedToo = false): Promise<LessonRow[]> =>
+  /** Whole lessons of one pupil, oldest first. */
+  lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
+    db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
+  /** The same with no more of them than their swings need: their reports stay where they are. */
+  lessonsBriefly: (pupilId: string): Promise<Pick<LessonRow, 'id' | 'measure' | 'deletedAt'>[]> =>
     db
-      .select()
+      .select({ id: lessons.id, measure: lessons.measure, deletedAt: lessons.deletedAt })
       .from(lessons)
-      .where(and(eq(lessons.pupilId, pupilId), deletedToo ? undefined : isNull(lessons.deletedAt)))
+      .where(eq(lessons.pupilId, pupilId))
       .orderBy(asc(lessons.startedAt)),
   /** Whether a lesson is there, in the bin or not. */
   hasLesson: async (id: string): Promise<boolean> =>

@@ -73,9 +73,9 @@ const pageMaker =
 export function openPages(shelves: PageShelves) {
   const { pupils } = shelves;
   const freshOf = pageMaker(shelves);
-  const reportOf = async (found: Found): Promise<Report> => {
-    const lessonId = found.head.id;
-    const [fresh, kept] = await Promise.all([freshOf(found), pupils.report(lessonId)]);
+  /** The page of a lesson: as it is frozen, else as the lesson makes it now. */
+  const reportOf = async (lessonId: string, fresh: Fresh): Promise<Report> => {
+    const kept = await pupils.report(lessonId);
     const frozen = kept.page && asFrozen(kept.page, fresh);
     const { draft, figures, source } = frozen ?? fresh;
     return {
@@ -88,21 +88,19 @@ export function openPages(shelves: PageShelves) {
       review: await pupils.review(lessonId),
     };
   };
-  const freeze = async (found: Found): Promise<void> => {
-    const page = { madeAt: new Date().toISOString(), ...(await freshOf(found)) };
-    await pupils.keepReport(found.head.id, { page });
-  };
+  const freeze = (lessonId: string, fresh: Fresh): Promise<boolean> =>
+    pupils.keepReport(lessonId, { page: { madeAt: new Date().toISOString(), ...fresh } });
   /** A page that is given away stays as it is from then on. */
   const givenAway = async (lessonId: string): Promise<Page | null> => {
     const found = await pupils.lesson(lessonId);
     if (!found) return null;
-    const { page } = await pupils.report(lessonId);
-    if (!page) await freeze(found);
-    return { pupil: found.pupil, lesson: found.head, report: await reportOf(found) };
+    const fresh = await freshOf(found);
+    if (!(await pupils.report(lessonId)).page) await freeze(lessonId, fresh);
+    return { pupil: found.pupil, lesson: found.head, report: await reportOf(lessonId, fresh) };
   };
   const of = async (lessonId: string): Promise<Report | null> => {
     const found = await pupils.lesson(lessonId);
-    return found && reportOf(found);
+    return found && reportOf(lessonId, await freshOf(found));
   };
   return { freshOf, reportOf, freeze, givenAway, of };
 }

@@ -19,10 +19,7 @@ export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRo
       .header('cache-control', 'no-store')
       .send(Buffer.from(pdf));
   });
-  serve(app, 'keepReport', async ({ params, body }) => {
-    await reports.keep(params.id, body.text, body.stands);
-    return reports.of(params.id);
-  });
+  serve(app, 'keepReport', ({ params, body }) => reports.keep(params.id, body.text, body.stands));
   serve(app, 'renewReport', ({ params }) => reports.renew(params.id));
   serve(app, 'chooseTask', ({ params, body }) => reports.choose(params.id, body.drill));
   serve(app, 'sendReport', async ({ params, body }) =>

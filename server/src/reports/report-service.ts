@@ -1,7 +1,7 @@
 import type { Report, ReportField, ReportText } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { FilmStore } from '../swings/film-store.js';
-import { writtenAgainst } from './frozen.js';
+import { wordsOver, writtenAgainst } from './frozen.js';
 import type { Outbox } from './outbox.js';
 import { openPages, type PageShelves } from './pages.js';
 import { day, reportPdf } from './pdf.js';
@@ -30,8 +30,10 @@ export function reportService(shelves: ReportShelves) {
     /** Freezes all figures anew, together, as the lesson stands now. */
     async renew(lessonId: string): Promise<Report | null> {
       const found = await pupils.lesson(lessonId);
-      if (found) await freeze(found);
-      return of(lessonId);
+      if (!found) return null;
+      const fresh = await freshOf(found);
+      await freeze(lessonId, fresh);
+      return reportOf(lessonId, fresh);
     },
     /**
      * Chooses the drill that is the one thing to do; null leaves it to homework, plan and finding. On a frozen page
@@ -43,18 +45,17 @@ export function reportService(shelves: ReportShelves) {
       await pupils.changeLesson(lessonId, { task: drill });
       const found = await pupils.lesson(lessonId);
       if (!found) return null;
+      const fresh = await freshOf(found);
       const { page } = await pupils.report(lessonId);
-      if (page) {
-        const { draft, figures } = await freshOf(found);
+      if (page)
         await pupils.keepReport(lessonId, {
           page: {
             ...page,
-            draft: { ...page.draft, task: draft.task },
-            figures: { ...page.figures, drill: figures.drill },
+            draft: { ...page.draft, task: fresh.draft.task },
+            figures: { ...page.figures, drill: fresh.figures.drill },
           },
         });
-      }
-      return reportOf(found);
+      return reportOf(lessonId, fresh);
     },
     /**
      * Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else.
@@ -87,12 +88,17 @@ export function reportService(shelves: ReportShelves) {
      * Keeps the instructor's words; null goes back to the draft. With the first of them the figures are frozen.
      * @param stands fields that hold, though their figures have moved
      */
-    async keep(lessonId: string, text: ReportText | null, stands: readonly ReportField[] = []): Promise<boolean> {
-      if (text === null) return pupils.keepReport(lessonId, { text: null, against: null });
+    async keep(lessonId: string, text: ReportText | null, stands: readonly ReportField[]): Promise<Report | null> {
+      if (text === null) {
+        await pupils.keepReport(lessonId, { text: null, against: null });
+        return of(lessonId);
+      }
       const page = await givenAway(lessonId);
-      if (!page) return false;
-      const against = writtenAgainst(await pupils.report(lessonId), text, page.report.draft, stands);
-      return pupils.keepReport(lessonId, { text, against });
+      if (!page) return null;
+      const { draft } = page.report;
+      const kept = { text, against: writtenAgainst(await pupils.report(lessonId), text, draft, stands) };
+      await pupils.keepReport(lessonId, kept);
+      return { ...page.report, ...wordsOver(kept, draft) };
     },
   };
 }

@@ -1,4 +1,4 @@
-import { bandScale, type MeasureId, type PracticeBand, worthOf } from '@vilko/core';
+import { bandScale, type MeasureId, placeOn, type PracticeBand, worthOf } from '@vilko/core';
 import { PAPER } from './paper.js';
 
 const WIDTH = 452;
@@ -6,8 +6,7 @@ const WIDTH = 452;
 /** A value against its band for paper, on the screen's scale, its ends said beneath; null where there is no band. */
 export function stripSvg(measure: MeasureId, [lo, hi]: PracticeBand, value: number): string | null {
   if (lo === null && hi === null) return null;
-  const [a, b] = bandScale([lo, hi], worthOf(measure) ?? 1);
-  const at = (v: number): number => Math.max(3, Math.min(WIDTH - 3, ((v - a) / (b - a)) * WIDTH));
+  const at = placeOn(bandScale([lo, hi], worthOf(measure) ?? 1), WIDTH);
   const [from, to] = [lo === null ? 0 : at(lo), hi === null ? WIDTH : at(hi)];
   const edge = (end: number | null, x: number, tick: number): string =>
     end === null

@@ -7,8 +7,8 @@ export interface Task {
   readonly text: string;
 }
 
-export const isDrill = (id: string): boolean => DRILLS.some((d) => d.id === id);
 const drillOf = (id: string | null | undefined): Drill | null => DRILLS.find((d) => d.id === id) ?? null;
+export const isDrill = (id: string): boolean => drillOf(id) !== null;
 
 /**
  * What was chosen leads, then the drill that the homework names, then the homework's own sentence, then the lesson's

@@ -110,7 +110,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
       judging(pupil),
       doubtsOf(rows, pupil),
-      pupils.lessonsOf(pupil.id, true),
+      pupils.lessonsBriefly(pupil.id),
     ]);
     const summaries = await summariesOf(rows, pupil);
     return rows.map((row, i) =>
@@ -128,7 +128,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
 
   /** Every swing of a pupil that was not deleted, oldest first. */
   const rowsOf = async (pupil: Pupil): Promise<SwingRow[]> => {
-    const lessons = await pupils.lessonsOf(pupil.id);
+    const lessons = (await pupils.lessonsBriefly(pupil.id)).filter((l) => l.deletedAt === null);
     return (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
   };
 
