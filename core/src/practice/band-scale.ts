@@ -14,3 +14,12 @@ export function bandScale([lo, hi]: PracticeBand, worth: number): readonly [numb
   const high = hi ?? (lo ?? 0) + 2 * room;
   return [low - room, high + room];
 }
+
+/** Half of a mark's width: at either end of a strip it is still on it. */
+const MARK = 3;
+
+/** Where a value stands on a strip of a width, from a scale's lowest to its highest; values beyond it at its ends. */
+export const placeOn =
+  ([from, to]: readonly [number, number], width: number) =>
+  (value: number): number =>
+    Math.max(MARK, Math.min(width - MARK, ((value - from) / (to - from)) * width));

@@ -144,12 +144,11 @@ export const patternEffects = {
       actions.pipe(
         ofType(A.edit, A.undoEdit, A.dropEdits, A.saved),
         withLatestFrom(store.select(patternFeature.selectDrafts)),
-        tap(([, all]) => {
-          for (const [id, steps] of Object.entries(all)) {
-            const newest = steps.at(-1);
-            if (newest) drafts.keep(`pattern/${id}`, newest);
-            else drafts.drop(`pattern/${id}`);
-          }
+        tap(([a, all]) => {
+          const id = 'pattern' in a ? a.pattern.id : 'saved' in a ? a.saved.pattern.id : a.id;
+          const newest = all[id]?.at(-1);
+          if (newest) drafts.keep(`pattern/${id}`, newest);
+          else drafts.drop(`pattern/${id}`);
         }),
       ),
     { functional: true, dispatch: false },

@@ -6,11 +6,15 @@ export const ReportActions = createActionGroup({
   events: {
     Open: props<{ lessonId: string }>(),
     Came: props<{ lessonId: string; report: Report }>(),
-    /** `said` tells what was done and offers to take it back. */
-    Keep: props<{ lessonId: string; text: ReportText | null; before: ReportText | null; said?: string }>(),
+    /** `said` tells what was done and offers to take it back; `stands`: fields that hold though their figures moved. */
+    Keep: props<{
+      lessonId: string;
+      text: ReportText | null;
+      before: ReportText | null;
+      said?: string;
+      stands?: ReportField[];
+    }>(),
     Kept: props<{ lessonId: string; report: Report; before: ReportText | null; said?: string }>(),
-    /** Fields that hold, though their figures have moved. */
-    'Let stand': props<{ lessonId: string; text: ReportText; stands: ReportField[] }>(),
     Renew: props<{ lessonId: string }>(),
     Renewed: props<{ lessonId: string; report: Report }>(),
     'Choose task': props<{ lessonId: string; drill: string | null }>(),

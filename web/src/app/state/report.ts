@@ -66,15 +66,10 @@ export const reportEffects = {
   ),
   keep: calling(
     A.keep,
-    (api, { lessonId, text }) => api.ask('keepReport', { id: lessonId }, { text }),
+    (api, { lessonId, text, stands }) =>
+      api.ask('keepReport', { id: lessonId }, { text, ...(stands ? { stands } : {}) }),
     (report, { lessonId, before, said }) => A.kept({ lessonId, report, before, ...(said ? { said } : {}) }),
     (message) => A.notKept({ message }),
-  ),
-  letStand: calling(
-    A.letStand,
-    (api, { lessonId, text, stands }) => api.ask('keepReport', { id: lessonId }, { text, stands }),
-    (report, { lessonId }) => A.came({ lessonId, report }),
-    failed,
   ),
   renew: calling(
     A.renew,

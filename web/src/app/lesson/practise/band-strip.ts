@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bandScale, type MeasureId, type PracticeBand, worthOf } from '@vilko/core';
+import { bandScale, type MeasureId, placeOn, type PracticeBand, worthOf } from '@vilko/core';
 import { number } from '../compare/difference-words';
 
 const WIDTH = 452;
@@ -70,8 +70,7 @@ export class BandStrip {
   });
 
   protected at(v: number): number {
-    const [a, b] = this.scale();
-    return Math.max(3, Math.min(WIDTH - 3, ((v - a) / (b - a)) * WIDTH));
+    return placeOn(this.scale(), WIDTH)(v);
   }
   protected figure(v: number): string {
     return number(this.measure(), v);

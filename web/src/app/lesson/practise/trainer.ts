@@ -14,6 +14,7 @@ import { PracticeActions, practiceFeature } from '../../state/practice';
 import { selectStandard } from '../../state/school';
 import { settingsFeature } from '../../state/settings';
 import { LiveCanvas, NOBODY, type Seen } from '../record/live-canvas';
+import { shareTexts } from '../record/stance-watch';
 import { TakeBay } from '../take-bay';
 import { Answers } from './answers';
 import { BandStrip } from './band-strip';
@@ -262,10 +263,7 @@ export class Trainer {
     const t = this.task();
     return t !== null && testState(this.attempts().map((a) => a.task.answer), t).passed; // prettier-ignore
   });
-  protected readonly shareText = computed(() => {
-    const { lead } = this.seen().stance;
-    return Number.isFinite(lead) && !this.blind() ? lead.toFixed(0) : '–';
-  });
+  protected readonly shareText = computed(() => shareTexts(this.blind() ? NaN : this.seen().stance.lead).lead);
   /** The part of the band that a live share can be held against. */
   protected readonly shareBand = computed(() => {
     const t = this.task();

@@ -10,6 +10,7 @@ import {
   fitWords,
   type MeasureId,
   measureRow,
+  placeOn,
   type PracticeBand,
   unitBehind,
   verdictWords,
@@ -23,6 +24,8 @@ import { FeltQuestion } from './felt-question';
 import { shotWords } from './shot-words';
 
 const LAST = 3;
+/** Width of a strip, as it is drawn. */
+const STRIP = 380;
 const LEAD: MeasureId = 'share.lead.p7';
 
 /** The newest swings; where felt values are asked for, a number is shown only once they have been given. */
@@ -228,12 +231,11 @@ export class LastSwings {
     const v = this.valueOf(s);
     const [lo, hi] = band;
     if ((lo === null && hi === null) || v === null || s.kind !== 'full') return null;
-    const [from, to] = bandScale(band, worthOf(this.row().id) ?? 1);
-    const x = (value: number) => Math.max(3, Math.min(377, ((value - from) / (to - from)) * 380));
+    const x = placeOn(bandScale(band, worthOf(this.row().id) ?? 1), STRIP);
     const { words, unit } = this.row();
     return {
-      lo: lo === null ? 3 : x(lo),
-      hi: hi === null ? 377 : x(hi),
+      lo: x(lo ?? -Infinity),
+      hi: x(hi ?? Infinity),
       v: x(v),
       words: `${words} ${amount(v, unit)}; wanted: ${wanted(band, unit)}`,
     };

@@ -10,6 +10,7 @@ import { officeFeature } from '../../state/office';
 import { selectStandard } from '../../state/school';
 import { addressBand } from '../address-band';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
+import { shareTexts } from './stance-watch';
 
 /** A second window for the pupil: large figures and the Track, turnable by 180° for a screen on the floor. */
 @Component({
@@ -68,11 +69,9 @@ export class PupilView {
   private readonly mine = hasBay(this.lessonId);
   private readonly silent = inject(BaySilence).seconds;
   private readonly shown = computed(() => this.seen().stance.there && this.silent() === null && this.mine());
-  protected readonly lead = computed(() => {
-    const { lead } = this.seen().stance;
-    return this.shown() && Number.isFinite(lead) ? lead.toFixed(0) : '–';
-  });
-  protected readonly trail = computed(() => (this.lead() === '–' ? '–' : (100 - Number(this.lead())).toFixed(0)));
+  private readonly shares = computed(() => shareTexts(this.shown() ? this.seen().stance.lead : NaN));
+  protected readonly lead = computed(() => this.shares().lead);
+  protected readonly trail = computed(() => this.shares().trail);
   protected readonly words = computed(() => {
     const bay = this.bay();
     if (!bay?.device?.connected) return 'no device is sending';

@@ -22,6 +22,7 @@ import { addressBand } from '../address-band';
 import { LiveCanvas, NOBODY, type Seen } from './live-canvas';
 import { RecordBar } from './record-bar';
 import { ShotEntry } from './shot-entry';
+import { shareTexts } from './stance-watch';
 
 /** Ends of the share's strip, %. */
 const STRIP = [35, 65] as const;
@@ -138,13 +139,9 @@ export class Record {
     return Number.isFinite(share) ? share : null;
   });
   protected readonly next = computed(() => (this.rack().at(-1)?.number ?? 0) + 1);
-  protected readonly shareText = computed(() => {
-    const { lead } = this.seen().stance;
-    return Number.isFinite(lead) ? lead.toFixed(0) : '–';
-  });
-  protected readonly trailText = computed(() =>
-    this.shareText() === '–' ? '–' : (100 - Number(this.shareText())).toFixed(0),
-  );
+  private readonly shares = computed(() => shareTexts(this.seen().stance.lead));
+  protected readonly shareText = computed(() => this.shares().lead);
+  protected readonly trailText = computed(() => this.shares().trail);
   /** A number is there that is not of now. */
   protected readonly stale = computed(() => this.silent() !== null && this.seen().stance.there);
   protected readonly shareWord = computed(() => {

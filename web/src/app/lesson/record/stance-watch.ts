@@ -14,6 +14,13 @@ export interface Stance {
   readonly stir: Stir | null;
 }
 
+/** A live share and what is left of it for the other foot, as figures: a dash where there is none to say. */
+export function shareTexts(lead: number): { readonly lead: string; readonly trail: string } {
+  if (!Number.isFinite(lead)) return { lead: '–', trail: '–' };
+  const text = lead.toFixed(0);
+  return { lead: text, trail: (100 - Number(text)).toFixed(0) };
+}
+
 const LEAST = 100;
 /** A usual distance of the feet, m. */
 const STANCE = 0.48;

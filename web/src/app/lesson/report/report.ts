@@ -275,7 +275,8 @@ export class ReportPage {
     this.keepNow();
   }
   protected letStand(key: ReportField): void {
-    this.store.dispatch(ReportActions.letStand({ lessonId: this.lessonId(), text: this.text()!, stands: [key] }));
+    const text = this.text()!;
+    this.store.dispatch(ReportActions.keep({ lessonId: this.lessonId(), text, before: text, stands: [key] }));
   }
   protected renew(): void {
     this.store.dispatch(ReportActions.renew({ lessonId: this.lessonId() }));
