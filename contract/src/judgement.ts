@@ -37,6 +37,8 @@ export const ClubFindings = z.object({
   club: ClubClass,
   clubName: z.string(),
   device: Device,
+  /** The wanted shot; a page that was kept before it was told was of stock shots. */
+  intent: z.string().default('stock'),
   pattern: z.string(),
   /** Swings of the last run: those the findings are of. */
   n: z.int(),
@@ -54,8 +56,17 @@ export const LessonFindings = z.object({
   clubs: z.array(ClubFindings),
   /** Driver and irons are swung alike, and the driver suffers. */
   oneSwingForAll: z.boolean(),
+  /** The swings that are compared, by their ids, on every screen and in the report; null where no set speaks. */
+  compared: z.object({ before: z.array(z.string()), after: z.array(z.string()) }).nullable(),
 });
 export type LessonFindings = z.infer<typeof LessonFindings>;
+
+/** What swings of a set have in common: one club on one device for one wanted shot. */
+export type SetKey = Pick<ClubFindings, 'club' | 'clubName' | 'device' | 'intent'>;
+
+/** Whether swings or sets may stand beside each other. */
+export const alike = (a: SetKey, b: SetKey): boolean =>
+  a.clubName === b.clubName && a.club === b.club && a.device === b.device && a.intent === b.intent;
 
 /** The set that speaks for a lesson, on every screen: of the most swings; one with a finding before one without. */
 export function leadingSet({ clubs }: Pick<LessonFindings, 'clubs'>): ClubFindings | null {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ClubFindings } from './judgement.js';
 import { MeasureIdText } from './measure-id.js';
 
 const Word = z.enum(['real change', 'no change that matters', 'too few swings to tell']);
@@ -50,5 +51,21 @@ export const DrillEffect = Measured.extend({
 });
 export type DrillEffect = z.infer<typeof DrillEffect>;
 
-export const Progress = z.object({ steadiness: z.array(SteadinessRow), drills: z.array(DrillEffect) });
+/** A lesson within which the pupil changed, with one club on one kind of device. */
+export const ChangeWithin = ClubFindings.pick({
+  clubName: true,
+  device: true,
+  n: true,
+  of: true,
+  steps: true,
+  drifted: true,
+}).extend({ lessonId: z.string(), startedAt: z.string() });
+export type ChangeWithin = z.infer<typeof ChangeWithin>;
+
+export const Progress = z.object({
+  steadiness: z.array(SteadinessRow),
+  drills: z.array(DrillEffect),
+  /** Newest lesson first. */
+  within: z.array(ChangeWithin),
+});
 export type Progress = z.infer<typeof Progress>;

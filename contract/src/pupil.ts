@@ -87,15 +87,19 @@ export const Erased = z.object({
 });
 export type Erased = z.infer<typeof Erased>;
 
-/** One point of a pupil's trend: a lesson's mean of the measure that matters. */
+/** One point of a pupil's trend: how the pupil swung as the lesson ended, by the measure that matters. */
 export const TrendPoint = z.object({
   lessonId: z.string(),
   startedAt: z.string(),
   footwear: z.string(),
   device: z.string(),
+  clubName: z.string(),
+  /** Swings of the lesson's last run. */
   n: z.int(),
   mean: z.number(),
   sd: z.number().nullable(),
+  /** The run before it within the lesson; null where the pupil did not change there. */
+  earlier: z.object({ n: z.int(), mean: z.number() }).nullable(),
   /** Against the lesson before of the same device kind; null for the first. */
   change: z.enum(['real change', 'no change that matters', 'too few swings to tell']).nullable(),
 });

@@ -211,6 +211,7 @@ test('a page given away keeps its figures, says that they would be others today,
     rack: { id: string; tag: string; kind: string; mainFault: string | null }[];
   };
   const one = rack.find((s) => s.tag === 'ball' && s.kind === 'full')!;
+  await page.request.post(`/api/lessons/${id}/report/renew`);
   await page.request.get(`/api/lessons/${id}/report.pdf`);
   await page.goto(`/lesson/${id}/report`);
   const words = page.getByRole('region', { name: 'Words of the report' });

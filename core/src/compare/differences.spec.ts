@@ -35,16 +35,31 @@ describe('differences', () => {
   it('judges single swings by the pupil’s usual spread, once five tell it', () => {
     const usual = around('share.lead.p7', 60, 2, 6);
     const one = (to: number, n: number) =>
-      differencesOf(
-        [swing({ 'share.lead.p7': 60 })],
-        [swing({ 'share.lead.p7': to })],
-        ['share.lead.p7'],
-        usual.slice(0, n),
-      )[0]!;
+      differencesOf([swing({ 'share.lead.p7': 60 })], [swing({ 'share.lead.p7': to })], ['share.lead.p7'], {
+        usual: usual.slice(0, n),
+      })[0]!;
     expect(one(75, 6).usual!.word).toBe('beyond their usual spread');
     expect(one(61, 6).usual!.word).toBe('within their usual spread');
     expect(one(75, 4).usual).toBeNull();
     expect(one(75, 6).change).toBeNull();
+  });
+
+  it('holds what was agreed first and judges it by itself: other measures beside it do not make it less sure', () => {
+    const others: MeasureId[] = ['load.trail.max', 'share.lead.address', 'share.lead.p4', 'share.lead.p10'];
+    const steady = (m: readonly SomeMeasures[]) =>
+      others.slice(1).reduce((set, id) => both([...set], around(id, 50, 1, 8)), [...m]);
+    const by = (agreed: MeasureId | null) =>
+      differencesOf(steady(before), steady(after), [...others, 'share.lead.p7'], { agreed });
+    const [first] = by('load.trail.max');
+    expect([first!.measure, first!.change!.word, first!.together]).toEqual([
+      'load.trail.max',
+      'no change that matters',
+      1,
+    ]);
+    const alone = differencesOf(before, after, ['share.lead.p7'])[0]!;
+    expect(by('share.lead.p7')[0]!.change!.p).toBeCloseTo(alone.change!.p, 12);
+    expect(by(null)[0]!.change!.p).toBeGreaterThan(alone.change!.p);
+    expect(by(null).map((d) => d.measure)).toEqual(by('share.lead.p7').map((d) => d.measure));
   });
 
   it('leaves out what one side cannot give, and names without a worth', () => {

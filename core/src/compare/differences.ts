@@ -37,17 +37,25 @@ const side = (v: readonly number[]): SideOf => ({
   sd: v.length > 1 ? standardDeviation(v) : null,
 });
 
+/** What else is known of a comparison. */
+export interface ComparedBy {
+  /** Earlier swings of the pupil with that club, for single swings. */
+  readonly usual?: readonly SomeMeasures[];
+  /** The measure that was agreed before. */
+  readonly agreed?: MeasureId | null;
+}
+
 /**
  * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not
- * matter, each by how many worths it is. Swings against one swing are judged by the pupil's usual spread.
+ * matter, each by how many worths it is. Swings against one swing are judged by the pupil's usual spread. What was
+ * agreed before stands first and is judged by itself: it was not looked for among many.
  * @param ids measures compared at once: all of the pattern, whatever is shown
- * @param usual earlier swings of the pupil with that club, for single swings
  */
 export function differencesOf(
   before: readonly SomeMeasures[],
   after: readonly SomeMeasures[],
   ids: readonly MeasureId[],
-  usual: readonly SomeMeasures[] = [],
+  { usual = [], agreed = null }: ComparedBy = {},
 ): Difference[] {
   const values = (set: readonly SomeMeasures[], id: MeasureId) => set.flatMap((m) => numberOf(m[id]) ?? []);
   const compared = ids.flatMap((id) => {
@@ -55,8 +63,11 @@ export function differencesOf(
     const [a, b] = [values(before, id), values(after, id)];
     return worth !== null && a.length && b.length ? [{ id, worth, a, b }] : [];
   });
-  const changes = compareSets(compared.map(({ a, b, worth }) => ({ before: a, after: b, worth })));
-  const rows = compared.map(({ id, worth, a, b }, i): Difference => {
+  const changesOf = (of: typeof compared) => compareSets(of.map(({ a, b, worth }) => ({ before: a, after: b, worth })));
+  const alone = compared.filter((c) => c.id === agreed);
+  const others = compared.filter((c) => c.id !== agreed);
+  const [own, among] = [changesOf(alone), changesOf(others)];
+  const rows = [...alone, ...others].map(({ id, worth, a, b }, i): Difference => {
     const [x, y] = [side(a), side(b)];
     const difference = y.mean - x.mean;
     const single = before.length === 1 || after.length === 1;
@@ -66,13 +77,16 @@ export function differencesOf(
       before: x,
       after: y,
       difference,
-      change: changes[i]!,
+      change: [...own, ...among][i]!,
       usual: single ? usualSpread(values(usual, id), difference) : null,
-      together: changes.filter((c) => c !== null).length,
+      together: (id === agreed ? own : among).filter((c) => c !== null).length,
     };
   });
   return rows.sort(
-    (p, q) => rankOf(q) - rankOf(p) || Math.abs(q.difference) / q.worth - Math.abs(p.difference) / p.worth,
+    (p, q) =>
+      Number(q.measure === agreed) - Number(p.measure === agreed) ||
+      rankOf(q) - rankOf(p) ||
+      Math.abs(q.difference) / q.worth - Math.abs(p.difference) / p.worth,
   );
 }
 

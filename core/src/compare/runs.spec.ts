@@ -62,6 +62,16 @@ describe('a step in time', () => {
     expect(drifted!.from).toBeLessThan(64);
     expect(drifted!.to).toBeGreaterThan(71);
   });
+  it('is told by the agreed measure wherever that moved too, whichever shows it most', () => {
+    const a = { ...series(lesson(3, [...flat(7), ...flat(7, 80)])), id: 'a' };
+    const b = { ...series(lesson(4, [...flat(7), ...flat(7, 72)])), id: 'b' };
+    const still = { ...series(lesson(5, flat(14))), id: 'c' };
+    const told = (id: string | null) => runsOf([a, b, still], id).steps.map((s) => s.id);
+    expect(told(null)).toEqual(['a']);
+    expect(told('b')).toEqual(['b']);
+    expect(told('c')).withContext('it did not move').toEqual(['a']);
+    expect(told('none')).toEqual(['a']);
+  });
   it('is the same however often it is asked, and whatever is added to every swing', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9999 }), fc.double({ min: -50, max: 50, noNaN: true }), (seed, more) => {

@@ -128,9 +128,10 @@ function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to
  * greatest statistic and the difference is at least the measure's worth; each run is cut again, at most three cuts.
  * Under eight swings nothing is cut; where a straight line fits better than the step, the measure drifted.
  * @param series the measures compared, each over the same swings in the order they were made
+ * @param told the measure that tells of a step wherever it moved by its worth, whichever shows the step most
  * @example runsOf([{ id: 'share.lead.p7', values: [60, 61, 59, 60, 72, 71, 73, 72], worth: 4 }]).steps[0].at // 4
  */
-export function runsOf<Id extends string>(series: readonly Series<Id>[]): Runs<Id> {
+export function runsOf<Id extends string>(series: readonly Series<Id>[], told: Id | null = null): Runs<Id> {
   const n = Math.max(0, ...series.map((s) => s.values.length));
   const bounds = [0, n];
   const found: { at: number; own: Own<Id> }[] = [];
@@ -157,12 +158,17 @@ export function runsOf<Id extends string>(series: readonly Series<Id>[]): Runs<I
       break;
     }
   }
+  const teller = series.find((s) => s.id === told);
   const steps = found
     .sort((a, b) => a.at - b.at)
-    .map(({ at, own: { series: s } }) => {
+    .map(({ at, own }) => {
       const here = bounds.indexOf(at);
-      const over = (from: number, to: number) => mean(ownOf(s, from, to).values);
-      return { at, id: s.id, before: over(bounds[here - 1]!, at), after: over(at, bounds[here + 1]!) };
+      const stepOf = (s: Series<Id>): Step<Id> => {
+        const over = (from: number, to: number) => mean(ownOf(s, from, to).values);
+        return { at, id: s.id, before: over(bounds[here - 1]!, at), after: over(at, bounds[here + 1]!) };
+      };
+      const asTold = teller && stepOf(teller);
+      return asTold && Math.abs(asTold.after - asTold.before) >= teller.worth ? asTold : stepOf(own.series);
     });
   return { steps, drifted };
 }

@@ -121,9 +121,18 @@ export interface Drifted {
 }
 export const driftWords = ({ measure, from, to }: Drifted): string => `which drifted: ${movedWords(measure, from, to)}`;
 
+/** A measure's words within a sentence. */
+const within = (measure: MeasureId): string => {
+  const { words } = measureRow(measure);
+  return `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+};
+/** A measure with its value: "lead share, impact 55%". */
+export const valueWords = (measure: MeasureId, v: number): string =>
+  `${within(measure)} ${amount(v, measureRow(measure).unit)}`;
+
 function movedWords(measure: MeasureId, before: number, after: number): string {
-  const { words, unit } = measureRow(measure);
-  return `${words.charAt(0).toLowerCase()}${words.slice(1)} from ${amount(before, unit)} to ${amount(after, unit)}`;
+  const { unit } = measureRow(measure);
+  return `${within(measure)} from ${amount(before, unit)} to ${amount(after, unit)}`;
 }
 
 /** The same for the golfer: what it looks like, and how often. */

@@ -1,27 +1,43 @@
-import { leadingFinding, leadingSet, type LessonHead, type Pupil, type PupilDashboard } from '@vilko/contract';
+import { alike, leadingFinding, leadingSet, type LessonHead, type Pupil, type PupilDashboard } from '@vilko/contract';
 import { showsWords } from '@vilko/core';
-import { lessonFindings, type StandardOf } from '../judging/lesson-findings.js';
+import { lessonFindings } from '../judging/lesson-findings.js';
+import { setsOf, type StandardOf, type SwingSet } from '../judging/swing-sets.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { SummarisedSwing, SwingService } from '../swings/swing-service.js';
 import { dashboardOf } from './dashboard.js';
 import type { PracticeRepository } from './practice-repository.js';
 
-/** What each lesson works on: the same finding, of the same swings, that the lesson's own pages speak of. */
-export function lessonFindingsOf(
+/** A lesson of a pupil's: its sets, the one that speaks for it first, and what it works on. */
+export interface LessonSets {
+  readonly lesson: LessonHead;
+  readonly sets: readonly SwingSet<SummarisedSwing>[];
+  /** The same finding, of the same swings, that the lesson's own pages speak of; null where no set speaks. */
+  readonly finding: PupilDashboard['findings'][number] | null;
+}
+
+/** Every lesson of a pupil's with its sets of swings. */
+export const lessonSets = (
   pupil: Pupil,
   lessons: readonly LessonHead[],
   swings: readonly SummarisedSwing[],
   standardOf: StandardOf,
-): PupilDashboard['findings'] {
-  return lessons.flatMap((l) => {
-    const own = swings.filter((s) => s.row.lessonId === l.id);
-    const agreed = l.measure;
-    const set = leadingSet(lessonFindings(pupil, own, standardOf, agreed));
-    if (!set) return [];
-    const finding = leadingFinding(set, agreed);
-    return [{ lessonId: l.id, fault: finding?.fault ?? null, shows: finding ? showsWords(finding) : '', of: set.n }];
+): LessonSets[] =>
+  lessons.map((lesson) => {
+    const { id: lessonId, measure } = lesson;
+    const sets = setsOf(
+      swings.filter((s) => s.row.lessonId === lessonId),
+      standardOf,
+      () => measure,
+    ).sort((a, b) => b.swings.length - a.swings.length);
+    const set = leadingSet(lessonFindings(pupil, sets, standardOf));
+    if (!set) return { lesson, sets, finding: null };
+    const found = leadingFinding(set, measure);
+    return {
+      lesson,
+      sets: [...sets].sort((a, b) => Number(alike(b, set)) - Number(alike(a, set))),
+      finding: { lessonId, fault: found?.fault ?? null, shows: found ? showsWords(found) : '', of: set.n },
+    };
   });
-}
 
 /** What a pupil works on and whether it changed; null where there is no such pupil. */
 export const dashboardService =
@@ -35,7 +51,7 @@ export const dashboardService =
       practice.logOf([pupilId]),
       swings.standards(pupil),
     ]);
-    return dashboardOf(lessons, all, log, lessonFindingsOf(pupil, lessons, all, standardOf));
+    return dashboardOf(lessonSets(pupil, lessons, all, standardOf), all, log);
   };
 
 export type DashboardService = ReturnType<typeof dashboardService>;

@@ -1,7 +1,25 @@
 import type { Measures } from '@vilko/core';
-import { BLANK_ENTRY, type LessonHead } from '@vilko/contract';
+import { BLANK_ENTRY, DEFAULT_HOUSE, type LessonHead, type LogEntry, NO_PROFILE, standardFor } from '@vilko/contract';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import { dashboardOf } from './dashboard.js';
+import { lessonSets } from './dashboard-service.js';
+
+const PUPIL = {
+  id: 'p',
+  name: 'P',
+  about: '',
+  handed: 'right' as const,
+  stature: 1.75,
+  mass: 76,
+  story: '',
+  profile: NO_PROFILE,
+  archived: false,
+};
+const board = (lessons: readonly LessonHead[], swings: readonly SummarisedSwing[], log: readonly LogEntry[] = []) => {
+  const sources = { profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] };
+  const sets = lessonSets(PUPIL, lessons, swings, (club, intent) => standardFor(sources, club, intent));
+  return dashboardOf(sets, swings, log);
+};
 
 const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): LessonHead => ({
   id,
@@ -56,7 +74,7 @@ const swing = (
     ...row,
   },
   summary: {
-    device: 'plates',
+    device: (row.device ?? 'plates') as SummarisedSwing['summary']['device'],
     thumbnail: null,
     warnings: [],
     read: {
@@ -82,7 +100,7 @@ const several = (
 
 describe('a pupil’s dashboard', () => {
   it('follows the measure that was agreed last, with the club used most', () => {
-    const d = dashboardOf(
+    const d = board(
       [lesson('a', 1, { measure: 'share.lead.p4' }), lesson('b', 8), lesson('c', 15, { measure: null })],
       [...several('a', 60), ...several('b', 61, 12), ...several('b', 80, 3, { club: 'driver' })],
     );
@@ -94,7 +112,7 @@ describe('a pupil’s dashboard', () => {
   });
   it('calls a change real, of no matter, or too small a sample, each against the lesson before', () => {
     const lessons = [lesson('a', 1), lesson('b', 8), lesson('c', 15), lesson('d', 22)];
-    const d = dashboardOf(lessons, [
+    const d = board(lessons, [
       ...several('a', 60),
       ...several('b', 60.4),
       ...several('c', 72),
@@ -111,7 +129,7 @@ describe('a pupil’s dashboard', () => {
     expect(d.trend[3]!.sd).not.toBeNull();
   });
   it('never compares one kind of device with another', () => {
-    const d = dashboardOf(
+    const d = board(
       [lesson('a', 1), lesson('b', 8)],
       [...several('a', 60), ...several('b', 75, 10, { device: 'mat' }), ...several('b', 61)],
     );
@@ -122,7 +140,7 @@ describe('a pupil’s dashboard', () => {
     ]);
   });
   it('keeps rehearsals and exercises out of the trend, but not out of what was felt', () => {
-    const d = dashboardOf(
+    const d = board(
       [lesson('a', 1)],
       [
         ...several('a', 60, 4),
@@ -138,14 +156,28 @@ describe('a pupil’s dashboard', () => {
       [75, 62],
     ]);
   });
+  it('tells how the pupil swung as the lesson ended, and how before: a change within it is no mean', () => {
+    const [trend] = board([lesson('a', 1)], [...several('a', 55, 8), ...several('a', 70, 7)]).trend;
+    expect([trend!.n, trend!.earlier!.n, trend!.clubName]).toEqual([7, 8, '7-iron']);
+    expect(trend!.mean).toBeCloseTo(70, 0);
+    expect(trend!.earlier!.mean).toBeCloseTo(55, 0);
+    // the club used most speaks, not the mean of two clubs
+    const mixed = [...several('b', 60, 8), ...several('b', 80, 3, { clubName: '9-iron' })];
+    expect(board([lesson('b', 1)], mixed).trend.map((t) => [t.clubName, t.n])).toEqual([['7-iron', 8]]);
+  });
+  it('speaks of the club that the newest lesson speaks of', () => {
+    const lessons = [lesson('a', 1), lesson('b', 8)];
+    const d = board(lessons, [...several('a', 60, 12), ...several('b', 62, 7, { club: 'driver', clubName: 'driver' })]);
+    expect([d.club, d.trend.map((t) => t.clubName)]).toEqual(['driver', ['driver']]);
+  });
   it('has no empty promises: without an agreed measure there is no trend', () => {
-    const d = dashboardOf(
+    const d = board(
       [lesson('a', 1, { measure: null, homework: 'tap the toe', nextVisit: '2026-12-01' })],
       several('a', 60),
     );
     expect([d.measure, d.trend.length, d.homework, d.nextVisit]).toEqual([null, 0, 'tap the toe', '2026-12-01']);
-    expect(dashboardOf([], []).club).toBeNull();
-    expect(dashboardOf([], []).came).toEqual([]);
+    expect(board([], []).club).toBeNull();
+    expect(board([], []).came).toEqual([]);
   });
   it('brings what the pupil sent since the last lesson, not what was written down here or came before', () => {
     const entry = (id: string, at: string, from: 'pupil' | 'instructor') => ({
@@ -161,6 +193,6 @@ describe('a pupil’s dashboard', () => {
       entry('own', '2026-10-09T10:00:00.000Z', 'instructor'),
       entry('new', '2026-10-10T10:00:00.000Z', 'pupil'),
     ];
-    expect(dashboardOf([lesson('a', 1), lesson('b', 8)], [], log).came.map((e) => e.id)).toEqual(['new']);
+    expect(board([lesson('a', 1), lesson('b', 8)], [], log).came.map((e) => e.id)).toEqual(['new']);
   });
 });

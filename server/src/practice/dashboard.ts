@@ -1,44 +1,41 @@
-import type { LessonHead, LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
-import { compareSets, mean, type MeasureId, measureRow, standardDeviation, unjudgedWords, worthOf } from '@vilko/core';
+import type { LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
+import { type ClubClass, compareSets, mean, type MeasureId, measureRow, standardDeviation, worthOf } from '@vilko/core';
 import type { z } from 'zod';
-import type { SwingRow } from '../swings/swing-repository.js';
+import { lastRun, type SwingSet } from '../judging/swing-sets.js';
 import { summaryNumber } from '../swings/read-swing.js';
-import type { SummarisedSwing } from '../swings/swing-service.js';
+import type { ReadSwing, SummarisedSwing } from '../swings/swing-service.js';
+import type { LessonSets } from './dashboard-service.js';
 
-/** Swings that may stand beside each other in a trend: whole ones, no exercises. */
-export const countsInTrends = ({ row, doubt }: SummarisedSwing): boolean => unjudgedWords({ ...row, doubt }) === null;
-
-const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
+/** What a measure was in these swings, as far as they have it. */
+export const valuesIn = (swings: readonly ReadSwing[], measure: MeasureId): number[] =>
+  swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
 
 /** The club class most of the swings were made with. */
-function mostUsed(swings: readonly SummarisedSwing[]): SwingRow['club'] | null {
-  const counts = new Map<SwingRow['club'], number>();
-  for (const { row } of swings) counts.set(row.club, (counts.get(row.club) ?? 0) + 1);
+function mostUsed(sets: readonly SwingSet[]): ClubClass | null {
+  const counts = new Map<ClubClass, number>();
+  for (const { club, swings } of sets) counts.set(club, (counts.get(club) ?? 0) + swings.length);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }
 
-/** What a pupil works on, whether it changed, and what comes next, from lessons oldest first. */
+/**
+ * What a pupil works on, whether it changed, and what comes next.
+ * @param lessons oldest first
+ */
 export function dashboardOf(
-  lessons: readonly LessonHead[],
+  lessons: readonly LessonSets[],
   swings: readonly SummarisedSwing[],
   log: readonly LogEntry[] = [],
-  findings: PupilDashboard['findings'] = [],
 ): PupilDashboard {
-  const last = lessons.at(-1);
-  const measure = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
-  const counted = swings.filter(countsInTrends);
-  const club = mostUsed(counted);
+  const last = lessons.at(-1)?.lesson;
+  const measure = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
+  // the club the newest lesson speaks of, as its report does
+  const speaks = lessons.findLast((l) => l.finding !== null);
+  const club = speaks?.sets[0]?.club ?? mostUsed(lessons.flatMap((l) => l.sets));
   return {
     measure,
     unit: (measure && measureRow(measure)?.unit) ?? '',
     club,
-    trend: measure
-      ? trendOf(
-          measure,
-          lessons,
-          counted.filter((s) => s.row.club === club),
-        )
-      : [],
+    trend: measure ? trendOf(measure, lessons, club) : [],
     felt: swings.flatMap(({ row, summary }) => {
       const of = row.feltOf ?? 'share.lead.p7';
       const measured = summaryNumber(summary, of);
@@ -46,7 +43,7 @@ export function dashboardOf(
       const { id: swingId, lessonId, recordedAt, felt } = row;
       return [{ swingId, lessonId, recordedAt: recordedAt.toISOString(), of, felt, measured }];
     }),
-    findings,
+    findings: lessons.flatMap((l) => l.finding ?? []),
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
     came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),
@@ -55,31 +52,49 @@ export function dashboardOf(
 
 type Point = z.infer<typeof TrendPoint>;
 
+/** What a trend tells of a lesson and a device: the set that speaks for it, its last run and the one before. */
+function pointOf(sets: readonly SwingSet[], measure: MeasureId) {
+  const set = sets.find((s) => valuesIn(lastRun(s), measure).length > 0);
+  if (!set) return null;
+  const before = valuesIn(set.runs.at(-2) ?? [], measure);
+  return {
+    clubName: set.clubName,
+    values: valuesIn(lastRun(set), measure),
+    earlier: before.length ? { n: before.length, mean: mean(before) } : null,
+  };
+}
+
 /** Lesson by lesson; a change is judged against the last lesson on the same kind of device. */
-function trendOf(measure: MeasureId, lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): Point[] {
+function trendOf(measure: MeasureId, lessons: readonly LessonSets[], club: ClubClass | null): Point[] {
   const worth = worthOf(measure) ?? Infinity;
   const before = new Map<string, readonly number[]>();
-  const points: Point[] = [];
-  for (const l of lessons) {
-    const own = swings.filter((s) => s.row.lessonId === l.id);
-    for (const device of new Set(own.map((s) => s.row.device))) {
-      const values = own.filter((s) => s.row.device === device).flatMap((s) => summaryNumber(s.summary, measure) ?? []);
-      if (!values.length) continue;
-      const earlier = before.get(device);
-      points.push({
-        lessonId: l.id,
-        startedAt: l.startedAt,
-        footwear: l.footwear,
-        device,
-        n: values.length,
-        mean: mean(values),
-        sd: sd(values),
-        change: earlier
-          ? (compareSets([{ before: earlier, after: values, worth }])[0]?.word ?? 'too few swings to tell')
-          : null,
-      });
+  return lessons.flatMap(({ lesson, sets }) => {
+    const own = sets.filter((s) => s.club === club);
+    return [...new Set(own.map((s) => s.device))].flatMap((device): Point[] => {
+      const point = pointOf(
+        own.filter((s) => s.device === device),
+        measure,
+      );
+      if (!point) return [];
+      const { values, clubName, earlier } = point;
+      const last = before.get(device);
       before.set(device, values);
-    }
-  }
-  return points;
+      return [
+        {
+          lessonId: lesson.id,
+          startedAt: lesson.startedAt,
+          footwear: lesson.footwear,
+          device,
+          clubName,
+          n: values.length,
+          mean: mean(values),
+          sd: values.length < 2 ? null : standardDeviation(values),
+          earlier,
+          change: last
+            ? (compareSets([{ before: last, after: values, worth }])[0]?.word ?? 'too few swings to tell')
+            : null,
+        },
+      ];
+    });
+  });
 }

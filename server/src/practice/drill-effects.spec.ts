@@ -36,7 +36,7 @@ describe('progress', () => {
     });
 
   it('says what a drill did from the swings before it and those with it, and what else moved', async () => {
-    expect(await progress()).toEqual({ steadiness: [], drills: [] });
+    expect(await progress()).toEqual({ steadiness: [], drills: [], within: [] });
     await swings('l', 6, { fault: 'hangs-back', style: { spread: 0.3 } });
     await log('arms-crossed-thirds');
     const [waiting] = (await progress()).drills;
@@ -64,6 +64,20 @@ describe('progress', () => {
       'l2',
       null,
     ]);
+  });
+
+  it('of a pupil who changed within a lesson says where, and takes how it ended; the change is no spread', async () => {
+    await swings('l', 7, { fault: 'hangs-back', style: { spread: 0.2 } });
+    await swings('l', 7, { style: { spread: 0.2 } });
+    await swings('l2', 8, { style: { spread: 0.2 } });
+    const { within, steadiness } = await progress();
+    expect(within.map((w) => [w.lessonId, w.of, w.steps.map((s) => s.at).includes(8)])).toEqual([['l', 14, true]]);
+    const row = steadiness.find((r) => r.measure === 'share.lead.p7')!;
+    expect(row.first.n).toBeLessThanOrEqual(7);
+    expect(row.first.sd!).withContext('within the run').toBeLessThan(3);
+    await log('arms-crossed-thirds');
+    const [drill] = (await progress()).drills;
+    expect(drill!.before!.lessonId).toBe('l2');
   });
 
   it('compares how far swings scatter in the first and the last lesson; exercises stay out', async () => {

@@ -1,4 +1,4 @@
-import type { DrillEffect, LessonHead, LessonSet, LogEntry, PracticePlan, SteadinessRow } from '@vilko/contract';
+import type { ChangeWithin, DrillEffect, LessonSet, LogEntry, PracticePlan, SteadinessRow } from '@vilko/contract';
 import {
   compareSets,
   DRILLS,
@@ -9,9 +9,10 @@ import {
   steadinessOf,
   worthOf,
 } from '@vilko/core';
-import { summaryNumber } from '../swings/read-swing.js';
-import type { SummarisedSwing, TrainedSwing } from '../swings/swing-service.js';
-import { countsInTrends } from './dashboard.js';
+import { lastRun, type SwingSet } from '../judging/swing-sets.js';
+import type { ReadSwing, TrainedSwing } from '../swings/swing-service.js';
+import { valuesIn } from './dashboard.js';
+import type { LessonSets } from './dashboard-service.js';
 
 /** Measures looked at beside the one that was meant, and for steadiness: what teachers agree on. */
 export const WATCHED: readonly MeasureId[] = [
@@ -48,21 +49,14 @@ export function begunDrills(
   return seen.filter((s, i) => seen.findIndex((x) => x.drill === s.drill) === i);
 }
 
-const values = (swings: readonly SummarisedSwing[], measure: MeasureId): number[] =>
-  swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
 const unitOf = (measure: MeasureId) => ({
   measure,
   words: measureRow(measure)?.words ?? measure,
   unit: measureRow(measure)?.unit ?? '',
 });
 
-function setOf(
-  swings: readonly SummarisedSwing[],
-  measure: MeasureId,
-  lessons: readonly LessonHead[],
-): LessonSet | null {
-  const v = values(swings, measure);
-  const lesson = lessons.find((l) => l.id === swings[0]?.row.lessonId);
+function setOf(swings: readonly ReadSwing[], v: readonly number[], lessons: readonly LessonSets[]): LessonSet | null {
+  const lesson = lessons.find((l) => l.lesson.id === swings[0]?.row.lessonId)?.lesson;
   return lesson && v.length
     ? {
         lessonId: lesson.id,
@@ -75,53 +69,51 @@ function setOf(
 }
 
 /**
- * Ordinary swings, not done for a drill, with one club on one kind of device: the pair with the most lessons, of
- * equals the most swings.
+ * A pupil's ordinary swings lesson by lesson, with one club on one kind of device for one wanted shot: those of the
+ * most lessons, of equals of the most swings.
+ * @param lessons oldest first
  */
-function leadingSwings(swings: readonly SummarisedSwing[]): SummarisedSwing[] {
-  const groups = new Map<string, SummarisedSwing[]>();
-  for (const s of swings.filter((x) => countsInTrends(x) && x.row.task === null && x.summary.read !== null)) {
-    const key = `${s.row.clubName}|${s.row.device}`;
-    groups.set(key, [...(groups.get(key) ?? []), s]);
+function leadingSets(lessons: readonly LessonSets[]): SwingSet[] {
+  const groups = new Map<string, SwingSet[]>();
+  for (const set of lessons.flatMap((l) => l.sets)) {
+    const key = `${set.clubName}|${set.device}|${set.intent}`;
+    groups.set(key, [...(groups.get(key) ?? []), set]);
   }
-  const lessons = (g: readonly SummarisedSwing[]): number => new Set(g.map((s) => s.row.lessonId)).size;
-  return [...groups.values()].sort((a, b) => lessons(b) - lessons(a) || b.length - a.length)[0] ?? [];
+  const swings = (g: readonly SwingSet[]): number => g.reduce((n, s) => n + s.swings.length, 0);
+  return [...groups.values()].sort((a, b) => b.length - a.length || swings(b) - swings(a))[0] ?? [];
 }
 
-/** The swings of a group's last lesson in a stretch of time. */
-function lastLesson(group: readonly SummarisedSwing[], from: string, until: string): SummarisedSwing[] {
-  const within = group.filter(
-    ({ row }) => row.recordedAt.toISOString() >= from && row.recordedAt.toISOString() < until,
-  );
-  const lesson = within.at(-1)?.row.lessonId;
-  return within.filter((s) => s.row.lessonId === lesson);
+/** How the golfer swung as the last lesson of a stretch of time ended. */
+function lastIn(sets: readonly SwingSet[], from: string, until: string): readonly ReadSwing[] {
+  const within = ({ row }: ReadSwing): boolean =>
+    row.recordedAt.toISOString() >= from && row.recordedAt.toISOString() < until;
+  const run = sets.flatMap((s) => s.runs).findLast((r) => r.some(within));
+  return run?.filter(within) ?? [];
 }
 
 const EVER = '9999';
 
 /**
  * What each drill did: ordinary swings of the last lesson before it against those of the last lesson before the next
- * drill came, on the measure its test names where ordinary swings have it, else on the agreed one; and what else moved.
+ * drill came, each as that lesson ended, on the measure its test names where ordinary swings have it, else on the
+ * agreed one; and what else moved.
+ * @param lessons oldest first; sets of swings that were not done for a drill
  */
-export function drillEffects(
-  begun: readonly Begun[],
-  agreed: MeasureId | null,
-  lessons: readonly LessonHead[],
-  swings: readonly SummarisedSwing[],
-): DrillEffect[] {
-  const group = leadingSwings(swings);
+export function drillEffects(begun: readonly Begun[], lessons: readonly LessonSets[]): DrillEffect[] {
+  const sets = leadingSets(lessons);
+  const agreed: MeasureId | null = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
   return begun.map(({ drill, at }) => {
     // drills begun together share their time
     const until = begun.find((b) => b.at > at)?.at ?? null;
-    const [before, after] = [lastLesson(group, '', at), lastLesson(group, at, until ?? EVER)];
+    const [before, after] = [lastIn(sets, '', at), lastIn(sets, at, until ?? EVER)];
     // a step or a lift of its test is not in ordinary swings: there the agreed measure tells
     const seen = (m: MeasureId | undefined): m is MeasureId =>
-      m !== undefined && values([...before, ...after], m).length > 0;
+      m !== undefined && valuesIn([...before, ...after], m).length > 0;
     const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
     const measure: MeasureId = seen(own) ? own : (agreed ?? 'share.lead.p7');
     const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => worthOf(m) !== null);
     const changes = compareSets(
-      ids.map((m) => ({ before: values(before, m), after: values(after, m), worth: worthOf(m)! })),
+      ids.map((m) => ({ before: valuesIn(before, m), after: valuesIn(after, m), worth: worthOf(m)! })),
     );
     const [meant, ...others] = changes;
     return {
@@ -129,9 +121,9 @@ export function drillEffects(
       drill,
       from: at,
       until,
-      before: setOf(before, measure, lessons),
-      after: setOf(after, measure, lessons),
-      clubName: group[0]?.row.clubName ?? null,
+      before: setOf(before, valuesIn(before, measure), lessons),
+      after: setOf(after, valuesIn(after, measure), lessons),
+      clubName: sets[0]?.clubName ?? null,
       word: meant?.word ?? null,
       beside: others.flatMap((c, k) =>
         c?.word === 'real change' ? [{ ...unitOf(ids[k + 1]!), difference: c.difference }] : [],
@@ -140,17 +132,48 @@ export function drillEffects(
   });
 }
 
+/** A last run that is shorter does not tell a spread by itself. */
+const LEAST_FOR_SPREAD = 5;
+
+/**
+ * A set's values for its spread: of the last run, or, where that is short, of all runs moved onto it, so that a change
+ * within the lesson is no spread.
+ */
+function scattered({ runs }: SwingSet, measure: MeasureId): number[] {
+  const own = runs.map((r) => valuesIn(r, measure)).filter((v) => v.length > 0);
+  const last = own.at(-1) ?? [];
+  return last.length >= LEAST_FOR_SPREAD ? last : own.flatMap((v) => v.map((x) => x - mean(v) + mean(last)));
+}
+
 /** Whether the watched measures scatter less than they did in the first lesson with the same club and device. */
-export function steadinessRows(lessons: readonly LessonHead[], swings: readonly SummarisedSwing[]): SteadinessRow[] {
-  const group = leadingSwings(swings);
-  const [firstId, lastId] = [group[0]?.row.lessonId, group.at(-1)?.row.lessonId];
-  if (!firstId || firstId === lastId) return [];
-  const of = (id: string | undefined): SummarisedSwing[] => group.filter((s) => s.row.lessonId === id);
+export function steadinessRows(lessons: readonly LessonSets[]): SteadinessRow[] {
+  const sets = leadingSets(lessons);
+  const [first, last] = [sets[0], sets.at(-1)];
+  if (!first || !last || first === last) return [];
+  const { clubName, device } = last;
   return WATCHED.flatMap((measure): SteadinessRow[] => {
     const worth = worthOf(measure);
-    const [first, last] = [setOf(of(firstId), measure, lessons), setOf(of(lastId), measure, lessons)];
-    if (worth === null || !first || !last) return [];
-    const { word } = steadinessOf(values(of(firstId), measure), values(of(lastId), measure), worth);
-    return [{ ...unitOf(measure), clubName: group[0]!.row.clubName, device: group[0]!.row.device, first, last, word }];
+    const [a, b] = [scattered(first, measure), scattered(last, measure)];
+    const [before, after] = [setOf(first.swings, a, lessons), setOf(last.swings, b, lessons)];
+    if (worth === null || !before || !after) return [];
+    const { word } = steadinessOf(a, b, worth);
+    return [{ ...unitOf(measure), clubName, device, first: before, last: after, word }];
   });
 }
+
+/** Where the pupil changed within a lesson, the newest lesson first. */
+export const changesWithin = (lessons: readonly LessonSets[]): ChangeWithin[] =>
+  [...lessons].reverse().flatMap(({ lesson, sets }) =>
+    sets
+      .filter((s) => s.steps.length || s.drifted)
+      .map((s) => ({
+        lessonId: lesson.id,
+        startedAt: lesson.startedAt,
+        clubName: s.clubName,
+        device: s.device,
+        n: lastRun(s).length,
+        of: s.swings.length,
+        steps: [...s.steps],
+        drifted: s.drifted,
+      })),
+  );

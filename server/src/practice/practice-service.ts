@@ -9,13 +9,14 @@ import {
   type Pupil,
 } from '@vilko/contract';
 import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
-import type { SwingService } from '../swings/swing-service.js';
+import type { SummarisedSwing, SwingService } from '../swings/swing-service.js';
 import type { PracticeRepository } from './practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmStore } from '../swings/film-store.js';
 import { planCalendar } from './calendar.js';
 import { logbookService } from './logbook-service.js';
-import { begunDrills, drillEffects, steadinessRows } from './drill-effects.js';
+import { lessonSets } from './dashboard-service.js';
+import { begunDrills, changesWithin, drillEffects, steadinessRows } from './drill-effects.js';
 import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
@@ -52,18 +53,21 @@ export function practiceService(
     async progress(pupilId: string): Promise<Progress | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const [plans, log, trained, all, rows] = await Promise.all([
+      const [plans, log, trained, all, heads, standardOf] = await Promise.all([
         practice.plansOf([pupilId]),
         practice.logOf([pupilId]),
         swings.trained(pupil),
         swings.summarised(pupil),
-        pupils.all(),
+        pupils.lessonHeads(pupilId),
+        swings.standards(pupil),
       ]);
-      const lessons = [...(rows.find((p) => p.id === pupilId)?.lessons ?? [])].reverse();
-      const agreed = lessons.findLast((l) => l.measure !== null)?.measure ?? null;
+      const of = (own: readonly SummarisedSwing[]) => lessonSets(pupil, heads, own, standardOf);
+      // what was done for a drill tells what the drill is like, not what it did
+      const ordinary = of(all.filter((s) => s.row.task === null));
       return {
-        steadiness: steadinessRows(lessons, all),
-        drills: drillEffects(begunDrills(plans, log, trained), agreed, lessons, all),
+        steadiness: steadinessRows(ordinary),
+        drills: drillEffects(begunDrills(plans, log, trained), ordinary),
+        within: changesWithin(of(all)),
       };
     },
     /** Makes a plan within what is on record about the pupil; one that was running ends. */

@@ -18,8 +18,8 @@ import {
   worthOf,
 } from '@vilko/core';
 import type { Standard } from '@vilko/contract';
+import type { Compared } from '../judging/swing-sets.js';
 import { summaryNumber } from '../swings/read-swing.js';
-import { countsInTrends } from '../practice/dashboard.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** The figures a report stands on. */
@@ -32,10 +32,6 @@ export interface Figures {
   readonly after: SummarisedSwing[];
 }
 
-/** Swings of one comparison: whole, no exercises, read, with one club on one kind of device. */
-const alike = (club: string, device: string) => (s: SummarisedSwing) =>
-  countsInTrends(s) && s.summary.read !== null && s.row.clubName === club && s.summary.device === device;
-
 /** Where the pattern has no band: the side of the fault's limit that is free of it. */
 function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: string): PracticeBand {
   const piece = finding?.evidence.find((p) => p.measures.length === 1 && p.measures[0] === id && !p.spread);
@@ -44,33 +40,18 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
 }
 
 /**
- * What is compared: this lesson with the last one of the same club and device; in a first lesson its last run with the
- * one before, or its first half with its second. The measure is the one that was agreed, else the one the main finding
- * rests on.
- * @param swings every swing of the pupil up to this lesson, oldest first
+ * The figures of a lesson's leading set over the swings that are compared in it. The measure is the one that was
+ * agreed, else the one the main finding rests on.
  */
 export function figuresOf(
-  { id: lessonId, measure: agreed }: { readonly id: string; readonly measure: MeasureId | null },
-  found: LessonFindings,
-  swings: readonly SummarisedSwing[],
+  agreed: MeasureId | null,
+  found: Pick<LessonFindings, 'clubs'>,
+  { before, after }: Compared<SummarisedSwing>,
   standardOf: (club: ClubFindings['club']) => Standard,
 ): Figures {
   const set = leadingSet(found);
   if (!set) return { set: null, fault: null, measure: null, success: null, before: [], after: [] };
   const main = leadingFinding(set, agreed) ?? undefined;
-  const own = swings.filter(alike(set.clubName, set.device));
-  const here = own.filter((s) => s.row.lessonId === lessonId);
-  const last = own.findLast((s) => s.row.recordedAt < here[0]!.row.recordedAt && s.row.lessonId !== lessonId)?.row
-    .lessonId;
-  // where the pupil changed within the lesson, its last run speaks; in a first lesson against the run before
-  const [from, earlier] = [set.steps.at(-1)?.at, set.steps.at(-2)?.at ?? 0];
-  const half = Math.ceil(here.length / 2);
-  const now = from === undefined ? here : here.filter((s) => s.row.number >= from);
-  const [before, after] = last
-    ? [own.filter((s) => s.row.lessonId === last), now]
-    : from === undefined
-      ? [here.slice(0, half), here.slice(half)]
-      : [here.filter((s) => s.row.number >= earlier && s.row.number < from), now];
   const id = agreed ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
   const row = measureRow(id);
   const { pattern, tuning } = standardOf(set.club);
@@ -94,8 +75,8 @@ export function figuresOf(
         }
       : null,
     success: worth !== null && b.length && (band[0] !== null || band[1] !== null) ? successOf(a, b, band, worth) : null,
-    before,
-    after,
+    before: [...before],
+    after: [...after],
   };
 }
 

@@ -1,6 +1,7 @@
-import type { LessonFindings, Report } from '@vilko/contract';
+import { alike, leadingSet, type Report } from '@vilko/contract';
 import { drillsFor } from '@vilko/core';
-import type { FindingsService } from '../judging/findings-service.js';
+import { lessonFindings } from '../judging/lesson-findings.js';
+import { comparedIn, lessonBefore, setsOf } from '../judging/swing-sets.js';
 import type { SwingService } from '../swings/swing-service.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
@@ -10,31 +11,44 @@ import { asFrozen, behindOf, type Fresh, wordsOver } from './frozen.js';
 import type { Page } from './pdf.js';
 import { taskOf } from './task.js';
 
-const NOTHING: LessonFindings = { clubs: [], oneSwingForAll: false };
-
 /** What pages are made of. */
 export interface PageShelves {
   readonly pupils: PupilRepository;
   readonly practice: PracticeRepository;
   readonly swings: SwingService;
-  readonly findings: FindingsService;
 }
 
 type Found = NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>;
 
 /** Makes a page of a lesson as it stands now. */
 const pageMaker =
-  ({ practice, swings, findings: findingsOf }: PageShelves) =>
+  ({ pupils, practice, swings }: PageShelves) =>
   async ({ head, pupil }: Found): Promise<Fresh> => {
-    const [findings, all, standardOf, plans] = await Promise.all([
-      findingsOf(head.id),
+    const [lessons, all, standardOf, plans] = await Promise.all([
+      pupils.lessonHeads(pupil.id),
       swings.summarised(pupil),
       swings.standards(pupil),
       practice.plansOf([pupil.id]),
     ]);
     const end = all.findLast((s) => s.row.lessonId === head.id)?.row.recordedAt;
     const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
-    const figures = figuresOf(head, findings ?? NOTHING, upToHere, (club) => standardOf(club, 'stock'));
+    const setsIn = (lessonId: string | null) =>
+      setsOf(
+        upToHere.filter((s) => s.row.lessonId === lessonId),
+        standardOf,
+        (id) => lessons.find((l) => l.id === id)?.measure ?? null,
+      );
+    const own = setsIn(head.id);
+    const found = lessonFindings(pupil, own, standardOf);
+    const leading = leadingSet(found);
+    const speaks = leading && own.find((s) => alike(s, leading));
+    const compared = speaks
+      ? comparedIn(
+          speaks,
+          setsIn(lessonBefore(speaks, upToHere)).find((s) => alike(s, speaks)),
+        )
+      : { before: [], after: [] };
+    const figures = figuresOf(head.measure, found, compared, (club) => standardOf(club, leading?.intent ?? 'stock'));
     const { set, fault, measure, success, before, after } = figures;
     const offered =
       set && fault
@@ -43,7 +57,7 @@ const pageMaker =
             club: set.club,
             found: set.findings.map((f) => f.fault),
             injuries: pupil.profile.injuries,
-            school: standardOf(set.club, 'stock').pattern.id,
+            school: set.pattern,
           }).offered[0]
         : undefined;
     const planned = plans.find((p) => p.lessonId === head.id)?.plan.wish.drills[0];

@@ -1,5 +1,6 @@
 import type { Lesson, Pupil, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
 import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
+import { lessonReads } from './lesson-reads.js';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
 import { swingChanges } from './swing-changes.js';
@@ -25,14 +26,7 @@ export interface TrainedSwing {
   readonly recordedAt: Date;
   readonly task: SwingTask;
 }
-/** A lesson's swings, read. */
-export interface LessonRead {
-  readonly pupil: Pupil;
-  /** What the lesson is judged by, once it is agreed. */
-  readonly measure: MeasureId | null;
-  readonly swings: readonly ReadSwing[];
-  readonly standardOf: (club: ClubClass, intent: string) => Standard;
-}
+export type { LessonRead } from './lesson-reads.js';
 
 /** Everything that is done with swings: stored, read, summarised, changed. */
 export function swingService(tables: SwingTables) {
@@ -43,6 +37,7 @@ export function swingService(tables: SwingTables) {
   return {
     ...swingArrivals(tables, readings),
     ...swingChanges(tables, readings),
+    ...lessonReads(tables, readings),
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);
       if (!found) return null;
@@ -86,17 +81,6 @@ export function swingService(tables: SwingTables) {
     /** What a pupil's swings are judged by, club by club and intent by intent. */
     standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> =>
       (await judging(pupil)).standardOf,
-    /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
-    async readLesson(lessonId: string): Promise<LessonRead | null> {
-      const found = await pupils.lesson(lessonId);
-      if (!found) return null;
-      const { standardOf } = await judging(found.pupil);
-      const rows = await swings.ofLesson(lessonId);
-      const summaries = await summariesOf(rows, found.pupil);
-      const doubts = await doubtsOf(rows, found.pupil);
-      const read = rows.map((row, i) => ({ row, summary: summaries[i]!, doubt: doubts.get(row.id) ?? null }));
-      return { pupil: found.pupil, measure: found.head.measure, swings: read, standardOf };
-    },
     async head(swingId: string): Promise<SwingHead | null> {
       return readings.headOfRow(await swings.one(swingId));
     },

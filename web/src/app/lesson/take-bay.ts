@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Keys } from '../shell/keys';
 import { BayActions, bayFeature } from '../state/bay';
 import { BaySilence } from '../state/bay-silence';
 import { bayDoes } from '../state/bay-words';
@@ -32,6 +33,10 @@ export class TakeBay {
     const { mark, words } = bayDoes(bay, this.silence.seconds());
     return `${bay.who} has it: ${mark === 'hears' || mark === 'found' ? 'armed' : words}, ${bay.clubName}.`;
   });
+
+  constructor() {
+    inject(Keys).use('The bay', [{ key: 'Enter', words: 'take the bay', run: () => this.take() }]);
+  }
 
   take(): void {
     this.store.dispatch(BayActions.changeBay({ change: { lessonId: this.lessonId() } }));

@@ -18,13 +18,15 @@ import { BayMark } from './bay-mark';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [BayMark, CdkMenu, CdkMenuItem, CdkMenuTrigger, RouterLink],
   host: {
-    class: 'relative my-1.5 flex h-11 w-[300px] min-w-0 flex-col border-l border-rules pl-4 text-15 print:hidden',
+    class:
+      'relative my-1.5 flex h-11 w-[300px] min-w-0 flex-col border-l border-rules pl-4 text-15 pointer-coarse:flex-row pointer-coarse:items-stretch pointer-coarse:w-auto pointer-coarse:gap-3 print:hidden',
+    '[class.pointer-coarse:pl-10]': 'others().length > 0',
   },
   template: `
     @if (bay(); as b) {
       @if (others().length) {
         <button
-          class="absolute inset-y-0 -left-1 w-5 text-ink2 hover:text-ink"
+          class="absolute inset-y-0 -left-1 w-5 text-ink2 hover:text-ink pointer-coarse:w-11"
           [cdkMenuTriggerFor]="menu"
           aria-label="Other bays"
           title="Other bays"
@@ -49,10 +51,12 @@ import { BayMark } from './bay-mark';
       }
       @if (b.lessonId; as id) {
         <a
-          class="truncate leading-[22px] hover:underline"
+          class="press min-w-0 leading-[22px] hover:underline"
           [routerLink]="['/lesson', id, 'record']"
           [title]="b.name + ': ' + b.who + ', ' + b.clubName"
-          ><span class="text-ink2">{{ b.name }}</span> {{ b.who }}</a
+          ><span class="one-line pointer-coarse:h-auto pointer-coarse:whitespace-nowrap"
+            ><span class="text-ink2 pointer-coarse:block">{{ b.name }}</span> {{ b.who }}</span
+          ></a
         >
         <button
           class="flex items-center gap-1.5 text-left leading-[22px] hover:underline"
@@ -62,13 +66,16 @@ import { BayMark } from './bay-mark';
           (click)="toggle()"
         >
           <vk-bay-mark [mark]="does()!.mark" />
-          <span class="truncate" role="status"
-            ><span class="font-semibold">{{ does()!.words }}</span
-            ><span class="text-ink2"> · {{ b.clubName }}{{ b.last === null ? '' : ' · swing ' + b.last }}</span></span
+          <span class="one-line pointer-coarse:h-auto pointer-coarse:whitespace-nowrap" role="status"
+            ><span class="font-semibold pointer-coarse:block">{{ does()!.words }}</span
+            ><span class="text-ink2"
+              ><span class="pointer-coarse:hidden"> · </span>{{ b.clubName
+              }}{{ b.last === null ? '' : ' · swing ' + b.last }}</span
+            ></span
           >
         </button>
       } @else {
-        <span class="truncate leading-[22px] text-ink2">{{ b.name }}</span>
+        <span class="one-line leading-[22px] text-ink2">{{ b.name }}</span>
         <span class="flex items-center gap-1.5 leading-[22px]" data-testid="bay-strip"
           ><vk-bay-mark mark="free" /><span role="status">free</span></span
         >

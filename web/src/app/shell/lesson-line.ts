@@ -5,6 +5,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { lessonFeature } from '../state/lesson';
 import { BayStrip } from './bay-strip';
+import { OFFICE, STOPS } from './places';
 
 /** The lesson as a line with stops, whose lesson it is, and the way to the office. */
 @Component({
@@ -13,12 +14,19 @@ import { BayStrip } from './bay-strip';
   imports: [BayStrip, CdkMenu, CdkMenuItem, CdkMenuTrigger, RouterLink, RouterLinkActive],
   template: `
     <header class="flex h-14 items-stretch border-b border-rules px-4 text-15">
-      <nav aria-label="Lesson" class="shrink-0 print:hidden" [class.w-[200px]]="!lesson()" [class.w-[464px]]="lesson()">
+      <nav
+        aria-label="Lesson"
+        class="shrink-0 print:hidden"
+        [class]="lesson() ? 'w-[464px] max-[1150px]:w-[406px]' : 'w-[200px]'"
+      >
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
-            <span class="absolute top-[17px] left-[6px] h-px w-[380px] bg-ink2" aria-hidden="true"></span>
+            <span
+              class="absolute top-[17px] left-[6px] h-px w-[380px] bg-ink2 max-[1150px]:w-[335px]"
+              aria-hidden="true"
+            ></span>
             @for (stop of stops; track stop.path) {
-              <li class="w-[76px]">
+              <li class="w-[76px] max-[1150px]:w-[67px]">
                 <a
                   class="group block h-full"
                   [routerLink]="['/lesson', l.id, stop.path]"
@@ -36,7 +44,7 @@ import { BayStrip } from './bay-strip';
                       [attr.stroke-width]="here.isActive ? 3 : 1"
                     />
                   </svg>
-                  <span class="block pt-[29px] leading-4 group-hover:underline">{{ stop.words }}</span>
+                  <span class="block pt-[29px] leading-4 group-hover:underline max-[1150px]:text-[14px]">{{ stop.words }}</span>
                 </a>
               </li>
             }
@@ -48,13 +56,15 @@ import { BayStrip } from './bay-strip';
         }
       </nav>
       @if (lesson(); as l) {
-        <div class="my-2 min-w-0 border-l border-rules pl-4">
-          <p class="truncate leading-5 font-semibold">{{ l.pupil.name }}</p>
-          <p class="truncate leading-5 text-ink2">{{ day() }} · {{ l.pupil.about }}{{ plays() }}</p>
+        <div class="my-2 min-w-0 border-l border-rules pl-4 max-[1150px]:pl-2">
+          <p class="one-line leading-5 font-semibold">{{ l.pupil.name }}</p>
+          <p class="one-line leading-5 text-ink2">
+            {{ day() }}<span class="max-[1150px]:hidden"> · {{ l.pupil.about }}{{ plays() }}</span>
+          </p>
         </div>
       }
-      <vk-bay-strip class="ml-4" />
-      <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap print:hidden">
+      <vk-bay-strip class="ml-4 max-[1150px]:ml-2" />
+      <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap max-[1150px]:gap-2 print:hidden">
         @if (lesson()) {
           <button class="hover:underline" [cdkMenuTriggerFor]="house">House</button>
           <ng-template #house>
@@ -95,23 +105,8 @@ export class LessonLine {
   /** Files are to be chosen. */
   readonly bring = output();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
-  protected readonly office = [
-    { path: '/office/pupils', words: 'Pupils' },
-    { path: '/office/patterns', words: 'Patterns' },
-    { path: '/office/drills', words: 'Drills' },
-    { path: '/office/devices', words: 'Devices' },
-    { path: '/office/measures', words: 'Measures' },
-    { path: '/office/bin', words: 'Bin' },
-    { path: '/office/settings', words: 'Settings' },
-  ];
-  protected readonly stops = [
-    { path: 'set-up', words: 'Set up' },
-    { path: 'record', words: 'Record' },
-    { path: 'read', words: 'Read' },
-    { path: 'compare', words: 'Compare' },
-    { path: 'practise', words: 'Practise' },
-    { path: 'report', words: 'Report' },
-  ];
+  protected readonly office = OFFICE;
+  protected readonly stops = STOPS;
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;
     return !p || /handed/.test(p.about) ? '' : `, ${p.handed}-handed`;

@@ -22,7 +22,7 @@ const STAGES: Readonly<Record<ImportStage, string>> = {
       @if (shownImport(); as file) {
         <div class="overlay-card pointer-events-auto w-[520px] px-4 py-3 text-15" role="status">
           <p class="flex items-baseline gap-4">
-            <span class="min-w-0 flex-1 truncate">{{ importWords() }}</span>
+            <span class="min-w-0 flex-1 one-line">{{ importWords() }}</span>
             <span class="figures text-ink2">{{ left() }}</span>
             <button class="link shrink-0" (click)="cancel()">Cancel</button>
           </p>

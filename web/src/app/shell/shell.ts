@@ -22,10 +22,12 @@ import { PatternActions } from '../state/patterns';
 import { SettingsActions, settingsFeature } from '../state/settings';
 import { personFeature } from '../state/person';
 import { PersonQuestion } from '../lesson/person/person-question';
+import { GoCard } from './go-card';
 import { Keys } from './keys';
 import { KeysCard } from './keys-card';
 import { LessonLine } from './lesson-line';
 import { Notices } from './notices';
+import { Told } from './told';
 
 /** The frame around every view: lesson line, notices, keys, theme, and files dropped anywhere. */
 @Component({
@@ -101,6 +103,7 @@ export class Shell {
 
   constructor() {
     inject(Live).connect();
+    inject(Told);
     this.store.dispatch(OfficeActions.openHouse());
     this.store.dispatch(PatternActions.open());
     effect(() => {
@@ -110,6 +113,7 @@ export class Shell {
       'Everywhere',
       [
         { key: '?', words: 'this card', run: () => this.showKeys() },
+        { key: 'g', words: 'go to a stop of the lesson or a page of the house', run: () => this.showPlaces() },
         { key: 'd', words: 'day or night', run: () => this.switchTheme() },
         { key: 'q', words: 'arm or pause the bay', run: () => this.toggleBay() },
         { key: '+', words: 'import files', run: () => this.pickFiles() },
@@ -139,6 +143,10 @@ export class Shell {
 
   protected showKeys(): void {
     if (!this.dialog.openDialogs.length) this.dialog.open(KeysCard, { ariaLabel: 'Keys' });
+  }
+
+  private showPlaces(): void {
+    if (!this.dialog.openDialogs.length) this.dialog.open(GoCard, { ariaLabel: 'Go to' });
   }
 
   protected switchTheme(): void {

@@ -94,7 +94,7 @@ const FOOT = 38;
           </g>
         }
       </svg>
-      <p class="mt-0.5 truncate text-ink2">
+      <p class="mt-0.5 one-line text-ink2">
         Ring: the mass. {{ view().forces?.feet ? 'Thin: both feet together. ' : 'Both feet on one plate. ' }}Dots: how
         far the force passes it.
       </p>

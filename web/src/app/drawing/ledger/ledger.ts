@@ -12,9 +12,9 @@ import { TableCsv } from '../../shell/table-csv';
   imports: [Bullet, TableCsv],
   host: { class: '@container flex min-h-0 flex-col' },
   template: `
-    <div class="flex items-baseline gap-2 border-b border-strong-rules py-1">
+    <div class="flex items-baseline gap-2 border-b border-strong-rules py-1 pointer-coarse:py-0">
       <h2 class="visually-hidden">Ledger</h2>
-      <span class="truncate text-ink2">{{
+      <span class="one-line text-ink2">{{
         view().comparison.of
           ? 'against ' + pattern() + ', ' + view().comparison.judged + ' of ' + view().comparison.of + ' bands judged'
           : 'measured, not judged: no bands'
@@ -56,7 +56,7 @@ import { TableCsv } from '../../shell/table-csv';
                 >
                   {{ first ? g.part : '' }}
                 </th>
-                <td class="max-w-[140px] truncate pr-1">{{ r.words }}</td>
+                <td class="max-w-[140px] pr-1 leading-4">{{ r.words }}</td>
                 @if (r.value !== null) {
                   @if (r.number !== null) {
                     <td class="figures w-[42px] text-right whitespace-nowrap">{{ r.value }}</td>

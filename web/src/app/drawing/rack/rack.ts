@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import type { SwingHead } from '@vilko/contract';
 import { verdictWords } from '@vilko/core';
+import { runsOnRack, type RunsOf } from './runs';
 import { Thumbnail } from './thumbnail';
 
 /** Every swing of the lesson as a thumbnail of its route with club and verdict; emits what was chosen. */
@@ -19,14 +20,32 @@ import { Thumbnail } from './thumbnail';
   imports: [Thumbnail],
   template: `
     <ol
-      class="flex h-[104px] overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4"
+      class="flex overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4"
+      [class]="runs().size ? 'h-[124px]' : 'h-[104px]'"
       aria-label="Swings of this lesson"
     >
       @for (s of swings(); track s.id) {
-        <li class="relative w-[152px] shrink-0 border-r border-rules" [class.bg-sheet]="s.id === current()">
+        <li
+          class="relative flex w-[152px] shrink-0 flex-col border-r border-rules"
+          [class.bg-sheet]="s.id === current()"
+        >
+          @if (runs().size) {
+            <div class="relative mt-1 h-4 shrink-0 text-13 leading-4 text-ink2">
+              @if (runs().get(s.id); as r) {
+                <span
+                  class="absolute inset-y-0 left-0 border-t border-ink2"
+                  [class]="[r.first ? 'ml-2 border-l' : '', r.last ? 'right-2 border-r' : '-right-px'].join(' ')"
+                  aria-hidden="true"
+                ></span>
+                @if (r.label) {
+                  <span class="absolute left-4 z-[1] whitespace-nowrap">{{ r.label }}</span>
+                }
+              }
+            </div>
+          }
           <button
             #cell
-            class="block h-full w-full px-2 pt-1 text-left outline-offset-[-2px]"
+            class="block min-h-0 w-full flex-1 px-2 pt-1 text-left outline-offset-[-2px]"
             [style.box-shadow]="s.id === current() ? 'inset 0 3px 0 var(--ink)' : null"
             [attr.aria-current]="s.id === current() ? 'true' : null"
             [attr.aria-label]="label(s)"
@@ -34,15 +53,15 @@ import { Thumbnail } from './thumbnail';
           >
             <span class="flex items-baseline gap-2 pt-1">
               <span class="figures text-15" [class.font-bold]="s.id === current()">{{ s.number }}</span>
-              <span class="truncate" [class.text-ink2]="s.id !== current()">{{
+              <span class="one-line" [class.text-ink2]="s.id !== current()">{{
                 s.kind === 'full' ? s.clubName : s.kind
               }}</span>
               @if (s.shot?.values?.carry; as carry) {
                 <span class="figures mr-5 ml-auto text-13 whitespace-nowrap text-ink2">{{ carryText()(carry) }}</span>
               }
             </span>
-            <vk-thumbnail class="block h-[50px]" [shape]="s.thumbnail" [handed]="s.handed" />
-            <span class="flex items-center gap-1 whitespace-nowrap">
+            <vk-thumbnail class="block h-[42px]" [shape]="s.thumbnail" [handed]="s.handed" />
+            <span class="flex items-center gap-1">
               <svg [attr.width]="s.mainFault ? 8 : 18" height="14" class="shrink-0" aria-hidden="true">
                 @if (s.mainFault) {
                   <circle cx="3.5" cy="7" r="3" fill="var(--alarm)" />
@@ -53,11 +72,12 @@ import { Thumbnail } from './thumbnail';
                   }
                 }
               </svg>
-              <span class="truncate text-13" [class.text-ink2]="!s.mainFault">{{ verdict(s) }}</span>
+              <span class="line-clamp-2 text-13 leading-[14px]" [class.text-ink2]="!s.mainFault">{{ verdict(s) }}</span>
             </span>
           </button>
           <button
-            class="absolute top-1 right-1 p-1 leading-none"
+            class="absolute right-1 flex items-start justify-end p-1 leading-none"
+            [class]="runs().size ? 'top-6' : 'top-1'"
             [attr.aria-label]="(s.starred ? 'Take the star from swing ' : 'Star swing ') + s.number"
             [attr.aria-pressed]="s.starred"
             (click)="star.emit(s)"
@@ -83,12 +103,15 @@ import { Thumbnail } from './thumbnail';
 export class Rack {
   readonly swings = input.required<readonly SwingHead[]>();
   readonly current = input<string | null>(null);
+  /** Sets of findings: where the pupil changed within the lesson, brackets stand over the swings. */
+  readonly sets = input<readonly RunsOf[]>([]);
   /** A carry as text in the chosen unit. */
   readonly carryText = input<(metres: number) => string>((m) => `${m.toFixed(0)} m`);
   readonly choose = output<string>();
   /** With Shift: beside the current one. */
   readonly compare = output<string>();
   readonly star = output<SwingHead>();
+  protected readonly runs = computed(() => runsOnRack(this.swings(), this.sets()));
   private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
   private readonly index = computed(() => this.swings().findIndex((s) => s.id === this.current()));
 
@@ -100,6 +123,7 @@ export class Rack {
     return verdictWords(s, true);
   }
   protected label(s: SwingHead): string {
-    return `Swing ${s.number}, ${s.clubName}: ${this.verdict(s)}`;
+    const run = this.runs().get(s.id)?.label;
+    return `Swing ${s.number}, ${s.clubName}: ${verdictWords(s)}${run ? `; a run begins here, ${run}` : ''}`;
   }
 }

@@ -24,6 +24,8 @@ import { timeScale, type TimeAxis } from './time-scale';
 
 const GUTTER = 88;
 const HEAD = 36;
+/** What a finger needs, px. */
+const FINGER = 44;
 const RULER = 26;
 const GAP = 9;
 const RIGHT = 12;
@@ -189,6 +191,8 @@ export class Score {
           x: px(t),
           lx: px(t),
           lift: false,
+          from: 0,
+          to: 0,
           words: EVENT_WORDS[name],
           source: moving?.name === name ? 'marked' : e.source,
           ms: Math.round(1000 * (t - impact)),
@@ -202,6 +206,11 @@ export class Score {
       b.lx = Math.min(b.lx, this.size().w - 11);
       b.lift = Math.abs(b.lx - b.x) > 1.5;
     }
+    // as wide for a finger as its neighbours leave it
+    bars.forEach((b, i) => {
+      b.from = Math.max(b.lx - FINGER / 2, ((bars[i - 1]?.lx ?? -Infinity) + b.lx) / 2);
+      b.to = Math.min(b.lx + FINGER / 2, ((bars[i + 1]?.lx ?? Infinity) + b.lx) / 2);
+    });
     return bars;
   });
 

@@ -1,4 +1,4 @@
-import { shortDate } from '@vilko/core/words';
+import { counted, shortDate } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
 import type { PupilDashboard } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
@@ -17,7 +17,7 @@ function niceStep(range: number): number {
 }
 
 const words = (p: Point, unit: string): string =>
-  `${p.mean.toFixed(1)} ${unit} over ${p.n} swings${p.change ? `, ${p.change}` : ''}`;
+  `${p.mean.toFixed(1)} ${unit} over ${counted(p.n, 'swing')}${p.earlier ? `, in the lesson from ${p.earlier.mean.toFixed(1)} over ${p.earlier.n}` : ''}${p.change ? `, ${p.change}` : ''}`;
 const day = shortDate;
 
 /** A pupil's measure lesson by lesson: mean and spread; filled where the change since the lesson before is real. */
@@ -35,6 +35,9 @@ const day = shortDate;
             <th class="text-right font-normal">Mean ({{ unit() }})</th>
             <th class="text-right font-normal">Spread</th>
             <th class="text-right font-normal">Swings</th>
+            @if (changed()) {
+              <th class="pl-4 font-normal">Before that, in the lesson</th>
+            }
             <th class="pl-4 font-normal">Since the lesson before</th>
           </tr>
         </thead>
@@ -45,6 +48,11 @@ const day = shortDate;
               <td class="figures text-right">{{ p.mean.toFixed(1) }}</td>
               <td class="figures text-right">{{ p.sd === null ? '–' : p.sd.toFixed(1) }}</td>
               <td class="figures text-right">{{ p.n }}</td>
+              @if (changed()) {
+                <td class="figures pl-4">
+                  {{ p.earlier ? p.earlier.mean.toFixed(1) + ' (' + p.earlier.n + ')' : '' }}
+                </td>
+              }
               <td class="pl-4">{{ p.change ?? 'the first on this device' }}</td>
             </tr>
           }
@@ -61,6 +69,8 @@ export class Trend {
   readonly unit = input('');
   /** Wanted range, ideal edges; null is open. */
   readonly band = input<readonly [number | null, number | null] | null>(null);
+  /** Whether the pupil changed within a lesson: a point is the last run, and where it came from is drawn too. */
+  protected readonly changed = computed(() => this.points().some((p) => p.earlier !== null));
   protected readonly table = signal(false);
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('box');
   protected readonly text = computed(
@@ -85,7 +95,7 @@ export class Trend {
     const points = this.points();
     const unit = this.unit();
     const kinds = [...new Set(points.map((p) => p.device))];
-    const all = points.flatMap((p) => [p.mean - (p.sd ?? 0), p.mean + (p.sd ?? 0)]);
+    const all = points.flatMap((p) => [p.mean - (p.sd ?? 0), p.mean + (p.sd ?? 0), p.earlier?.mean ?? p.mean]);
     const [lo, hi] = [Math.min(...all), Math.max(...all)];
     const step = niceStep(hi - lo);
     const days = points.map((p) => Date.parse(p.startedAt));
@@ -132,6 +142,7 @@ export class Trend {
       series: [
         ...kinds.map((kind, i) => meansOf(points, kind, { colour, dashed: i > 0 })),
         spreadsOf(points, colour),
+        earlierOf(points, colour),
         ...(band ? [edgesOf(band, points, colour)] : []),
       ],
     };
@@ -175,6 +186,25 @@ const spreadsOf = (points: readonly Point[], colour: Colour) => ({
       type: 'line',
       shape: { x1: x, y1: y0, x2: x, y2: y1 },
       style: { stroke: colour('ink2'), lineWidth: 1 },
+    };
+  },
+});
+
+/** Where a lesson's last run came from: a short rule at the run before it, dotted to the mean. */
+const earlierOf = (points: readonly Point[], colour: Colour) => ({
+  type: 'custom',
+  silent: true,
+  data: points.flatMap((p) => (p.earlier ? [[Date.parse(p.startedAt), p.earlier.mean, p.mean]] : [])),
+  renderItem: (_: unknown, api: CustomApi) => {
+    const [x, from] = api.coord([api.value(0), api.value(1)]) as [number, number];
+    const [, to] = api.coord([api.value(0), api.value(2)]) as [number, number];
+    const style = { stroke: colour('ink'), lineWidth: 1.4 };
+    return {
+      type: 'group',
+      children: [
+        { type: 'line', shape: { x1: x - 7, y1: from, x2: x + 7, y2: from }, style },
+        { type: 'line', shape: { x1: x, y1: from, x2: x, y2: to }, style: { ...style, lineDash: [2, 3] } },
+      ],
     };
   },
 });

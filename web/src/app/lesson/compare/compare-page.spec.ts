@@ -20,11 +20,11 @@ describe('Compare', () => {
   const rack = [1, 2, 3, 4, 5, 6].map((n) => swing(n, { thumbnail: shape }));
 
   /** Opens the page and answers for recordings until all that is wanted is read. */
-  async function open(inputs: Record<string, unknown> = {}) {
+  async function open(inputs: Record<string, unknown> = {}, compared: object | null = null) {
     const h = openLesson({ rack }, [ANALYSED_HERE]);
     const c = await h.show(Compare, { lessonId: 'l', ...inputs });
     h.maybe('GET', '/api/pupils/p/swings')?.flush(rack);
-    h.maybe('GET', '/api/lessons/l/findings')?.flush({ clubs: [], oneSwingForAll: false });
+    h.maybe('GET', '/api/lessons/l/findings')?.flush({ clubs: [], oneSwingForAll: false, compared });
     const settle = async () => {
       for (let i = 0; i < 120; i++) {
         for (const s of rack) {
@@ -48,6 +48,12 @@ describe('Compare', () => {
     expect(row.textContent).toContain('real change');
     expect(c.all('[data-testid=headline]')[0]!.textContent).toMatch(/real change.*Lead share, impact up/);
     expect(c.text()).toContain('Nearest to the middle of the second set: swing');
+  });
+  it('of a first lesson in which nothing changed says so, and halves it by one press', async () => {
+    const { h, c } = await open({}, { before: [], after: ['s1', 's2', 's3', 's4', 's5', 's6'] });
+    expect(c.all('[data-testid=headline]')[0]!.textContent).toContain('Nothing to compare with yet');
+    await c.press('Its first half against its second');
+    expect(h.goes().length).toBe(1);
   });
   it('keeps what is compared in the address: sets, side by side swings, pattern and version', async () => {
     const { h, c } = await open({ a: 's1,s2,s3', b: 's4,s5,s6', pattern: 'press-recentre', v: '7' });

@@ -9,7 +9,7 @@ import { DifferenceLedger } from './difference-ledger';
 import { explained, headline, verdict } from './difference-words';
 import { bandOf, eventAt, middleRoute, routeOf, sharedAxis, traceBand } from './overlay';
 import { RoutesPlan } from './routes-plan';
-import { comparable, cycled, firstSets, groupsOf, idsOf, setWords } from './sets';
+import { comparable, cycled, firstSets, groupsOf, halves, idsOf, setWords } from './sets';
 
 const shape = { back: [], down: [], through: [], soles: [] };
 const whole = (n: number, more: object = {}) => swing(n, { thumbnail: shape, ...more });
@@ -28,15 +28,15 @@ describe('choosing what is compared', () => {
     expect(firstSets(rack)).toEqual({ before: ['s1', 's2', 's3'], after: ['s4', 's5', 's6'] });
     expect(firstSets(rack.slice(0, 1))).toEqual({ before: [], after: [] });
   });
-  it('begins with the last run and the one before it, where the pupil changed within the lesson', () => {
-    const step = (at: number) => ({ at, measure: 'share.lead.p7' as const, before: 50, after: 60 });
-    const set = { club: 'iron', clubName: '7-iron', device: rack[0]!.device, pattern: 'common-ground' } as const;
-    const changed = (...at: number[]) => ({
-      clubs: [{ ...set, n: 2, of: 6, steps: at.map(step), drifted: null, findings: [] }],
-    });
-    expect(firstSets(rack, changed(5))).toEqual({ before: ['s1', 's2', 's3', 's4'], after: ['s5', 's6'] });
-    expect(firstSets(rack, changed(3, 5))).toEqual({ before: ['s3', 's4'], after: ['s5', 's6'] });
-    expect(firstSets(rack, { clubs: [{ ...changed(5).clubs[0]!, clubName: 'driver' }] })).toEqual(firstSets(rack));
+  it('begins with what the lesson compares everywhere, not more of it than can be drawn', () => {
+    const compared = { before: ['old1', 'old2'], after: ['s5', 's6'] };
+    expect(firstSets(rack, compared)).toEqual(compared);
+    const many = Array.from({ length: 30 }, (_, i) => `s${i}`);
+    expect(firstSets(rack, { before: many, after: ['s1'] }).before).toEqual(many.slice(-24));
+  });
+  it('halves swings, and leaves the middle one of an odd number out', () => {
+    expect(halves(rack.slice(0, 5))).toEqual({ before: ['s1', 's2'], after: ['s4', 's5'] });
+    expect(halves([])).toEqual({ before: [], after: [] });
   });
   it('never takes a rehearsal, an exercise, or a recording without a swing', () => {
     expect(rack.filter(comparable).map((s) => s.number)).toEqual([1, 2, 3, 4, 5, 6, 7]);

@@ -28,7 +28,7 @@ import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
 import { ScoreOverlay } from './score-overlay';
 import { answerOf } from '../../state/answer';
-import { comparable, cycled, firstSets, groupsOf, idsOf, MOST, type Sets, setWords, type Side } from './sets';
+import { comparable, cycled, firstSets, groupsOf, halves, idsOf, MOST, type Sets, setWords, type Side } from './sets';
 
 /** Other swings of the pupil that tell the usual spread between two single ones. */
 const USUAL = 10;
@@ -73,35 +73,35 @@ const NOTHING: Sets = { before: [], after: [] };
                 stroke-width="1.6"
               />
             </svg>
-            <label class="flex min-w-0 items-baseline gap-2">
+            <label class="relative flex min-w-0 items-center gap-2 pointer-coarse:min-h-11">
               <span class="text-15 font-semibold">{{ side === 'before' ? 'Before' : 'After' }}</span>
               <span
-                class="relative min-w-0 truncate text-ink2 underline decoration-dotted underline-offset-2 print:no-underline"
+                class="min-w-0 text-ink2 underline decoration-dotted underline-offset-2 print:no-underline"
+                [title]="words(side)"
+                ><span class="one-line">{{ words(side) }}</span></span
               >
-                {{ words(side) }}
-                <select
-                  class="absolute inset-0 w-full cursor-pointer opacity-0 print:hidden"
-                  [attr.aria-label]="'Swings ' + side"
-                  (change)="take(side, $any($event.target).value); $any($event.target).value = ''"
-                >
-                  <option value="">choose …</option>
-                  @for (g of groups(); track g.key) {
-                    <option [value]="g.key">{{ g.words }}</option>
-                  }
-                </select>
-              </span>
+              <select
+                class="absolute inset-0 h-full w-full cursor-pointer opacity-0 print:hidden"
+                [attr.aria-label]="'Swings ' + side"
+                (change)="take(side, $any($event.target).value); $any($event.target).value = ''"
+              >
+                <option value="">choose …</option>
+                @for (g of groups(); track g.key) {
+                  <option [value]="g.key">{{ g.words }}</option>
+                }
+              </select>
             </label>
           </div>
         }
         <button class="link print:hidden" (click)="swap()" title="s">Swap</button>
         <ol
-          class="flex min-w-0 flex-1 items-center justify-center gap-[3px] overflow-x-auto print:hidden"
+          class="flex min-w-0 flex-1 items-center gap-[3px] overflow-x-auto max-[1150px]:order-last max-[1150px]:basis-full min-[1150px]:justify-center print:hidden"
           aria-label="Swings of this lesson: click for before, again for after, again for neither"
         >
           @for (s of strip(); track s.id) {
             <li>
               <button
-                class="figures relative block h-11 w-[30px] border text-13"
+                class="figures relative block h-11 w-[30px] border text-13 pointer-coarse:w-11"
                 [class]="
                   s.side === 'after'
                     ? 'border-ink bg-ink text-paper'
@@ -152,7 +152,7 @@ const NOTHING: Sets = { before: [], after: [] };
         <section class="flex min-h-0 flex-col px-4 pt-2 print:px-0" aria-label="Routes and differences">
           <div class="flex items-baseline gap-2 pb-1">
             <h1 class="text-15 font-semibold">Track</h1>
-            <span class="truncate text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
+            <span class="one-line text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
           </div>
           <vk-routes-plan [before]="before()" [after]="after()" [handed]="lesson()!.pupil.handed" />
           <p
@@ -162,10 +162,15 @@ const NOTHING: Sets = { before: [], after: [] };
           >
             {{ said() }}
           </p>
+          @if (alone()) {
+            <p class="pb-1 text-ink2">
+              <button class="link" (click)="halve()">Its first half against its second</button>
+            </p>
+          }
           @if (notes(); as n) {
             <p class="pb-1 text-ink2">{{ n }}</p>
           }
-          <vk-difference-ledger class="min-h-0 flex-1 pb-2" [differences]="differences()" />
+          <vk-difference-ledger class="min-h-0 flex-1 pb-2" [differences]="differences()" [agreed]="agreed()" />
         </section>
         <section
           class="flex min-h-0 min-w-0 flex-col border-l border-rules px-4 pt-2 print:mt-4 print:border-0 print:px-0"
@@ -223,13 +228,24 @@ export class Compare {
   protected readonly choosable = computed(() => this.swings().filter(comparable));
   protected readonly groups = computed(() => groupsOf(this.swings()));
   protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
-  /** Where the pupil changed within the lesson. */
+  /** What the lesson compares on every screen. */
   private readonly found = answerOf('findings', () => (this.lesson() ? { id: this.lesson()!.id } : null));
+  /** Swings of an earlier lesson come with all of the pupil's. */
+  private readonly known = computed(() => {
+    if (this.found.refused() !== null) return true;
+    const found = this.found.value();
+    const here = new Set(this.swings().map((s) => s.id));
+    return found !== null && (this.ever() !== null || (found.compared?.before ?? []).every((id) => here.has(id)));
+  });
   protected readonly sets = computed((): Sets => {
     if (this.a() !== undefined || this.b() !== undefined) return { before: idsOf(this.a()), after: idsOf(this.b()) };
-    const found = this.found.value();
-    // nothing is chosen before it is known; without an answer the lesson's ends are
-    return found || this.found.refused() !== null ? firstSets(this.rack(), found ?? undefined) : NOTHING;
+    // nothing is chosen before it is known
+    return this.known() ? firstSets(this.rack(), this.found.value()?.compared) : NOTHING;
+  });
+  /** The first lesson of its kind, within which nothing changed: there is no before. */
+  protected readonly alone = computed(() => {
+    const { before, after } = this.sets();
+    return this.a() === undefined && !before.length && after.length > 0;
   });
   protected readonly strip = computed(() => {
     const { before, after } = this.sets();
@@ -260,27 +276,31 @@ export class Compare {
       .slice(-USUAL)
       .map((s) => s.id);
   });
+  protected readonly agreed = computed(() => this.lesson()?.measure ?? null);
   private readonly measures = computed(() => ({
     before: this.before().map((v) => v.measures),
     after: this.after().map((v) => v.measures),
   }));
   private readonly ids = computed(() => {
     const s = this.standard();
-    return s ? bandsFor(s.pattern, this.club(), s.tuning).map((b) => b.measure) : [];
+    const agreed = this.agreed();
+    const bands = s ? bandsFor(s.pattern, this.club(), s.tuning).map((b) => b.measure) : [];
+    return agreed && s ? [agreed, ...bands.filter((id) => id !== agreed)] : bands;
   });
   protected readonly differences = computed(() => {
     const { before, after } = this.measures();
-    return differencesOf(
-      before,
-      after,
-      this.ids(),
-      this.viewsOf(this.usual()).map((v) => v.measures),
-    );
+    return differencesOf(before, after, this.ids(), {
+      usual: this.viewsOf(this.usual()).map((v) => v.measures),
+      agreed: this.agreed(),
+    });
   });
   protected readonly said = computed(() => {
     const r = this.readings.progress();
     if (r) return `Reading swing ${r.done + 1} of ${r.of} …`;
-    return this.readings.refused() ?? headline(this.differences());
+    if (this.sets() === NOTHING) return 'Looking which swings belong together …';
+    if (this.alone())
+      return 'Nothing to compare with yet: the first lesson with this club, and nothing changed within it.';
+    return this.readings.refused() ?? headline(this.differences(), this.agreed());
   });
   protected readonly notes = computed(() => {
     const heads = this.heads([...this.sets().before, ...this.sets().after]);
@@ -363,6 +383,9 @@ export class Compare {
   protected swap(): void {
     const { before, after } = this.sets();
     this.choose({ before: after, after: before });
+  }
+  protected halve(): void {
+    this.choose(halves(this.heads(this.sets().after)));
   }
   private choose({ before, after }: Sets): void {
     void this.router.navigate([], {

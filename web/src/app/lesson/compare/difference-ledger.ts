@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import type { Difference } from '@vilko/core';
+import type { Difference, MeasureId } from '@vilko/core';
 import { explained, number, plusMinus, unitOf, verdict, wordsOf } from './difference-words';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -51,7 +51,12 @@ const REACH = 5;
       <tbody>
         @for (r of rows(); track r.id) {
           <tr class="h-[25px] border-t border-rules hover:bg-sheet" [class.font-semibold]="r.real">
-            <td class="max-w-[170px] truncate pr-2" [title]="r.id">{{ r.words }}</td>
+            <td class="max-w-[170px] pr-2 leading-4" [title]="r.id">
+              {{ r.words }}
+              @if (r.id === agreed()) {
+                <span class="text-13 font-normal text-ink2">agreed</span>
+              }
+            </td>
             <td class="figures text-right whitespace-nowrap">{{ r.before }}</td>
             <td class="figures w-[52px] pl-1 font-normal whitespace-nowrap text-ink2">{{ r.beforeSd }}</td>
             <td class="figures text-right whitespace-nowrap">{{ r.after }}</td>
@@ -105,6 +110,8 @@ const REACH = 5;
 })
 export class DifferenceLedger {
   readonly differences = input.required<readonly Difference[]>();
+  /** What the lesson is judged by stands first. */
+  readonly agreed = input<MeasureId | null>(null);
   protected readonly W = W;
   protected readonly worth = W / 2 / REACH;
   protected readonly open = signal<string | null>(null);

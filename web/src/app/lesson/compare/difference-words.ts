@@ -29,7 +29,7 @@ export function explained(d: Difference): string {
   const start = `Before ${number(id, c.mean[0])} over ${c.n[0]} swings, after ${number(id, c.mean[1])} over ${c.n[1]}: ${range}.`;
   const size = `The difference is ${figure(Math.abs(c.g), '–')} of a usual spread.`;
   if (c.word === 'real change')
-    return `${start} ${act} ${size} With ${d.together} measures looked at together, chance alone would show one like it in ${chance(c.p)}.`;
+    return `${start} ${act} ${size} ${together(d)}, chance alone would show one like it in ${chance(c.p)}.`;
   if (c.word === 'no change that matters') return `${start} ${act} Whatever it truly is, it is less than that.`;
   const more =
     c.enoughAt === null
@@ -38,16 +38,30 @@ export function explained(d: Difference): string {
   return `${start} ${act} ${more}`;
 }
 
+/** What was agreed before is judged by itself. */
+const together = ({ together: n }: Difference): string =>
+  n === 1 ? 'Looked at by itself' : `With ${n} measures looked at together`;
+
 function chance(p: number): string {
   if (p < 0.001) return 'fewer than 1 of 1,000 such comparisons';
   const of = p < 0.01 ? 1000 : 100;
   return `${Math.max(1, Math.round(p * of))} of ${of.toLocaleString('en-GB')} such comparisons`;
 }
 
-/** What changed, in one sentence. */
-export function headline(rows: readonly Difference[]): string {
-  const real = rows.filter((d) => d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread');
+const isReal = (d: Difference): boolean =>
+  d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread';
+
+/** What changed, in one sentence; in one before it what was agreed, where that did not. */
+export function headline(rows: readonly Difference[], agreed: MeasureId | null = null): string {
   if (!rows.length) return 'Choose swings for both sides.';
+  const own = rows.find((d) => d.measure === agreed);
+  return own && rows.length > 1 && !isReal(own)
+    ? `${wordsOf(own.measure)}: ${verdict(own)}. ${changedWords(rows.filter((d) => d !== own))}`
+    : changedWords(rows);
+}
+
+function changedWords(rows: readonly Difference[]): string {
+  const real = rows.filter(isReal);
   const one = (d: Difference): string =>
     `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${difference(d.difference, raw(d.measure))}`;
   if (real.length) {

@@ -13,7 +13,6 @@ export type Side = (typeof SIDES)[number];
 
 /** Most swings on one side: more say no more and take long to read. */
 export const MOST = 24;
-const FIRST_SETS = 5;
 
 /** Swings that may be compared: whole ones, no exercises; rehearsals and aids never stand among them. */
 export const comparable = (s: SwingHead): boolean => unjudgedWords(s) === null && s.thumbnail !== null;
@@ -23,24 +22,22 @@ export const idsOf = (text: string | null | undefined): string[] =>
   text ? text.split(',').filter(Boolean).slice(0, MOST) : [];
 
 /**
- * What is compared when nothing was chosen, with the club used most: the last run with the one before it, where the
- * pupil changed within the lesson; else the first and the last swings.
+ * What is compared when nothing was chosen: what the lesson compares everywhere; where no set speaks for it, the first
+ * and the last swings with the club used most.
  */
-export function firstSets(rack: readonly SwingHead[], { clubs }: Pick<LessonFindings, 'clubs'> = { clubs: [] }): Sets {
+export function firstSets(rack: readonly SwingHead[], compared: LessonFindings['compared'] = null): Sets {
+  if (compared) return { before: compared.before.slice(-MOST), after: compared.after.slice(-MOST) };
   const own = rack.filter(comparable);
   const counts = new Map<string, SwingHead[]>();
   for (const s of own) counts.set(`${s.clubName}|${s.device}`, [...(counts.get(`${s.clubName}|${s.device}`) ?? []), s]);
   const most = [...counts.values()].sort((a, b) => b.length - a.length)[0] ?? [];
-  const [model] = most;
-  const steps = clubs.find((c) => c.clubName === model?.clubName && c.device === model.device)?.steps ?? [];
-  const [last, earlier] = [steps.at(-1)?.at, steps.at(-2)?.at ?? 0];
-  if (last !== undefined) {
-    const idsIn = (from: number, to: number): string[] =>
-      most.filter((s) => s.number >= from && s.number < to).map((s) => s.id);
-    return { before: idsIn(earlier, last).slice(-MOST), after: idsIn(last, Infinity).slice(-MOST) };
-  }
-  const half = Math.min(FIRST_SETS, Math.floor(most.length / 2));
-  return { before: most.slice(0, half).map((s) => s.id), after: half ? most.slice(-half).map((s) => s.id) : [] };
+  return halves(most);
+}
+
+/** Swings cut in the middle; the middle one of an odd number stands on neither side. */
+export function halves(swings: readonly SwingHead[]): Sets {
+  const half = Math.floor(swings.length / 2);
+  return { before: swings.slice(0, half).map((s) => s.id), after: half ? swings.slice(-half).map((s) => s.id) : [] };
 }
 
 /** A swing goes from neither side to before, to after, and out again. */

@@ -43,7 +43,7 @@ import { againstWords, testWords, validWords } from '../../drill-words';
     <p class="text-ink2">{{ test() }} The next rung opens when it is passed.</p>
     <ol class="mt-1">
       @for (r of rungs(); track r.words) {
-        <li class="grid h-9 grid-cols-[24px_1fr_auto] items-center border-t border-rules text-15">
+        <li class="grid h-9 grid-cols-[24px_1fr_auto] pointer-coarse:h-11 items-center border-t border-rules text-15">
           <span class="figures text-ink2">{{ r.number }}</span>
           <span [class.text-ink2]="r.closed" [class.font-semibold]="r.open">{{ r.words }}</span>
           <span class="flex items-center gap-3">

@@ -40,7 +40,7 @@ import { dayWords, WEEKDAYS } from './day-words';
               cdkDrag
               [cdkDragData]="b.id"
               [cdkDragDisabled]="b.result !== null || b.withdrawn"
-              class="block w-full truncate rounded-[3px] border px-0.5 text-left text-13 leading-[26px]"
+              class="block w-full one-line rounded-[3px] border px-0.5 text-left text-13 leading-[26px]"
               [class]="look(b)"
               [attr.aria-label]="said(b)"
               [title]="said(b)"

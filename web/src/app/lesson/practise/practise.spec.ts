@@ -37,6 +37,7 @@ const SET: ClubFindings = {
   club: 'iron',
   clubName: '7-iron',
   device: 'plates',
+  intent: 'stock',
   pattern: 'common-ground',
   n: 8,
   of: 8,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type ClubFindings, type LogEntry, type NewLogEntry, type PlanAct } from '@vilko/contract';
@@ -242,6 +242,8 @@ export class Practise {
   });
   protected readonly name = measureName;
 
+  private readonly wished = signal(false);
+
   constructor() {
     effect(() => {
       const pupilId = this.lesson()?.pupil.id;
@@ -255,7 +257,11 @@ export class Practise {
       const timer = setTimeout(() => this.store.dispatch(ReportActions.open({ lessonId })), SETTLE);
       clean(() => clearTimeout(timer));
     });
-    inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.train() }]);
+    inject(Keys).use('Practise', [{ key: 't', words: 'train the open rung', run: () => this.wished.set(true) }]);
+    // a press before the drill is known holds until it is
+    effect(() => {
+      if (this.wished() && this.shown()) untracked(() => this.train());
+    });
   }
 
   protected renew(): void {
@@ -266,6 +272,7 @@ export class Practise {
   }
   private train(): void {
     const d = this.shown();
+    this.wished.set(false);
     if (d)
       void this.router.navigate(['/lesson', this.lessonId(), 'practise', 'train'], {
         queryParams: { drill: d.id, rung: this.progress()?.open ?? 0 },

@@ -30,7 +30,7 @@ const CHOICES = [
 @Component({
   selector: 'vk-sound-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'flex h-9 items-center gap-4 text-15' },
+  host: { class: 'flex h-9 items-center gap-4 text-15 pointer-coarse:h-13' },
   template: `
     <span class="text-ink2">Sound</span>
     @for (c of choices; track c.key) {

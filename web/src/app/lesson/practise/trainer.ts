@@ -47,7 +47,7 @@ const FREE = { k: 7, n: 10 };
               >
             } @else {
               <a
-                class="px-1.5 py-0.5"
+                class="press justify-center px-1.5 py-0.5"
                 [class]="r.here ? 'bg-ink text-paper' : 'text-ink2 hover:underline'"
                 [attr.aria-current]="r.here ? 'step' : null"
                 [routerLink]="[]"
@@ -92,7 +92,7 @@ const FREE = { k: 7, n: 10 };
         >Back to the drill</a
       >
     </div>
-    <div class="flex h-9 shrink-0 items-center gap-4 border-b border-rules px-4 text-15">
+    <div class="flex h-9 shrink-0 items-center gap-4 border-b pointer-coarse:h-13 border-rules px-4 text-15">
       <vk-sound-bar [(choice)]="sound" [quiet]="blind()" />
       <button
         class="ml-auto px-1.5 py-0.5"

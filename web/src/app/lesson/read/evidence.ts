@@ -37,7 +37,7 @@ export const evidenceRow = (p: Piece): EvidenceRow => ({
         (focus)="lit.emit(e.ids)"
         (blur)="lit.emit([])"
       >
-        <span class="min-w-0 flex-1 truncate" [title]="e.words">{{ e.words }}</span>
+        <span class="min-w-0 flex-1 one-line" [title]="e.words">{{ e.words }}</span>
         <vk-bullet [ideal]="e.tolerated" [tolerated]="e.tolerated" [value]="e.number" />
         <span class="figures w-[76px] text-right whitespace-nowrap">{{ e.value }}</span>
       </div>

@@ -29,6 +29,7 @@ describe('a swing read', () => {
       club: 'iron' as const,
       clubName: '7-iron',
       device: 'plates' as const,
+      intent: 'stock' as const,
       pattern: 'common-ground',
       n: 3,
       of: 3,

@@ -45,7 +45,7 @@ const REST = 400;
         <section class="flex min-h-0 flex-col border-r border-rules pt-1.5 pr-3 -mr-3" aria-label="Track and Ledger">
           <div class="flex items-baseline gap-2 pb-1">
             <h1 class="text-15 font-semibold">Track</h1>
-            <span class="truncate text-ink2">{{ read.place() }}</span>
+            <span class="one-line text-ink2">{{ read.place() }}</span>
             <span class="ml-auto whitespace-nowrap text-ink2">{{ read.toImpact() }}</span>
             <button class="link" title="Club, kind, hand, note, whose it is: E" (click)="openCard()">Card</button>
           </div>
@@ -129,6 +129,7 @@ const REST = 400;
     <vk-rack
       [swings]="read.rack()"
       [current]="swingId() ?? null"
+      [sets]="read.found()?.clubs ?? []"
       [carryText]="carryText"
       (choose)="open($event)"
       (compare)="compareWith($event)"

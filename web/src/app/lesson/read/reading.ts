@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { ClubFindings, Overruled, SwingHead } from '@vilko/contract';
+import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
 import {
   ballAnswer,
   besideWords,
@@ -209,7 +209,7 @@ export class Reading {
   /** The finding of the set this swing belongs to. */
   protected readonly ofSet = computed(() => {
     const s = this.swing();
-    const set = this.sets().find((x) => x.clubName === s.clubName && x.club === s.club && x.device === s.device);
+    const set = this.sets().find((x) => alike(s, x));
     if (!set || s.kind !== 'full') return null;
     const main = set.findings.find((f) => f.main);
     return { ...set, over: runWords(set, set.clubName), words: setFindingWords(main) };

@@ -74,7 +74,7 @@ export interface SchoolsData {
             <tr class="border-b border-rules" [class.bg-sheet]="r.divided">
               <th
                 scope="row"
-                class="sticky left-0 max-w-[180px] truncate py-0.5 pr-2 text-left font-normal"
+                class="sticky left-0 max-w-[180px] py-0.5 leading-4 pr-2 text-left font-normal"
                 [class.bg-sheet]="r.divided"
                 [class.bg-paper]="!r.divided"
                 [title]="r.measure"

@@ -21,8 +21,8 @@ const AXES = [
   imports: [Score, StaveMenu],
   host: { class: 'flex min-h-0 min-w-0 flex-col pt-1.5', role: 'region', 'aria-label': 'Score' },
   template: `
-    <div class="flex items-baseline gap-3 pb-1">
-      <h2 class="text-15 font-semibold">Score</h2>
+    <div class="flex items-baseline gap-3 pb-1 whitespace-nowrap max-[1150px]:gap-2">
+      <h2 class="text-15 font-semibold max-[1150px]:sr-only">Score</h2>
       @for (a of axes; track a.axis) {
         <button
           class="hover:underline"
@@ -35,6 +35,13 @@ const AXES = [
         </button>
       }
       <vk-stave-menu class="ml-auto" [choice]="score()" (chosen)="chooseStaves($event)" />
+      <button
+        class="link hidden pointer-coarse:inline"
+        (click)="read.markNearest()"
+        title="The nearest event stands at the cursor"
+      >
+        Mark
+      </button>
       @if (read.marked()) {
         <button class="link" (click)="read.unmark()">Take back marks</button>
       }
@@ -52,7 +59,7 @@ const AXES = [
     />
     @if (notes(); as n) {
       <p class="flex gap-2 pb-1 text-ink2" [title]="n.all">
-        <span class="min-w-0 flex-1 truncate">{{ n.first }}</span>{{ n.more }}
+        <span class="min-w-0 flex-1 one-line">{{ n.first }}</span>{{ n.more }}
       </p>
     }
   `,

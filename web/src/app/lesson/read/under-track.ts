@@ -39,8 +39,8 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
           {{ largeFilm() ? 'with the Track' : 'larger' }}
         </button>
       }
-      <button class="ml-auto truncate text-ink2 hover:underline" (click)="ballAsked.emit()">
-        {{ ball() || 'no ball data: enter' }}
+      <button class="ml-auto min-w-0 text-right text-ink2 hover:underline" (click)="ballAsked.emit()">
+        <span class="one-line">{{ ball() || 'no ball data: enter' }}</span>
       </button>
     </div>
     @if (panel() === 'film') {

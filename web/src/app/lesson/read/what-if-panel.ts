@@ -105,7 +105,7 @@ const MOST_ROWS = 8;
           </caption>
           @for (r of rows(); track r.id) {
             <tr class="border-t border-rules" (mouseenter)="lit.emit([r.id])" (mouseleave)="lit.emit([])">
-              <th scope="row" class="max-w-[120px] truncate pr-2 text-left font-normal" [title]="r.words">
+              <th scope="row" class="max-w-[120px] pr-2 leading-4 text-left font-normal" [title]="r.words">
                 {{ r.words }}
               </th>
               <td class="figures text-right whitespace-nowrap text-ink2">{{ r.was }}</td>

@@ -12,7 +12,7 @@ import { Keys } from '../../shell/keys';
       <span class="font-semibold">What did you feel?</span>
       <button class="link ml-auto min-h-11 px-1 text-15 whitespace-nowrap" (click)="waved.emit()">just show</button>
     </p>
-    <p class="truncate">{{ name() }}{{ unit() ? ', ' + unit() : '' }}</p>
+    <p class="one-line">{{ name() }}{{ unit() ? ', ' + unit() : '' }}</p>
     <div class="mt-1 flex items-center gap-1">
       @if (choices(); as offered) {
         @for (f of offered; track f; let i = $index) {

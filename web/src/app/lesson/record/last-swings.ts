@@ -44,7 +44,7 @@ const LEAD: MeasureId = 'share.lead.p7';
           <div class="flex min-h-0 flex-1 gap-2">
             <div class="min-w-0 text-24 leading-8">
               <a
-                class="font-semibold whitespace-nowrap hover:underline"
+                class="press font-semibold whitespace-nowrap hover:underline"
                 [routerLink]="['/lesson', lessonId(), 'read', s.id]"
                 >Swing {{ s.number }}</a
               >
@@ -122,11 +122,11 @@ const LEAD: MeasureId = 'share.lead.p7';
                 <path [attr.d]="'M' + b.v + ' 2V28'" stroke="var(--ink)" stroke-width="5" />
               </svg>
             }
-            <p class="truncate text-18" [class.text-alarm]="s.mainFault" [class.font-semibold]="s.mainFault">
+            <p class="one-line text-18" [class.text-alarm]="s.mainFault" [class.font-semibold]="s.mainFault">
               {{ verdict(s) }}
             </p>
             <p class="flex items-baseline gap-3 text-15 text-ink2">
-              <span class="truncate">{{ ball(s) || 'no ball data' }}</span>
+              <span class="one-line">{{ ball(s) || 'no ball data' }}</span>
               <button
                 class="ml-auto shrink-0 hover:underline"
                 (click)="enter.emit(s)"

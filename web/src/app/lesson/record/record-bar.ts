@@ -40,15 +40,24 @@ const KINDS = [
         }
       </div>
       <button class="plain-button text-15" (click)="arm()">{{ resting() ? 'Arm' : 'Pause' }}</button>
-      <div class="ml-auto text-right text-15 leading-5">
-        <p [class.text-alarm]="deviceAlarm()" [class.text-ink2]="!deviceAlarm()">{{ deviceWords() }}</p>
-        <p class="text-ink2">{{ bay()?.monitor ? bay()!.monitor + ' sends shots' : 'no monitor: enter shots by B' }}</p>
+      <div class="ml-auto min-w-0 text-right text-15 leading-5">
+        <p
+          class="one-line"
+          [title]="deviceWords()"
+          [class.text-alarm]="deviceAlarm()"
+          [class.text-ink2]="!deviceAlarm()"
+        >
+          {{ deviceWords() }}
+        </p>
+        <p class="one-line text-ink2">
+          {{ bay()?.monitor ? bay()!.monitor + ' sends shots' : 'no monitor: enter shots by B' }}
+        </p>
       </div>
       <p class="whitespace-nowrap">
         Swing <span class="figures">{{ next() }}</span> with the {{ bay()?.clubName }}
       </p>
     </div>
-    <div class="flex h-9 items-center gap-5 border-b border-rules px-4 text-15">
+    <div class="flex h-9 items-center gap-5 border-b pointer-coarse:h-13 border-rules px-4 text-15">
       <div class="flex items-center" role="group" aria-label="Club">
         @for (c of clubs; track c.key) {
           <button
@@ -94,7 +103,7 @@ const KINDS = [
           <span class="text-alarm">unloaded it reads {{ d }} N</span>
           <button class="link" (click)="zero()">Zero again</button>
         }
-        <a class="hover:underline" [routerLink]="['/lesson', lessonId(), 'pupil-view']" target="_blank"
+        <a class="press hover:underline" [routerLink]="['/lesson', lessonId(), 'pupil-view']" target="_blank"
           >Pupil’s window</a
         >
       </span>

@@ -4,10 +4,12 @@ import {
   computed,
   DestroyRef,
   effect,
+  type ElementRef,
   inject,
   input,
   signal,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -109,7 +111,7 @@ const SETTLE = 600;
           <div class="flex items-center gap-3 border-b border-rules px-4 py-2 print:hidden">
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
             <a class="plain-button ml-auto" [routerLink]="['/lesson', lessonId(), 'report', 'speak']">Speak</a>
-            <a class="plain-button" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
+            <a #pdf class="plain-button" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
             <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">
               E-mail file
             </button>
@@ -222,6 +224,7 @@ export class ReportPage {
   protected readonly away = computed(() => !this.live() && (this.own() !== null || this.unkept()));
   private readonly reportOfLesson = computed(() => (this.lesson()?.id === this.lessonId() ? this.report() : null));
   /** Another window writes on the same page. */
+  private readonly pdf = viewChild<ElementRef<HTMLAnchorElement>>('pdf');
   protected readonly twice = draftOf({
     key: () => `report/${this.lessonId()}`,
     typed: () => this.own(),
@@ -254,7 +257,12 @@ export class ReportPage {
     });
     // the last words are not left behind with the page
     inject(DestroyRef).onDestroy(() => this.keepNow());
-    inject(Keys).use('Report', [{ key: 'p', words: 'print', run: () => this.print() }]);
+    inject(Keys).use('Report', [
+      { key: 'p', words: 'print', run: () => this.print() },
+      { key: 'f', words: 'PDF', run: () => this.pdf()?.nativeElement.click() },
+      { key: 'm', words: 'letter with the PDF', run: () => this.toggle('mail') },
+      { key: 'l', words: 'link for the pupil', run: () => this.toggle('page') },
+    ]);
   }
 
   private keepNow(): void {

@@ -43,7 +43,7 @@ import { ModelSwings } from './model-swing';
             }
             <li>
               <a
-                class="block truncate py-1 hover:underline"
+                class="block py-1 leading-4 hover:underline"
                 [class.font-semibold]="p.id === pattern().id"
                 [attr.aria-current]="p.id === pattern().id ? 'page' : null"
                 [routerLink]="['/office/patterns', p.id]"
@@ -124,7 +124,7 @@ import { ModelSwings } from './model-swing';
               {{ c }}
             </button>
           }
-          <span class="ml-auto truncate text-ink2">{{ clubNote() }}</span>
+          <span class="ml-auto one-line text-ink2">{{ clubNote() }}</span>
         </div>
         @if (bands().length) {
           <div class="mt-2 h-[400px] shrink-0" aria-label="Bands on the Score">

@@ -39,6 +39,28 @@ const PROGRESS: Progress = {
     },
     { ...drill, drill: 'three-beats', before: set('b', 24, 66, 2), after: null, word: null },
   ],
+  within: [
+    {
+      lessonId: 'b',
+      startedAt: '2026-10-24T10:00:00.000Z',
+      clubName: '7-iron',
+      device: 'mat',
+      n: 6,
+      of: 14,
+      steps: [{ at: 9, measure: 'share.lead.p7', before: 55, after: 66 }],
+      drifted: null,
+    },
+    {
+      lessonId: 'a',
+      startedAt: '2026-10-10T10:00:00.000Z',
+      clubName: '7-iron',
+      device: 'mat',
+      n: 9,
+      of: 9,
+      steps: [],
+      drifted: { measure: 'share.lead.p4', from: 30, to: 38 },
+    },
+  ],
 };
 const PRACTICE: Practice = {
   plans: [],
@@ -71,16 +93,19 @@ describe('a pupil’s progress', () => {
       'Tap after 12 Oct Lead share, impact 55% (8) 66% (8) real change Mass back −14 mm',
       'Three beats 12 Oct Lead share, impact 66% (8) no swing not seen yet: no ordinary swing with this club on this kind of device since nothing',
       'Lead share, impact 6.1 points 2.2 points steadier',
+      '24 Oct 7-iron on the pressure mat 14 Since swing 9: lead share, impact from 55% to 66%',
+      '10 Oct 7-iron on the pressure mat 9 Drifted: lead share, top from 30% to 38%',
       '20 Oct the pupil It held.',
       'with the 7-iron on the pressure mat: 10 October 2026 (8 swings) against 24 October 2026 (8)',
     ])
       expect(c.text()).withContext(words).toContain(words);
-    expect(c.all('vk-table-csv').length).toBe(3);
+    expect(c.all('vk-table-csv').length).toBe(4);
   });
   it('says what is not there yet', async () => {
-    const c = await page({ steadiness: [], drills: [] }, { ...PRACTICE, log: [] });
+    const c = await page({ steadiness: [], drills: [], within: [] }, { ...PRACTICE, log: [] });
     for (const words of ['No drill was planned', 'It takes two lessons', 'Nothing is written down yet'])
       expect(c.text()).toContain(words);
+    expect(c.text()).not.toContain('Changed within a lesson');
   });
   it('says in a sentence when it cannot be read', async () => {
     const house = openHouse();

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { DrillEffect, SteadinessRow } from '@vilko/contract';
+import type { ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
+import { driftWords, stepWords } from '@vilko/core';
 import { amount } from '@vilko/core/words';
 import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
@@ -12,7 +13,7 @@ import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
 
-/** Progress: what each drill did, whether swings have come closer together, and the whole logbook. */
+/** Progress: what each drill did, changes within lessons, whether swings have come closer together, the logbook. */
 @Component({
   selector: 'vk-progress',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,7 +35,7 @@ import { dateText, shortDate } from '../words';
           <vk-table-csv class="ml-auto" [of]="drills" [name]="name() + ' drills'" />
         </div>
         <p class="text-15 text-ink2">
-          Ordinary swings of the last lesson before a drill came, against those of the last lesson before the next one
+          Ordinary swings as the last lesson before a drill ended, against those as the last lesson before the next one
           did{{ withClub() }}. What else happened in that time is in it too.
         </p>
         <table #drills class="mt-1 w-full border-collapse text-15">
@@ -72,6 +73,39 @@ import { dateText, shortDate } from '../words';
           </tbody>
         </table>
       </section>
+      @if (progress()!.within.length) {
+        <section class="mt-6">
+          <div class="flex items-baseline text-15">
+            <h2 class="text-18 font-semibold">Changed within a lesson</h2>
+            <vk-table-csv class="ml-auto" [of]="within" [name]="name() + ' changes within lessons'" />
+          </div>
+          <p class="text-15 text-ink2">
+            Where swings with one club, in the order they were made, changed from one to the next and stayed changed.
+          </p>
+          <table #within class="mt-1 w-full border-collapse text-15">
+            <thead class="text-left text-13 text-ink2">
+              <tr class="border-b border-strong-rules">
+                <th class="w-[76px] py-1 pr-4 font-normal">Lesson</th>
+                <th class="py-1 pr-4 font-normal">Club</th>
+                <th class="py-1 pr-4 font-normal">Swings</th>
+                <th class="py-1 font-normal">What changed</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (w of progress()!.within; track w.lessonId + w.clubName + w.device) {
+                <tr class="border-b border-rules align-top">
+                  <td class="figures py-1 pr-4 whitespace-nowrap">
+                    <a class="link" [routerLink]="['/lesson', w.lessonId, 'read']">{{ day(w.startedAt) }}</a>
+                  </td>
+                  <td class="py-1 pr-4">{{ w.clubName }} on the {{ device(w.device) }}</td>
+                  <td class="figures py-1 pr-4">{{ w.of }}</td>
+                  <td class="py-1">{{ changed(w) }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </section>
+      }
       <div class="mt-6 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-[1100px]:block">
         <section>
           <div class="flex items-baseline text-15">
@@ -170,12 +204,18 @@ export class ProgressPage {
   });
   protected readonly drill = drillName;
   protected readonly day = shortDate;
+  protected readonly device = deviceWords;
   protected readonly entry = entryWords;
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
   }
 
+  protected changed({ steps, drifted }: ChangeWithin): string {
+    const said = steps.length ? steps.map(stepWords) : drifted ? [driftWords(drifted).replace(/^which /, '')] : [];
+    const text = said.join('; ');
+    return text.charAt(0).toUpperCase() + text.slice(1);
+  }
   protected mean(d: DrillEffect, s: DrillEffect['before']): string {
     return s ? `${amount(s.mean, d.unit)} (${s.n})` : 'no swing';
   }

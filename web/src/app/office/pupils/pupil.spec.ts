@@ -22,9 +22,11 @@ const point = (
   startedAt: '2026-11-01T10:00:00.000Z',
   footwear: 'golf shoes',
   device: 'plates',
+  clubName: '7-iron',
   n: 10,
   mean,
   sd: 2,
+  earlier: null,
   change: null,
   ...more,
 });

@@ -97,8 +97,8 @@ import { TableCsv } from '../../shell/table-csv';
                   @if (d.trend.length) {
                     <vk-trend class="mt-2" [points]="d.trend" [unit]="d.unit" [band]="band()" />
                     <p class="text-13 text-ink2">
-                      Each mark is a lesson’s mean with its spread; filled: a real change since the lesson before on the
-                      same kind of device. Dashed: the wanted range.
+                      Each mark is the mean of a lesson’s last run with its spread; filled: a real change since the
+                      lesson before on the same kind of device. Dashed: the wanted range.
                     </p>
                     @if (shoesChange(); as w) {
                       <p class="mt-1 text-13 text-alarm">{{ w }}</p>

@@ -117,7 +117,7 @@ const ROW = 32;
               <span
                 role="columnheader"
                 [class.text-right]="$index === 1 || $index === 5 || $index === 7"
-                class="truncate"
+                class="one-line"
                 >{{ h }}</span
               >
             }
@@ -147,11 +147,11 @@ const ROW = 32;
                   >{{ s.number }}{{ s.starred ? '★' : '' }}</a
                 ></span
               >
-              <span role="cell" class="truncate">{{ s.clubName }}</span>
-              <span role="cell" class="truncate text-ink2">{{ kind(s) }}</span>
-              <span role="cell" class="truncate" [class.font-semibold]="s.mainFault">{{ finding(s) }}</span>
+              <span role="cell" class="one-line">{{ s.clubName }}</span>
+              <span role="cell" class="one-line text-ink2">{{ kind(s) }}</span>
+              <span role="cell" class="one-line" [class.font-semibold]="s.mainFault">{{ finding(s) }}</span>
               <span role="cell" class="figures text-right">{{ s.fit === null ? '–' : fit(s.fit) }}</span>
-              <span role="cell" class="truncate text-ink2">{{ ball(s) || 'no ball data' }}</span>
+              <span role="cell" class="one-line text-ink2">{{ ball(s) || 'no ball data' }}</span>
               <span role="cell" class="figures text-right">{{ valueText(s) }}</span>
             </div>
           </cdk-virtual-scroll-viewport>

@@ -133,7 +133,7 @@ const MEGABYTE = 1e6;
               @for (f of remembered(); track f.key) {
                 <tr class="border-t border-rules">
                   <td class="py-1.5 pr-3 whitespace-nowrap">{{ f.what }}</td>
-                  <td class="max-w-0 w-full truncate py-1.5 pr-3 text-ink2" [title]="f.said">{{ f.said }}</td>
+                  <td class="w-full py-1.5 pr-3 text-ink2">{{ f.said }}</td>
                   <td class="py-1.5 text-right">
                     <button class="link" [attr.aria-label]="'Forget: ' + f.what + ' ' + f.said" (click)="forget(f)">
                       Forget

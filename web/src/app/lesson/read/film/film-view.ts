@@ -40,7 +40,7 @@ const TOOLS: readonly { readonly kind: Line['kind']; readonly words: string; rea
       >
         {{ film().angle }}
       </button>
-      <span class="truncate text-ink2">{{ syncWords() }}</span>
+      <span class="one-line text-ink2">{{ syncWords() }}</span>
     </div>
     <div #frame class="relative min-h-0 flex-1 overflow-hidden bg-sheet" [class.cursor-crosshair]="tool()">
       <video

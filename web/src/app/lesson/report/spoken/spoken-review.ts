@@ -56,7 +56,7 @@ type Role = 'before' | 'now';
     <div class="mx-auto flex h-full max-w-[1240px] flex-col px-4 py-3">
       <div class="flex items-baseline gap-4">
         <h1 class="text-18 font-semibold">Spoken review</h1>
-        <p class="min-w-0 flex-1 truncate text-ink2">
+        <p class="min-w-0 flex-1 one-line text-ink2">
           Your voice over the replay: it goes with the lesson, onto the pupil’s page and into their bundle.
         </p>
         <a class="link" [routerLink]="['/lesson', lessonId(), 'report']">Back to the report</a>

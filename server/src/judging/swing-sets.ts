@@ -1,0 +1,96 @@
+import { alike, type ClubFindings, type SetKey, type Standard } from '@vilko/contract';
+import { bandsFor, type ClubClass, type MeasureId, runsOf, unjudgedWords, worthOf } from '@vilko/core';
+import { summaryNumber } from '../swings/read-swing.js';
+import type { ReadSwing } from '../swings/swing-service.js';
+
+/** The standard for a club and an intent. */
+export type StandardOf = (club: ClubClass, intent: string) => Standard;
+
+/** A lesson's whole, judged swings of one kind in the order they were made, cut where the golfer changed. */
+export interface SwingSet<S extends ReadSwing = ReadSwing> extends SetKey {
+  readonly lessonId: string;
+  readonly swings: readonly S[];
+  /** The same swings as runs; the last one is how the golfer swings now. */
+  readonly runs: readonly (readonly S[])[];
+  readonly steps: ClubFindings['steps'];
+  readonly drifted: ClubFindings['drifted'];
+}
+
+/** Whole swings that are judged: those a finding, a run or a trend is made of. */
+export const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
+  unjudgedWords({ ...row, doubt }) === null && summary.read !== null;
+
+/** The newest run of a set. */
+export const lastRun = <S extends ReadSwing>({ runs }: Pick<SwingSet<S>, 'runs'>): readonly S[] => runs.at(-1) ?? [];
+
+/** Where the golfer changed in a set, and how; told by the agreed measure wherever that moved by its worth. */
+function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Standard, agreed: MeasureId | null) {
+  const inOrder = [...swings].sort((a, b) => a.row.number - b.row.number);
+  const { club } = inOrder[0]!.row;
+  const ids = new Set([...(agreed ? [agreed] : []), ...bandsFor(pattern, club, tuning).map((b) => b.measure)]);
+  const series = [...ids].flatMap((id) => {
+    const worth = worthOf(id);
+    return worth === null ? [] : [{ id, worth, values: inOrder.map((s) => summaryNumber(s.summary, id)) }];
+  });
+  const { steps, drifted } = runsOf(series, agreed);
+  const bounds = [0, ...steps.map((s) => s.at), inOrder.length];
+  return {
+    runs: bounds.slice(1).map((to, i) => inOrder.slice(bounds[i], to)),
+    steps: steps.map(({ at, id, before, after }) => ({ at: inOrder[at]!.row.number, measure: id, before, after })),
+    drifted: drifted && { measure: drifted.id, from: drifted.from, to: drifted.to },
+  };
+}
+
+/**
+ * Swings as sets: lesson by lesson, in each by club, device and wanted shot, each cut into its runs.
+ * @param swings oldest first
+ * @param agreedOf the measure a lesson is judged by
+ */
+export function setsOf<S extends ReadSwing>(
+  swings: readonly S[],
+  standardOf: StandardOf,
+  agreedOf: (lessonId: string) => MeasureId | null,
+): SwingSet<S>[] {
+  const sets = new Map<string, S[]>();
+  for (const s of swings.filter(counts)) {
+    const key = [s.row.lessonId, s.row.clubName, s.row.club, s.summary.device, s.row.intent].join('|');
+    sets.set(key, [...(sets.get(key) ?? []), s]);
+  }
+  return [...sets.values()].map((set) => {
+    const [{ row, summary }] = set as [S, ...S[]];
+    const { lessonId, club, clubName, intent } = row;
+    const { runs, steps, drifted } = cut(set, standardOf(club, intent), agreedOf(lessonId));
+    return { lessonId, club, clubName, device: summary.device, intent, swings: runs.flat(), runs, steps, drifted };
+  });
+}
+
+/** Which swings are compared, before and after. */
+export interface Compared<S extends ReadSwing = ReadSwing> {
+  readonly before: readonly S[];
+  readonly after: readonly S[];
+}
+
+/** The last lesson before a set's own that has a set alike; null where there is none. */
+export function lessonBefore<S extends ReadSwing>(set: SwingSet<S>, swings: readonly S[]): string | null {
+  const since = set.swings[0]!.row.recordedAt;
+  return (
+    swings.findLast(
+      (s) =>
+        s.row.recordedAt < since &&
+        s.row.lessonId !== set.lessonId &&
+        counts(s) &&
+        alike({ ...s.row, device: s.summary.device }, set),
+    )?.row.lessonId ?? null
+  );
+}
+
+/**
+ * What is compared in a lesson, on every screen and in the report: how the golfer swings now with how the last lesson
+ * with the same club and device ended, in a first lesson with the run before; where nothing changed within it, there is
+ * no before.
+ * @param earlier the same set of the lesson before
+ */
+export function comparedIn<S extends ReadSwing>(set: SwingSet<S>, earlier: SwingSet<S> | undefined): Compared<S> {
+  if (earlier) return { before: lastRun(earlier), after: lastRun(set) };
+  return { before: set.runs.at(-2) ?? [], after: lastRun(set) };
+}

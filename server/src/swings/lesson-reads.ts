@@ -1,0 +1,44 @@
+import type { Pupil, Standard } from '@vilko/contract';
+import type { ClubClass, MeasureId } from '@vilko/core';
+import type { SwingReadings, SwingTables } from './swing-readings.js';
+import type { SwingRow } from './swing-repository.js';
+import type { ReadSwing } from './swing-service.js';
+
+/** A lesson's swings, read. */
+export interface LessonRead {
+  readonly pupil: Pupil;
+  /** What the lesson is judged by, once it is agreed. */
+  readonly measure: MeasureId | null;
+  readonly swings: readonly ReadSwing[];
+  readonly standardOf: (club: ClubClass, intent: string) => Standard;
+}
+
+/** Swings lesson by lesson, with what was measured in them. */
+export const lessonReads = (
+  { pupils, swings }: SwingTables,
+  { rowsOf, summariesOf, judging, doubtsOf }: SwingReadings,
+) => ({
+  /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
+  async readLesson(lessonId: string): Promise<LessonRead | null> {
+    const found = await pupils.lesson(lessonId);
+    if (!found) return null;
+    const { standardOf } = await judging(found.pupil);
+    const rows = await swings.ofLesson(lessonId);
+    const summaries = await summariesOf(rows, found.pupil);
+    const doubts = await doubtsOf(rows, found.pupil);
+    const read = rows.map((row, i) => ({ row, summary: summaries[i]!, doubt: doubts.get(row.id) ?? null }));
+    return { pupil: found.pupil, measure: found.head.measure, swings: read, standardOf };
+  },
+  /** Earlier lessons of a pupil with swings like this one: same club, device and wanted shot; the newest first. */
+  async lessonsBefore(pupil: Pupil, like: SwingRow): Promise<string[]> {
+    const rows = (await rowsOf(pupil)).filter(
+      (r) =>
+        r.recordedAt < like.recordedAt &&
+        r.lessonId !== like.lessonId &&
+        r.clubName === like.clubName &&
+        r.device === like.device &&
+        r.intent === like.intent,
+    );
+    return [...new Set(rows.map((r) => r.lessonId).reverse())];
+  },
+});

@@ -1,0 +1,20 @@
+/** A lesson's stops, in the order of the lesson. */
+export const STOPS = [
+  { path: 'set-up', words: 'Set up' },
+  { path: 'record', words: 'Record' },
+  { path: 'read', words: 'Read' },
+  { path: 'compare', words: 'Compare' },
+  { path: 'practise', words: 'Practise' },
+  { path: 'report', words: 'Report' },
+] as const;
+
+/** The rest of the house, each with the key that goes there. */
+export const OFFICE = [
+  { path: '/office/pupils', words: 'Pupils', key: 'p' },
+  { path: '/office/patterns', words: 'Patterns', key: 't' },
+  { path: '/office/drills', words: 'Drills', key: 'd' },
+  { path: '/office/devices', words: 'Devices', key: 'v' },
+  { path: '/office/measures', words: 'Measures', key: 'm' },
+  { path: '/office/bin', words: 'Bin', key: 'b' },
+  { path: '/office/settings', words: 'Settings', key: 's' },
+] as const;
