@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FEWEST_AFTER } from '@vilko/core';
+import { FEWEST_AFTER, SUCCESS_WORDS } from '@vilko/core';
 import { counted, figure, unitBehind } from '@vilko/core/words';
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
@@ -90,7 +90,7 @@ export const Report = z.object({
     })
     .nullable(),
   success: z
-    .object({ word: z.enum(['met', 'partly', 'not yet']), inside: z.int(), of: z.int(), way: z.number().nullable() })
+    .object({ word: z.enum(SUCCESS_WORDS), inside: z.int(), of: z.int(), way: z.number().nullable() })
     .nullable(),
   before: ReportSwing.nullable(),
   after: ReportSwing.nullable(),

@@ -126,7 +126,7 @@ export {
 } from './practice/attempts.js';
 export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/steadiness.js';
 export { bandScale, placeOn } from './practice/band-scale.js';
-export { FEWEST_AFTER, type Success, successOf, type SuccessWord } from './practice/success.js';
+export { FEWEST_AFTER, type Success, successOf, SUCCESS_WORDS, type SuccessWord } from './practice/success.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
 export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';

@@ -175,6 +175,7 @@ test.describe('The trainer with a device', () => {
 });
 
 test('a report is drafted, edited, printed on one page, and given back to the draft', async ({ page }) => {
+  await page.request.post('/api/lessons/lesson-ilse/report/renew');
   await page.goto('/lesson/lesson-ilse/report');
   const sheet = page.getByRole('article', { name: 'Report' });
   await expect(sheet).toContainText('Trail peak, as agreed');

@@ -43,6 +43,7 @@ import '../../core/src/live/rocking.spec';
 import '../../core/src/measures/centre-of-mass.spec';
 import '../../core/src/measures/glossary.spec';
 import '../../core/src/measures/measures.spec';
+import '../../core/src/measures/quarters-and-spike.spec';
 import '../../core/src/measures/registry.spec';
 import '../../core/src/measures/step.spec';
 import '../../core/src/measures/swing-shape.spec';
@@ -131,6 +132,9 @@ const SUITES = [
   'horizontal forces',
   'the path',
   'what cannot be had',
+  'the most prominent peak',
+  'the quarters of the feet',
+  'what the second edition adds',
   'the registry of measures',
   'what a measure says it needs',
   'what a device can honestly say',

@@ -1,10 +1,18 @@
-import { derivative, firstPassage, greatest, mapSeries, negated, type Series } from '../signal/series.js';
+import { at, derivative, firstPassage, greatest, mapSeries, negated, type Series } from '../signal/series.js';
 import { addressSd, FLOOR, type SwingContext, timeOfEvent } from './context.js';
-import { type Found, once, withPhase } from './row.js';
+import { absent, numeric } from './measure.js';
+import { type Found, measure, once, withPhase } from './row.js';
 
 const PUSH_FROM = 60;
 const NO_PATH = 'the path has a break there';
 const SPEED = { unit: 'm/s', signals: ['pressure'], formula: 'dCOP/dt by central differences', worth: 0.1 } as const;
+
+/** Velocity as it is taken apart: x toward the ball, y toward the target. */
+const PARTS_OF_PUSH = [
+  { to: 'away', words: 'away from the target', says: 'away from the target', part: (_: number, vy: number) => -vy },
+  { to: 'heels', words: 'to the heels', says: 'toward the heels', part: (vx: number) => -vx },
+  { to: 'toes', words: 'to the toes', says: 'toward the toes', part: (vx: number) => vx },
+] as const;
 
 /** How fast the pressure moves. */
 export const PRESSURE_SPEED = [
@@ -42,6 +50,25 @@ export const PRESSURE_SPEED = [
     sized: 'whole',
     find: fastestPush,
   }),
+  ...PARTS_OF_PUSH.map(({ to, words, says, part }) =>
+    measure({
+      id: `cop.speed.push.${to}`,
+      part: 'Through',
+      words: `Push back, ${words}`,
+      definition: `Speed of the pressure ${says} at the instant of its greatest speed away from target and ball.`,
+      ...SPEED,
+      signals: ['pressure', 'loads'],
+      devices: 'shares',
+      events: ['p1', 'p7', 'p8'],
+      sized: 'whole',
+      of: (c) => {
+        const push = fastestPush(c);
+        if ('none' in push) return absent(push.none);
+        const { x, y, u } = velocity(c);
+        return numeric(Math.max(0, part(at(x, push.t), at(y, push.t))), u, NO_PATH);
+      },
+    }),
+  ),
 ];
 
 const velocity = once((c: SwingContext) => {

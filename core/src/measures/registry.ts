@@ -7,9 +7,11 @@ import { HORIZONTAL } from './horizontal.js';
 import { MASS_ROWS } from './mass.js';
 import { PATH } from './path.js';
 import { PRESSURE_SPEED } from './pressure-speed.js';
+import { QUARTER_ROWS } from './quarters.js';
 import type { MeasureRow } from './row.js';
 import { SEQUENCE } from './sequence.js';
 import { SHARE } from './share.js';
+import { SPIKE } from './spike.js';
 import { STEP_ROWS } from './step.js';
 import { TEMPO_ROWS } from './tempo.js';
 import { TORQUE_ROWS } from './torque.js';
@@ -21,11 +23,13 @@ const FAMILIES = {
   share: SHARE,
   'trail-foot': TRAIL_FOOT,
   foot: FOOT,
+  quarters: QUARTER_ROWS,
   path: PATH,
   'pressure-speed': PRESSURE_SPEED,
   horizontal: HORIZONTAL,
   torque: TORQUE_ROWS,
   vertical: VERTICAL,
+  spike: SPIKE,
   'fore-aft': FORE_AFT,
   sequence: SEQUENCE,
   mass: MASS_ROWS,

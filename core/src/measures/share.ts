@@ -126,6 +126,28 @@ export const SHARE = [
     of: (c) => trailLoad(c, ({ max }) => msFrom(c, max.t, 'p7', hypot(FLOOR.peakTime))),
   }),
   measure({
+    id: 'load.trail.leave.phase',
+    unit: 'P',
+    words: 'Trail load leaves, phase',
+    definition: 'When the trail share leaves its greatest value for good: the last moment within 1 point of it.',
+    ...BACK,
+    events: ['p1', 'p4', 'p7', 'phase'],
+    worth: 0.15,
+    time: 'more is later',
+    of: (c) => trailLoad(c, ({ max }) => phaseAt(c, leaves(c, max), FLOOR.peakTime)),
+  }),
+  measure({
+    id: 'load.trail.leave.ms',
+    unit: 'ms',
+    words: 'Trail load leaves, to impact',
+    definition: 'When the trail share leaves its greatest value for good, relative to impact.',
+    ...BACK,
+    events: ['p1', 'p4', 'p7'],
+    worth: 20,
+    time: 'more is later',
+    of: (c) => trailLoad(c, ({ max }) => msFrom(c, leaves(c, max), 'p7', FLOOR.peakTime)),
+  }),
+  measure({
     id: 'recentre.share',
     unit: 'points',
     words: 'Given back by the top',
@@ -214,6 +236,15 @@ interface TrailLoad {
 function trailLoad(c: SwingContext, of: (x: TrailLoad) => Reading): Reading {
   const { p4, p7 } = c.events;
   return c.trailMax && p4 && p7 ? of({ max: c.trailMax, p4 }) : absent(NO_LOAD);
+}
+
+/** The share still counts as the greatest within this, points. */
+const PLATEAU = 1;
+
+/** The last time up to impact at which the trail share lies within 1 point of its maximum. */
+function leaves(c: SwingContext, max: TrailLoad['max']): number {
+  const p7 = timeOfEvent(c, 'p7');
+  return lastPassage(c.signals.trailShare, max.v - PLATEAU, 'down', [max.t, p7]) ?? p7;
 }
 
 function givenBack(c: SwingContext): Reading {

@@ -2,7 +2,7 @@ import { at, firstPassage } from '../signal/series.js';
 import { FLOOR, msFrom, type SwingContext, timeOfEvent, valueAt } from './context.js';
 import { absent, type Reading } from './measure.js';
 import { NEVER_SAID } from './never.js';
-import { measure } from './row.js';
+import { measure, shortly, whenWords } from './row.js';
 import { verticalFloor } from './vertical.js';
 
 const OFF = 3;
@@ -10,17 +10,19 @@ const ONE_FOOT = { part: 'Through', formula: '100·Fz/(m·g)', signals: ['loads'
 
 /** What stays under the trail foot at impact, and when it leaves the ground. */
 export const TRAIL_FOOT = [
-  measure({
-    id: 'trail.contact.p7',
-    unit: '%BW',
-    words: 'Trail foot load, impact',
-    definition: 'Load under the trail foot at impact.',
-    ...ONE_FOOT,
-    events: ['p7'],
-    worth: 3,
-    at: 'p7',
-    of: (c) => valueAt(c, c.signals.up.trail, 'p7', verticalFloor(c)),
-  }),
+  ...(['p7', 'p8', 'p9'] as const).map((p) =>
+    measure({
+      id: `trail.contact.${p}`,
+      unit: '%BW',
+      words: `Trail foot load, ${shortly(p)}`,
+      definition: `Load under the trail foot ${whenWords(p)}.`,
+      ...ONE_FOOT,
+      events: [p],
+      worth: 3,
+      at: p,
+      of: (c) => valueAt(c, c.signals.up.trail, p, verticalFloor(c)),
+    }),
+  ),
   measure({
     id: 'trail.off.ms',
     unit: 'ms',

@@ -46,6 +46,10 @@ describe('the worth of a measure', () => {
       ['foreaft.ratio', 0.15],
       ['foreaft.lead.back', 1.5],
       ['mass.split.max', 12],
+      ['load.trail.leave.phase', 0.15],
+      ['load.trail.leave.ms', 20],
+      ['spike.lead.height', 6],
+      ['spike.lead.ms', 20],
       ['drive.pitch.back', 0.02],
     ];
     for (const [id, worth] of table) {
@@ -54,7 +58,7 @@ describe('the worth of a measure', () => {
   });
   it('is there for every number, and for no name or list', () => {
     for (const id of MEASURE_IDS) {
-      const named = id === 'path.shape' || id === 'sequence.order';
+      const named = id === 'path.shape' || id === 'sequence.order' || id.startsWith('quad.');
       if (named) expect(worthOf(id)).withContext(id).toBeNull();
       else expect(worthOf(id)).withContext(id).toBeGreaterThan(0);
     }

@@ -80,8 +80,21 @@ describe('success', () => {
   it('is partly there where the mean is inside but too few swings are', () => {
     expect(successOf(before, [50, 51, 90, 91, 52, 60], [64, 92], 3).word).toBe('partly');
   });
-  it('is not yet there after a change the other way, after none, or with too few swings', () => {
-    expect(successOf(before, [40, 41, 42, 40, 41, 40], [64, 92], 3).word).toBe('not yet');
+  it('is worse where the swings went farther from the band by more than a teacher would act on, and were enough', () => {
+    expect(successOf(before, [40, 41, 42, 40, 41, 40], [64, 92], 3).word).toBe('worse');
+    expect(successOf(before, [50, 50, 50, 50], [64, 92], 3).word)
+      .withContext('by less')
+      .toBe('not yet');
+    expect(successOf(before, [40, 41], [64, 92], 3).word)
+      .withContext('too few')
+      .toBe('not yet');
+    // out of the band on the other side
+    expect(successOf([66, 67, 68], [97, 98, 99], [64, 92], 3).word).toBe('worse');
+    expect(successOf([], [40, 41, 42], [64, 92], 3).word)
+      .withContext('nothing before it')
+      .toBe('not yet');
+  });
+  it('is not yet there after no change, or with too few swings', () => {
     expect(successOf(before, before, [64, 92], 3).word).toBe('not yet');
     expect(successOf(before, [70, 71], [64, 92], 3).word).toBe('partly');
     expect(successOf([], [], [64, 92], 3)).toEqual({ word: 'not yet', inside: 0, of: 0, way: null, change: null });

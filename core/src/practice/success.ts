@@ -2,7 +2,8 @@ import { mean } from '../compare/statistics.js';
 import { compareSets, type SetChange } from '../compare/sets.js';
 import { answerOf, type PracticeBand } from './attempts.js';
 
-export type SuccessWord = 'met' | 'partly' | 'not yet';
+export const SUCCESS_WORDS = ['met', 'partly', 'not yet', 'worse'] as const;
+export type SuccessWord = (typeof SUCCESS_WORDS)[number];
 
 /** Whether what was agreed has come, on the measure that was agreed before. */
 export interface Success {
@@ -25,7 +26,8 @@ const distance = (v: number, [lo, hi]: PracticeBand): number =>
 
 /**
  * Met: the mean after lies in the band and so do two thirds of the swings. Partly: in the band on the whole but not so
- * often, or a real change toward it. Else not yet; never on another measure than the agreed one (judging.md §4).
+ * often, or a real change toward it. Worse: farther from the band than before by more than the worth. Else not yet;
+ * never on another measure than the agreed one (judging.md §4).
  * @param worth the smallest difference that matters
  */
 export function successOf(
@@ -43,9 +45,10 @@ export function successOf(
   const way = from > 0 && Number.isFinite(to) ? 1 - to / from : null;
   const often = after.length >= FEWEST_AFTER && inside >= MOST_INSIDE * after.length;
   const there = after.length >= FEWEST_AFTER && to === 0;
+  const farther = after.length >= FEWEST_AFTER && to - from > worth;
   const nearer = change?.word === 'real change' && way !== null && way > 0;
   return {
-    word: there && often ? 'met' : there || nearer ? 'partly' : 'not yet',
+    word: there && often ? 'met' : there || nearer ? 'partly' : farther ? 'worse' : 'not yet',
     inside,
     of: after.length,
     way,

@@ -18,6 +18,8 @@ export interface Quantities {
   readonly inTheFoot: Capability;
   /** How much of a foot's load lies where. */
   readonly cells: Capability;
+  /** Which quarter of both feet carries most. */
+  readonly quarters: Capability;
   /** The whole vertical load. */
   readonly vertical: Capability;
   /** Horizontal force and torque of both feet together. */
@@ -42,6 +44,7 @@ export const NO_MASS_SPEED = 'this device does not measure the mass';
 export const PENDULUM = 'inverted pendulum of height 0.53 x stature';
 export const MASS_HEIGHT = 'height of the centre of mass at address 0.53 x stature';
 export const NOT_A_SHARE = 'a position is not a share: only a mat sees how much load lies forward';
+export const BY_POSITION = 'no cells: each foot’s load by how far forward it lies';
 export const ONE_PLATE = 'one plate cannot tell the feet apart';
 export const NO_FORCE = 'this device does not measure vertical force';
 export const PATH_ONLY = 'a whole-body path cannot tell the feet apart';
@@ -95,6 +98,7 @@ export const DEVICES = {
       oneFoot: measured,
       inTheFoot: measured,
       cells: measured,
+      quarters: measured,
       vertical: measured,
       horizontal: measured,
       horizontalOfOneFoot: measured,
@@ -119,6 +123,7 @@ export const DEVICES = {
       oneFoot: measured,
       inTheFoot: derived(ASSUMED_REASON),
       cells: absent(NOT_A_SHARE),
+      quarters: derived(BY_POSITION),
       vertical: measured,
       horizontal: measured,
       horizontalOfOneFoot: measured,
@@ -143,6 +148,7 @@ export const DEVICES = {
       oneFoot: absent(ONE_PLATE),
       inTheFoot: absent(ONE_PLATE),
       cells: absent(ONE_PLATE),
+      quarters: absent(ONE_PLATE),
       vertical: measured,
       horizontal: measured,
       horizontalOfOneFoot: absent(ONE_PLATE),
@@ -167,6 +173,7 @@ export const DEVICES = {
       oneFoot: measured,
       inTheFoot: measured,
       cells: measured,
+      quarters: measured,
       vertical: measured,
       horizontal: absent(NO_HORIZONTAL),
       horizontalOfOneFoot: absent(NO_HORIZONTAL),
@@ -191,6 +198,7 @@ export const DEVICES = {
       oneFoot: measured,
       inTheFoot: derived(ASSUMED_REASON),
       cells: absent(NOT_A_SHARE),
+      quarters: derived(BY_POSITION),
       vertical: measured,
       horizontal: absent(NO_HORIZONTAL),
       horizontalOfOneFoot: absent(NO_HORIZONTAL),
@@ -215,6 +223,7 @@ export const DEVICES = {
       oneFoot: absent(PATH_ONLY),
       inTheFoot: absent(PATH_ONLY),
       cells: absent(PATH_ONLY),
+      quarters: absent(PATH_ONLY),
       vertical: absent(NO_FORCE),
       horizontal: absent(NO_HORIZONTAL),
       horizontalOfOneFoot: absent(NO_HORIZONTAL),

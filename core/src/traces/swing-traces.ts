@@ -11,7 +11,7 @@ import { matShift } from '../measures/swing-context.js';
 import { soleEdge } from '../measures/swing-shape.js';
 import { saidBy } from '../recording/device-kinds.js';
 import type { DeviceKind, Handed } from '../recording/recording.js';
-import { derivative, endOf, indexFrom, indexTo, type Series } from '../signal/series.js';
+import { derivative, endOf, indexFrom, indexTo, mapSeries, type Series } from '../signal/series.js';
 
 /** A signal inside the swing, thinned: evenly sampled from `t0` (s on the recording's clock). NaN is a break. */
 export interface Trace {
@@ -39,8 +39,11 @@ export interface MatFrames {
 
 /** Traces that have a lead and a trail part. */
 type SplitId = 'target' | 'turning' | 'tilting' | 'pitching' | 'up' | 'fore';
+/** What lies within a foot, where a mat sees it: part of its load on the toes, pressure from outer to inner edge. */
+type InFootId = 'toes' | 'inside';
 /** Every line a stave may hold: of both feet, of the lead and of the trail foot. */
-export type StaveId = 'share' | 'trailShare' | 'mass' | 'speed' | SplitId | `${SplitId}Lead` | `${SplitId}Trail`;
+export type StaveId =
+  'share' | 'trailShare' | 'mass' | 'speed' | SplitId | `${SplitId | InFootId}Lead` | `${SplitId | InFootId}Trail`;
 
 /** A ground reaction: where it acts, mm in the stance frame (x to the ball, y to the target), and its parts, %BW. */
 export interface ForceTraces {
@@ -139,7 +142,33 @@ function stavesOf(c: SwingContext, cut: (s: Series) => Trace): SwingTraces['stav
   add('fore', signals.fore);
   if (mass && saidBy(ground.device, 'mass').basis !== 'absent') out.mass = cut(mass);
   out.speed = cut(derivative(ground.path.y));
+  const feet = inFeet(c);
+  if (feet)
+    Object.assign(out, {
+      toesLead: cut(feet.lead.toes),
+      toesTrail: cut(feet.trail.toes),
+      insideLead: cut(feet.lead.inside),
+      insideTrail: cut(feet.trail.inside),
+    });
   return out;
+}
+
+/** A foot that carries less of the load says nothing of where in it that lies, %. */
+const LEAST_ON_FOOT = 5;
+
+/** Within each foot, where a mat sees it. */
+function inFeet(c: SwingContext): FeetPair<{ toes: Series; inside: Series }> | null {
+  const { foot, signals } = c;
+  if (!foot?.lead.toe || !foot.trail.toe) return null;
+  const of = (f: FootName, share: Series) => {
+    const { toe, inside } = foot[f];
+    const stands = (k: number): boolean => share.v[k]! >= LEAST_ON_FOOT;
+    return {
+      toes: mapSeries(toe!.forward, (v, k) => (stands(k) ? (100 * v) / toe!.load.v[k]! : NaN)),
+      inside: mapSeries(inside, (v, k) => (stands(k) ? v : NaN)),
+    };
+  };
+  return { lead: of('lead', signals.share), trail: of('trail', signals.trailShare) };
 }
 
 function forcesOf(c: SwingContext, cut: (s: Series) => Trace): SwingForces | null {

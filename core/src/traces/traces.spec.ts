@@ -45,6 +45,20 @@ describe('a swing’s traces', () => {
       true,
     ]);
   });
+  it('hold of a mat where in each foot the load lies, as the measures say it; of no other device', () => {
+    const deep = deepOf('mat');
+    const { staves, measures, events } = swingTraces(deep, 0);
+    const { t } = events.p4!;
+    for (const [trace, id] of [
+      [staves.toesLead, 'foot.lead.toe.p4'],
+      [staves.toesTrail, 'foot.trail.toe.p4'],
+      [staves.insideTrail, 'foot.trail.in.p4'],
+    ] as const)
+      expect(Math.abs(valueAt(trace!, t) - (measures[id].value as number)))
+        .withContext(id)
+        .toBeLessThan(1.5);
+    expect('toesLead' in swingTraces(deepOf('plates'), 0).staves).toBeFalse();
+  });
   it('hold what the kind of device can say, and nothing else', () => {
     const has = (kind: DeviceKind) => {
       const { path, forces, mat, staves } = swingTraces(deepOf(kind), 0);

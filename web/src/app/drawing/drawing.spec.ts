@@ -33,6 +33,19 @@ describe('what is drawn of a swing', () => {
     expect(stavesFor(mat).missing).toContain('sideways, turning and fore–aft');
   });
 
+  it('shows within the feet what a mat sees, and says elsewhere that only a mat does', () => {
+    const choice = { staves: ['toes', 'inside', 'sideways'], byFoot: [] } as const;
+    expect(stavesFor(mat, choice).shown.map((s) => [s.id, s.lines.map((l) => l.trace)])).toEqual([
+      ['toes', ['toesLead', 'toesTrail']],
+      ['inside', ['insideLead', 'insideTrail']],
+    ]);
+    expect(stavesFor(viewOf({ device: 'plates', seed: 5 }), choice).missing).toBe(
+      'Cannot say: toes and inside – only a mat sees where in a foot the load lies.',
+    );
+    const both = stavesFor(viewOf({ device: 'boards', seed: 5 }), choice).missing;
+    expect(both).toContain('sideways – this device has no horizontal forces; toes and inside – only a mat');
+  });
+
   it('draws no single foot of one plate', () => {
     const one = viewOf({ device: 'plate', seed: 5 });
     expect(one.device).toBe('plate');

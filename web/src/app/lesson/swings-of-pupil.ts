@@ -1,14 +1,18 @@
-import { inject, type Signal } from '@angular/core';
+import { computed, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { SwingHead } from '@vilko/contract';
 import { answerOf } from '../state/answer';
 import { lessonFeature } from '../state/lesson';
 
-/** Every swing of the open lesson's pupil, of all lessons; null until they came. Called where things are injected. */
+/**
+ * Every swing of the open lesson's pupil, of all lessons; null until they came, none where they are
+ * refused. Called where things are injected.
+ */
 export function swingsOfPupil(): Signal<readonly SwingHead[] | null> {
   const pupil = inject(Store).selectSignal(lessonFeature.selectPupil);
-  return answerOf('swingsOf', () => {
+  const { value, refused } = answerOf('swingsOf', () => {
     const id = pupil()?.id;
     return id === undefined ? null : { id };
-  }).value;
+  });
+  return computed(() => value() ?? (refused() === null ? null : []));
 }

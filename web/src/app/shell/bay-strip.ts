@@ -19,7 +19,7 @@ import { BayMark } from './bay-mark';
   imports: [BayMark, CdkMenu, CdkMenuItem, CdkMenuTrigger, RouterLink],
   host: {
     class:
-      'relative my-1.5 flex h-11 w-[300px] min-w-0 flex-col border-l border-rules pl-4 text-15 pointer-coarse:flex-row pointer-coarse:items-stretch pointer-coarse:w-auto pointer-coarse:gap-3 print:hidden',
+      'relative my-1.5 flex h-11 w-[300px] min-w-0 max-[1150px]:w-[220px] flex-col border-l border-rules pl-4 text-15 pointer-coarse:flex-row pointer-coarse:items-stretch pointer-coarse:w-auto pointer-coarse:gap-3 print:hidden',
     '[class.pointer-coarse:pl-10]': 'others().length > 0',
   },
   template: `

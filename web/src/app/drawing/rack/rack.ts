@@ -93,9 +93,11 @@ import { Thumbnail } from './thumbnail';
           </button>
         </li>
       } @empty {
-        <li class="self-center text-15 text-ink2">
-          No swings in this lesson yet. Record one, or drop a recording anywhere on this window.
-        </li>
+        @if (known()) {
+          <li class="self-center text-15 text-ink2">
+            No swings in this lesson yet. Record one, or drop a recording anywhere on this window.
+          </li>
+        }
       }
     </ol>
   `,
@@ -103,6 +105,8 @@ import { Thumbnail } from './thumbnail';
 export class Rack {
   readonly swings = input.required<readonly SwingHead[]>();
   readonly current = input<string | null>(null);
+  /** The lesson has come: nothing is said of its swings before. */
+  readonly known = input(true);
   /** Sets of findings: where the pupil changed within the lesson, brackets stand over the swings. */
   readonly sets = input<readonly RunsOf[]>([]);
   /** A carry as text in the chosen unit. */

@@ -13,6 +13,8 @@ export const STAVE_NAMES = [
   'foreaft',
   'mass',
   'speed',
+  'toes',
+  'inside',
 ] as const;
 export type StaveName = (typeof STAVE_NAMES)[number];
 
@@ -111,6 +113,24 @@ export const STAVES: readonly Stave[] = [
   },
   { id: 'mass', name: 'Mass', unit: 'mm to target', base: 0, range: [-60, 120], whole: 'mass', feet: null },
   { id: 'speed', name: 'Speed', unit: 'm/s to target', base: 0, range: [-1, 2.5], whole: 'speed', feet: null },
+  {
+    id: 'toes',
+    name: 'Toes',
+    unit: '% of that foot',
+    base: 50,
+    range: [0, 100],
+    whole: null,
+    feet: ['toesLead', 'toesTrail'],
+  },
+  {
+    id: 'inside',
+    name: 'Inside',
+    unit: '% inward',
+    base: 0,
+    range: [-100, 100],
+    whole: null,
+    feet: ['insideLead', 'insideTrail'],
+  },
 ];
 
 /** A stave as it is drawn. */
@@ -154,14 +174,21 @@ export function stavesFor(
 const noForce = (view: ReadView): boolean => saidBy(view.device, 'vertical').basis === 'absent';
 
 function missingWords(view: ReadView, left: readonly DrawnStave[]): string {
-  const names = left.map((s) => s.name.toLowerCase());
-  const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  const why = noForce(view)
-    ? 'this device knows the whole-body pressure only'
-    : left.every((s) => s.id === 'share')
-      ? 'the feet cannot be told apart'
-      : 'this device has no horizontal forces';
-  return `Cannot say: ${list} – ${why}.`;
+  const whyNot = ({ id }: DrawnStave): string =>
+    noForce(view)
+      ? 'this device knows the whole-body pressure only'
+      : id === 'share'
+        ? 'the feet cannot be told apart'
+        : id === 'toes' || id === 'inside'
+          ? 'only a mat sees where in a foot the load lies'
+          : 'this device has no horizontal forces';
+  const listed = (names: readonly string[]): string =>
+    names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  const reasons = [...new Set(left.map(whyNot))].map((why) => {
+    const names = left.filter((s) => whyNot(s) === why).map((s) => s.name.toLowerCase());
+    return `${listed(names)} – ${why}`;
+  });
+  return `Cannot say: ${reasons.join('; ')}.`;
 }
 
 /** Range a stave shows: its own, widened to what happens in it. */

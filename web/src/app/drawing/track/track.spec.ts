@@ -49,6 +49,15 @@ describe('the Track', () => {
     expect(Number(label(c, 'heels').getAttribute('y'))).toBeLessThan(Number(label(c, 'toes').getAttribute('y')));
   });
 
+  it('says on a mat how much of the load lies on toes and heel of each foot at the cursor; elsewhere nothing of it', async () => {
+    const c = await show(mats.right, { cursor: mats.right.events.p4!.t });
+    const [all, toes, heel] = /T\s?(\d+)\s?%: toes (\d+), heel (\d+)/.exec(c.text())!.slice(1).map(Number);
+    expect(Math.abs(all! - toes! - heel!)).toBeLessThanOrEqual(1);
+    await c.set({ view: plates, cursor: plates.events.p4!.t });
+    expect(c.text()).toContain('% of the load');
+    expect(c.text()).not.toContain('heel ');
+  });
+
   it('moves the cross-hair toward the foot that carries more, and says the same in figures', async () => {
     const c = await show(plates, { cursor: plates.events.p4!.t });
     const share = () => Number(/L\s?(\d+)\s?% of the load/.exec(c.text())![1]);

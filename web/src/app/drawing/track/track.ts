@@ -153,19 +153,19 @@ const TICK = 0.02;
         }
       </svg>
       <div class="flex items-end justify-between pt-1" aria-hidden="true">
-        <p class="text-lead">
+        <p class="whitespace-nowrap text-lead">
           <span class="mr-2 text-24 font-bold">L</span
           ><span class="figures mr-1.5 text-24 font-semibold">{{ leadNow() }}</span
-          ><span class="text-13 text-ink2">% of the load</span>
+          ><span class="text-13 text-ink2">{{ quarters()?.lead ?? '% of the load' }}</span>
         </p>
-        <svg width="120" height="24">
+        <svg width="120" height="24" [class]="quarters() ? 'max-[1150px]:hidden' : ''">
           <text x="60" y="11" text-anchor="middle" font-size="13" fill="var(--ink2)" class="figures">100 mm</text>
           <path [attr.d]="scaleBar()" stroke="var(--ink2)" fill="none" />
         </svg>
-        <p class="text-trail">
+        <p class="whitespace-nowrap text-trail">
           <span class="mr-2 text-24 font-bold">T</span
           ><span class="figures mr-1.5 text-24 font-semibold">{{ trailNow() }}</span
-          ><span class="text-13 text-ink2">%</span>
+          ><span class="text-13 text-ink2">{{ quarters()?.trail ?? '%' }}</span>
         </p>
       </div>
     } @else {
@@ -343,6 +343,17 @@ export class Track {
   }
   protected readonly leadNow = computed(() => figure(this.share()));
   protected readonly trailNow = computed(() => figure(100 - this.share()));
+
+  /** On a mat: how much of the load lies on the toes and the heel of each foot. */
+  protected readonly quarters = computed(() => {
+    const { toesLead, toesTrail } = this.view().staves;
+    if (!toesLead || !toesTrail) return null;
+    const of = (share: number, toes: Trace): string => {
+      const part = (share * traceAt(toes, this.cursor())) / 100;
+      return Number.isFinite(part) ? `%: toes ${figure(part)}, heel ${figure(share - part)}` : '%';
+    };
+    return { lead: of(this.share(), toesLead), trail: of(100 - this.share(), toesTrail) };
+  });
 
   protected readonly feetNow = computed(() => {
     const p = this.view().path!;

@@ -77,6 +77,9 @@ describe('Compare', () => {
   it('asks for two swings in an empty lesson', async () => {
     const h = openLesson({ rack: [] }, [ANALYSED_HERE]);
     const c = await h.show(Compare, { lessonId: 'l' });
+    expect(c.text()).toContain('Looking up the pupil’s swings');
+    h.asked('GET', '/api/pupils/p/swings').flush([]);
+    await c.set({});
     expect(c.text()).toContain('Two whole swings are needed to compare.');
     expect(lesson.rack.length).toBe(2);
   });

@@ -52,7 +52,9 @@ const NOTHING: Sets = { before: [], after: [] };
   providers: [SwingReadings],
   host: { class: 'flex h-full min-h-0 flex-col print:block print:h-auto' },
   template: `
-    @if (choosable().length < 2) {
+    @if (choosable().length < 2 && !come()) {
+      <p class="p-6 text-18 text-ink2" role="status">Looking up the pupil’s swings …</p>
+    } @else if (choosable().length < 2) {
       <div class="grid flex-1 place-items-center">
         <p class="max-w-[520px] text-18 leading-7">
           Two whole swings are needed to compare. Let the pupil swing on <strong>Record</strong>, or choose swings of
@@ -225,6 +227,8 @@ export class Compare {
     const known = new Map([...(this.ever() ?? []), ...this.rack()].map((s) => [s.id, s]));
     return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));
   });
+  /** Whether all swings of the lesson's pupil have come. */
+  protected readonly come = computed(() => this.lesson()?.id === this.lessonId() && this.ever() !== null);
   protected readonly choosable = computed(() => this.swings().filter(comparable));
   protected readonly groups = computed(() => groupsOf(this.swings()));
   protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
@@ -299,7 +303,7 @@ export class Compare {
     if (r) return `Reading swing ${r.done + 1} of ${r.of} …`;
     if (this.sets() === NOTHING) return 'Looking which swings belong together …';
     if (this.alone())
-      return 'Nothing to compare with yet: the first lesson with this club, and nothing changed within it.';
+      return 'Nothing to compare with yet: the first lesson with this club on this kind of device, and nothing changed within it.';
     return this.readings.refused() ?? headline(this.differences(), this.agreed());
   });
   protected readonly notes = computed(() => {

@@ -110,7 +110,7 @@ const REST = 400;
         <p class="col-span-3 p-6 text-18">
           This swing cannot be read: {{ read.refusal() }} <span class="text-ink2">Its recording is kept.</span>
         </p>
-      } @else if (read.rack().length === 0) {
+      } @else if (here() && read.rack().length === 0) {
         <div class="col-span-3 grid place-items-center">
           <p class="max-w-[520px] text-18 leading-7">
             No swings in this lesson yet. Go to <strong>Record</strong> and let the pupil swing, or drop a recording ({{
@@ -129,6 +129,7 @@ const REST = 400;
     <vk-rack
       [swings]="read.rack()"
       [current]="swingId() ?? null"
+      [known]="here()"
       [sets]="read.found()?.clubs ?? []"
       [carryText]="carryText"
       (choose)="open($event)"
@@ -151,6 +152,7 @@ export class Read {
   private readonly units = inject(HouseUnits);
   private readonly cards = inject(SwingCards);
 
+  protected readonly here = computed(() => this.read.lesson()?.id === this.lessonId());
   protected readonly formats = formatWords();
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
   protected readonly panel = signal<UnderPanel>('ledger');

@@ -98,7 +98,7 @@ import { TableCsv } from '../../shell/table-csv';
                     <vk-trend class="mt-2" [points]="d.trend" [unit]="d.unit" [band]="band()" />
                     <p class="text-13 text-ink2">
                       Each mark is the mean of a lesson’s last run with its spread; filled: a real change since the
-                      lesson before on the same kind of device. Dashed: the wanted range.
+                      lesson before on the same kind of device.{{ runsDrawn() }} Dashed: the wanted range.
                     </p>
                     @if (shoesChange(); as w) {
                       <p class="mt-1 text-13 text-alarm">{{ w }}</p>
@@ -338,6 +338,11 @@ export class PupilPage {
       words: f.fault ? `Found: ${faultName(f.fault)}, ${f.shows}` : `Nothing found in ${f.of} swings`,
     };
   }
+  protected readonly runsDrawn = computed(() =>
+    this.dashboard()?.trend.some((p) => p.earlier)
+      ? ' Dotted: from the run before it in the same lesson, the short rule.'
+      : '',
+  );
   /** What was felt against what was measured, one chart for each measure that was asked about. */
   protected readonly felt = computed(() => {
     const all = this.dashboard()?.felt ?? [];
