@@ -52,7 +52,9 @@ describe('a report', () => {
   it('is drafted from the finding, on the agreed measure, against the lesson before; the drill suits what is on record', async () => {
     await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7' });
     await swings('l', 30, 2, { fault: 'hangs-back' });
-    expect((await report()).draft.notYet).toMatch(/: 0 of 2 swings where we want them .*; it takes 3 swings to tell\.$/);
+    expect((await report()).draft.notYet).toMatch(
+      /: 0 of 2 swings where we want them .*; it takes 3 swings to tell\.$/,
+    );
     await swings('l', 32, 2, { fault: 'hangs-back' });
     const first = await report();
     expect(first.draft.saw).toMatch(

@@ -44,7 +44,9 @@ import { OFFICE, STOPS } from './places';
                       [attr.stroke-width]="here.isActive ? 3 : 1"
                     />
                   </svg>
-                  <span class="block pt-[29px] leading-4 group-hover:underline max-[1150px]:text-[14px]">{{ stop.words }}</span>
+                  <span class="block pt-[29px] leading-4 group-hover:underline max-[1150px]:text-[14px]">{{
+                    stop.words
+                  }}</span>
                 </a>
               </li>
             }
