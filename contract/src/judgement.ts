@@ -64,8 +64,11 @@ export type LessonFindings = z.infer<typeof LessonFindings>;
 /** What swings of a set have in common: one club on one device for one wanted shot. */
 export type SetKey = Pick<ClubFindings, 'club' | 'clubName' | 'device' | 'intent'>;
 
+/** The same of a swing as it is stored. */
+type StoredKey = Omit<SetKey, 'device'> & { readonly device: string };
+
 /** Whether swings or sets may stand beside each other. */
-export const alike = (a: SetKey, b: SetKey): boolean =>
+export const alike = (a: StoredKey, b: StoredKey): boolean =>
   a.clubName === b.clubName && a.club === b.club && a.device === b.device && a.intent === b.intent;
 
 /** The set that speaks for a lesson, on every screen: of the most swings; one with a finding before one without. */

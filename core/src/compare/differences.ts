@@ -67,6 +67,7 @@ export function differencesOf(
   const alone = compared.filter((c) => c.id === agreed);
   const others = compared.filter((c) => c.id !== agreed);
   const [own, among] = [changesOf(alone), changesOf(others)];
+  const changes = [...own, ...among];
   const rows = [...alone, ...others].map(({ id, worth, a, b }, i): Difference => {
     const [x, y] = [side(a), side(b)];
     const difference = y.mean - x.mean;
@@ -77,7 +78,7 @@ export function differencesOf(
       before: x,
       after: y,
       difference,
-      change: [...own, ...among][i]!,
+      change: changes[i]!,
       usual: single ? usualSpread(values(usual, id), difference) : null,
       together: (id === agreed ? own : among).filter((c) => c !== null).length,
     };

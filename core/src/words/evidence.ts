@@ -2,7 +2,8 @@ import type { Piece } from '../faults/strength.js';
 import { measureRow } from '../measures/registry.js';
 import { amount } from './amounts.js';
 
-const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+/** A name within a sentence. */
+export const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
 
 /** The unit of a piece of evidence: of what it is about, ms where it is about an order. */
 const unitOf = ({ measures }: Piece): string => {

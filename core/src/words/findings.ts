@@ -6,7 +6,7 @@ import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
 import { type MeasureId, measureRow } from '../measures/registry.js';
 import { amount, difference } from './amounts.js';
-import { evidenceWords, goneWhen } from './evidence.js';
+import { evidenceWords, goneWhen, lower } from './evidence.js';
 
 /** What a fault is called; one that is in the catalogue no more, by its id. */
 export const faultName = (id: string): string => faultOf(id)?.name ?? id;
@@ -107,7 +107,7 @@ export function runWords(
   const step = steps.at(-1);
   if (step) return `Over the last ${n} of ${of} swings with the ${clubName}, ${stepWords(step)}`;
   const all = `Over ${n} swings with the ${clubName}`;
-  return drifted ? `${all}, ${driftWords(drifted)}` : all;
+  return drifted ? `${all}, which drifted: ${driftWords(drifted)}` : all;
 }
 /** "since swing 16: lead share, impact from 58% to 66%". */
 export const stepWords = ({ at, measure, before, after }: StepTold): string =>
@@ -119,20 +119,16 @@ export interface Drifted {
   readonly from: number;
   readonly to: number;
 }
-export const driftWords = ({ measure, from, to }: Drifted): string => `which drifted: ${movedWords(measure, from, to)}`;
+/** "lead share, top from 30% to 38%". */
+export const driftWords = ({ measure, from, to }: Drifted): string => movedWords(measure, from, to);
 
-/** A measure's words within a sentence. */
-const within = (measure: MeasureId): string => {
-  const { words } = measureRow(measure);
-  return `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
-};
 /** A measure with its value: "lead share, impact 55%". */
 export const valueWords = (measure: MeasureId, v: number): string =>
-  `${within(measure)} ${amount(v, measureRow(measure).unit)}`;
+  `${lower(measureRow(measure).words)} ${amount(v, measureRow(measure).unit)}`;
 
 function movedWords(measure: MeasureId, before: number, after: number): string {
-  const { unit } = measureRow(measure);
-  return `${within(measure)} from ${amount(before, unit)} to ${amount(after, unit)}`;
+  const { words, unit } = measureRow(measure);
+  return `${lower(words)} from ${amount(before, unit)} to ${amount(after, unit)}`;
 }
 
 /** The same for the golfer: what it looks like, and how often. */

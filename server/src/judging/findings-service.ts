@@ -1,5 +1,6 @@
 import { alike, leadingSet, type LessonFindings } from '@vilko/contract';
-import type { LessonRead, SwingService } from '../swings/swing-service.js';
+import type { LessonRead } from '../swings/lesson-reads.js';
+import type { SwingService } from '../swings/swing-service.js';
 import { lessonFindings } from './lesson-findings.js';
 import { comparedIn, type Compared, setsOf, type SwingSet } from './swing-sets.js';
 

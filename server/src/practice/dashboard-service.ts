@@ -7,35 +7,39 @@ import type { SummarisedSwing, SwingService } from '../swings/swing-service.js';
 import { dashboardOf } from './dashboard.js';
 import type { PracticeRepository } from './practice-repository.js';
 
-/** A lesson of a pupil's: its sets, the one that speaks for it first, and what it works on. */
+/** A lesson of a pupil's with its sets of swings, the largest first. */
 export interface LessonSets {
   readonly lesson: LessonHead;
   readonly sets: readonly SwingSet<SummarisedSwing>[];
+}
+
+/** The same with the set that speaks for it first, and what it works on. */
+export interface JudgedLesson extends LessonSets {
   /** The same finding, of the same swings, that the lesson's own pages speak of; null where no set speaks. */
   readonly finding: PupilDashboard['findings'][number] | null;
 }
 
 /** Every lesson of a pupil's with its sets of swings. */
-export const lessonSets = (
-  pupil: Pupil,
+export function lessonSets(
   lessons: readonly LessonHead[],
   swings: readonly SummarisedSwing[],
   standardOf: StandardOf,
-): LessonSets[] =>
-  lessons.map((lesson) => {
-    const { id: lessonId, measure } = lesson;
-    const sets = setsOf(
-      swings.filter((s) => s.row.lessonId === lessonId),
-      standardOf,
-      () => measure,
-    ).sort((a, b) => b.swings.length - a.swings.length);
+): LessonSets[] {
+  const sets = setsOf(swings, standardOf, (id) => lessons.find((l) => l.id === id)?.measure ?? null);
+  sets.sort((a, b) => b.swings.length - a.swings.length);
+  return lessons.map((lesson) => ({ lesson, sets: sets.filter((s) => s.lessonId === lesson.id) }));
+}
+
+/** What each lesson works on. */
+export const judgedLessons = (pupil: Pupil, lessons: readonly LessonSets[], standardOf: StandardOf): JudgedLesson[] =>
+  lessons.map(({ lesson, sets }) => {
     const set = leadingSet(lessonFindings(pupil, sets, standardOf));
     if (!set) return { lesson, sets, finding: null };
-    const found = leadingFinding(set, measure);
+    const found = leadingFinding(set, lesson.measure);
     return {
       lesson,
       sets: [...sets].sort((a, b) => Number(alike(b, set)) - Number(alike(a, set))),
-      finding: { lessonId, fault: found?.fault ?? null, shows: found ? showsWords(found) : '', of: set.n },
+      finding: { lessonId: lesson.id, fault: found?.fault ?? null, shows: found ? showsWords(found) : '', of: set.n },
     };
   });
 
@@ -51,7 +55,7 @@ export const dashboardService =
       practice.logOf([pupilId]),
       swings.standards(pupil),
     ]);
-    return dashboardOf(lessonSets(pupil, lessons, all, standardOf), all, log);
+    return dashboardOf(judgedLessons(pupil, lessonSets(lessons, all, standardOf), standardOf), all, log);
   };
 
 export type DashboardService = ReturnType<typeof dashboardService>;

@@ -1,8 +1,9 @@
 import type { Measures } from '@vilko/core';
 import { BLANK_ENTRY, DEFAULT_HOUSE, type LessonHead, type LogEntry, NO_PROFILE, standardFor } from '@vilko/contract';
+import type { StandardOf } from '../judging/swing-sets.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import { dashboardOf } from './dashboard.js';
-import { lessonSets } from './dashboard-service.js';
+import { judgedLessons, lessonSets } from './dashboard-service.js';
 
 const PUPIL = {
   id: 'p',
@@ -17,8 +18,8 @@ const PUPIL = {
 };
 const board = (lessons: readonly LessonHead[], swings: readonly SummarisedSwing[], log: readonly LogEntry[] = []) => {
   const sources = { profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] };
-  const sets = lessonSets(PUPIL, lessons, swings, (club, intent) => standardFor(sources, club, intent));
-  return dashboardOf(sets, swings, log);
+  const standardOf: StandardOf = (club, intent) => standardFor(sources, club, intent);
+  return dashboardOf(judgedLessons(PUPIL, lessonSets(lessons, swings, standardOf), standardOf), swings, log);
 };
 
 const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): LessonHead => ({

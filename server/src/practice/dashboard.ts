@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import { lastRun, type SwingSet } from '../judging/swing-sets.js';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { ReadSwing, SummarisedSwing } from '../swings/swing-service.js';
-import type { LessonSets } from './dashboard-service.js';
+import type { JudgedLesson, LessonSets } from './dashboard-service.js';
 
 /** What a measure was in these swings, as far as they have it. */
 export const valuesIn = (swings: readonly ReadSwing[], measure: MeasureId): number[] =>
@@ -22,7 +22,7 @@ function mostUsed(sets: readonly SwingSet[]): ClubClass | null {
  * @param lessons oldest first
  */
 export function dashboardOf(
-  lessons: readonly LessonSets[],
+  lessons: readonly JudgedLesson[],
   swings: readonly SummarisedSwing[],
   log: readonly LogEntry[] = [],
 ): PupilDashboard {

@@ -61,7 +61,7 @@ export function practiceService(
         pupils.lessonHeads(pupilId),
         swings.standards(pupil),
       ]);
-      const of = (own: readonly SummarisedSwing[]) => lessonSets(pupil, heads, own, standardOf);
+      const of = (own: readonly SummarisedSwing[]) => lessonSets(heads, own, standardOf);
       // what was done for a drill tells what the drill is like, not what it did
       const ordinary = of(all.filter((s) => s.row.task === null));
       return {

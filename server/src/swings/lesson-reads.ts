@@ -1,4 +1,4 @@
-import type { Pupil, Standard } from '@vilko/contract';
+import { alike, type Pupil, type Standard } from '@vilko/contract';
 import type { ClubClass, MeasureId } from '@vilko/core';
 import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
@@ -32,12 +32,7 @@ export const lessonReads = (
   /** Earlier lessons of a pupil with swings like this one: same club, device and wanted shot; the newest first. */
   async lessonsBefore(pupil: Pupil, like: SwingRow): Promise<string[]> {
     const rows = (await rowsOf(pupil)).filter(
-      (r) =>
-        r.recordedAt < like.recordedAt &&
-        r.lessonId !== like.lessonId &&
-        r.clubName === like.clubName &&
-        r.device === like.device &&
-        r.intent === like.intent,
+      (r) => r.recordedAt < like.recordedAt && r.lessonId !== like.lessonId && alike(r, like),
     );
     return [...new Set(rows.map((r) => r.lessonId).reverse())];
   },

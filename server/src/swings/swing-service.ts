@@ -26,8 +26,6 @@ export interface TrainedSwing {
   readonly recordedAt: Date;
   readonly task: SwingTask;
 }
-export type { LessonRead } from './lesson-reads.js';
-
 /** Everything that is done with swings: stored, read, summarised, changed. */
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;

@@ -16,7 +16,7 @@ export type RunsOf = Pick<ClubFindings, 'clubName' | 'club' | 'device' | 'intent
 function labelsOf({ steps, drifted }: RunsOf): string[] {
   const [first] = steps;
   if (first) return [valueWords(first.measure, first.before), ...steps.map((s) => valueWords(s.measure, s.after))];
-  return drifted ? [driftWords(drifted).replace('which drifted', 'drifts')] : [];
+  return drifted ? [`drifts: ${driftWords(drifted)}`] : [];
 }
 
 /** Brackets over the Rack: every judged swing of a set that changed or drifted, by its id. */

@@ -212,7 +212,7 @@ export class ProgressPage {
   }
 
   protected changed({ steps, drifted }: ChangeWithin): string {
-    const said = steps.length ? steps.map(stepWords) : drifted ? [driftWords(drifted).replace(/^which /, '')] : [];
+    const said = steps.length ? steps.map(stepWords) : drifted ? [`drifted: ${driftWords(drifted)}`] : [];
     const text = said.join('; ');
     return text.charAt(0).toUpperCase() + text.slice(1);
   }
