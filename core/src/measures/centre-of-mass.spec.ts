@@ -1,3 +1,5 @@
+import { analyseInDepth } from '../analyse.js';
+import { simulate } from '../golfer/simulate.js';
 import { testJson, worstDifference } from '../testing/test-files.js';
 import { integrateFromRest, integrateWithHold, pendulum } from './centre-of-mass.js';
 
@@ -52,6 +54,28 @@ describe('the centre of mass', () => {
         expect(r.bias).toBeCloseTo(a.bias, 9);
         r.position.forEach((x, k) => expect(Math.abs(x - a.true_position[k]!)).toBeLessThan(0.008));
       }
+  });
+
+  it('of a simulated body lies where the body is, whatever the moment its finish is held', () => {
+    // the last two sway so that the sideways force swings through 0 while the body still moves
+    for (const [seed, club] of [
+      [11, 'iron'],
+      [12, 'driver'],
+      [13, 'wedge'],
+      [3000028, 'driver'],
+      [3000050, 'iron'],
+    ] as const) {
+      const { recording, motion } = simulate({ device: 'plates', seed, club });
+      const { contexts } = analyseInDepth(recording);
+      const { y } = contexts[0]!.mass!;
+      const { p1, p7 } = contexts[0]!.swing.events;
+      for (let t = p1!.t; t <= p7!.t; t += 0.02) {
+        const measured = y.v[Math.round((t - y.t0) * y.rate)]!;
+        expect(Math.abs(measured - motion.mass.y[Math.round(t * motion.rate)]!))
+          .withContext(`${seed} at ${t.toFixed(2)} s`)
+          .toBeLessThan(0.009);
+      }
+    }
   });
 
   it('without a hold agrees with the reference, at rest over the address window', async () => {

@@ -188,8 +188,8 @@ export function finishHold(g: Ground, swing: SwingEvents, heightOverWeight: numb
   }
   const vx = rollingVariance(g.path.x.v, from, to, length);
   const vy = rollingVariance(g.path.y.v, from, to, length);
-  const fx = rollingSquaredMean(g.both.fx!, from, to, length);
-  const fy = rollingSquaredMean(g.both.fy!, from, to, length);
+  const fx = rollingMeanSquare(g.both.fx!, from, to, length);
+  const fy = rollingMeanSquare(g.both.fy!, from, to, length);
   let best = Infinity;
   let at = from;
   vx.forEach((v, k) => {
@@ -202,12 +202,13 @@ export function finishHold(g: Ground, swing: SwingEvents, heightOverWeight: numb
   return [at, at + length];
 }
 
-function rollingSquaredMean(v: Float64Array, from: number, to: number, length: number): Float64Array {
+/** Mean of the squares over every window of `length`: a force that swings through 0 is not a quiet one. */
+function rollingMeanSquare(v: Float64Array, from: number, to: number, length: number): Float64Array {
   const out = new Float64Array(to - from - length + 2);
   let sum = 0;
   for (let k = from; k <= to; k++) {
-    sum += v[k]! - (k - from >= length ? v[k - length]! : 0);
-    if (k - from >= length - 1) out[k - from - length + 1] = (sum / length) ** 2;
+    sum += v[k]! ** 2 - (k - from >= length ? v[k - length]! ** 2 : 0);
+    if (k - from >= length - 1) out[k - from - length + 1] = Math.max(0, sum) / length;
   }
   return out;
 }
