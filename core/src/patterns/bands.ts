@@ -8,6 +8,8 @@ export interface Tuning {
   readonly overlays?: readonly OverlayId[];
   /** Part of the usual size that is asked of a slower, older or injured golfer, 0.5–1. */
   readonly size?: number;
+  /** The same of one foot's own push, where that side is hurt. */
+  readonly sizeOfFoot?: Readonly<Record<'lead' | 'trail', number>>;
   /** Factor on what is tolerated beyond ideal, 0.5–2. */
   readonly strictness?: number;
 }
@@ -58,16 +60,19 @@ export function sized(measure: MeasureId, value: number, size = 1): number {
   return value > WEIGHT ? WEIGHT + (value - WEIGHT) * size : value;
 }
 
+/** The part of the usual size that is asked of a measure: of one foot's push the smaller of the two. */
+export function sizeFor(measure: MeasureId, { size = 1, sizeOfFoot }: Tuning): number {
+  const foot = measure.split('.').find((x) => x === 'lead' || x === 'trail');
+  return foot === undefined ? size : Math.min(size, sizeOfFoot?.[foot] ?? 1);
+}
+
 /**
  * The bands of a pattern in force for a club (judging.md §1): woods off a tee halfway between driver and iron (a band
  * for only one of the two: none), wedges as irons with shares moved toward 50, then overlays, size and strictness.
  */
-export function bandsFor(
-  pattern: Pattern,
-  club: ClubClass,
-  { overlays = [], size = 1, strictness = 1 }: Tuning = {},
-): ClubBand[] {
+export function bandsFor(pattern: Pattern, club: ClubClass, tuning: Tuning = {}): ClubBand[] {
   if (!pattern.clubs.includes(club)) return [];
+  const { overlays = [], strictness = 1 } = tuning;
   const measures = [...new Set(pattern.bands.map((b) => b.measure))];
   const own = measures.flatMap((measure) => bandOf(pattern, measure, club) ?? []);
   const brought = broughtBy(overlays, club)
@@ -81,7 +86,8 @@ export function bandsFor(
       sure: 'one view',
     }));
   return [...own, ...brought].map((b) => {
-    const set = (r: Range): Range => each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, size));
+    const set = (r: Range): Range =>
+      each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, sizeFor(b.measure, tuning)));
     const ideal = set(b.ideal);
     return {
       measure: b.measure,

@@ -11,7 +11,7 @@ import { bandsFor, type ClubBand } from './bands.js';
 import { compare } from './fit.js';
 import { patternOf, PATTERNS } from './library.js';
 import { OVERLAYS, overlaysFor } from './overlays.js';
-import { type Pattern, readPattern } from './pattern.js';
+import { type Pattern, type Range, readPattern } from './pattern.js';
 import { DISPUTES } from './disputes.js';
 
 const ideal = (id: string, club: ClubClass, measure: string, tuning = {}) =>
@@ -29,6 +29,7 @@ describe('the pattern library', () => {
       'lead-push',
       'two-foot-launch',
       'straight-line',
+      'trail-inside',
     ]);
     expect(ideal('deep-load', 'iron', 'load.trail.max')).toEqual([80, 94]);
     expect(ideal('lead-push', 'driver', 'force.up.lead.peak')).toEqual([125, 210]);
@@ -83,8 +84,52 @@ describe('the pattern library', () => {
       for (const m of d.measures) expect(MEASURE_IDS).withContext(d.id).toContain(m);
       for (const p of d.sides.flat()) expect(ids).withContext(d.id).toContain(p);
     }
-    expect(new Set(DISPUTES.map((d) => d.id)).size).toBe(15);
+    expect(new Set(DISPUTES.map((d) => d.id)).size).toBe(20);
     expect(OVERLAYS.length).toBe(3);
+  });
+
+  it('lets no school stand where its own bands say otherwise', () => {
+    const middle = ([lo, hi]: Range): number => (lo === null ? hi! : hi === null ? lo : (lo + hi) / 2);
+    const within = (v: number, [lo, hi]: Range): boolean =>
+      (lo === null || v >= lo - 1e-9) && (hi === null || v <= hi + 1e-9);
+    let held = 0;
+    for (const d of DISPUTES)
+      d.sides.forEach((schools, side) => {
+        expect(schools.length).withContext(d.id).toBeGreaterThan(0);
+        for (const school of schools) {
+          expect(d.sides[1 - side])
+            .withContext(`${d.id}: on both sides`)
+            .not.toContain(school);
+          for (const claim of d.claims?.[side] ?? [])
+            for (const club of patternOf(school).clubs.filter((c) => c === 'iron' || c === 'driver')) {
+              const band = ideal(school, club, claim.measure);
+              // the driver's body goes farther: what a side asks of it is said of the irons
+              if (!band || (club === 'driver' && claim.measure.startsWith('mass.'))) continue;
+              held++;
+              expect(within(middle(band), claim.ideal))
+                .withContext(`${d.id}: ${school} asks ${band.join('–')} of ${claim.measure}`)
+                .toBeTrue();
+            }
+        }
+      });
+    expect(held).toBeGreaterThan(60);
+  });
+
+  it('calls agreed only what three schools put a number to, and says where the number is ours', () => {
+    const schools = PATTERNS.filter((p) => p.id !== 'common-ground' && !p.provisional);
+    for (const b of patternOf('common-ground').bands) {
+      const club = b.clubs?.[0] ?? (b.measure === 'drive.tilt' ? 'driver' : 'iron');
+      // a range that schools share word for word counts once
+      const stated = new Set(
+        schools.flatMap((p) => (ideal(p.id, club, b.measure) ? [ideal(p.id, club, b.measure)!.join('–')] : [])),
+      );
+      const least = { agreed: 3, 'several views': 2, 'one view': 1, 'our number': 0 }[b.sure];
+      if (b.source === 'a view')
+        expect(stated.size).withContext(`${b.measure} (${club}) is called ${b.sure}`).toBeGreaterThanOrEqual(least);
+    }
+    for (const p of PATTERNS)
+      for (const b of p.bands.filter((x) => x.measure === 'foreaft.ratio'))
+        expect(b.sure).withContext(`${p.id}: rests on one view`).toBe('one view');
   });
 
   it('refuses a pattern that cannot be, in one sentence', () => {

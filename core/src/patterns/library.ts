@@ -7,6 +7,7 @@ import leadPush from './library/lead-push.json';
 import pressRecentre from './library/press-recentre.json';
 import quietCentre from './library/quiet-centre.json';
 import straightLine from './library/straight-line.json';
+import trailInside from './library/trail-inside.json';
 import twoFootLaunch from './library/two-foot-launch.json';
 import { VilkoError } from '../error.js';
 import { Pattern } from './pattern.js';
@@ -29,6 +30,7 @@ const FILES = [
   leadPush,
   twoFootLaunch,
   straightLine,
+  trailInside,
 ].map((f) => Told.parse(f));
 
 function whole({ like, ...told }: z.infer<typeof Told>): Pattern {

@@ -7,7 +7,11 @@ const range = z.tuple([edge, edge]);
 export type Range = readonly [number | null, number | null];
 
 export const BAND_SOURCES = ['a view', 'a measurement', 'own swings'] as const;
-export const BAND_SURE = ['agreed', 'several views', 'one view'] as const;
+/**
+ * How sure a band is: stated with a number by three teachers of different schools or more, by two or more, by one; or
+ * by nobody: then the number is ours.
+ */
+export const BAND_SURE = ['agreed', 'several views', 'one view', 'our number'] as const;
 
 /** One band: what a pattern wants of a measure, for some clubs, and why. */
 export const Band = z.object({

@@ -247,7 +247,7 @@ export class Patterns {
     return m && { ...m.view, comparison: compare(m.view.measures, this.pattern(), this.club()) };
   });
   protected readonly disputes = computed(() =>
-    DISPUTES.filter((d) => d.measures.some((m) => this.bands().some((b) => b.measure === m))),
+    DISPUTES.filter((d) => this.stands(d) >= 0 || d.measures.some((m) => this.bands().some((b) => b.measure === m))),
   );
   protected readonly history = computed(() => {
     const h = this.past();
