@@ -13,6 +13,7 @@ const Piece = z.object({
   z: z.number(),
   provisional: z.boolean(),
   spread: z.literal(true).optional(),
+  beyond: z.literal(true).optional(),
 });
 
 /** A finding of a set of swings. */

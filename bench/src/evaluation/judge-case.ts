@@ -6,6 +6,7 @@ import {
   patternOf,
   recordedFootCheck,
   type Recording,
+  type SwingAnalysis,
 } from '@vilko/core';
 import { simulate, standing } from '@vilko/core/golfer';
 import type { Case } from './cases.js';
@@ -27,7 +28,8 @@ export interface Judged {
 
 const PLAIN = 'common-ground';
 
-export function judgeCase(c: Case): Judged {
+/** The swing of a case as the device shows it; undefined where none was found. */
+export function swingOf(c: Case): SwingAnalysis | undefined {
   const [first, ...also] = c.faults;
   const { recording, build } = simulate({
     device: c.device,
@@ -43,7 +45,11 @@ export function judgeCase(c: Case): Judged {
     DEVICES[c.device].feet === 'told' && !DEVICES[c.device].soles
       ? recordedFootCheck(rocking(c, build), c.handed)
       : undefined;
-  const [swing] = analyse(recording, footCheck ? { footCheck } : {}).swings;
+  return analyse(recording, footCheck ? { footCheck } : {}).swings[0];
+}
+
+export function judgeCase(c: Case): Judged {
+  const swing = swingOf(c);
   if (!swing) return { case: c, said: null, own: null };
   const under = (pattern: string): Said => {
     const j = judgeSwing(swing, { device: c.device, club: c.club, pattern: patternOf(pattern), statureGiven: true });

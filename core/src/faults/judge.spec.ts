@@ -19,8 +19,9 @@ const NEEDS_FORCES = [
   'no-tilt',
   'stands-up',
   'out-of-order',
+  'push-goes-up',
 ];
-const NEEDS_FEET = ['heels-start', 'toes-start', 'spin-out'];
+const NEEDS_FEET = ['heels-start', 'toes-start', 'spin-out', 'trail-heel-early'];
 /** Only half of its evidence is there without forces along the ground. */
 const HALF = ['no-push-back'];
 const ALL = Object.keys(SIMULATED_FAULTS);

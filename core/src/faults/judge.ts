@@ -75,8 +75,8 @@ const LIKELY = 0.7;
 const CLEAR = 0.9;
 /** z beyond which one fault is not more of a cause than another. */
 const MOST_Z = 3;
-/** z of what a wanted shot excuses: not found. */
-const WANTED = -1;
+/** z of what a wanted shot excuses, or another finding says more plainly: not found. */
+const NOT_COUNTED = -1;
 /** z of a strength just under *clear*. */
 const AT_MOST_LIKELY = 1.28;
 const FEW = 3;
@@ -139,7 +139,13 @@ function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: Fault
     (!r.clubs || r.clubs.includes(c.club)) &&
     (r.fromSwings ?? 1) <= w.spreadOf &&
     !c.pattern.faults?.off?.includes(r.id);
-  return FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
+  const all = FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
+  const found = all.filter(({ weighed }) => isWeighed(weighed) && strengthOf(weighed.z) >= FOUND);
+  return all.map(({ rule, weighed }) =>
+    isWeighed(weighed) && found.some((f) => rule.notWhile?.includes(f.rule.id))
+      ? { rule, weighed: { ...weighed, z: Math.min(weighed.z, NOT_COUNTED) } }
+      : { rule, weighed },
+  );
 }
 
 function judge(w: Witness, c: JudgeContext, assumed: boolean): { findings: Finding[]; cannotJudge: CannotJudge[] } {
@@ -164,7 +170,7 @@ function weighRule(rule: FaultRule, w: Witness, c: JudgeContext, assumed: boolea
     c.pattern.faults?.atMostLikely?.includes(rule.id) ||
     (rule.atMostLikelyAssumedFeet && assumed);
   const z = capped ? Math.min(weighed.z, AT_MOST_LIKELY) : weighed.z;
-  return { ...weighed, z: isWanted(rule, weighed.pieces, c) ? Math.min(z, WANTED) : z };
+  return { ...weighed, z: isWanted(rule, weighed.pieces, c) ? Math.min(z, NOT_COUNTED) : z };
 }
 
 /** A wanted shot asks for what would else be a fault, unless its telling piece is clear by itself. */

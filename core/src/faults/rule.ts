@@ -3,14 +3,19 @@ import { MeasureIdText } from '../measures/measure-id.js';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 
-/** A limit: one number, or one for irons and one for the driver (woods halfway, wedges as irons). */
-export const Limit = z.union([z.number(), z.object({ iron: z.number(), driver: z.number() })]);
+/** A limit: one number, or one for irons and one for the driver; woods halfway, wedges as irons or their own. */
+export const Limit = z.union([
+  z.number(),
+  z.object({ iron: z.number(), driver: z.number(), wedge: z.number().optional() }),
+]);
 export type Limit = z.infer<typeof Limit>;
 
 const leafShape = {
   /** The measure asked about, or two of which the first less the second counts. */
   measure: MeasureIdText.optional(),
   difference: z.tuple([MeasureIdText, MeasureIdText]).optional(),
+  /** What of the measure is more than the first of these less the second explains. */
+  beyond: z.tuple([MeasureIdText, MeasureIdText]).optional(),
   over: Limit.optional(),
   under: Limit.optional(),
   /** Softness of the limit; without it the measure's worth. */
@@ -24,6 +29,8 @@ const leafShape = {
   overlay: z.object({ id: z.enum(OVERLAY_IDS), limit: Limit }).optional(),
   /** Another limit under patterns whose band of a measure ends early. */
   earlyPattern: z.object({ measure: MeasureIdText, endsBy: z.number(), limit: z.number() }).optional(),
+  /** Another limit under patterns whose band of a measure begins late. */
+  latePattern: z.object({ measure: MeasureIdText, beginsFrom: z.number(), limit: z.number() }).optional(),
   /** Does not count when both hold. */
   unless: z
     .object({
@@ -78,6 +85,8 @@ export const FaultRule = z.object({
   fromSwings: z.int().optional(),
   needsStature: z.boolean().optional(),
   needsFeet: z.boolean().optional(),
+  /** Says nothing while one of these is found: they tell the same more plainly. */
+  notWhile: z.array(z.string()).optional(),
   /** Under this overlay it counts only if the piece about this measure is clear by itself. */
   overlayNeedsClear: z.object({ overlay: z.enum(OVERLAY_IDS), measure: MeasureIdText }).optional(),
   atMostLikely: z.boolean().optional(),

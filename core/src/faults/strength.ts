@@ -1,7 +1,7 @@
 import { phi } from '../compare/normal.js';
 import { type MeasureId, worthOf } from '../measures/registry.js';
 import type { Pattern } from '../patterns/pattern.js';
-import { type ClubBand, sized, type Tuning } from '../patterns/bands.js';
+import { type ClubBand, sized, sizeFor, type Tuning } from '../patterns/bands.js';
 import type { ClubClass } from '../recording/recording.js';
 import type { Evidence, Leaf, Limit } from './rule.js';
 
@@ -27,6 +27,8 @@ export interface Witness {
   /** How many swings that spread is of. */
   readonly spreadOf: number;
   readonly difference: (a: MeasureId, b: MeasureId) => Known;
+  /** m less (a less b). */
+  readonly beyond: (m: MeasureId, a: MeasureId, b: MeasureId) => Known;
   readonly against: (order: readonly string[]) => Known;
 }
 
@@ -41,6 +43,8 @@ export interface Piece {
   readonly provisional: boolean;
   /** The numbers are of the spread over a set. */
   readonly spread?: true;
+  /** The number is what the second measure less the third does not explain of the first. */
+  readonly beyond?: true;
 }
 
 /** Which rule is weighed, with limits that the house has changed by `fault:measure`. */
@@ -61,6 +65,7 @@ export const strengthOf = (z: number): number => phi(z);
 export function limitFor(limit: Limit, club: ClubClass): number {
   if (typeof limit === 'number') return limit;
   if (club === 'driver') return limit.driver;
+  if (club === 'wedge') return limit.wedge ?? limit.iron;
   return club === 'wood' ? (limit.iron + limit.driver) / 2 : limit.iron;
 }
 
@@ -102,7 +107,7 @@ export function weigh(e: Evidence, w: Witness, rule: RuleInForce): Weighed {
 }
 
 function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
-  const measures = leaf.difference ?? [leaf.measure!];
+  const measures = leaf.difference ?? [leaf.measure!, ...(leaf.beyond ?? [])];
   if (measures.some((m) => w.pattern.faults?.off?.includes(`${rule.fault}:${m}`)))
     return { reason: `${w.pattern.name} does not count this` };
   const direction = leaf.over !== undefined ? 'over' : 'under';
@@ -111,7 +116,9 @@ function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
     ? w.spread(leaf.measure!)
     : leaf.difference
       ? w.difference(...leaf.difference)
-      : w.about(leaf.measure!);
+      : leaf.beyond
+        ? w.beyond(leaf.measure!, ...leaf.beyond)
+        : w.about(leaf.measure!);
   if (known.kind === 'unknown') return { reason: known.reason };
   const piece = (value: number | null, u: number | null, z: number): Weighed => ({
     z,
@@ -125,6 +132,7 @@ function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
         z,
         provisional: leaf.provisional ?? false,
         ...(leaf.spread ? { spread: true as const } : {}),
+        ...(leaf.beyond ? { beyond: true as const } : {}),
       },
     ],
   });
@@ -146,8 +154,10 @@ function limitInForce(leaf: Leaf, w: Witness, rule: RuleInForce): number {
   if (leaf.overlay && w.tuning.overlays?.includes(leaf.overlay.id)) limit = limitFor(leaf.overlay.limit, w.club);
   if (leaf.earlyPattern && (w.bands.get(leaf.earlyPattern.measure)?.ideal[1] ?? Infinity) <= leaf.earlyPattern.endsBy)
     limit = leaf.earlyPattern.limit;
-  if (leaf.measure === undefined || leaf.spread) return limit;
-  limit = sized(leaf.measure, limit, w.tuning.size);
+  if (leaf.latePattern && (w.bands.get(leaf.latePattern.measure)?.ideal[0] ?? -Infinity) >= leaf.latePattern.beginsFrom)
+    limit = leaf.latePattern.limit;
+  if (leaf.measure === undefined || leaf.spread || leaf.beyond) return limit;
+  limit = sized(leaf.measure, limit, sizeFor(leaf.measure, w.tuning));
   if (leaf.beside) return limit;
   const [lo, hi] = w.bands.get(leaf.measure)?.ideal ?? [null, null];
   if (over) return hi !== null && hi > limit ? hi : limit;

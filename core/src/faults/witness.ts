@@ -62,6 +62,7 @@ export function swingWitness(s: JudgedSwing, under: Under, bands = inForce(under
     about,
     spread: () => unknown('one swing has no spread'),
     difference: (a, b) => less(about(a), about(b)),
+    beyond: (m, a, b) => less(about(m), less(about(a), about(b))),
     against: (order) => {
       const v = againstOrder(order, s.measures);
       return v === null
@@ -105,6 +106,7 @@ export function setWitness(
     spreadOf: runs.reduce((n, r) => n + r.length, 0),
     spread: (id) => spreadWithin(runs.map((r) => r.map((s) => known(id, s.measures[id])))),
     difference: (a, b) => together((w) => w.difference(a, b)),
+    beyond: (m, a, b) => together((w) => w.beyond(m, a, b)),
     against: (order) => together((w) => w.against(order)),
   };
 }

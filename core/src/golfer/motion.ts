@@ -6,7 +6,7 @@ import { heightPath, massPath } from './body.js';
 import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';
 import type { Random } from './random.js';
 import { type Build, pointOf, type Sole, stance, withinSole } from './sole.js';
-import { forwardKnots, insideKnots, runsOn, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
+import { forwardKnots, insideKnots, noticed, runsOn, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
 
 /** What the ground does to one foot: force on the golfer (N), its place (m) and the free moment (N·m), each [n]. */
 export interface FootAction {
@@ -108,10 +108,22 @@ function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
 }
 
 /** Vertical acceleration in g: unweighting, the push, and two bumps that bring speed to 0 and the height to +15 mm. */
-function liftBumps({ p, times }: SwingPlan): Bump[] {
+function liftBumps({ p, times, clubStarts }: SwingPlan): Bump[] {
   const i = times.p7;
   const down: Bump = { c: times.p4 - 0.03, w: 0.17, a: p.upMin - 1 };
   const push: Bump = { c: i + p.upPeakTime, w: 0.125, a: p.upPeak - 1 };
+  // a trail leg that pushes up as the club starts lifts the body; by the top it is where it was
+  const up = noticed(p, 'pushUp');
+  const w = 0.5 * (times.p2 - clubStarts);
+  const lifted = times.p2 - 0.4 * w;
+  const earlyLift: Bump[] =
+    up > 0
+      ? [
+          { c: lifted, w, a: up },
+          { c: lifted + 1.5 * w, w: 1.5 * w, a: (-2 / 1.5) * up },
+          { c: lifted + 3 * w, w: 1.5 * w, a: up / 1.5 },
+        ]
+      : [];
   const [w4, w5] = [0.26, 0.3];
   const [c4, c5] = [i + 0.2, i + 0.56];
   const sum = down.a * down.w + push.a * push.w;
@@ -120,7 +132,7 @@ function liftBumps({ p, times }: SwingPlan): Bump[] {
   // x4 + x5 = −sum and x4·(c4 − i) + x5·(c5 − i) = rise − first
   const x4 = (rise - first + sum * (c5 - i)) / (c4 - c5);
   const x5 = -sum - x4;
-  return [down, push, { c: c4, w: w4, a: x4 / w4 }, { c: c5, w: w5, a: x5 / w5 }];
+  return [down, push, ...earlyLift, { c: c4, w: w4, a: x4 / w4 }, { c: c5, w: w5, a: x5 / w5 }];
 }
 
 /** Several swings' knots on one clock: after each finish the golfer goes back to address. */
@@ -310,7 +322,18 @@ export function carryBody({ lift, share, lead, trail, ...given }: Carried): Omit
     n: share.length,
     mass,
     acceleration: { x: x.a, y: y.a, z: lift },
-    feet: shareOut({ m, share, total, lead, trail, mass, ax: x.a, ay: y.a, turn: moment.z }),
+    feet: shareOut({
+      m,
+      share,
+      total,
+      lead,
+      trail,
+      mass,
+      ax: x.a,
+      ay: y.a,
+      turn: moment.z,
+      spared: sparedPush(given, share.length),
+    }),
   };
 }
 
@@ -324,6 +347,21 @@ interface Whole {
   readonly ax: Float64Array;
   readonly ay: Float64Array;
   readonly turn: Float64Array;
+  /** Sideways push that the trail leg leaves to the lead leg, part of weight. */
+  readonly spared: Float64Array;
+}
+
+/** How much of a push up is missing sideways, and around when (s, half). */
+const SPARED = 0.27;
+const SPARED_FOR = 0.3;
+
+/** A trail leg that pushes up pushes less toward the target: the lead leg pulls instead. */
+function sparedPush({ plans, rate }: Pick<Carried, 'plans' | 'rate'>, n: number): Float64Array {
+  const bumps = plans.flatMap((plan): Bump[] => {
+    const up = noticed(plan.p, 'pushUp');
+    return up > 0 ? [{ c: plan.times.p4, w: SPARED_FOR, a: SPARED * up }] : [];
+  });
+  return sampleBumps(bumps, n, rate, 1);
 }
 
 /** Splits the whole force and turning moment between the feet: a couple of fore–aft forces and free moments. */
@@ -343,7 +381,7 @@ function shareOut(b: Whole): FeetPair<FootAction> {
     const s = b.share[k]!;
     const fx = b.m * b.ax[k]!;
     const fy = b.m * b.ay[k]!;
-    const squeeze = SQUEEZE * b.m * G * 4 * s * (1 - s);
+    const squeeze = (SQUEEZE - b.spared[k]!) * b.m * G * 4 * s * (1 - s);
     lead.fz[k] = s * b.total[k]!;
     trail.fz[k] = (1 - s) * b.total[k]!;
     lead.fy[k] = s * fy - squeeze;

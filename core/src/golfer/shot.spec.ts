@@ -20,6 +20,14 @@ describe('a simulated ball', () => {
     );
     expect(mean(back.map((s) => s.carry))).toBeLessThan(mean(healthy.map((s) => s.carry)));
   });
+  it('curves with a face that is off, whatever the feet do', () => {
+    const plan = (k: number) => planSwing(random(k), { club: 'iron' }, 2);
+    for (const off of [5, -5]) {
+      const curves = Array.from({ length: 20 }, (_, k) => shotOf(plan(k), random(k), off).curve);
+      expect(curves.filter((c) => Math.sign(c) === Math.sign(off)).length).toBeGreaterThan(17);
+    }
+    expect(shotOf(plan(3), random(3), 5).path).toBe(shotOf(plan(3), random(3)).path);
+  });
   it('is plausible in every number', () => {
     for (const s of shots(undefined)) {
       expect(s.total).toBeGreaterThan(s.carry);

@@ -67,8 +67,9 @@ const THIN = 165;
 /**
  * A ball that answers the swing: pressure that stays back moves the low point back, and from there come heavy and
  * thin strikes. Plausible, not a ball-flight model: for a stand-in monitor and sample data only.
+ * @param faceOff ° by which this golfer's face points away from the path, whatever the feet do
  */
-export function shotOf(plan: SwingPlan, rng: Random): SimulatedShot {
+export function shotOf(plan: SwingPlan, rng: Random, faceOff = 0): SimulatedShot {
   const c = CLUBS[plan.club];
   const back = plan.p.leadP7 - SHARE;
   const lowPoint = c.lowPoint + MM_PER_POINT * back + 14 * rng.normal();
@@ -78,7 +79,7 @@ export function shotOf(plan: SwingPlan, rng: Random): SimulatedShot {
   const clubSpeed = c.speed * (1 + 0.012 * (plan.p.forcePeak - 16.5)) + 0.5 * rng.normal();
   const ballSpeed = clubSpeed * c.smash * loss * (1 - 0.01 * Math.abs(rng.normal()));
   const path = 0.5 - 0.08 * back + 1.4 * rng.normal();
-  const face = 0.4 * path + 1.1 * rng.normal();
+  const face = 0.4 * path + 1.1 * rng.normal() + faceOff;
   const start = 0.8 * face + 0.2 * path;
   const spinAxis = 4.5 * (face - path);
   const carry = ballSpeed * c.carryPerSpeed;

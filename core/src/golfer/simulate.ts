@@ -96,9 +96,32 @@ export function simulate(o: SimulateOptions): Simulated {
 function truthOf(motion: Motion, device: SimulatedDevice, handed: Handed, stated: Recording['stated']): SwingTruth[] {
   const quiet = record(motion, device, random(0), { name: 'truth', handed, club: true, quiet: true, stated });
   const marks = motion.plans.map((p) => trueEvents(p));
-  const { swings } = analyseInDepth(quiet, { marks });
+  const { swings, contexts } = analyseInDepth(quiet, { marks });
   return motion.plans.map((_, i) => ({
     events: marks[i]!,
-    measures: Object.fromEntries(Object.entries(swings[i]?.measures ?? {}).map(([id, m]) => [id, m.value])),
+    measures: {
+      ...Object.fromEntries(Object.entries(swings[i]?.measures ?? {}).map(([id, m]) => [id, m.value])),
+      ...(contexts[i] ? trueMass(motion, contexts[i].swing.address, marks[i]!) : {}),
+    },
   }));
+}
+
+/** Where the body itself was: its mass is known here, and not what forces or pressure make of it. */
+function trueMass(
+  { mass, rate }: Motion,
+  address: { readonly start: number; readonly end: number },
+  events: Readonly<Record<EventName, number>>,
+): SwingTruth['measures'] {
+  const at = (t: number): number => Math.round(t * rate);
+  const quiet = mass.y.subarray(at(address.start), at(address.end) + 1);
+  const origin = quiet.reduce((s, v) => s + v, 0) / quiet.length;
+  const moved = (t: number): number => 1000 * (mass.y[at(t)]! - origin);
+  let back = 0;
+  for (let k = at(address.end); k <= at(events.p7); k++) back = Math.max(back, 1000 * (origin - mass.y[k]!));
+  return {
+    'mass.back': back,
+    'mass.p4': moved(events.p4),
+    'mass.p6': moved(events.p6),
+    'mass.p7': moved(events.p7),
+  };
 }

@@ -43,6 +43,9 @@ export const LATER_PARAMETERS = [
   'wander',
   'finishSway',
   'pushOff',
+  'trailSits',
+  'pushUp',
+  'staysOn',
 ] as const;
 export type SwingParameter = (typeof SWING_PARAMETERS)[number] | (typeof LATER_PARAMETERS)[number];
 
@@ -123,6 +126,13 @@ export const HEALTHY: Readonly<Record<SwingParameter, Spread>> = {
   legPush: { mean: 1, sd: { down: 0.105, up: 0.03 }, unit: 'of the lead leg’s usual push' },
   wander: { mean: 2, sd: { down: 0.8, up: 13 }, unit: 'mm the pressure wanders going back' },
   pushOff: { mean: 0, sd: { down: 0.4, up: 0.8 }, unit: 'points by which the lead share falls before impact' },
+  trailSits: { mean: 0, sd: { down: 2, up: 8 }, unit: '% of foot by which the trail foot sits back going back' },
+  pushUp: {
+    mean: 0,
+    sd: { down: 0.02, up: 0.1 },
+    unit: 'of weight by which the trail leg pushes up as the club starts',
+  },
+  staysOn: { mean: 0, sd: { down: 2, up: 6 }, unit: 'points that stay on the trail foot after impact' },
   finishSway: { mean: 1, sd: { down: 0.3, up: 4.6 }, unit: 'mm the pressure wanders in the finish' },
 };
 
@@ -183,6 +193,16 @@ export const SCHOOLS: Readonly<Record<string, Partial<Record<SwingParameter, num
     leadFwdDown: 54,
     trailFwdP3: 54,
   },
+  'trail-inside': {
+    leadAddress: 50,
+    trailMax: 75,
+    trailMaxPhase: 2.7,
+    leadP6: 74,
+    trailIn: 42,
+    forcePeak: 21,
+    foreAft: 1.4,
+    massBack: 22,
+  },
 };
 /** A school's golfers differ less from each other than the field does. */
 export const SCHOOL_SPREAD = 0.5;
@@ -237,6 +257,9 @@ export const SIMULATED_FAULTS: Readonly<Record<string, SimulatedFault>> = {
   dragged: { parameter: 'back', direction: 1 },
   'scattered-path': { parameter: 'wander', direction: 1 },
   'unsteady-finish': { parameter: 'finishSway', direction: 1 },
+  'trail-heel-early': { parameter: 'trailSits', direction: 1 },
+  'push-goes-up': { parameter: 'pushUp', direction: 1 },
+  'stays-on-trail-leg': { parameter: 'staysOn', direction: 1, club: 'iron' },
 };
 
 export const STRENGTHS = { weak: 1.5, medium: 3, strong: 4.5 } as const;

@@ -66,6 +66,17 @@ const MOST_RUN = 70;
 /** How far (mm) a mass runs on toward the target, as far as it is noticed. */
 export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number =>
   Math.min(MOST_RUN, GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED));
+/** The same of a trail foot that sits back, a trail leg that pushes up, a load that stays. */
+const NOTICED = {
+  trailSits: { from: 16, gain: 3.5, most: 34 },
+  pushUp: { from: 0.2, gain: 2.4, most: 0.34 },
+  staysOn: { from: 12, gain: 3.4, most: 30 },
+} as const;
+/** How far such a property goes beyond that. */
+export const noticed = (p: SwingParameters, name: keyof typeof NOTICED): number => {
+  const { from, gain, most } = NOTICED[name];
+  return Math.min(most, gain * Math.max(0, p[name] - from));
+};
 /** Who falls to the lead heel by more than this (% of foot) does so early in the downswing already. */
 const SPINS_FROM = 15;
 /** Half of how long (s) the share takes to change over: fastest around the crossing. */
@@ -203,6 +214,7 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const usual =
     early > 0 ? Math.min(97, p.leadP6) : Math.min(Math.max(p.leadP6, 50 + 0.7 * gained), p7 - 2, 50 + 0.8 * gained);
   // who presses and pushes off has more on the lead foot shortly before impact than at it
+  const stays = noticed(p, 'staysOn');
   const p6 = p.pushOff > 2 ? Math.min(96, p7 + p.pushOff) : usual;
   const knots: (Knot | null)[] = [
     [start - 0.12, p.leadAddress],
@@ -217,7 +229,8 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     turned || cross + CROSSING > times.p6 - 0.02 ? null : [cross + CROSSING, 50 + 0.75 * (p6 - 50)],
     cross < times.p6 - 0.02 ? [times.p6 - EARLY_BY * early, p6] : null,
     [times.p7, p7],
-    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : runsOn(p) > 0 ? 0.8 : 0.45)],
+    stays > 0 ? [times.p8, p7 - 0.75 * stays] : null,
+    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : runsOn(p) > 0 ? 0.8 : 0.45) - stays],
     [times.p10 - 0.15, p.leadP10],
   ];
   return inOrder(knots);
@@ -233,6 +246,7 @@ function inOrder(knots: readonly (Knot | null)[]): Knot[] {
 export function forwardKnots({ p, times, clubStarts }: SwingPlan): { lead: Knot[]; trail: Knot[] } {
   const a = p.fwdAddress;
   const spins = Math.min(0, p.leadFwdImpact + SPINS_FROM);
+  const sits = noticed(p, 'trailSits');
   const low = Math.max(0, 46 - a); // whoever starts on the heels stays nearer to them going back
   return {
     lead: [
@@ -246,10 +260,10 @@ export function forwardKnots({ p, times, clubStarts }: SwingPlan): { lead: Knot[
     ],
     trail: [
       [clubStarts, a - 1],
-      [times.p3, p.trailFwdP3 - 0.8 * low + p.fwdP3],
-      [times.p4, p.trailFwdTop - 0.8 * low],
-      [times.p5, 57 - 0.4 * low],
-      [times.p6, 65],
+      [times.p3, p.trailFwdP3 - 0.8 * low + p.fwdP3 - sits],
+      [times.p4, p.trailFwdTop - 0.8 * low - 0.6 * sits],
+      [times.p5, 57 - 0.4 * low - 0.4 * sits],
+      [times.p6, 65 - 0.35 * sits],
       [times.p7, 71],
       [times.p9, 80],
       [times.p10 - 0.1, 83],

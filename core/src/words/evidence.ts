@@ -13,6 +13,10 @@ const unitOf = ({ measures }: Piece): string => {
 
 /** What a piece of evidence is about: one measure, one less another, a spread, the order of the peaks. */
 export function evidenceWords(p: Piece): string {
+  if (p.beyond) {
+    const [of, a, b] = p.measures.map((id) => measureRow(id).words);
+    return `${of} beyond what ${lower(a!)} less ${lower(b!)} explains`;
+  }
   const plain = p.measures.map((id) => measureRow(id).words).join(' less ');
   if (p.spread) return `Spread of ${lower(plain)}`;
   return p.measures[0] === 'sequence.order' ? 'Against the order of the peaks' : plain;

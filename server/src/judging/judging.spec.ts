@@ -89,7 +89,7 @@ describe('what swings are judged by', () => {
   };
 
   it('is the house’s pattern, else the pupil’s, else the pupil’s for the club', async () => {
-    expect((await rack())[0]!.judgedBy).toEqual({ pattern: 'common-ground', version: 1 });
+    expect((await rack())[0]!.judgedBy).toEqual({ pattern: 'common-ground', version: 2 });
     const before = (await rack())[0]!.fit!;
     await profile({ school: 'deep-load' });
     expect((await rack())[0]!.judgedBy!.pattern).toBe('deep-load');
