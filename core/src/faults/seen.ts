@@ -4,7 +4,12 @@ import type { CannotJudge, Weighing } from './judge.js';
 import rows from './seen.json';
 
 /** What an eye sees, and the faults it may be. */
-const Sign = z.object({ id: z.string(), words: z.string(), looks: z.string(), faults: z.array(z.string()).min(1) });
+export const Sign = z.object({
+  id: z.string(),
+  words: z.string(),
+  looks: z.string(),
+  faults: z.array(z.string()).min(1),
+});
 export type Sign = z.infer<typeof Sign>;
 
 export const SIGNS: readonly Sign[] = z.array(Sign).parse(rows);
@@ -18,7 +23,7 @@ export interface EarlierCause {
 }
 
 /** Walks the graph of causes backward from a sign, nearest first; every fault once, with what was weighed about it. */
-export function walkBack(sign: Sign, weighed: readonly (Weighing | CannotJudge)[]): EarlierCause[] {
+export function walkBack(sign: Pick<Sign, 'faults'>, weighed: readonly (Weighing | CannotJudge)[]): EarlierCause[] {
   const says = new Map(weighed.map((w) => [w.fault, w]));
   const steps = new Map<string, number>();
   let layer = [...sign.faults];

@@ -41,7 +41,7 @@ export function demoSwing({ pupil, lesson, series, seed, name }: DemoSwingReques
   const lead = first ? summaryNumber(first.summary, 'share.lead.p7') : null;
   return {
     prepared,
-    shot: lesson.monitor ? { ...NO_SHOT, ...rounded(shotOf(motion.plans[0]!, rng)) } : null,
+    shot: lesson.monitor ? { ...NO_SHOT, ...rounded(shotOf(motion.plans[0]!, rng, lesson.faceOff)) } : null,
     felt:
       lesson.feltOff === null || lead === null
         ? null

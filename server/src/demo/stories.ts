@@ -93,6 +93,14 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       {
         ageBand: '18–34',
         injuries: ['shoulder'],
+        injuryNotes: {
+          shoulder: {
+            side: 'left',
+            since: 'a year',
+            advice: 'full swings again, says her physiotherapist',
+            cleared: true,
+          },
+        },
         limits: 'Nothing that jars the left shoulder before a concert.',
         toldBefore: 'Turn more.',
         cueWords: 'down-bow to the trail foot',
@@ -143,6 +151,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       {
         ageBand: '55–69',
         injuries: ['hip'],
+        injuryNotes: { hip: { side: 'left', since: '2019', advice: 'no deep flexion', cleared: false } },
         otherSports: '110 m hurdles',
         limits: 'The left hip does not like deep flexion.',
         clubs: bag(['5-iron', 'iron', 25]),
@@ -255,6 +264,9 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       {
         ageBand: '35–54',
         injuries: ['knee'],
+        injuryNotes: {
+          knee: { side: 'left', since: 'June', advice: 'no jumping until the surgeon agrees', cleared: false },
+        },
         fear: 'turning hard over the lead knee',
         limits: 'No jumping, no deep knee bend until the surgeon agrees.',
         bodyScreen: 'Lead knee bends to 110°, no swelling (October).',
@@ -304,6 +316,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       {
         ageBand: '55–69',
         otherSports: 'none he admits to',
+        badShot: 'a slice, on days when nothing else is wrong',
         clubs: bag(['driver', 'driver', 10.5], ['7-iron', 'iron', 32]),
       },
     ),
@@ -316,6 +329,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
         startedAt: '2026-11-09T11:00:00Z',
         spread: 0.35,
         monitor: true,
+        faceOff: 4.5,
         nextVisit: '2027-04-12',
         series: [iron('7-iron', 4), driver(3)],
       },

@@ -27,6 +27,8 @@ export interface DemoLesson {
   readonly clubChannels: boolean;
   /** A monitor stood beside the bay. */
   readonly monitor: boolean;
+  /** ° by which this golfer's club face points away from the path. */
+  readonly faceOff: number;
   /** Points by which this pupil feels more on the lead foot than there is; null: not asked. */
   readonly feltOff: number | null;
   readonly tendencies: Partial<Record<SwingParameter, number>>;
@@ -84,6 +86,7 @@ export const lessons = (id: string, aim: string, common: Partial<Common>, told: 
     device: 'mat-plates',
     clubChannels: true,
     monitor: false,
+    faceOff: 0,
     feltOff: null,
     tendencies: {},
     spread: 0.35,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
+  BALL_SIGNALS,
   type CannotJudge,
   type EarlierCause,
   evidenceValue,
@@ -13,27 +14,29 @@ import {
 
 const FOUND = 0.5;
 
-/** *I see…*: starts from what the eye saw and walks the causes backward, each with its number. */
+/** *I see…* and *The ball…*: starts from what was seen and walks the causes backward, each with its number. */
 @Component({
   selector: 'vk-i-see',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
   template: `
-    <label class="flex items-center gap-2">
-      <span class="font-semibold">I see that the pupil</span>
-      <select
-        class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
-        aria-label="I see"
-        (change)="seen.set($any($event.target).value)"
-      >
-        <option value="">…</option>
-        @for (s of signs; track s.id) {
-          <option [value]="s.id" [selected]="s.id === seen()">{{ s.words }}</option>
-        }
-      </select>
-    </label>
+    @for (e of entrances; track e.says) {
+      <label class="mb-1 flex items-center gap-2">
+        <span class="shrink-0 font-semibold">{{ e.says }}</span>
+        <select
+          class="min-w-0 flex-1 rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+          [attr.aria-label]="e.label"
+          (change)="seen.set($any($event.target).value)"
+        >
+          <option value="" [selected]="!holds(e.signs)">…</option>
+          @for (s of e.signs; track s.id) {
+            <option [value]="s.id" [selected]="s.id === seen()">{{ s.words }}</option>
+          }
+        </select>
+      </label>
+    }
     @if (sign(); as s) {
-      <p class="mt-1 text-ink2">{{ s.looks }} Earlier causes, nearest first:</p>
+      <p class="mt-1 text-ink2">{{ s.looks }} {{ asked() }} Earlier causes, nearest first:</p>
       <ol class="mt-1">
         @for (c of causes(); track c.fault) {
           <li
@@ -62,13 +65,26 @@ const FOUND = 0.5;
 export class ISee {
   readonly weighed = input.required<readonly (Weighing | CannotJudge)[]>();
   readonly lit = output<readonly MeasureId[]>();
-  protected readonly signs = SIGNS;
+  protected readonly entrances = [
+    { says: 'I see that the pupil', label: 'I see', signs: SIGNS },
+    { says: 'The ball', label: 'The ball', signs: BALL_SIGNALS },
+  ] as const;
+  /** Id of what was chosen at either entrance. */
   protected readonly seen = signal('');
-  protected readonly sign = computed(() => SIGNS.find((s) => s.id === this.seen()) ?? null);
+  private readonly ball = computed(() => BALL_SIGNALS.find((s) => s.id === this.seen()) ?? null);
+  protected readonly sign = computed(() => this.ball() ?? SIGNS.find((s) => s.id === this.seen()) ?? null);
+  /** Who is asked before the feet where a ball goes to a side. */
+  protected readonly asked = computed(() =>
+    this.ball()?.sided ? 'Face and grip are asked first; then the feet.' : '',
+  );
   protected readonly causes = computed(() => {
     const sign = this.sign();
     return sign ? walkBack(sign, this.weighed()).flatMap((c) => causeWords(c) ?? []) : [];
   });
+
+  protected holds(signs: readonly { readonly id: string }[]): boolean {
+    return signs.some((s) => s.id === this.seen());
+  }
 }
 
 /** A fault that does not apply to the club or the school says nothing at all. */

@@ -1,3 +1,4 @@
+import type { ShotValues } from '@vilko/contract';
 import { type MeasureId, PATTERNS } from '@vilko/core';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
@@ -78,6 +79,41 @@ describe('a swing read', () => {
       const rows = c.all('vk-i-see li').map((li) => li.textContent.replaceAll(/\s+/g, ' ').trim());
       expect(rows[0]).toMatch(/^·\s?hangs back\s?found: Lead share, impact \d+%/);
       expect(rows.some((r) => /^1\s?.*not found/.test(r))).toBeTrue();
+    });
+    it('walks back from what the ball does, and asks the face first where it goes to a side', async () => {
+      const c = await openHouse().show(Reading, about({}));
+      const choose = async (label: string, value: string) => {
+        const select = c.all(`select[aria-label="${label}"]`)[0] as HTMLSelectElement;
+        select.value = value;
+        select.dispatchEvent(new Event('change'));
+        await c.set({});
+      };
+      await choose('The ball', 'heavy');
+      const rows = c.all('vk-i-see li').map((li) => li.textContent.replaceAll(/\s+/g, ' ').trim());
+      expect(rows[0]).toMatch(/^·\s?hangs back\s?found: Lead share, impact \d+%/);
+      expect(c.text()).not.toContain('Face and grip are asked first');
+      await choose('The ball', 'slice');
+      expect(c.text()).toContain('It curves away from the golfer’s side. Face and grip are asked first');
+      // one entrance at a time
+      await choose('I see', 'sways');
+      expect((c.all('select[aria-label="The ball"]')[0] as HTMLSelectElement).value).toBe('');
+    });
+    it('says face and grip first where the face makes the curve, and never where the ball says nothing', async () => {
+      const c = await openHouse().show(Reading, about({}));
+      const said = async (values: Partial<ShotValues> | null) => {
+        await c.set({ swing: swing(3, { shot: values && shot(values) }) });
+        return c.text();
+      };
+      const open = await said({ path: 0.4, face: 5, start: 4, curve: 14 });
+      expect(open).toContain('The face makes this curve: face and grip first.');
+      expect(open).toContain('Face +5.0° (measured), path +0.4°: the face points +4.6° from the path.');
+      expect(open).toContain('Finish face');
+      expect(await said({ path: 0.4, start: 4 })).toContain('derived from start and path');
+      expect(await said({ path: 0.4, face: 5, curve: -14 })).toContain('Look at the strike first');
+      expect(await said({ path: -6, face: -5 })).toContain('turns it toward in-to-out');
+      for (const quiet of [null, { carry: 120 }, { path: 0, face: 1 }])
+        expect(await said(quiet)).not.toContain('the face points');
+      expect(await said({ launch: 17, attack: -4 })).toContain('Spin loft 26°, derived from launch and attack.');
     });
     it('lets an instructor overrule with a reason, and take it back', async () => {
       const c = await openHouse().show(Reading, about({}));

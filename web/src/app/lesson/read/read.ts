@@ -4,7 +4,7 @@ import { toObservable, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { formatWords } from '@vilko/core';
-import type { SwingHead } from '@vilko/contract';
+import { injuryWords, type SwingHead } from '@vilko/contract';
 import { debounceTime, filter } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
 import { Track } from '../../drawing/track/track';
@@ -170,8 +170,12 @@ export class Read {
   });
   /** Injuries and fears stand above every finding. */
   protected readonly caution = computed(() => {
-    const f = this.read.lesson()?.pupil.profile;
-    const parts = [...(f?.injuries ?? []), ...(f?.fear ? [`afraid of ${f.fear}`] : [])];
+    const pupil = this.read.lesson()?.pupil;
+    const f = pupil?.profile;
+    const parts = [
+      ...(pupil ? injuryWords(pupil.profile, pupil.handed) : []),
+      ...(f?.fear ? [`afraid of ${f.fear}`] : []),
+    ];
     return parts.length
       ? `On record: ${parts.join(', ')}. What looks like a fault may be protection; smaller before larger on that side.`
       : '';

@@ -1,18 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
 import {
   ballAnswer,
   besideWords,
   counted,
+  DRILLS,
+  faceFirstWords,
   faultName,
   faultNames,
   faultOf,
+  faceWords,
   type FaultRule,
   type Finding,
   goneWords,
   judgedWords,
   type MeasureId,
   type Pattern,
+  pathWords,
+  readFace,
+  readLoft,
   runWords,
   setFindingWords,
   unjudgedWords,
@@ -28,7 +35,7 @@ import { Overrule } from './overrule';
 @Component({
   selector: 'vk-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillOffer, Evidence, ISee, Overrule, PersonQuestion],
+  imports: [DrillOffer, Evidence, ISee, Overrule, PersonQuestion, RouterLink],
   host: { class: 'block min-h-0 overflow-y-auto pr-1' },
   template: `
     <div class="flex items-baseline justify-between pt-1">
@@ -37,6 +44,32 @@ import { Overrule } from './overrule';
     </div>
     @if (caution()) {
       <p class="mt-2 border-l-2 border-alarm pl-2 text-15 leading-5">{{ caution() }}</p>
+    }
+    @if (face(); as f) {
+      <section
+        class="mt-3 border-l-2 border-strong-rules pl-2"
+        [class.border-alarm]="f.first"
+        aria-label="Face before feet"
+      >
+        @if (f.first) {
+          <p class="text-18 leading-6">{{ f.first }}</p>
+        }
+        <p class="mt-1 text-ink2">{{ f.numbers }}</p>
+        @if (f.first) {
+          <p class="mt-1">
+            <a class="link mr-1" routerLink="/office/drills/finish-face">Finish face</a>
+            <span class="text-ink2">What the feet say stands below it.</span>
+          </p>
+        }
+        @if (f.path) {
+          <p class="mt-1">
+            {{ f.path }}
+            @for (d of f.drills; track d.id) {
+              <a class="link mr-1" [routerLink]="['/office/drills', d.id]">{{ d.name }}</a>
+            }
+          </p>
+        }
+      </section>
     }
     @if (swing().doubt) {
       <vk-person-question class="mt-3 block border-l-2 border-alarm pl-2" [swing]="swing()" />
@@ -59,7 +92,7 @@ import { Overrule } from './overrule';
         <dt class="pt-[2px] text-ink2">Ball</dt>
         <dd class="text-15">
           {{ m.rule.ball ? 'usually ' + m.rule.ball + '.' : '' }}
-          <span class="text-ink2">{{ ballWords() }}</span>
+          <span class="text-ink2">{{ ballWords() }} {{ loft() }}</span>
         </dd>
       </dl>
       <section class="mt-4 border-t border-rules pt-3">
@@ -221,6 +254,19 @@ export class Reading {
     const here = this.ball() ? `Here: ${this.ball()}.` : '';
     if (answer !== 'no ball data') return `${here} ${answer.charAt(0).toUpperCase()}${answer.slice(1)}.`;
     return here ? `${here} That does not tell.` : 'No ball data for this swing.';
+  });
+  /** What the ball says of the face before the feet are asked; null where it says nothing against it. */
+  protected readonly face = computed(() => {
+    const s = this.swing();
+    if (s.doubt || unjudgedWords(s)) return null;
+    const f = readFace(s.shot?.values ?? null, s.club);
+    const [first, path] = [faceFirstWords(f), f && pathWords(f)];
+    if (!f || (!first && !path)) return null;
+    return { first, path, numbers: faceWords(f), drills: DRILLS.filter((d) => f.turn && d.overlays?.includes(f.turn)) };
+  });
+  protected readonly loft = computed(() => {
+    const l = readLoft(this.swing().shot?.values ?? null);
+    return l ? `Spin loft ${Math.round(l.spinLoft)}°, derived from launch and attack.` : '';
   });
   protected readonly gone = computed(() => goneWords(this.main()?.evidence ?? []));
   private readonly patternNow = computed(() => this.patterns().find((p) => p.id === this.view().comparison.pattern));
