@@ -1,4 +1,4 @@
-import { CLUB_CLASSES, INJURY_TAGS } from '@vilko/core/vocabulary';
+import { CLUB_CLASSES, INJURY_TAGS, type OnRecord } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
 import { MeasureIdText } from './measure-id.js';
@@ -22,6 +22,17 @@ export type PupilClub = z.infer<typeof PupilClub>;
 
 const text = (most: number) => z.string().max(most).default('');
 
+/** Of an injury or condition: the golfer's own side, since when, what was advised, and whether it is cleared. */
+export const InjuryNote = z.object({
+  side: z.enum(['left', 'right']).nullable().default(null),
+  since: z.string().max(60).default(''),
+  advice: z.string().max(400).default(''),
+  /** The instructor has said "yes, cleared": the largest rung is open again. */
+  cleared: z.boolean().default(false),
+});
+export type InjuryNote = z.infer<typeof InjuryNote>;
+export const NO_NOTE: InjuryNote = InjuryNote.parse({});
+
 /** What an instructor knows about a pupil beside the name; every part may stay empty. */
 export const PupilProfile = z.object({
   ageBand: z.enum(AGE_BANDS).nullable().default(null),
@@ -35,6 +46,8 @@ export const PupilProfile = z.object({
   /** Factor on what is tolerated beyond ideal, 0.5–2. */
   strictness: z.number().min(0.5).max(2).default(1),
   injuries: z.array(z.enum(INJURY_TAGS)).default([]),
+  /** What is known about each of them. */
+  injuryNotes: z.partialRecord(z.enum(INJURY_TAGS), InjuryNote).default({}),
   /** A side or a movement the pupil is afraid of. */
   fear: text(400),
   limits: text(1000),
@@ -69,6 +82,28 @@ export const Pupil = z.object({
   archived: z.boolean(),
 });
 export type Pupil = z.infer<typeof Pupil>;
+
+/** What is on record about injuries, as far as it caps what is asked. */
+export const onRecord = ({ injuries, injuryNotes }: Pick<PupilProfile, 'injuries' | 'injuryNotes'>): OnRecord[] =>
+  injuries.map((part) => {
+    const note = injuryNotes[part] ?? NO_NOTE;
+    return { part, side: note.side, cleared: note.cleared };
+  });
+
+/** An injury as it is named: its side and the foot that is, since when, what was advised. */
+export function injuryWords(
+  { injuries, injuryNotes }: Pick<PupilProfile, 'injuries' | 'injuryNotes'>,
+  handed: 'right' | 'left',
+): string[] {
+  return injuries.map((part) => {
+    const { side, since, advice, cleared } = injuryNotes[part] ?? NO_NOTE;
+    const foot = side && ((side === 'left') === (handed === 'right') ? 'lead' : 'trail');
+    const where = side ? `${side} ${part} (the ${foot} side)` : part;
+    return [where, since && `since ${since}`, advice && `advised: ${advice}`, cleared ? 'cleared' : '']
+      .filter(Boolean)
+      .join(', ');
+  });
+}
 
 /** A new pupil, or what changes about one. */
 export const NewPupil = Pupil.omit({ id: true, archived: true });

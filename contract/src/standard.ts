@@ -1,5 +1,7 @@
 import {
+  capsOf,
   type ClubClass,
+  type Handed,
   DEFAULT_PATTERN,
   overlaysFor,
   type Pattern,
@@ -7,7 +9,7 @@ import {
   PATTERNS,
   type Tuning,
 } from '@vilko/core';
-import type { PupilProfile } from './pupil.js';
+import { onRecord, type PupilProfile } from './pupil.js';
 import type { HouseSettings } from './settings.js';
 
 /** What a swing is judged by: a pattern, how it is set for this golfer and shot, and limits the house has changed. */
@@ -22,6 +24,7 @@ export interface Standard {
 /** Where a standard is looked up. */
 export interface StandardSources {
   readonly profile: PupilProfile;
+  readonly handed: Handed;
   readonly house: Pick<HouseSettings, 'school' | 'limits'>;
   /** Patterns of the house's own. */
   readonly own: readonly Pattern[];
@@ -29,16 +32,23 @@ export interface StandardSources {
 
 /** The standard for a club and an intent: the pupil's school for the club, else the pupil's, else the house's. */
 export function standardFor(
-  { profile, house, own }: StandardSources,
+  { profile, handed, house, own }: StandardSources,
   club: ClubClass,
   intent?: string,
   chosen?: string,
 ): Standard {
   const id = chosen ?? profile.schools[club] ?? profile.school ?? house.school;
+  // what is hurt is asked for less, whatever the school
+  const caps = capsOf(onRecord(profile), handed);
   const found = [...PATTERNS, ...own].find((p) => p.id === id);
   return {
     pattern: found ?? patternOf(DEFAULT_PATTERN),
-    tuning: { overlays: overlaysFor(intent, club), size: profile.size, strictness: profile.strictness },
+    tuning: {
+      overlays: overlaysFor(intent, club).filter((o) => caps.forLength || o !== 'for-length'),
+      size: Math.min(profile.size, caps.size),
+      sizeOfFoot: caps.sizeOfFoot,
+      strictness: profile.strictness,
+    },
     limits: house.limits,
     missing: found ? null : id,
   };

@@ -2,6 +2,7 @@
 export * from './recording/recording.js';
 export { fromStored, G, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
+export type { OnRecord } from './drills/injury-caps.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export * from './live/words.js';
 export { EVENT_NAMES, EVENT_WORDS, type EventName } from './events/event.js';

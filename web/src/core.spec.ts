@@ -6,6 +6,7 @@ import '../../core/src/compare/runs.spec';
 import '../../core/src/compare/sets.spec';
 import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
+import '../../core/src/drills/injury-caps.spec';
 import '../../core/src/drills/picture.spec';
 import '../../core/src/events/address.spec';
 import '../../core/src/events/events.spec';
@@ -16,6 +17,7 @@ import '../../core/src/events/onset.spec';
 import '../../core/src/events/phase.spec';
 import '../../core/src/events/rehearsals.spec';
 import '../../core/src/faults/causes.spec';
+import '../../core/src/faults/face.spec';
 import '../../core/src/faults/judge.spec';
 import '../../core/src/faults/person-check.spec';
 import '../../core/src/formats/c3d/platform-types.spec';
@@ -69,6 +71,7 @@ const SUITES = [
   'two sets of swings',
   'lowPass',
   'timeBase',
+  'injuries on record',
   'drill pictures',
   'the address',
   'finding swings',
@@ -91,6 +94,8 @@ const SUITES = [
   'drills',
   'schools side by side',
   'a pattern from swings',
+  'the face before the feet',
+  'what the ball does',
   'the fault catalogue',
   'judging',
   'patterns',

@@ -35,6 +35,8 @@ export const PlanWish = z.object({
   days: z.array(z.int().min(0).max(6)).min(1),
   minutes: z.int().min(10).max(120),
   injuries: z.array(z.enum(INJURY_TAGS)),
+  /** Those of which the instructor has said "yes, cleared". */
+  cleared: z.array(z.enum(INJURY_TAGS)).optional(),
   /** Equipment that is not there. */
   lacks: z.array(z.string()),
   /** No maximal efforts. */

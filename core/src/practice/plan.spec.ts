@@ -50,6 +50,22 @@ describe('a practice plan', () => {
     // a missed day changes nothing
     expect(layOut(logBlock(p, 'b2', done({ did: 'missed', test: null })))[3]!.rung).toBe(1);
   });
+  it('goes no further than what is on record allows, until it is cleared, and says why', () => {
+    const passed = (w: Partial<PlanWish>) => {
+      let p = plan({ ...w, rungs: [2] });
+      for (const b of ['b0', 'b1', 'b2']) p = logBlock(p, b, done({ test: 'passed' }));
+      return layOut(p);
+    };
+    expect(passed({}).map((b) => b.rung)).toEqual([2, 3, 4, 4, 4, 4, 4, 4, 4]);
+    const back = passed({ injuries: ['back'] });
+    expect(back.map((b) => b.rung)).toEqual([2, 2, 2, 2, 2, 2, 2, 2, 2]);
+    expect(back[3]!.changed).toBe('not beyond half shots: back on record, not cleared');
+    expect(passed({ injuries: ['back'], cleared: ['back'] }).map((b) => b.rung)[2]).toBe(4);
+    expect(passed({ injuries: ['knee'] }).map((b) => b.rung)[4]).toBe(3);
+    const drivers = (injuries: PlanWish['injuries']) =>
+      layOut(plan({ club: 'driver', rungs: [3], minutes: 120, injuries, cleared: injuries }))[0]!.drivers;
+    expect([drivers([]), drivers(['knee']), drivers(['back', 'knee']), drivers(['heart'])]).toEqual([40, 20, 10, 0]);
+  });
   it('withdraws a drill once pain has risen by two or stopped it, and keeps the other', () => {
     const two = plan({ drills: ['arms-crossed-thirds', 'tap-after'], rungs: [0, 0] });
     const p = layOut(logBlock(two, 'b0', done({ painBefore: 2, painAfter: 4 })));
@@ -103,7 +119,10 @@ describe('a practice plan', () => {
 describe('a wish that cannot be planned', () => {
   for (const [words, wish] of [
     ['Trail toe prop cannot be planned: not with: ankle.', { drills: ['trail-toe-prop'], injuries: ['ankle'] }],
-    ['Mirror line cannot be planned: needs a mirror.', { drills: ['mirror-line'], lacks: ['a mirror'] }],
+    [
+      'Mirror line cannot be planned: needs a mirror (or a dark window, or a phone’s front camera).',
+      { drills: ['mirror-line'], lacks: ['a mirror'] },
+    ],
     [
       'Stop and hold and Lead foot float teach opposite things: choose one.',
       { drills: ['stop-and-hold', 'lead-foot-float'], rungs: [0, 0] },

@@ -1,7 +1,9 @@
 import type { Drill } from '../drills/drill.js';
+import { substituteFor } from '../drills/substitutes.js';
 import { DRILLS } from '../drills/drills.js';
 import { addDays, type Day, daysBetween, weekday } from './day.js';
 import type { BlockResult, Plan, PlanBlock, PlanWish } from './plan-schema.js';
+import { capsOf, type Caps } from '../drills/injury-caps.js';
 import { LAST_RUNG, RUNGS } from './rungs.js';
 
 /** What one session may hold at most (judging.md §4). */
@@ -32,14 +34,29 @@ export const LONGEST_PLAN = 84;
 
 const drillOf = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
 
+/** What the injuries of a wish allow at most; sides matter for sizes alone. */
+export const capsFor = ({
+  injuries,
+  cleared = [],
+}: Pick<PlanWish, 'injuries'> & Partial<Pick<PlanWish, 'cleared'>>): Caps =>
+  capsOf(
+    injuries.map((part) => ({ part, side: null, cleared: cleared.includes(part) })),
+    'right',
+  );
+
 /** Why a drill cannot be in this pupil's plan; null when it can. */
 export function unfit(d: Drill, w: Pick<PlanWish, 'injuries' | 'lacks' | 'minor' | 'club'>): string | null {
   const hurt = d.tags.filter((t) => w.injuries.includes(t));
   if (hurt.length) return `not with: ${hurt.join(', ')}`;
+  if (d.hops && !capsFor(w).hops) return `no hops: ${w.injuries.join(', ')} on record`;
   if (w.minor && d.hops) return 'no maximal efforts for children';
   if (d.clubs && !d.clubs.includes(w.club)) return `only with: ${d.clubs.join(', ')}`;
   const lacking = d.equipment.filter((e) => w.lacks.includes(e));
-  return lacking.length ? `needs ${lacking.join(', ')}` : null;
+  const or = (aid: string): string => {
+    const instead = substituteFor(aid);
+    return instead ? `${aid} (or ${instead.use})` : aid;
+  };
+  return lacking.length ? `needs ${lacking.map(or).join(', ')}` : null;
 }
 
 /** Why two drills must not stand in one plan; null when they may. */
@@ -91,7 +108,8 @@ export const painStops = (r: BlockResult): boolean =>
  * pain is withdrawn; what would be the second hard day in a row is made light.
  */
 export function layOut({ wish, blocks }: Plan): LaidBlock[] {
-  const rungs = new Map(wish.drills.map((d, i) => [d, wish.rungs[i]!]));
+  const caps = capsFor(wish);
+  const rungs = new Map(wish.drills.map((d, i) => [d, Math.min(wish.rungs[i]!, caps.largestRung)]));
   const stopped = new Map<string, Day>();
   let hard: Day | null = null;
   return [...blocks]
@@ -107,14 +125,16 @@ export function layOut({ wish, blocks }: Plan): LaidBlock[] {
       if (held.effort === 'high' && !pain && b.result?.did !== 'missed') hard = b.date;
       if (b.result) {
         if (painStops(b.result)) stopped.set(b.drill, b.date);
-        else if (b.result.test === 'passed') rungs.set(b.drill, Math.min(LAST_RUNG, rung + 1));
+        else if (b.result.test === 'passed') rungs.set(b.drill, Math.min(caps.largestRung, rung + 1));
       }
       const withdrawn = pain !== undefined && !b.result;
       const changed = withdrawn
         ? `stopped by pain on ${pain}: not before the instructor has seen it`
         : light
           ? 'light: the day before was hard'
-          : null;
+          : rung === caps.largestRung && rung < LAST_RUNG
+            ? `not beyond ${RUNGS[rung]!.words}: ${caps.heldBy.join(', ')} on record, not cleared`
+            : null;
       return { ...b, rung, ...held, changed, withdrawn };
     });
 }
@@ -132,8 +152,9 @@ function session(
   const drill = w.minutes - warmUp - test - shots;
   const full = w.club === 'driver' && rung >= FULL_SHOTS && !light && !w.minor;
   const balls = Math.round(shots * BALLS_A_MINUTE);
-  const drivers = full ? Math.min(LIMITS.drivers, balls) : 0;
-  const hops = d?.hops && !light ? Math.min(LIMITS.hops, HOPS_A_MINUTE * drill) : 0;
+  const caps = capsFor(w);
+  const drivers = full ? Math.min(LIMITS.drivers, caps.fullEffort ?? Infinity, balls) : 0;
+  const hops = d?.hops && !light && caps.hops ? Math.min(LIMITS.hops, HOPS_A_MINUTE * drill) : 0;
   return {
     minutes: { warmUp, drill, shots, test },
     balls: full ? drivers : balls,

@@ -17,7 +17,7 @@ const PUPIL = {
   archived: false,
 };
 const board = (lessons: readonly LessonHead[], swings: readonly SummarisedSwing[], log: readonly LogEntry[] = []) => {
-  const sources = { profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] };
+  const sources = { profile: NO_PROFILE, handed: 'right' as const, house: DEFAULT_HOUSE, own: [] };
   const standardOf: StandardOf = (club, intent) => standardFor(sources, club, intent);
   return dashboardOf(judgedLessons(PUPIL, lessonSets(lessons, swings, standardOf), standardOf), swings, log);
 };

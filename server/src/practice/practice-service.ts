@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   MINOR,
   type NewPlan,
+  onRecord,
   type PlanAct,
   type Practice,
   type PracticePlan,
@@ -20,6 +21,13 @@ import { begunDrills, changesWithin, drillEffects, steadinessRows } from './dril
 import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
+
+/** What is on record that a plan has to keep to. */
+const onRecordOf = ({ profile }: Pupil) => ({
+  injuries: profile.injuries,
+  cleared: onRecord(profile).flatMap((r) => (r.cleared ? [r.part] : [])),
+  minor: MINOR.includes(profile.ageBand ?? ''),
+});
 
 /** Plans, logbook and ladders of pupils. */
 export function practiceService(
@@ -75,7 +83,7 @@ export function practiceService(
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
       refuseIfMinor(pupil);
-      const within = { ...wish, injuries: pupil.profile.injuries, minor: MINOR.includes(pupil.profile.ageBand ?? '') };
+      const within = { ...wish, ...onRecordOf(pupil) };
       const problem = wishProblem(within);
       if (problem) throw bare(problem);
       for (const p of await practice.plansOf([pupilId]))

@@ -79,6 +79,7 @@ export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
       size: Math.min(a.size, b.size),
       strictness: a.strictness,
       injuries: [...new Set([...a.injuries, ...b.injuries])],
+      injuryNotes: { ...b.injuryNotes, ...a.injuryNotes },
       fear: both(a.fear, b.fear).slice(0, 400),
       limits: both(a.limits, b.limits).slice(0, 1000),
       badShot: both(a.badShot, b.badShot).slice(0, 400),

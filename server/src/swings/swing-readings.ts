@@ -26,7 +26,7 @@ export interface SwingTables {
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
   /** What the house judges by: its settings and its own patterns. */
-  readonly standards: () => Promise<Omit<StandardSources, 'profile'>>;
+  readonly standards: () => Promise<Omit<StandardSources, 'profile' | 'handed'>>;
 }
 
 /** A pupil's usual half swing is told from this many. */
@@ -92,7 +92,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
   const judging = async (pupil: Pupil) => {
     const house = await standards();
     const standardOf = (club: ClubClass, intent: string) =>
-      standardFor({ ...house, profile: pupil.profile }, club, intent);
+      standardFor({ ...house, profile: pupil.profile, handed: pupil.handed }, club, intent);
     return {
       standardOf,
       verdict: (row: SwingRow, s: SwingSummary, doubt: Doubted | null): Verdict =>

@@ -11,7 +11,12 @@ export const selectSources = createSelector(
   lessonFeature.selectLesson,
   officeFeature.selectHouse,
   selectOwnPatterns,
-  (lesson, house, own): StandardSources => ({ profile: lesson?.pupil.profile ?? NO_PROFILE, house, own }),
+  (lesson, house, own): StandardSources => ({
+    profile: lesson?.pupil.profile ?? NO_PROFILE,
+    handed: lesson?.pupil.handed ?? 'right',
+    house,
+    own,
+  }),
 );
 
 /**

@@ -57,7 +57,7 @@ describe('Compare', () => {
   });
   it('keeps what is compared in the address: sets, side by side swings, pattern and version', async () => {
     const { h, c } = await open({ a: 's1,s2,s3', b: 's4,s5,s6', pattern: 'press-recentre', v: '7' });
-    expect(c.text()).toContain('The link was made with version 7 of Press and re-centre; this is version 1.');
+    expect(c.text()).toContain('The link was made with version 7 of Press and re-centre; this is version 2.');
     expect(c.all('tbody tr').some((r) => r.textContent.includes('Lead share, top'))).toBeTrue();
     await c.press('Swap');
     c.all('ol li button')[3]!.click();

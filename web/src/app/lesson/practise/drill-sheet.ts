@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
-import { type Drill, DRILL_CAUTIONS, RUNGS, staysValid } from '@vilko/core';
+import {
+  capsOf,
+  type Drill,
+  DRILL_CAUTIONS,
+  LADDER,
+  type OnRecord,
+  RUNGS,
+  staysValid,
+  substitutesOf,
+} from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, testWords, validWords } from '../../drill-words';
 
@@ -27,7 +36,12 @@ import { againstWords, testWords, validWords } from '../../drill-words';
       <dt class="text-ink2">Numbers</dt>
       <dd>{{ drill().numbers }}</dd>
       <dt class="text-ink2">Needs</dt>
-      <dd>{{ drill().equipment.length ? drill().equipment.join(', ') : 'nothing but a club' }}; {{ drill().space }}</dd>
+      <dd>
+        {{ drill().equipment.length ? drill().equipment.join(', ') : 'nothing but a club' }}; {{ drill().space }}
+        @for (line of substitutes(); track line) {
+          <span class="block text-13 text-ink2">{{ line }}</span>
+        }
+      </dd>
       <dt class="text-ink2">Steps</dt>
       <dd>
         <ol class="list-decimal pl-5">
@@ -51,7 +65,7 @@ import { againstWords, testWords, validWords } from '../../drill-words';
               <span>passed</span>
             }
             @if (r.closed) {
-              <span class="text-ink2">opens with rung {{ r.number - 1 }}</span>
+              <span class="text-ink2">{{ r.held ? 'not before cleared' : 'opens with rung ' + (r.number - 1) }}</span>
             } @else {
               @if (r.open) {
                 <button class="link text-13" (click)="passByEye(r.number - 1)">Passed by eye</button>
@@ -67,6 +81,9 @@ import { againstWords, testWords, validWords } from '../../drill-words';
         </li>
       }
     </ol>
+    @if (heldWords(); as held) {
+      <p class="text-15 text-alarm">{{ held }}</p>
+    }
     @if (byEyeOnly()) {
       <p class="text-ink2">With the aid on the plate its number does not count: rungs one to four are passed by eye.</p>
     }
@@ -93,14 +110,26 @@ export class DrillSheet {
   readonly handed = input<'right' | 'left'>('right');
   /** Injuries on record. */
   readonly hurt = input<readonly string[]>([]);
+  /** The same with sides, and what the instructor has cleared. */
+  readonly record = input<readonly OnRecord[]>([]);
   readonly eye = output<NewLogEntry>();
   protected readonly cautions = DRILL_CAUTIONS;
   protected readonly valid = validWords;
   protected readonly test = computed(() => testWords(this.drill()));
+  protected readonly substitutes = computed(() => substitutesOf(this.drill().equipment));
   protected readonly notWith = computed(() => againstWords(this.drill()));
   protected readonly against = computed(() => {
     const hurt = this.drill().tags.filter((t) => this.hurt().includes(t));
     return hurt.length ? `Not for this pupil: ${hurt.join(', ')} on record.` : '';
+  });
+  private readonly caps = computed(() => capsOf(this.record(), this.handed()));
+  protected readonly heldWords = computed(() => {
+    const { largestRung, heldBy, fullEffort } = this.caps();
+    const rung = heldBy.length
+      ? `Not beyond ${LADDER[largestRung]} before the instructor says “yes, cleared”: ${heldBy.join(', ')} on record.`
+      : '';
+    const effort = fullEffort === null ? '' : `At most ${fullEffort} swings at full effort in a session.`;
+    return [rung, effort].filter(Boolean).join(' ');
   });
   protected readonly byEyeOnly = computed(() => {
     const { test } = this.drill();
@@ -110,7 +139,8 @@ export class DrillSheet {
     const open = this.progress()?.open ?? 0;
     return RUNGS.map(({ words }, i) => {
       const passed = this.progress()?.passed.includes(i) ?? false;
-      return { words, number: i + 1, passed, open: i === open && !passed, closed: i > open };
+      const held = i > this.caps().largestRung;
+      return { words, number: i + 1, passed, held, open: i === open && !passed && !held, closed: i > open || held };
     });
   });
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
-import { type DrillProgress, MINOR, type Pupil } from '@vilko/contract';
+import { type DrillProgress, MINOR, onRecord, type Pupil } from '@vilko/contract';
 import {
   addDays,
   type ClubClass,
@@ -123,6 +123,7 @@ export class PlanForm {
   ]);
   private readonly about = computed(() => ({
     injuries: this.pupil().profile.injuries,
+    cleared: onRecord(this.pupil().profile).flatMap((r) => (r.cleared ? [r.part] : [])),
     lacks: [],
     minor: this.minor(),
     club: this.club(),

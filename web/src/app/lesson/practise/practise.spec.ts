@@ -147,7 +147,9 @@ describe('Practise', () => {
       .find((l) => l.textContent.includes('a mirror'))!
       .click();
     await c.set({});
-    expect(c.text()).toContain('Mirror line cannot be planned: needs a mirror.');
+    expect(c.text()).toContain(
+      'Mirror line cannot be planned: needs a mirror (or a dark window, or a phone’s front camera).',
+    );
     c.all('label')
       .find((l) => l.textContent.includes('a mirror'))!
       .click();

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type ClubFindings, type LogEntry, type NewLogEntry, type PlanAct } from '@vilko/contract';
+import {
+  type ClubFindings,
+  injuryWords,
+  type LogEntry,
+  type NewLogEntry,
+  NO_PROFILE,
+  onRecord,
+  type PlanAct,
+} from '@vilko/contract';
 import { type Drill, DRILLS, drillsFor, faultName, faultOf, showsWords } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
@@ -120,6 +128,7 @@ const SETTLE = 300;
               [drill]="d"
               [progress]="progress()"
               [hurt]="hurt()"
+              [record]="record()"
               [handed]="lesson()!.pupil.handed"
               (eye)="write($event)"
             />
@@ -206,6 +215,7 @@ export class Practise {
   });
   protected readonly fault = computed(() => this.asked()?.id ?? this.finding()?.fault ?? null);
   protected readonly club = computed(() => this.leading()?.club ?? this.rack().at(-1)?.club ?? 'iron');
+  protected readonly record = computed(() => onRecord(this.lesson()?.pupil.profile ?? NO_PROFILE));
   protected readonly hurt = computed(() => this.lesson()?.pupil.profile.injuries ?? []);
   protected readonly offered = computed(() => {
     const fault = this.fault();
@@ -229,7 +239,7 @@ export class Practise {
   protected readonly caution = computed(() => {
     const p = this.lesson()?.pupil.profile;
     if (!p) return '';
-    const hurt = p.injuries.length ? `On record: ${p.injuries.join(', ')}.` : '';
+    const hurt = p.injuries.length ? `On record: ${injuryWords(p, this.lesson()!.pupil.handed).join('; ')}.` : '';
     return [hurt, p.fear ? `Afraid of: ${p.fear}.` : '', hurt || p.fear ? 'A smaller target first.' : '']
       .filter(Boolean)
       .join(' ');

@@ -14,7 +14,7 @@ import { RecordBar } from './record-bar';
 import { BandStrip } from '../practise/band-strip';
 import { ShotEntry } from './shot-entry';
 
-const STANDARD = standardFor({ profile: NO_PROFILE, house: DEFAULT_HOUSE, own: [] }, 'iron');
+const STANDARD = standardFor({ profile: NO_PROFILE, handed: 'right' as const, house: DEFAULT_HOUSE, own: [] }, 'iron');
 const YARDS = { ...DEFAULT_HOUSE, units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' } } as const;
 const seen = (
   lead: number,

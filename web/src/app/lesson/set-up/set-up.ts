@@ -4,6 +4,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  injuryWords,
   FOOTWEAR,
   type LessonChange,
   type SetUpAct,
@@ -217,7 +218,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           </details>
           @if (l.pupil.profile.injuries.length || l.pupil.profile.fear) {
             <p class="mt-4 border-t border-rules pt-2 text-alarm">
-              {{ l.pupil.profile.injuries.join(', ')
+              {{ injuries(l.pupil.profile, l.pupil.handed).join('; ')
               }}{{ l.pupil.profile.fear ? ' · afraid of ' + l.pupil.profile.fear : '' }}
             </p>
             <div class="mt-1 grid grid-cols-2 gap-3">
@@ -254,6 +255,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
   `,
 })
 export class SetUp {
+  protected readonly injuries = injuryWords;
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
   protected readonly mine = hasBay(this.lessonId);

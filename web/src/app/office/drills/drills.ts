@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS } from '@vilko/core';
+import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS, substitutesOf } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, aimWords, testWords, validWords } from '../../drill-words';
 import { Keys } from '../../shell/keys';
@@ -77,7 +77,12 @@ import { Keys } from '../../shell/keys';
             <dt class="text-ink2">The numbers</dt>
             <dd>{{ d.numbers }}</dd>
             <dt class="text-ink2">Equipment</dt>
-            <dd>{{ d.equipment.length ? d.equipment.join(', ') : 'nothing but a club' }}</dd>
+            <dd>
+              {{ d.equipment.length ? d.equipment.join(', ') : 'nothing but a club' }}
+              @for (line of substitutes(d.equipment); track line) {
+                <span class="block text-ink2">{{ line }}</span>
+              }
+            </dd>
             <dt class="text-ink2">Set up</dt>
             <dd>{{ d.setUp }} Space: {{ d.space }}.</dd>
             <dt class="text-ink2">Steps</dt>
@@ -161,6 +166,7 @@ export class Drills {
     inject(Keys).use('Drills', [{ key: '/', words: 'search drills', run: () => this.search().nativeElement.focus() }]);
   }
 
+  protected readonly substitutes = substitutesOf;
   protected readonly aims = aimWords;
   protected readonly test = testWords;
   protected readonly valid = validWords;

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { FOOTWEAR, type LessonChange, type LessonHead, type NewPupil, NO_PROFILE, standardFor } from '@vilko/contract';
+import {
+  FOOTWEAR,
+  injuryWords,
+  type LessonChange,
+  type LessonHead,
+  type NewPupil,
+  NO_PROFILE,
+  standardFor,
+} from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { bandsFor, type ClubClass, difference, faultName, type MeasureId, measureRow } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
@@ -288,7 +296,7 @@ export class PupilPage {
     const f = p.profile;
     const last = p.lessons[0];
     const rows = [
-      { words: 'Injuries and conditions', value: f.injuries.join(', '), alarm: true },
+      { words: 'Injuries and conditions', value: injuryWords(f, p.handed).join('; '), alarm: true },
       { words: 'Afraid of', value: f.fear, alarm: true },
       { words: 'Next visit', value: last?.nextVisit ? dateText(last.nextVisit) : '' },
       { words: 'Homework', value: last?.homework ?? '' },
@@ -359,7 +367,12 @@ export class PupilPage {
     if (!d?.measure || !d.club) return null;
     const club = d.club as ClubClass;
     const { pattern, tuning } = standardFor(
-      { profile: this.pupil()?.profile ?? NO_PROFILE, house: this.house(), own: this.ownPatterns() },
+      {
+        profile: this.pupil()?.profile ?? NO_PROFILE,
+        handed: this.pupil()?.handed ?? 'right',
+        house: this.house(),
+        own: this.ownPatterns(),
+      },
       club,
     );
     const b = bandsFor(pattern, club, tuning).find((x) => x.measure === d.measure);

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import rows from './substitutes.json';
+
+/** What stands in for an aid and costs nothing, with its own caution (empty where there is none). */
+export const Substitute = z.object({ use: z.string(), caution: z.string() });
+export type Substitute = z.infer<typeof Substitute>;
+
+const SUBSTITUTES: ReadonlyMap<string, Substitute> = new Map(
+  Object.entries(z.record(z.string(), Substitute).parse(rows)),
+);
+
+/**
+ * What can be used instead of an aid.
+ * @example substituteFor('a mirror')!.use // 'a dark window, or a phone’s front camera'
+ */
+export const substituteFor = (aid: string): Substitute | undefined => SUBSTITUTES.get(aid);
+
+/** The aids of a drill with what stands in for each, as one line each. */
+export const substitutesOf = (equipment: readonly string[]): string[] =>
+  equipment.flatMap((aid) => {
+    const s = substituteFor(aid);
+    if (!s) return [];
+    return [
+      `No ${aid.replace(/^(an?|the|two) /, '')}? ${s.use[0]!.toUpperCase()}${s.use.slice(1)}.${s.caution && ` ${s.caution}`}`,
+    ];
+  });
