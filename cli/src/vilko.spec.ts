@@ -231,7 +231,7 @@ describe('vilko', () => {
     const { stdout, status } = vilko('judge', join(data, 'sample-plates.c3d'), '--stature', '1.78');
     expect(status).toBe(0);
     expect(stdout).toContain('Lead share, impact');
-    expect(stdout).toContain('Against common-ground v1');
+    expect(stdout).toContain('Against common-ground v2');
     expect(stdout).toContain('the trail foot never leaves the ground before impact');
   });
 

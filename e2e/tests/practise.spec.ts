@@ -13,7 +13,9 @@ test('from the finding to its drill, and a rung passed by eye opens the next', a
   await expect(page).toHaveURL(/lesson-halvard\/practise\?for=/);
   await expect(page.getByLabel('What to work on').locator('strong')).toHaveText('loads the wrong foot');
   // an injury on record is named first, and what it rules out is said with the reason
-  await expect(page.getByLabel('What to work on')).toContainText('On record: hip.');
+  await expect(page.getByLabel('What to work on')).toContainText(
+    'On record: left hip (the lead side), since 2019, advised: no deep flexion.',
+  );
   await page
     .getByLabel('What to work on')
     .getByRole('link', { name: /Rock without moving/ })

@@ -1,3 +1,4 @@
+import { evidenceWords } from '../words/evidence.js';
 import { opposed } from '../practice/plan.js';
 import { substitutesOf } from '../drills/substitutes.js';
 import { DRILLS, drillsFor } from '../drills/drills.js';
@@ -133,6 +134,37 @@ describe('a set', () => {
       [8, false],
     ]);
     expect([some(8)?.n, some(8)?.tentative]).toEqual([8, false]);
+  });
+
+  it('tells what is more than the load that goes over explains from what is not', () => {
+    const early = (gain: number, p2 = 42) =>
+      found({ 'force.trail.lean': 5, 'force.up.trail.gain': gain, 'share.lead.address': 52, 'share.lead.p2': p2 });
+    // 10 points go over: a gain of 12 %BW is that, a gain of 24 is a push up
+    expect(early(12)).not.toContain('push-goes-up');
+    expect(early(24)).toContain('push-goes-up');
+    expect(early(24, 30)).not.toContain('push-goes-up');
+    const { evidence } = judgeSwing(
+      swing({ 'force.trail.lean': 5, 'force.up.trail.gain': 24, 'share.lead.address': 52, 'share.lead.p2': 42 }),
+      context(),
+    ).findings.find((f) => f.fault === 'push-goes-up')!;
+    expect(evidence[1]!.value).toBeCloseTo(14, 9);
+    expect(evidenceWords(evidence[1]!)).toMatch(/beyond what .* less .* explains$/);
+  });
+
+  it('says nothing of the trail leg after impact while hanging back says it more plainly', () => {
+    const stays = { 'trail.contact.p8': 40, 'share.lead.p9': 55, 'share.lead.p7': 64 };
+    expect(found(stays)).toContain('stays-on-trail-leg');
+    expect(found({ ...stays, 'share.lead.p9': 66 }))
+      .withContext('the lead share goes on rising')
+      .not.toContain('stays-on-trail-leg');
+    expect(found({ ...stays, 'share.lead.p7': 57 })).not.toContain('stays-on-trail-leg');
+    expect(found(stays, { club: 'driver' })).not.toContain('stays-on-trail-leg');
+  });
+
+  it('grant more time to load to a school that holds the load to the top', () => {
+    const late = { 'load.trail.leave.phase': 4.4, 'load.trail.max': 86 };
+    expect(found(late)).toContain('late-load');
+    expect(found(late, { pattern: patternOf('deep-load') })).not.toContain('late-load');
   });
 
   it('has limits of a wood halfway between those of driver and iron', () => {

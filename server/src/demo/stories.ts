@@ -96,7 +96,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
         injuryNotes: {
           shoulder: {
             side: 'left',
-            since: 'a year',
+            since: 'last autumn',
             advice: 'full swings again, says her physiotherapist',
             cleared: true,
           },
