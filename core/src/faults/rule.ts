@@ -72,6 +72,8 @@ export const FaultRule = z.object({
   id: z.string(),
   name: z.string(),
   looks: z.string(),
+  /** Why it helps the golfer to work on it, in one plain sentence. */
+  helps: z.string(),
   evidence: Evidence,
   /** Evidence on devices without horizontal forces, at most *likely*. */
   withoutHorizontal: Evidence.optional(),

@@ -131,10 +131,10 @@ function movedWords(measure: MeasureId, before: number, after: number): string {
   return `${lower(words)} from ${amount(before, unit)} to ${amount(after, unit)}`;
 }
 
-/** The same for the golfer: what it looks like, and how often. */
+/** The same for the golfer: what it looks like, how often, and why it helps to change it. */
 export function sawWords(f: Shown & Pick<SetFinding, 'fault'>, clubName: string): string {
-  const looks = faultOf(f.fault)?.looks ?? f.fault;
-  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${showsWords(f, clubName)}.`;
+  const { looks = f.fault, helps = '' } = faultOf(f.fault) ?? {};
+  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${showsWords(f, clubName)}. ${helps}`.trim();
 }
 
 /** What would make a finding go away, and whether its limit is a first guess. */

@@ -173,7 +173,9 @@ describe('findings in words', () => {
       'hangs back: likely, tentative, seen in 3 of 5; it comes and goes.',
     );
     expect(setFindingWords(undefined)).toBe('Nothing is found in the set.');
-    expect(sawWords(main, '7-iron')).toMatch(/^[A-Z].*, in 3 of 5 swings with the 7-iron\.$/);
+    expect(sawWords(main, '7-iron')).toMatch(
+      /^[A-Z].*, in 3 of 5 swings with the 7-iron\. With the load on the lead foot at impact .*\.$/,
+    );
   });
   it('say of a spread how wide it is and how wide it may be, never that every swing shows it', () => {
     const share = piece({ measures: ['share.lead.p7'], value: 9.1, limit: 7, spread: true });

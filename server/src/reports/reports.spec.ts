@@ -58,7 +58,7 @@ describe('a report', () => {
     await swings('l', 32, 2, { fault: 'hangs-back' });
     const first = await report();
     expect(first.draft.saw).toMatch(
-      /^Too much load stays on the trail foot at impact, in 4 of 4 swings with the 7-iron\.$/,
+      /^Too much load stays on the trail foot at impact, in 4 of 4 swings with the 7-iron\. With the load on the lead foot .*\.$/,
     );
     expect(first.draft.numbers).toMatch(
       /^On the lead foot, of the load on both: \d+% at address, \d+% at the top, \d+% at impact\.$/,

@@ -89,6 +89,8 @@ import { Overrule } from './overrule';
           <dt class="pt-[2px] text-ink2">so</dt>
           <dd class="text-15">{{ c.looks }}{{ last ? '.' : ',' }}</dd>
         }
+        <dt class="pt-[2px] text-ink2">Helps</dt>
+        <dd class="text-15">{{ m.rule.helps }}</dd>
         <dt class="pt-[2px] text-ink2">Ball</dt>
         <dd class="text-15">
           {{ m.rule.ball ? 'usually ' + m.rule.ball + '.' : '' }}
