@@ -106,6 +106,7 @@ export { SIGNS, type Sign, walkBack, type EarlierCause } from './faults/seen.js'
 export { type FittedSwing, oneSwingForAll } from './faults/one-swing-for-all.js';
 export { Drill, LADDER } from './drills/drill.js';
 export { type Caps, capsOf, footOfSide, type OnRecord } from './drills/injury-caps.js';
+export { type SmallestChange, smallestChanges, type TriedSwing } from './what-if/smallest-change.js';
 export { capsFor } from './practice/plan.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from './drills/picture.js';
@@ -114,6 +115,7 @@ export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/
 export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
 export { BALL_SIGNALS, type BallSignal } from './faults/ball-does.js';
 export { type FaceReading, type LoftReading, PATH_WINDOW, readFace, readLoft } from './faults/face.js';
+export { fromSport, SPORTS, sportOf } from './words/sports.js';
 export { faceFirstWords, faceWords, pathWords } from './words/face.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';

@@ -59,7 +59,9 @@ import '../../core/src/practice/steadiness.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/signal/signal.spec';
 import '../../core/src/traces/traces.spec';
+import '../../core/src/what-if/smallest-change.spec';
 import '../../core/src/what-if/what-if.spec';
+import '../../core/src/words/sports.spec';
 import '../../core/src/words/words.spec';
 
 /** Every suite these files hold: one that a bundler dropped is missed by name. */
@@ -166,7 +168,9 @@ const SUITES = [
   'peaks',
   'a swing’s traces',
   'packed traces',
+  'the smallest change that removes a finding',
   'what if',
+  'comparisons from the pupil’s own sport',
   'numbers in words',
   'an end that somebody set',
   'days in words',

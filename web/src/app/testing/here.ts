@@ -1,7 +1,7 @@
 import { readBundle } from '@vilko/core';
 import { Analysis } from '../workers/analysis';
 import { type ReadRequest, readView } from '../workers/read-view';
-import { type StoredRecording, type WhatIfRequest, whatIfView } from '../workers/what-if-view';
+import { smallestWhatIf, type StoredRecording, type WhatIfRequest, whatIfView } from '../workers/what-if-view';
 
 /** The same analysis as in the worker, in the test's own thread. */
 export const ANALYSED_HERE = {
@@ -11,5 +11,7 @@ export const ANALYSED_HERE = {
     read: async (traces: Uint8Array, r: ReadRequest) => Promise.resolve(readView(traces, r)),
     whatIf: ({ bundle, part }: StoredRecording, r: ReadRequest, w: WhatIfRequest) =>
       Promise.resolve(whatIfView({ rec: readBundle(bundle, 'recording'), part }, r, w)),
+    smallest: ({ bundle, part }: StoredRecording, r: ReadRequest, without: string, progress: (done: number) => void) =>
+      Promise.resolve(smallestWhatIf({ rec: readBundle(bundle, 'recording'), part }, r, without, progress)),
   },
 };

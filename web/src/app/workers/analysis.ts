@@ -1,4 +1,5 @@
 import { Injectable } from '@angular/core';
+import type { SmallestChange } from '@vilko/core';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
@@ -8,6 +9,7 @@ type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
 interface Waiting {
   readonly resolve: (a: WorkerAnswer) => void;
   readonly reject: (e: Error) => void;
+  readonly progress?: (done: number) => void;
 }
 
 /** Asks the analysis worker; the main thread never analyses. */
@@ -20,6 +22,10 @@ export class Analysis {
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
       const who = this.waiting.get(data.id);
+      if ('done' in data) {
+        who?.progress?.(data.done);
+        return;
+      }
       this.waiting.delete(data.id);
       if ('refused' in data) who?.reject(new Error(data.refused));
       else who?.resolve(data);
@@ -40,10 +46,22 @@ export class Analysis {
     return answer.whatIf;
   }
 
-  private ask(question: WithoutId<WorkerQuestion>): Promise<WorkerAnswer> {
+  /** The smallest changes of a swing that remove a finding. */
+  async smallest(
+    stored: StoredRecording,
+    request: ReadRequest,
+    without: string,
+    progress: (done: number) => void,
+  ): Promise<readonly SmallestChange[]> {
+    const answer = await this.ask({ stored, request, without }, progress);
+    if (!('changes' in answer)) throw new Error('the worker answered something else');
+    return answer.changes;
+  }
+
+  private ask(question: WithoutId<WorkerQuestion>, progress?: (done: number) => void): Promise<WorkerAnswer> {
     const id = ++this.last;
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject });
+      this.waiting.set(id, { resolve, reject, ...(progress ? { progress } : {}) });
       this.worker.postMessage({ id, ...question } satisfies WorkerQuestion);
     });
   }

@@ -1,15 +1,20 @@
 /// <reference lib="webworker" />
-import { readBundle, type Recording, VilkoError } from '@vilko/core';
+import { readBundle, type Recording, type SmallestChange, VilkoError } from '@vilko/core';
 import { type ReadRequest, type ReadView, readView } from './read-view';
-import { type StoredRecording, type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
+import { smallestWhatIf, type StoredRecording, type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
 
-/** A swing as it is, from its traces; or altered, from its recording. */
+/** A swing as it is, from its traces; or altered, from its recording; or the smallest changes that remove a finding. */
 export type WorkerQuestion = { readonly id: number; readonly request: ReadRequest } & (
-  { readonly traces: Uint8Array } | { readonly stored: StoredRecording; readonly whatIf: WhatIfRequest }
+  | { readonly traces: Uint8Array }
+  | { readonly stored: StoredRecording; readonly whatIf: WhatIfRequest }
+  | { readonly stored: StoredRecording; readonly without: string }
 );
 export type WorkerAnswer =
   | { readonly id: number; readonly view: ReadView }
   | { readonly id: number; readonly whatIf: WhatIfView }
+  | { readonly id: number; readonly changes: readonly SmallestChange[] }
+  /** The part of a question that is done, 0–1; its answer follows. */
+  | { readonly id: number; readonly done: number }
   | { readonly id: number; readonly refused: string };
 
 /** The recording asked about last: a slider asks about it many times. */
@@ -20,15 +25,23 @@ function swingIn({ bundle, part }: StoredRecording, { id }: ReadRequest) {
   return { rec: last.rec, part };
 }
 
+/** Posts a swing; the frames of a mat are handed over, not copied. */
+function answered(answer: Extract<WorkerAnswer, { view: ReadView } | { whatIf: WhatIfView }>): void {
+  const { mat } = 'view' in answer ? answer.view : answer.whatIf.view;
+  postMessage(answer, mat ? [mat.frames.buffer] : []);
+}
+
 addEventListener('message', ({ data: q }: MessageEvent<WorkerQuestion>) => {
   const { id, request } = q;
   try {
-    const answer: WorkerAnswer =
-      'traces' in q
-        ? { id, view: readView(q.traces, request) }
-        : { id, whatIf: whatIfView(swingIn(q.stored, request), request, q.whatIf) };
-    const mat = ('view' in answer ? answer.view : answer.whatIf.view).mat;
-    postMessage(answer, mat ? [mat.frames.buffer] : []);
+    if ('without' in q) {
+      const progress = (done: number): void => postMessage({ id, done } satisfies WorkerAnswer);
+      const changes = smallestWhatIf(swingIn(q.stored, request), request, q.without, progress);
+      postMessage({ id, changes } satisfies WorkerAnswer);
+      return;
+    }
+    if ('traces' in q) answered({ id, view: readView(q.traces, request) });
+    else answered({ id, whatIf: whatIfView(swingIn(q.stored, request), request, q.whatIf) });
   } catch (e) {
     const refused = e instanceof VilkoError ? e.message : 'this recording could not be analysed';
     postMessage({ id, refused } satisfies WorkerAnswer);

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { Pupil, SwingHead } from '@vilko/contract';
+import type { SmallestChange } from '@vilko/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import { Analysis } from './analysis';
@@ -41,8 +42,20 @@ export class SwingReader {
 
   /** The swing altered. */
   async whatIf(request: ReadRequest, whatIf: WhatIfRequest): Promise<WhatIfView> {
-    const { id } = request;
+    return this.analysis.whatIf(await this.recording(request), request, whatIf);
+  }
+
+  /** The smallest changes that remove a finding of the swing. */
+  async smallest(
+    request: ReadRequest,
+    without: string,
+    progress: (done: number) => void,
+  ): Promise<readonly SmallestChange[]> {
+    return this.analysis.smallest(await this.recording(request), request, without, progress);
+  }
+
+  private async recording({ id }: ReadRequest): Promise<StoredRecording> {
     if (this.last?.id !== id) this.last = { id, stored: await firstValueFrom(this.api.recording(id)) };
-    return this.analysis.whatIf(this.last.stored, request, whatIf);
+    return this.last.stored;
   }
 }

@@ -1,5 +1,6 @@
 import type { Marks } from '@vilko/contract';
 import {
+  alterable,
   alterSwing,
   type AnalyseOptions,
   analyseInDepth,
@@ -8,7 +9,10 @@ import {
   NOTHING_ALTERED,
   readGround,
   type Recording,
+  type SmallestChange,
+  smallestChanges,
   swingTraces,
+  type TriedSwing,
   type WhatIf,
 } from '@vilko/core';
 import { type ReadRequest, type ReadView, viewOf } from './read-view';
@@ -41,8 +45,8 @@ interface SwingIn {
   readonly part: number;
 }
 
-/** Alters a swing as far as it goes, and reads the altered one with the events where they were. */
-export function whatIfView({ rec, part }: SwingIn, r: ReadRequest, { from, to }: WhatIfRequest): WhatIfView {
+/** One swing to be altered again and again: what stops a change, and the altered swing, its events where they were. */
+function altering({ rec, part }: SwingIn, r: ReadRequest) {
   const { handed = 'right', stature } = r.options;
   const withMarks = (marks: Marks): AnalyseOptions => ({
     ...r.options,
@@ -51,8 +55,19 @@ export function whatIfView({ rec, part }: SwingIn, r: ReadRequest, { from, to }:
   });
   const swing = analyseInDepth(rec, withMarks(r.marks)).swings[part]!;
   const ground = readGround(rec, handed, undefined, stature);
+  const marks = Object.fromEntries(
+    EVENT_NAMES.flatMap((n) => (swing.events[n] ? [[n, { t: swing.events[n].t, u: swing.events[n].u }]] : [])),
+  );
+  return {
+    answer: (w: WhatIf) => alterSwing(rec, ground, swing, w),
+    view: (altered: Recording): ReadView => viewOf(swingTraces(analyseInDepth(altered, withMarks(marks)), part), r),
+  };
+}
+
+/** Alters a swing as far as it goes, and reads the altered one. */
+export function whatIfView(swing: SwingIn, r: ReadRequest, { from, to }: WhatIfRequest): WhatIfView {
+  const { answer, view } = altering(swing, r);
   let stopped: string | null = null;
-  const answer = (w: WhatIf) => alterSwing(rec, ground, swing, w);
   let [applied, got] = [to, answer(to)];
   if ('stopped' in got) {
     stopped = got.stopped;
@@ -68,9 +83,30 @@ export function whatIfView({ rec, part }: SwingIn, r: ReadRequest, { from, to }:
     if ('stopped' in got) [applied, got] = [NOTHING_ALTERED, answer(NOTHING_ALTERED)];
   }
   if ('stopped' in got) throw new Error(got.stopped);
-  const marks = Object.fromEntries(
-    EVENT_NAMES.flatMap((n) => (swing.events[n] ? [[n, { t: swing.events[n].t, u: swing.events[n].u }]] : [])),
-  );
-  const altered = swingTraces(analyseInDepth(got.recording, withMarks(marks)), part);
-  return { view: viewOf(altered, r), applied, stopped };
+  return { view: view(got.recording), applied, stopped };
+}
+
+/** The smallest changes that remove a finding of a swing, by trying them. */
+export function smallestWhatIf(
+  swing: SwingIn,
+  r: ReadRequest,
+  fault: string,
+  progress: (done: number) => void,
+): SmallestChange[] {
+  const { answer, view } = altering(swing, r);
+  const tried: TriedSwing = {
+    possible: (w) => !('stopped' in answer(w)),
+    verdict: (w) => {
+      const got = answer(w);
+      if ('stopped' in got) throw new Error(got.stopped);
+      const { weighed, findings } = view(got.recording);
+      const says = weighed.find((x) => x.fault === fault);
+      // what cannot be judged any more has not gone away
+      return {
+        strength: says && 'strength' in says ? says.strength : 1,
+        main: findings.find((f) => f.main)?.fault ?? null,
+      };
+    },
+  };
+  return smallestChanges(alterable(swing.rec.device), tried, progress);
 }

@@ -90,10 +90,15 @@ async function answer(house: House, practice: Practice): Promise<void> {
 
 describe('Practise', () => {
   it('works on the finding that the agreed measure shows, names the others, offers what suits and says what was left out', async () => {
-    const hurt = { ...pupil, profile: { ...NO_PROFILE, injuries: ['balance' as const], fear: 'the lead knee' } };
+    const hurt = {
+      ...pupil,
+      profile: { ...NO_PROFILE, injuries: ['balance' as const], fear: 'the lead knee', otherSports: 'fencing, foil' },
+    };
     const c = await practise(openLesson({ measure: 'share.lead.p7', pupil: hurt }));
     expect(c.text()).toContain('hangs back: too much load stays');
     expect(c.text()).toContain('in 6 of 8 swings with the 7-iron');
+    expect(c.text()).toContain('With the load on the lead foot at impact the low point comes ahead of the ball.');
+    expect(c.text()).toContain('From fencing: As in a lunge: the front foot lands, and you are on it.');
     expect(c.text()).toContain('Also found: shifts late.');
     expect(c.text()).toContain('Left out Trail toe prop: not with: balance.');
     expect(c.text()).toContain('On record: balance. Afraid of: the lead knee. A smaller target first.');

@@ -10,7 +10,17 @@ import {
   onRecord,
   type PlanAct,
 } from '@vilko/contract';
-import { type Drill, DRILLS, drillsFor, faultName, faultOf, showsWords } from '@vilko/core';
+import {
+  type Drill,
+  DRILLS,
+  drillsFor,
+  faultName,
+  faultOf,
+  type FaultRule,
+  fromSport,
+  showsWords,
+  sportOf,
+} from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
@@ -43,6 +53,10 @@ const SETTLE = 300;
             <p class="mt-1 text-15 leading-5">
               <strong>{{ m.name }}</strong>: {{ m.looks }}, {{ m.often }}.
             </p>
+            <p class="mt-1 text-15 leading-5">{{ m.helps }}</p>
+            @if (m.likened) {
+              <p class="mt-1 text-15 leading-5 text-ink2">From {{ m.likened.sport }}: {{ m.likened.words }}</p>
+            }
             @if (beside().length) {
               <p class="mt-1 text-ink2">
                 Also found:
@@ -198,16 +212,16 @@ export class Practise {
     const set = this.leading();
     const f = this.finding();
     const asked = this.asked();
-    if (asked) return { name: asked.name, looks: asked.looks, often: 'asked for; not among what the whole set shows' };
+    if (asked) return this.told(asked, 'asked for; not among what the whole set shows');
     const rule = f && faultOf(f.fault);
-    return set && rule
-      ? {
-          name: rule.name,
-          looks: rule.looks,
-          often: `${showsWords(f, set.clubName)}${f.tentative ? ', tentative' : ''}`,
-        }
-      : null;
+    return set && rule ? this.told(rule, `${showsWords(f, set.clubName)}${f.tentative ? ', tentative' : ''}`) : null;
   });
+  /** A finding as the pupil is told it: what it looks like, why it helps, and as what it is in their own sport. */
+  private told({ id, name, looks, helps }: FaultRule, often: string) {
+    const sports = this.lesson()?.pupil.profile.otherSports ?? '';
+    const words = fromSport(id, sports);
+    return { name, looks, often, helps, likened: words === null ? null : { sport: sportOf(sports)!, words } };
+  }
   /** A fault from the address that the set as a whole does not show: a single swing may. */
   private readonly asked = computed(() => {
     const id = this.for();

@@ -53,6 +53,34 @@ describe('what if', () => {
     expect(shown.at(-1)).toBeNull();
     expect(c.text()).toContain('Move a slider');
   });
+  it('finds the smallest change that removes the finding, and sets the dials to it', async () => {
+    const { house, c, view, request, shown } = await open({
+      device: 'boards',
+      seed: 3,
+      fault: 'late-shift',
+      style: { spread: 0 },
+    });
+    expect(view.findings.find((f) => f.main)?.fault).toBe('late-shift');
+    const { recording } = readingOf({ device: 'boards', seed: 3, fault: 'late-shift', style: { spread: 0 } });
+    await c.press('Smallest change that removes it');
+    expect(c.text()).toContain('Trying changes:');
+    const path = `/api/swings/${encodeURIComponent(request.id)}/recording`;
+    house.maybe('GET', path)?.flush(writeBundle(recording, 1).slice().buffer, { headers: { 'x-swing-part': '0' } });
+    const links = () => c.all('section[aria-label="Smallest change"] button');
+    for (let i = 0; i < 300 && !links()[0]?.textContent?.includes('earlier'); i++) {
+      await new Promise((r) => setTimeout(r, 50));
+      await c.set({});
+    }
+    const words = links()[0]!.textContent!.trim();
+    expect(words).toMatch(/^Pressure shift \d+ ms earlier\.$/);
+    const before = shown.length;
+    (links()[0] as HTMLButtonElement).click();
+    for (let i = 0; i < 100 && shown.length === before; i++) await new Promise((r) => setTimeout(r, 20));
+    await c.set({});
+    expect(c.text()).toContain('Gone: shifts late.');
+    const slider = c.all('input[aria-label="Pressure shift, time"]')[0] as HTMLInputElement;
+    expect(-Number(slider.value)).toBeCloseTo(Number(/\d+/.exec(words)![0]), -1);
+  });
   it('stops where a foot would carry less than nothing, and stands there', async () => {
     const { c, slide } = await open({ device: 'plates', seed: 4 });
     await slide('Pressure shift, size', 1.8);

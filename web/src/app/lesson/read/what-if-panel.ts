@@ -22,6 +22,7 @@ import {
   NOTHING_ALTERED,
   numberOf,
   SIZE_LIMITS,
+  type SmallestChange,
   WHAT_IF_WORDS,
   type WhatIf,
   type WhatIfPart,
@@ -55,6 +56,30 @@ const MOST_ROWS = 8;
       A calculation on this swing’s forces, not a prediction of the ball. The events stay where they are; club and
       joints are not in it.
     </p>
+    @if (fault() && parts().length) {
+      <section class="mt-3 border-t border-rules pt-2" aria-label="Smallest change" aria-live="polite">
+        @if (searching() !== null) {
+          <p class="text-ink2">
+            Trying changes: <span class="figures">{{ percent(searching()!) }}</span>
+          </p>
+          <progress class="w-full" [value]="searching()" max="1"></progress>
+        } @else if (smallest(); as found) {
+          <h3 class="font-semibold">Removes “{{ name(fault()!) }}”, the smallest first</h3>
+          @for (s of found; track s.words) {
+            <p class="mt-1">
+              <button class="link text-left" (click)="take(s.change)">{{ s.words }}</button>
+              <span class="text-ink2">{{ s.then }}</span>
+            </p>
+          } @empty {
+            <p class="text-ink2">
+              No change of these parts within their limits, alone or two together, removes “{{ name(fault()!) }}”.
+            </p>
+          }
+        } @else {
+          <button class="plain-button" (click)="search()">Smallest change that removes it</button>
+        }
+      </section>
+    }
     @for (p of parts(); track p) {
       <fieldset class="mt-3 border-t border-rules pt-2">
         <legend class="float-left font-semibold">{{ words[p] }}</legend>
@@ -153,6 +178,21 @@ export class WhatIfPanel {
   /** Why the newest wish came to nothing, in one sentence. */
   protected readonly refused = signal<string | null>(null);
   private next: WhatIf | null = null;
+  /** The finding that is to go away. */
+  protected readonly fault = computed(() => main(this.view()));
+  /** The part of a search that is done; null where none runs. */
+  protected readonly searching = signal<number | null>(null);
+  private readonly found = signal<readonly SmallestChange[] | null>(null);
+  protected readonly smallest = computed(
+    () =>
+      this.found()?.map((s) => ({
+        change: s.change,
+        words: changeWords(s),
+        then: s.instead === null ? '' : `then: ${faultName(s.instead)}`,
+      })) ?? null,
+  );
+  protected readonly name = faultName;
+  protected readonly percent = (x: number): string => `${Math.round(100 * x)}%`;
 
   constructor() {
     // another swing starts from what it is
@@ -174,8 +214,32 @@ export class WhatIfPanel {
     this.next = this.wanted();
     if (!this.busy()) void this.work();
   }
+  protected take(change: WhatIf): void {
+    this.wanted.set(change);
+    this.next = change;
+    if (!this.busy()) void this.work();
+  }
+  /** Tries changes until the smallest that removes the finding are known. */
+  protected async search(): Promise<void> {
+    const [request, fault] = [this.request(), this.fault()];
+    if (!fault) return;
+    this.searching.set(0);
+    this.refused.set(null);
+    try {
+      const found = await this.reader.smallest(request, fault, (done) => {
+        if (request === this.request()) this.searching.set(done);
+      });
+      if (request === this.request()) this.found.set(found);
+    } catch (e) {
+      this.refused.set(sentenceOf(e));
+    } finally {
+      if (request === this.request()) this.searching.set(null);
+    }
+  }
   private reset(): void {
     this.next = null;
+    this.found.set(null);
+    this.searching.set(null);
     this.wanted.set(NOTHING_ALTERED);
     this.refused.set(null);
     this.answer.set(null);
@@ -242,5 +306,16 @@ export class WhatIfPanel {
 }
 
 const main = (v: ReadView): string | null => v.findings.find((f) => f.main)?.fault ?? null;
+/** A change in words, dial by dial: "pressure shift 35 ms earlier". */
+const changeWords = ({ change, parts }: SmallestChange): string => {
+  const words = parts.map((p) => {
+    const { size, ms } = change[p];
+    const sized = size === 1 ? '' : `${Math.round(100 * Math.abs(size - 1))}% ${size > 1 ? 'more' : 'less'}`;
+    const timed = ms === 0 ? '' : `${Math.round(Math.abs(ms))} ms ${ms < 0 ? 'earlier' : 'later'}`;
+    return `${WHAT_IF_WORDS[p].toLowerCase()} ${[sized, timed].filter(Boolean).join(', ')}`;
+  });
+  const line = words.join(' and ');
+  return `${line.charAt(0).toUpperCase()}${line.slice(1)}.`;
+};
 const milliseconds = (ms: number): string =>
   Math.round(ms) === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`;

@@ -64,7 +64,7 @@ import { Keys } from '../../shell/keys';
           }
         </ul>
       </nav>
-      <article class="overflow-y-auto px-6 pt-5 pb-8">
+      <article class="overflow-y-auto px-6 pt-5 pb-8" tabindex="0" aria-label="The drill">
         @if (drill(); as d) {
           <h2 class="text-24 font-semibold">{{ d.name }}</h2>
           <p class="mt-1 max-w-[720px] text-18 leading-6">{{ d.gist }}</p>
