@@ -71,7 +71,7 @@ describe('what if', () => {
       await new Promise((r) => setTimeout(r, 50));
       await c.set({});
     }
-    const words = links()[0]!.textContent!.trim();
+    const words = links()[0]!.textContent.trim();
     expect(words).toMatch(/^Pressure shift \d+ ms earlier\.$/);
     const before = shown.length;
     (links()[0] as HTMLButtonElement).click();
