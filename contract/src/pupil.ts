@@ -1,4 +1,4 @@
-import { CLUB_CLASSES, INJURY_TAGS, type OnRecord } from '@vilko/core/vocabulary';
+import { CLUB_CLASSES, footOfSide, INJURY_TAGS, type OnRecord } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
 import { MeasureIdText } from './measure-id.js';
@@ -90,6 +90,13 @@ export const onRecord = ({ injuries, injuryNotes }: Pick<PupilProfile, 'injuries
     return { part, side: note.side, cleared: note.cleared };
   });
 
+/** What is on record that a plan has to keep to. */
+export const planLimits = ({ injuries, injuryNotes, ageBand }: PupilProfile) => ({
+  injuries,
+  cleared: injuries.filter((part) => injuryNotes[part]?.cleared),
+  minor: MINOR.includes(ageBand ?? ''),
+});
+
 /** An injury as it is named: its side and the foot that is, since when, what was advised. */
 export function injuryWords(
   { injuries, injuryNotes }: Pick<PupilProfile, 'injuries' | 'injuryNotes'>,
@@ -97,8 +104,7 @@ export function injuryWords(
 ): string[] {
   return injuries.map((part) => {
     const { side, since, advice, cleared } = injuryNotes[part] ?? NO_NOTE;
-    const foot = side && ((side === 'left') === (handed === 'right') ? 'lead' : 'trail');
-    const where = side ? `${side} ${part} (the ${foot} side)` : part;
+    const where = side ? `${side} ${part} (the ${footOfSide(side, handed)} side)` : part;
     return [where, since && `since ${since}`, advice && `advised: ${advice}`, cleared ? 'cleared' : '']
       .filter(Boolean)
       .join(', ');

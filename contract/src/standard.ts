@@ -1,8 +1,8 @@
 import {
   capsOf,
   type ClubClass,
-  type Handed,
   DEFAULT_PATTERN,
+  type Handed,
   overlaysFor,
   type Pattern,
   patternOf,

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { bandsFor } from '../patterns/bands.js';
 import { patternOf } from '../patterns/library.js';
-import { capsOf, footOfSide, type OnRecord } from './injury-caps.js';
+import { footOfSide } from '../recording/recording.js';
+import { capsOf, type OnRecord } from './injury-caps.js';
 import { INJURY_TAGS } from './injuries.js';
 
 const on = (part: OnRecord['part'], side: OnRecord['side'] = null, cleared = false): OnRecord => ({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Handed } from '../recording/recording.js';
+import { footOfSide, type Handed } from '../recording/recording.js';
 import { LADDER } from './drill.js';
 import rows from './injury-caps.json';
 import { INJURY_TAGS, type InjuryTag } from './injuries.js';
@@ -43,10 +43,6 @@ export interface Caps {
   /** What caps the rung, and may be cleared. */
   readonly heldBy: readonly InjuryTag[];
 }
-
-/** Which foot of the golfer a side is. */
-export const footOfSide = (side: 'left' | 'right', handed: Handed): 'lead' | 'trail' =>
-  (side === 'left') === (handed === 'right') ? 'lead' : 'trail';
 
 /**
  * The caps of everything on record. An injury of a leg whose side is not known counts for both.

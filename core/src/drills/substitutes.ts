@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { capital } from '../words/case.js';
 import rows from './substitutes.json';
 
 /** What stands in for an aid and costs nothing, with its own caution (empty where there is none). */
-export const Substitute = z.object({ use: z.string(), caution: z.string() });
-export type Substitute = z.infer<typeof Substitute>;
+const Substitute = z.object({ use: z.string(), caution: z.string() });
+type Substitute = z.infer<typeof Substitute>;
 
 const SUBSTITUTES: ReadonlyMap<string, Substitute> = new Map(
   Object.entries(z.record(z.string(), Substitute).parse(rows)),
@@ -20,7 +21,5 @@ export const substitutesOf = (equipment: readonly string[]): string[] =>
   equipment.flatMap((aid) => {
     const s = substituteFor(aid);
     if (!s) return [];
-    return [
-      `No ${aid.replace(/^(an?|the|two) /, '')}? ${s.use[0]!.toUpperCase()}${s.use.slice(1)}.${s.caution && ` ${s.caution}`}`,
-    ];
+    return [`No ${aid.replace(/^(an?|the|two) /, '')}? ${capital(s.use)}.${s.caution && ` ${s.caution}`}`];
   });

@@ -140,9 +140,11 @@ function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: Fault
     (r.fromSwings ?? 1) <= w.spreadOf &&
     !c.pattern.faults?.off?.includes(r.id);
   const all = FAULTS.filter(applies).map((rule) => ({ rule, weighed: weighRule(rule, w, c, assumed) }));
-  const found = all.filter(({ weighed }) => isWeighed(weighed) && strengthOf(weighed.z) >= FOUND);
+  const found = new Set(
+    all.flatMap(({ rule, weighed }) => (isWeighed(weighed) && strengthOf(weighed.z) >= FOUND ? [rule.id] : [])),
+  );
   return all.map(({ rule, weighed }) =>
-    isWeighed(weighed) && found.some((f) => rule.notWhile?.includes(f.rule.id))
+    isWeighed(weighed) && rule.notWhile?.some((id) => found.has(id))
       ? { rule, weighed: { ...weighed, z: Math.min(weighed.z, NOT_COUNTED) } }
       : { rule, weighed },
   );

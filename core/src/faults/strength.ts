@@ -106,19 +106,20 @@ export function weigh(e: Evidence, w: Witness, rule: RuleInForce): Weighed {
   return weighLeaf(w.topEstimated && e.topEstimated ? e.topEstimated : e, w, rule);
 }
 
+/** What a comparison asks its witness. */
+function askedOf({ measure, difference, spread, beyond }: Leaf, w: Witness): Known {
+  if (spread) return w.spread(measure!);
+  if (difference) return w.difference(...difference);
+  return beyond ? w.beyond(measure!, ...beyond) : w.about(measure!);
+}
+
 function weighLeaf(leaf: Leaf, w: Witness, rule: RuleInForce): Weighed {
   const measures = leaf.difference ?? [leaf.measure!, ...(leaf.beyond ?? [])];
   if (measures.some((m) => w.pattern.faults?.off?.includes(`${rule.fault}:${m}`)))
     return { reason: `${w.pattern.name} does not count this` };
   const direction = leaf.over !== undefined ? 'over' : 'under';
   const limit = limitInForce(leaf, w, rule);
-  const known = leaf.spread
-    ? w.spread(leaf.measure!)
-    : leaf.difference
-      ? w.difference(...leaf.difference)
-      : leaf.beyond
-        ? w.beyond(leaf.measure!, ...leaf.beyond)
-        : w.about(leaf.measure!);
+  const known = askedOf(leaf, w);
   if (known.kind === 'unknown') return { reason: known.reason };
   const piece = (value: number | null, u: number | null, z: number): Weighed => ({
     z,

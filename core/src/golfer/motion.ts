@@ -6,7 +6,7 @@ import { heightPath, massPath } from './body.js';
 import { type Bump, type Knot, sampleBumps, sampleIntegrals, smoothCurve } from './curves.js';
 import type { Random } from './random.js';
 import { type Build, pointOf, type Sole, stance, withinSole } from './sole.js';
-import { forwardKnots, insideKnots, noticed, runsOn, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
+import { forwardKnots, insideKnots, noticed, shareKnots, STANCE, type SwingPlan } from './swing-plan.js';
 
 /** What the ground does to one foot: force on the golfer (N), its place (m) and the free moment (N·m), each [n]. */
 export interface FootAction {
@@ -89,7 +89,7 @@ function bumpsOf(plan: SwingPlan, d: Drive): Bumps {
     0.36,
   );
   // a mass that runs on is caught only after impact
-  const caught = RUNS * runsOn(p);
+  const caught = RUNS * noticed(p, 'massRuns');
   tilt.push({ c: i + CATCH_AT, w: CATCH_FOR, a: -caught }, { c: i + 0.8, w: 0.4, a: (caught * CATCH_FOR) / 0.4 });
   const pitch = balance([{ c: i - 0.14, w: 0.26, a: d.pitchDown }], i + 0.36, 0.34);
   const turn = balance(

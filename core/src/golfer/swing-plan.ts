@@ -57,23 +57,21 @@ const REVERSED_AT = 3.6;
  */
 const LUCK = 0.25;
 
-/** Below this, mm, a mass that is a little ahead or runs a little changes nothing that can be seen. */
-const UNNOTICED = 33;
-/** Beyond it each mm counts for more: what holds a body in its place gives way. */
-const GIVES_WAY = { ahead: 2.5, runs: 1.25 };
-/** Farther (mm) the lead foot could not hold it on the ground. */
-const MOST_RUN = 70;
-/** How far (mm) a mass runs on toward the target, as far as it is noticed. */
-export const runsOn = (p: Pick<SwingParameters, 'massRuns'>): number =>
-  Math.min(MOST_RUN, GIVES_WAY.runs * Math.max(0, p.massRuns - UNNOTICED));
-/** The same of a trail foot that sits back, a trail leg that pushes up, a load that stays. */
+/**
+ * What healthy golfers vary by and nobody notices: from where it shows, how much each unit beyond counts for (what
+ * holds a body in its place gives way), and the most that a body on its feet could do.
+ */
 const NOTICED = {
+  massAhead: { from: 33, gain: 2.5, most: Infinity },
+  // farther the lead foot could not hold it on the ground
+  massRuns: { from: 33, gain: 1.25, most: 70 },
   trailSits: { from: 16, gain: 3.5, most: 34 },
   pushUp: { from: 0.2, gain: 2.4, most: 0.34 },
   staysOn: { from: 12, gain: 3.4, most: 30 },
 } as const;
-/** How far such a property goes beyond that. */
-export const noticed = (p: SwingParameters, name: keyof typeof NOTICED): number => {
+type Noticed = keyof typeof NOTICED;
+/** How far such a property goes beyond where it shows, in its own unit. */
+export const noticed = <N extends Noticed>(p: Pick<SwingParameters, N>, name: N): number => {
   const { from, gain, most } = NOTICED[name];
   return Math.min(most, gain * Math.max(0, p[name] - from));
 };
@@ -126,7 +124,7 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   p.upMin = 1 - (1 - p.upMin) * Math.max(0.3, 1 - 2 * lost);
   p.foreAft += (LITTLE_FORE_AFT - p.foreAft) * Math.min(1, lost / 0.25);
   // whoever runs on to the target is over there early, wholly, and pushes harder for it
-  const runs = runsOn(p);
+  const runs = noticed(p, 'massRuns');
   p.leadP7 = Math.min(93, p.leadP7 + 0.15 * runs);
   p.leadP10 = Math.min(96, p.leadP10 + 0.05 * runs);
   p.forcePeak += 0.1 * runs;
@@ -146,7 +144,7 @@ export function drawParameters(rng: Random, style: SwingStyle): { p: SwingParame
   const off = Math.max(0, p.massBack - healthyMean('massBack', club) - 15);
   p.trailMax = Math.min(Math.max(92, p.trailMax), p.trailMax + (0.8 * off) / (10 * STANCE[club]));
   // a mass that goes with the pressure is ahead of it: less pressure is needed to carry it, and it goes farther
-  const ahead = GIVES_WAY.ahead * Math.max(0, p.massAhead - UNNOTICED);
+  const ahead = noticed(p, 'massAhead');
   p.massBack += 0.36 * ahead;
   const carried = 50.5 + p.massBack / (10 * STANCE[club]) - 0.055 * ahead;
   p.trailMax += Math.min(0, carried - p.trailMax) * Math.min(1, ahead / 50);
@@ -213,8 +211,8 @@ export function shareKnots(plan: SwingPlan): Knot[] {
   const gained = Math.max(-3, p7 - 50);
   const usual =
     early > 0 ? Math.min(97, p.leadP6) : Math.min(Math.max(p.leadP6, 50 + 0.7 * gained), p7 - 2, 50 + 0.8 * gained);
-  // who presses and pushes off has more on the lead foot shortly before impact than at it
   const stays = noticed(p, 'staysOn');
+  // who presses and pushes off has more on the lead foot shortly before impact than at it
   const p6 = p.pushOff > 2 ? Math.min(96, p7 + p.pushOff) : usual;
   const knots: (Knot | null)[] = [
     [start - 0.12, p.leadAddress],
@@ -230,7 +228,7 @@ export function shareKnots(plan: SwingPlan): Knot[] {
     cross < times.p6 - 0.02 ? [times.p6 - EARLY_BY * early, p6] : null,
     [times.p7, p7],
     stays > 0 ? [times.p8, p7 - 0.75 * stays] : null,
-    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : runsOn(p) > 0 ? 0.8 : 0.45) - stays],
+    [times.p9, p7 + (p.leadP10 - p7) * (p.leadP7 < 63 ? 0.18 : noticed(p, 'massRuns') > 0 ? 0.8 : 0.45) - stays],
     [times.p10 - 0.15, p.leadP10],
   ];
   return inOrder(knots);

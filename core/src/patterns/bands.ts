@@ -86,8 +86,8 @@ export function bandsFor(pattern: Pattern, club: ClubClass, tuning: Tuning = {})
       sure: 'one view',
     }));
   return [...own, ...brought].map((b) => {
-    const set = (r: Range): Range =>
-      each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, sizeFor(b.measure, tuning)));
+    const size = sizeFor(b.measure, tuning);
+    const set = (r: Range): Range => each(overlaid(b.measure, r, overlays, club), (x) => sized(b.measure, x, size));
     const ideal = set(b.ideal);
     return {
       measure: b.measure,

@@ -1,9 +1,9 @@
 import type { Drill } from '../drills/drill.js';
-import { substituteFor } from '../drills/substitutes.js';
 import { DRILLS } from '../drills/drills.js';
+import { type Caps, capsOf } from '../drills/injury-caps.js';
+import { substituteFor } from '../drills/substitutes.js';
 import { addDays, type Day, daysBetween, weekday } from './day.js';
 import type { BlockResult, Plan, PlanBlock, PlanWish } from './plan-schema.js';
-import { capsOf, type Caps } from '../drills/injury-caps.js';
 import { LAST_RUNG, RUNGS } from './rungs.js';
 
 /** What one session may hold at most (judging.md §4). */
@@ -35,10 +35,7 @@ export const LONGEST_PLAN = 84;
 const drillOf = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
 
 /** What the injuries of a wish allow at most; sides matter for sizes alone. */
-export const capsFor = ({
-  injuries,
-  cleared = [],
-}: Pick<PlanWish, 'injuries'> & Partial<Pick<PlanWish, 'cleared'>>): Caps =>
+const capsFor = ({ injuries, cleared = [] }: Pick<PlanWish, 'injuries'> & Partial<Pick<PlanWish, 'cleared'>>): Caps =>
   capsOf(
     injuries.map((part) => ({ part, side: null, cleared: cleared.includes(part) })),
     'right',
@@ -119,9 +116,9 @@ export function layOut({ wish, blocks }: Plan): LaidBlock[] {
       const rung = rungs.get(b.drill) ?? 0;
       const pain = stopped.get(b.drill);
       const nextToHard = hard !== null && daysBetween(hard, b.date) <= 1;
-      const whole = session(drill, rung, wish, false);
+      const whole = session(drill, rung, { wish, caps }, false);
       const light = whole.effort === 'high' && nextToHard && !b.result;
-      const held = light ? session(drill, rung, wish, true) : whole;
+      const held = light ? session(drill, rung, { wish, caps }, true) : whole;
       if (held.effort === 'high' && !pain && b.result?.did !== 'missed') hard = b.date;
       if (b.result) {
         if (painStops(b.result)) stopped.set(b.drill, b.date);
@@ -143,7 +140,7 @@ export function layOut({ wish, blocks }: Plan): LaidBlock[] {
 function session(
   d: Drill | undefined,
   rung: number,
-  w: PlanWish,
+  { wish: w, caps }: { readonly wish: PlanWish; readonly caps: Caps },
   light: boolean,
 ): Pick<LaidBlock, 'minutes' | 'balls' | 'drivers' | 'hops' | 'effort'> {
   const warmUp = Math.max(LEAST_WARM_UP, Math.round(SPLIT.warmUp * w.minutes));
@@ -152,7 +149,6 @@ function session(
   const drill = w.minutes - warmUp - test - shots;
   const full = w.club === 'driver' && rung >= FULL_SHOTS && !light && !w.minor;
   const balls = Math.round(shots * BALLS_A_MINUTE);
-  const caps = capsFor(w);
   const drivers = full ? Math.min(LIMITS.drivers, caps.fullEffort ?? Infinity, balls) : 0;
   const hops = d?.hops && !light && caps.hops ? Math.min(LIMITS.hops, HOPS_A_MINUTE * drill) : 0;
   return {

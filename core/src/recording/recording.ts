@@ -12,6 +12,10 @@ export type SwingKind = (typeof SWING_KINDS)[number];
 
 export type Handed = 'right' | 'left';
 
+/** Which foot a golfer's own left or right is. */
+export const footOfSide = (side: 'left' | 'right', handed: Handed): 'lead' | 'trail' =>
+  (side === 'left') === (handed === 'right') ? 'lead' : 'trail';
+
 /** Channels that may lie beside the ground on the same clock. */
 export const EXTRA_CHANNELS = ['sound', 'trigger', 'shaft_deg', 'arm_deg'] as const;
 export type ExtraChannel = (typeof EXTRA_CHANNELS)[number];

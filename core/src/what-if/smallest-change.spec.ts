@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { smallestChanges, type TriedSwing } from './smallest-change.js';
-import { WHAT_IF_PARTS } from './what-if.js';
+import { WHAT_IF_PARTS, type WhatIf } from './what-if.js';
 
 /** A swing whose finding weakens with the shift's earliness (whole at 0 ms) and with the push's size. */
-const late = (needed: number, { least = -100, pushHelps = 0 } = {}): TriedSwing => ({
-  possible: (w) => w.shift.ms >= least,
+const late = (needed: number, { least = -100, pushHelps = 0 } = {}): TriedSwing<WhatIf> => ({
+  altered: (w) => (w.shift.ms >= least ? w : null),
   verdict: (w) => {
     const strength = 0.9 - 0.4 * (-w.shift.ms / needed + pushHelps * (w.push.size - 1)) - 1e-9;
     return { strength, main: strength < 0.5 ? null : 'late-shift' };
@@ -31,7 +31,7 @@ describe('the smallest change that removes a finding', () => {
   it('goes no farther than is physically possible, and says nothing where that is not enough', () => {
     expect(smallestChanges(WHAT_IF_PARTS, late(40, { least: -45 }))[0]!.change.shift.ms).toBeGreaterThanOrEqual(-45);
     expect(smallestChanges(WHAT_IF_PARTS, late(60, { least: -30 }))).toEqual([]);
-    expect(smallestChanges(WHAT_IF_PARTS, { ...late(40), possible: () => false })).toEqual([]);
+    expect(smallestChanges(WHAT_IF_PARTS, { ...late(40), altered: () => null })).toEqual([]);
     expect(smallestChanges([], late(40))).toEqual([]);
   });
 
@@ -43,8 +43,8 @@ describe('the smallest change that removes a finding', () => {
   });
 
   it('puts what brings another finding behind what brings none', () => {
-    const tried: TriedSwing = {
-      possible: () => true,
+    const tried: TriedSwing<WhatIf> = {
+      altered: (w) => w,
       verdict: (w) => {
         if (w.shift.ms <= -10) return { strength: 0.2, main: 'stranded-trail-foot' };
         return w.push.size >= 1.5 ? { strength: 0.2, main: null } : { strength: 0.8, main: 'late-shift' };

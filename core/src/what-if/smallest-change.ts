@@ -1,4 +1,13 @@
-import { AS_IT_IS, between, MS_LIMITS, NOTHING_ALTERED, SIZE_LIMITS, type WhatIf, type WhatIfPart } from './what-if.js';
+import {
+  AS_IT_IS,
+  between,
+  farthest,
+  MS_LIMITS,
+  NOTHING_ALTERED,
+  SIZE_LIMITS,
+  type WhatIf,
+  type WhatIfPart,
+} from './what-if.js';
 
 /** What an altered swing says of the finding that is to go away. */
 export interface Verdict {
@@ -9,10 +18,10 @@ export interface Verdict {
 }
 
 /** A swing that is tried out. */
-export interface TriedSwing {
-  /** Whether it can be altered so at all; cheap beside a verdict. */
-  readonly possible: (w: WhatIf) => boolean;
-  readonly verdict: (w: WhatIf) => Verdict;
+export interface TriedSwing<A> {
+  /** The swing altered; null where it cannot be altered so. Cheap beside a verdict. */
+  readonly altered: (w: WhatIf) => A | null;
+  readonly verdict: (altered: A) => Verdict;
 }
 
 /** A change after which the finding is gone. */
@@ -52,9 +61,9 @@ function waysOf(parts: readonly WhatIfPart[]): Way[] {
  * @param progress told the part that is done, 0–1
  * @returns up to three; empty where nothing within the dials' limits removes it
  */
-export function smallestChanges(
+export function smallestChanges<A>(
   parts: readonly WhatIfPart[],
-  tried: TriedSwing,
+  tried: TriedSwing<A>,
   progress: (done: number) => void = () => {},
 ): SmallestChange[] {
   const ways = waysOf(parts);
@@ -85,35 +94,28 @@ export function smallestChanges(
 }
 
 /** One way: as far as it can be gone, and from there back to where the finding is only just gone. */
-function searched(
+function searched<A>(
   to: WhatIf,
   parts: readonly WhatIfPart[],
-  { possible, verdict }: TriedSwing,
+  { altered, verdict }: TriedSwing<A>,
 ): { readonly change: SmallestChange | null; readonly least: number } {
-  const at = (effort: number): WhatIf => between(NOTHING_ALTERED, to, effort);
-  const far = possible(to) ? 1 : farthest((effort) => possible(at(effort)));
-  if (far === 0) return { change: null, least: Infinity };
-  let there = verdict(at(far));
+  const at = (effort: number): A | null => altered(between(NOTHING_ALTERED, to, effort));
+  const whole = at(1);
+  const far = whole ? 1 : farthest((effort) => at(effort) !== null, HALVINGS);
+  const end = whole ?? (far > 0 ? at(far) : null);
+  if (!end) return { change: null, least: Infinity };
+  let there = verdict(end);
   if (there.strength >= GONE) return { change: null, least: there.strength };
   let high = far;
   for (let low = 0, i = 0; i < HALVINGS; i++) {
     const middle = (low + high) / 2;
-    const t = possible(at(middle)) ? verdict(at(middle)) : null;
+    const got = at(middle);
+    const t = got && verdict(got);
     if (t && t.strength < GONE) [high, there] = [middle, t];
     else low = middle;
   }
-  return { change: { change: at(high), parts, effort: high, instead: there.main }, least: there.strength };
-}
-
-/** The greatest effort that holds, to a thirty-second; 0 where none does. */
-function farthest(holds: (effort: number) => boolean): number {
-  let [good, bad] = [0, 1];
-  for (let i = 0; i < HALVINGS; i++) {
-    const middle = (good + bad) / 2;
-    if (holds(middle)) good = middle;
-    else bad = middle;
-  }
-  return good;
+  const change = { change: between(NOTHING_ALTERED, to, high), parts, effort: high, instead: there.main };
+  return { change, least: there.strength };
 }
 
 /** Of every part or pair the smallest, those that bring nothing else first. */

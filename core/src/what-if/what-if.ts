@@ -39,3 +39,14 @@ export function between(from: WhatIf, to: WhatIf, part: number): WhatIf {
     WHAT_IF_PARTS.map((p) => [p, { size: mix(from[p].size, to[p].size), ms: mix(from[p].ms, to[p].ms) }]),
   ) as unknown as WhatIf;
 }
+
+/** How far of the way to 1, where something holds no more, it holds, by so many halvings; 0 where it never does. */
+export function farthest(holds: (part: number) => boolean, halvings: number): number {
+  let [good, bad] = [0, 1];
+  for (let i = 0; i < halvings; i++) {
+    const middle = (good + bad) / 2;
+    if (holds(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}

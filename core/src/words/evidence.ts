@@ -1,9 +1,7 @@
 import type { Piece } from '../faults/strength.js';
 import { measureRow } from '../measures/registry.js';
 import { amount } from './amounts.js';
-
-/** A name within a sentence. */
-export const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1);
+import { lower } from './case.js';
 
 /** The unit of a piece of evidence: of what it is about, ms where it is about an order. */
 const unitOf = ({ measures }: Piece): string => {

@@ -6,7 +6,8 @@ import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
 import { type MeasureId, measureRow } from '../measures/registry.js';
 import { amount, difference } from './amounts.js';
-import { evidenceWords, goneWhen, lower } from './evidence.js';
+import { capital, lower } from './case.js';
+import { evidenceWords, goneWhen } from './evidence.js';
 
 /** What a fault is called; one that is in the catalogue no more, by its id. */
 export const faultName = (id: string): string => faultOf(id)?.name ?? id;
@@ -134,7 +135,7 @@ function movedWords(measure: MeasureId, before: number, after: number): string {
 /** The same for the golfer: what it looks like, how often, and why it helps to change it. */
 export function sawWords(f: Shown & Pick<SetFinding, 'fault'>, clubName: string): string {
   const { looks = f.fault, helps = '' } = faultOf(f.fault) ?? {};
-  return `${looks.charAt(0).toUpperCase()}${looks.slice(1)}, ${showsWords(f, clubName)}. ${helps}`.trim();
+  return `${capital(looks)}, ${showsWords(f, clubName)}. ${helps}`.trim();
 }
 
 /** What would make a finding go away, and whether its limit is a first guess. */

@@ -3,7 +3,9 @@ import { fromSport, sportOf, SPORTS } from './sports.js';
 
 describe('comparisons from the pupil’s own sport', () => {
   it('are there for every finding and every sport, one plain sentence each, none twice', () => {
-    const said = SPORTS.flatMap((sport) => FAULTS.map((f) => [`${sport} ${f.id}`, fromSport(f.id, sport)] as const));
+    const said = SPORTS.flatMap((sport) =>
+      FAULTS.map((f) => [`${sport} ${f.id}`, fromSport(f.id, sport)?.words] as const),
+    );
     for (const [what, words] of said)
       expect(words)
         .withContext(what)
@@ -20,6 +22,7 @@ describe('comparisons from the pupil’s own sport', () => {
     expect(sportOf('handball, left wing')).toBe('throwing');
     expect(sportOf('Skiing in winter, tennis in summer')).toBe('skiing');
     expect(sportOf('Ice hockey')).toBe('skating');
+    expect(sportOf('Skiing, then ice hockey')).toBe('skiing');
   });
 
   it('say nothing where no sport of the library is on record', () => {
@@ -33,8 +36,8 @@ describe('comparisons from the pupil’s own sport', () => {
   });
 
   it('speak of the finding’s own theme', () => {
-    expect(fromSport('late-shift', 'fencing')).toBe('As in a lunge: the front foot lands, and you are on it.');
-    expect(fromSport('no-load', 'rowing')).toContain('catch');
-    expect(fromSport('unsteady-finish', 'ballet')).toContain('hold it');
+    expect(fromSport('late-shift', 'fencing')?.words).toBe('As in a lunge: the front foot lands, and you are on it.');
+    expect(fromSport('no-load', 'rowing')?.words).toContain('catch');
+    expect(fromSport('unsteady-finish', 'ballet')?.words).toContain('hold it');
   });
 });

@@ -21,28 +21,23 @@ export const SPORTS: readonly string[] = LIBRARY.sports.map((s) => s.id);
 
 /** The sport that a pupil's words speak of, the first that is named; null where none is known. */
 export function sportOf(otherSports: string): string | null {
-  const words = otherSports.toLowerCase().match(/[\p{L}]+/gu) ?? [];
-  const named = (beginnings: readonly string[]): number =>
-    Math.min(
-      ...beginnings.map((b) => {
-        const i = b.includes(' ')
-          ? otherSports.toLowerCase().includes(b)
-            ? 0
-            : -1
-          : words.findIndex((w) => w.startsWith(b));
-        return i < 0 ? Infinity : i;
-      }),
-    );
-  const first = LIBRARY.sports.map((s) => ({ id: s.id, at: named(s.named) })).reduce((a, b) => (b.at < a.at ? b : a));
-  return first.at === Infinity ? null : first.id;
+  const text = otherSports.toLowerCase();
+  // where a word of the text begins so
+  const at = (beginning: string): number => text.search(new RegExp(`(?<!\\p{L})${beginning}`, 'u'));
+  const named = LIBRARY.sports.flatMap(({ id, named }) => named.map((b) => ({ id, at: at(b) })));
+  return named.filter((n) => n.at >= 0).sort((a, b) => a.at - b.at)[0]?.id ?? null;
 }
 
 /**
  * A comparison from the pupil's own sport for a finding; null where no sport of the library is on record.
- * @example fromSport('late-shift', 'fencing, foil') // 'As in a lunge: the front foot lands, and you are on it.'
+ * @example fromSport('late-shift', 'fencing, foil')!.words // 'As in a lunge: the front foot lands, and you are on it.'
  */
-export function fromSport(fault: string, otherSports: string): string | null {
-  const sport = LIBRARY.sports.find((s) => s.id === sportOf(otherSports));
+export function fromSport(
+  fault: string,
+  otherSports: string,
+): { readonly sport: string; readonly words: string } | null {
+  const id = sportOf(otherSports);
+  const sport = LIBRARY.sports.find((s) => s.id === id);
   const theme = THEMES.find((t) => LIBRARY.themes[t].includes(fault));
-  return sport && theme ? sport.says[theme] : null;
+  return sport && theme ? { sport: sport.id, words: sport.says[theme] } : null;
 }

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import {
   MINOR,
   type NewPlan,
-  onRecord,
   type PlanAct,
+  planLimits,
   type Practice,
   type PracticePlan,
   type Progress,
@@ -21,13 +21,6 @@ import { begunDrills, changesWithin, drillEffects, steadinessRows } from './dril
 import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
-
-/** What is on record that a plan has to keep to. */
-const onRecordOf = ({ profile }: Pupil) => ({
-  injuries: profile.injuries,
-  cleared: onRecord(profile).flatMap((r) => (r.cleared ? [r.part] : [])),
-  minor: MINOR.includes(profile.ageBand ?? ''),
-});
 
 /** Plans, logbook and ladders of pupils. */
 export function practiceService(
@@ -83,7 +76,7 @@ export function practiceService(
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
       refuseIfMinor(pupil);
-      const within = { ...wish, ...onRecordOf(pupil) };
+      const within = { ...wish, ...planLimits(pupil.profile) };
       const problem = wishProblem(within);
       if (problem) throw bare(problem);
       for (const p of await practice.plansOf([pupilId]))

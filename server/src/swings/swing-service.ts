@@ -26,6 +26,7 @@ export interface TrainedSwing {
   readonly recordedAt: Date;
   readonly task: SwingTask;
 }
+
 /** Everything that is done with swings: stored, read, summarised, changed. */
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;

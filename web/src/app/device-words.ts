@@ -1,4 +1,5 @@
 import { DEVICES, isDeviceKind } from '@vilko/core/vocabulary';
+import { capital } from '@vilko/core/words';
 
 /** Each kind of device as people call it. */
 export const deviceWords = (kind: string): string => (isDeviceKind(kind) ? DEVICES[kind].words : kind);
@@ -6,5 +7,5 @@ export const deviceWords = (kind: string): string => (isDeviceKind(kind) ? DEVIC
 /** The same at the start of a line. */
 export const deviceTitle = (kind: string): string => {
   const words = deviceWords(kind);
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capital(words);
 };

@@ -21,6 +21,9 @@ export function testWords(d: Drill): string {
   return `${nameOf(measure)} ${bandWords(measure, band)} in ${k} of ${n} swings.`;
 }
 
+/** What a drill needs. */
+export const equipmentWords = ({ equipment }: Drill): string => equipment.join(', ') || 'nothing but a club';
+
 /** What a drill is for. */
 export function aimWords(d: Drill): string {
   const faults = d.for.map(faultName);

@@ -1,5 +1,5 @@
 import { DEVICES } from '@vilko/core/vocabulary';
-import { counted } from '@vilko/core/words';
+import { capital, counted } from '@vilko/core/words';
 import type { Imported, ShotsImported } from '@vilko/contract';
 
 /** What is said when a list of shots was read. */
@@ -13,8 +13,5 @@ export function shotsText(file: string, { matched, waiting, left }: ShotsImporte
 /** What is said when a recording was read. */
 export function importedText({ file, device, swings, warnings }: Imported): string {
   const many = swings.length === 1 ? 'one swing' : `${swings.length} swings`;
-  return [
-    `${file}: ${many} read from ${DEVICES[device].from}.`,
-    ...warnings.map((w) => `${w[0]!.toUpperCase()}${w.slice(1)}.`),
-  ].join(' ');
+  return [`${file}: ${many} read from ${DEVICES[device].from}.`, ...warnings.map((w) => `${capital(w)}.`)].join(' ');
 }

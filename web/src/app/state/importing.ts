@@ -1,4 +1,5 @@
 import { Dialog } from '@angular/cdk/dialog';
+import { capital } from '@vilko/core/words';
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
 import type { HouseSettings, Lesson, SwingHead } from '@vilko/contract';
@@ -199,7 +200,7 @@ const done = (s: ImportState, file: string, words: string, wrong = false): Impor
 /** Without the name, that the list has anyhow. */
 const behindName = (text: string, file: string): string => {
   const rest = text.startsWith(`${file}: `) ? text.slice(file.length + 2) : text;
-  return rest.charAt(0).toUpperCase() + rest.slice(1);
+  return capital(rest);
 };
 
 export const importFeature = createFeature({

@@ -9,23 +9,20 @@ type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
 interface Waiting {
   readonly resolve: (a: WorkerAnswer) => void;
   readonly reject: (e: Error) => void;
-  readonly progress?: (done: number) => void;
 }
+
+const newWorker = (): Worker => new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' });
 
 /** Asks the analysis worker; the main thread never analyses. */
 @Injectable({ providedIn: 'root' })
 export class Analysis {
-  private readonly worker = new Worker(new URL('./analysis.worker', import.meta.url), { type: 'module' });
+  private readonly worker = newWorker();
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
       const who = this.waiting.get(data.id);
-      if ('done' in data) {
-        who?.progress?.(data.done);
-        return;
-      }
       this.waiting.delete(data.id);
       if ('refused' in data) who?.reject(new Error(data.refused));
       else who?.resolve(data);
@@ -46,22 +43,32 @@ export class Analysis {
     return answer.whatIf;
   }
 
-  /** The smallest changes of a swing that remove a finding. */
+  /** The smallest changes of a swing that remove a finding; it takes seconds, so nothing else waits for it. */
   async smallest(
     stored: StoredRecording,
     request: ReadRequest,
     without: string,
     progress: (done: number) => void,
   ): Promise<readonly SmallestChange[]> {
-    const answer = await this.ask({ stored, request, without }, progress);
-    if (!('changes' in answer)) throw new Error('the worker answered something else');
-    return answer.changes;
+    const worker = newWorker();
+    try {
+      return await new Promise((resolve, reject) => {
+        worker.onmessage = ({ data }: MessageEvent<WorkerAnswer>) => {
+          if ('done' in data) progress(data.done);
+          else if ('changes' in data) resolve(data.changes);
+          else reject(new Error('refused' in data ? data.refused : 'the worker answered something else'));
+        };
+        worker.postMessage({ id: 0, stored, request, without } satisfies WorkerQuestion);
+      });
+    } finally {
+      worker.terminate();
+    }
   }
 
-  private ask(question: WithoutId<WorkerQuestion>, progress?: (done: number) => void): Promise<WorkerAnswer> {
+  private ask(question: WithoutId<WorkerQuestion>): Promise<WorkerAnswer> {
     const id = ++this.last;
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject, ...(progress ? { progress } : {}) });
+      this.waiting.set(id, { resolve, reject });
       this.worker.postMessage({ id, ...question } satisfies WorkerQuestion);
     });
   }

@@ -6,6 +6,7 @@ import {
   analyseInDepth,
   between,
   EVENT_NAMES,
+  farthest,
   NOTHING_ALTERED,
   readGround,
   type Recording,
@@ -71,13 +72,11 @@ export function whatIfView(swing: SwingIn, r: ReadRequest, { from, to }: WhatIfR
   let [applied, got] = [to, answer(to)];
   if ('stopped' in got) {
     stopped = got.stopped;
-    let [good, bad] = [0, 1];
-    for (let i = 0; i < HALVINGS; i++) {
-      const part = (good + bad) / 2;
-      if ('stopped' in answer(between(from, to, part))) bad = part;
-      else good = part;
-    }
-    applied = between(from, to, good);
+    applied = between(
+      from,
+      to,
+      farthest((part) => !('stopped' in answer(between(from, to, part))), HALVINGS),
+    );
     got = answer(applied);
     // what held before holds no more (another swing): back to the swing as it is
     if ('stopped' in got) [applied, got] = [NOTHING_ALTERED, answer(NOTHING_ALTERED)];
@@ -94,12 +93,13 @@ export function smallestWhatIf(
   progress: (done: number) => void,
 ): SmallestChange[] {
   const { answer, view } = altering(swing, r);
-  const tried: TriedSwing = {
-    possible: (w) => !('stopped' in answer(w)),
-    verdict: (w) => {
+  const tried: TriedSwing<Recording> = {
+    altered: (w) => {
       const got = answer(w);
-      if ('stopped' in got) throw new Error(got.stopped);
-      const { weighed, findings } = view(got.recording);
+      return 'stopped' in got ? null : got.recording;
+    },
+    verdict: (altered) => {
+      const { weighed, findings } = view(altered);
       const says = weighed.find((x) => x.fault === fault);
       // what cannot be judged any more has not gone away
       return {

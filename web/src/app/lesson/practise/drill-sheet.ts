@@ -12,7 +12,7 @@ import {
   substitutesOf,
 } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
-import { againstWords, testWords, validWords } from '../../drill-words';
+import { againstWords, equipmentWords, testWords, validWords } from '../../drill-words';
 
 /** One drill as it is done: feel, steps, its ladder with what is open, and what to mind. */
 @Component({
@@ -37,7 +37,7 @@ import { againstWords, testWords, validWords } from '../../drill-words';
       <dd>{{ drill().numbers }}</dd>
       <dt class="text-ink2">Needs</dt>
       <dd>
-        {{ drill().equipment.length ? drill().equipment.join(', ') : 'nothing but a club' }}; {{ drill().space }}
+        {{ needs() }}; {{ drill().space }}
         @for (line of substitutes(); track line) {
           <span class="block text-13 text-ink2">{{ line }}</span>
         }
@@ -108,18 +108,17 @@ export class DrillSheet {
   readonly drill = input.required<Drill>();
   readonly progress = input<DrillProgress | null>(null);
   readonly handed = input<'right' | 'left'>('right');
-  /** Injuries on record. */
-  readonly hurt = input<readonly string[]>([]);
-  /** The same with sides, and what the instructor has cleared. */
+  /** Injuries on record, their sides, and what the instructor has cleared. */
   readonly record = input<readonly OnRecord[]>([]);
   readonly eye = output<NewLogEntry>();
   protected readonly cautions = DRILL_CAUTIONS;
   protected readonly valid = validWords;
   protected readonly test = computed(() => testWords(this.drill()));
+  protected readonly needs = computed(() => equipmentWords(this.drill()));
   protected readonly substitutes = computed(() => substitutesOf(this.drill().equipment));
   protected readonly notWith = computed(() => againstWords(this.drill()));
   protected readonly against = computed(() => {
-    const hurt = this.drill().tags.filter((t) => this.hurt().includes(t));
+    const hurt = this.drill().tags.filter((t) => this.record().some((r) => r.part === t));
     return hurt.length ? `Not for this pupil: ${hurt.join(', ')} on record.` : '';
   });
   private readonly caps = computed(() => capsOf(this.record(), this.handed()));

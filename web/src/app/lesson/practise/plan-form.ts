@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
-import { type DrillProgress, MINOR, onRecord, type Pupil } from '@vilko/contract';
+import { type DrillProgress, planLimits, type Pupil } from '@vilko/contract';
 import {
   addDays,
   type ClubClass,
@@ -116,16 +116,14 @@ export class PlanForm {
   protected readonly minutes = signal(20);
   protected readonly second = signal('');
   protected readonly lacks = signal<readonly string[]>([]);
-  protected readonly minor = computed(() => MINOR.includes(this.pupil().profile.ageBand ?? ''));
+  protected readonly minor = computed(() => planLimits(this.pupil().profile).minor);
   private readonly drills = computed(() => [this.drill()?.id, this.second()].filter((d): d is string => Boolean(d)));
   protected readonly equipment = computed(() => [
     ...new Set(this.drills().flatMap((id) => DRILLS.find((d) => d.id === id)?.equipment ?? [])),
   ]);
   private readonly about = computed(() => ({
-    injuries: this.pupil().profile.injuries,
-    cleared: onRecord(this.pupil().profile).flatMap((r) => (r.cleared ? [r.part] : [])),
+    ...planLimits(this.pupil().profile),
     lacks: [],
-    minor: this.minor(),
     club: this.club(),
   }));
   /**

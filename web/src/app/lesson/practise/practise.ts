@@ -10,17 +10,7 @@ import {
   onRecord,
   type PlanAct,
 } from '@vilko/contract';
-import {
-  type Drill,
-  DRILLS,
-  drillsFor,
-  faultName,
-  faultOf,
-  type FaultRule,
-  fromSport,
-  showsWords,
-  sportOf,
-} from '@vilko/core';
+import { type Drill, DRILLS, drillsFor, faultName, faultOf, type FaultRule, fromSport, showsWords } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
@@ -141,7 +131,6 @@ const SETTLE = 300;
               [lessonId]="lessonId()"
               [drill]="d"
               [progress]="progress()"
-              [hurt]="hurt()"
               [record]="record()"
               [handed]="lesson()!.pupil.handed"
               (eye)="write($event)"
@@ -218,9 +207,8 @@ export class Practise {
   });
   /** A finding as the pupil is told it: what it looks like, why it helps, and as what it is in their own sport. */
   private told({ id, name, looks, helps }: FaultRule, often: string) {
-    const sports = this.lesson()?.pupil.profile.otherSports ?? '';
-    const words = fromSport(id, sports);
-    return { name, looks, often, helps, likened: words === null ? null : { sport: sportOf(sports)!, words } };
+    const likened = fromSport(id, this.lesson()?.pupil.profile.otherSports ?? '');
+    return { name, looks, often, helps, likened };
   }
   /** A fault from the address that the set as a whole does not show: a single swing may. */
   private readonly asked = computed(() => {

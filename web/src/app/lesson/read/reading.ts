@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { capital } from '@vilko/core/words';
 import { RouterLink } from '@angular/router';
 import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
 import {
@@ -254,7 +255,7 @@ export class Reading {
     const shot = this.swing().shot?.values ?? null;
     const answer = m ? ballAnswer(m.fault, shot, this.swing().club) : 'no ball data';
     const here = this.ball() ? `Here: ${this.ball()}.` : '';
-    if (answer !== 'no ball data') return `${here} ${answer.charAt(0).toUpperCase()}${answer.slice(1)}.`;
+    if (answer !== 'no ball data') return `${here} ${capital(answer)}.`;
     return here ? `${here} That does not tell.` : 'No ball data for this swing.';
   });
   /** What the ball says of the face before the feet are asked; null where it says nothing against it. */
@@ -277,7 +278,7 @@ export class Reading {
   /** Why this swing is not judged; null where it is. */
   protected readonly unjudged = computed(() => {
     const why = unjudgedWords(this.swing());
-    return why && why.charAt(0).toUpperCase() + why.slice(1);
+    return why && capital(why);
   });
   protected readonly judged = computed(() => judgedWords(this.view().comparison));
   protected readonly beside = besideWords;

@@ -28,7 +28,7 @@ import {
   type WhatIfPart,
   worthOf,
 } from '@vilko/core';
-import { amount, figure } from '@vilko/core/words';
+import { capital, amount, figure } from '@vilko/core/words';
 import { sentenceOf } from '../../state/sentences';
 import { SwingReader } from '../../workers/swing-reader';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
@@ -210,9 +210,7 @@ export class WhatIfPanel {
     this.set(p, { ...this.wanted()[p], [of]: to });
   }
   protected set(p: WhatIfPart, to: WhatIf[WhatIfPart]): void {
-    this.wanted.update((w) => ({ ...w, [p]: to }));
-    this.next = this.wanted();
-    if (!this.busy()) void this.work();
+    this.take({ ...this.wanted(), [p]: to });
   }
   protected take(change: WhatIf): void {
     this.wanted.set(change);
@@ -315,7 +313,7 @@ const changeWords = ({ change, parts }: SmallestChange): string => {
     return `${WHAT_IF_WORDS[p].toLowerCase()} ${[sized, timed].filter(Boolean).join(', ')}`;
   });
   const line = words.join(' and ');
-  return `${line.charAt(0).toUpperCase()}${line.slice(1)}.`;
+  return `${capital(line)}.`;
 };
 const milliseconds = (ms: number): string =>
   Math.round(ms) === 0 ? '0 ms' : `${ms < 0 ? '−' : '+'}${Math.abs(Math.round(ms))} ms`;

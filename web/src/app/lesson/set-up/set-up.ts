@@ -4,8 +4,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
-  injuryWords,
   FOOTWEAR,
+  injuryWords,
   type LessonChange,
   type SetUpAct,
   type SetUpState,

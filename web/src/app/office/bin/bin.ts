@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { BIN_DAYS, type BinEntry } from '@vilko/contract';
-import { clockText, dateText } from '@vilko/core/words';
+import { capital, clockText, dateText } from '@vilko/core/words';
 import { BinActions, binFeature } from '../../state/bin';
 
 const DAY = 24 * 3600 * 1000;
@@ -96,7 +96,7 @@ function rowOf(entry: BinEntry) {
   return {
     entry,
     key: `${entry.kind} ${entry.id}`,
-    name: `${entry.kind[0]!.toUpperCase()}${entry.kind.slice(1)} ${entry.what}`.trim(),
+    name: `${capital(entry.kind)} ${entry.what}`.trim(),
     whose: [entry.pupil, entry.lessonAt && dateText(entry.lessonAt)].filter(Boolean).join(', ') || 'the house',
     deleted: `${dateText(entry.deletedAt)}, ${clockText(entry.deletedAt)}`,
     left: left <= 1 ? 'tonight' : `in ${left} days`,

@@ -12,7 +12,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS, substitutesOf } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
-import { againstWords, aimWords, testWords, validWords } from '../../drill-words';
+import { againstWords, aimWords, equipmentWords, testWords, validWords } from '../../drill-words';
 import { Keys } from '../../shell/keys';
 
 /** Office › Drills: every drill with its feel, numbers, steps, test and cautions. */
@@ -78,7 +78,7 @@ import { Keys } from '../../shell/keys';
             <dd>{{ d.numbers }}</dd>
             <dt class="text-ink2">Equipment</dt>
             <dd>
-              {{ d.equipment.length ? d.equipment.join(', ') : 'nothing but a club' }}
+              {{ needs(d) }}
               @for (line of substitutes(d.equipment); track line) {
                 <span class="block text-ink2">{{ line }}</span>
               }
@@ -166,6 +166,7 @@ export class Drills {
     inject(Keys).use('Drills', [{ key: '/', words: 'search drills', run: () => this.search().nativeElement.focus() }]);
   }
 
+  protected readonly needs = equipmentWords;
   protected readonly substitutes = substitutesOf;
   protected readonly aims = aimWords;
   protected readonly test = testWords;

@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import type { ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { driftWords, stepWords } from '@vilko/core';
-import { amount } from '@vilko/core/words';
+import { capital, amount } from '@vilko/core/words';
 import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
@@ -214,7 +214,7 @@ export class ProgressPage {
   protected changed({ steps, drifted }: ChangeWithin): string {
     const said = steps.length ? steps.map(stepWords) : drifted ? [`drifted: ${driftWords(drifted)}`] : [];
     const text = said.join('; ');
-    return text.charAt(0).toUpperCase() + text.slice(1);
+    return capital(text);
   }
   protected mean(d: DrillEffect, s: DrillEffect['before']): string {
     return s ? `${amount(s.mean, d.unit)} (${s.n})` : 'no swing';

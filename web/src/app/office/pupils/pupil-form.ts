@@ -1,17 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import { InjuryFields } from './injury-fields';
 import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
-import {
-  AGE_BANDS,
-  type InjuryNote,
-  MINOR,
-  type NewPupil,
-  NO_NOTE,
-  NO_PROFILE,
-  onRecord,
-  type PupilClub,
-} from '@vilko/contract';
-import { capsOf, CLUB_CLASSES, footOfSide, INJURY_TAGS, type InjuryTag, LADDER } from '@vilko/core';
+import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
+import { CLUB_CLASSES } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 import { draftOf, Drafts } from '../../state/drafts';
 
@@ -40,7 +32,7 @@ const TEXTS = [
 @Component({
   selector: 'vk-pupil-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, SchoolFields],
+  imports: [FormsModule, InjuryFields, SchoolFields],
   template: `
     <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
       <label class="field col-span-3"
@@ -126,61 +118,7 @@ const TEXTS = [
           />
         </label>
       }
-      <fieldset class="col-span-6">
-        <legend class="text-13 text-ink2">
-          Injuries and conditions: drills that do not suit them are left out, with the reason
-        </legend>
-        <div class="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-15">
-          @for (t of tags; track t) {
-            <label class="flex items-center gap-1.5"
-              ><input type="checkbox" [checked]="draft().profile.injuries.includes(t)" (change)="injury(t)" />
-              {{ t }}</label
-            >
-          }
-        </div>
-        @for (t of draft().profile.injuries; track t) {
-          <div class="mt-2 grid grid-cols-[90px_110px_140px_minmax(0,1fr)_auto] items-center gap-2 text-15">
-            <span class="font-semibold">{{ t }}</span>
-            <select
-              class="entry"
-              [attr.aria-label]="t + ': side'"
-              (change)="note(t, { side: $any($event.target).value || null })"
-            >
-              <option value="" [selected]="noteOf(t).side === null">no side</option>
-              @for (s of sides; track s) {
-                <option [value]="s" [selected]="noteOf(t).side === s">{{ s }} ({{ footOf(s) }})</option>
-              }
-            </select>
-            <input
-              class="entry"
-              maxlength="60"
-              placeholder="since when"
-              [attr.aria-label]="t + ': since when'"
-              [value]="noteOf(t).since"
-              (change)="note(t, { since: $any($event.target).value })"
-            />
-            <input
-              class="entry"
-              maxlength="400"
-              placeholder="what was advised, by whom"
-              [attr.aria-label]="t + ': what was advised'"
-              [value]="noteOf(t).advice"
-              (change)="note(t, { advice: $any($event.target).value })"
-            />
-            <label class="flex items-center gap-1.5 whitespace-nowrap" [title]="capWords(t)"
-              ><input
-                type="checkbox"
-                [checked]="noteOf(t).cleared"
-                (change)="note(t, { cleared: $any($event.target).checked })"
-              />
-              yes, cleared</label
-            >
-          </div>
-        }
-        @if (draft().profile.injuries.length) {
-          <p class="mt-1 text-13 text-ink2">{{ caps() }}</p>
-        }
-      </fieldset>
+      <vk-injury-fields [profile]="draft().profile" [handed]="draft().handed" (changed)="profile($event)" />
       @for (t of texts; track t.key) {
         <label class="field" [class]="t.rows > 1 ? 'col-span-6' : 'col-span-3'">
           {{ t.words }}
@@ -263,7 +201,6 @@ export class PupilForm {
   private readonly drafts = inject(Drafts);
   protected readonly draft = signal<NewPupil>(NOBODY_YET);
   protected readonly ages = AGE_BANDS;
-  protected readonly tags = INJURY_TAGS;
   protected readonly texts = TEXTS;
   protected readonly classes = CLUB_CLASSES;
   protected readonly cm = () => (this.draft().stature === null ? null : Math.round(1000 * this.draft().stature!) / 10);
@@ -295,42 +232,6 @@ export class PupilForm {
   protected text(key: (typeof TEXTS)[number]['key'], value: string): void {
     this.profile({ [key]: value });
   }
-  protected injury(tag: InjuryTag): void {
-    const { injuries } = this.draft().profile;
-    this.profile({ injuries: injuries.includes(tag) ? injuries.filter((t) => t !== tag) : [...injuries, tag] });
-  }
-  protected readonly sides = ['left', 'right'] as const;
-  protected noteOf(tag: InjuryTag): InjuryNote {
-    return this.draft().profile.injuryNotes[tag] ?? NO_NOTE;
-  }
-  protected note(tag: InjuryTag, change: Partial<InjuryNote>): void {
-    this.profile({ injuryNotes: { ...this.draft().profile.injuryNotes, [tag]: { ...this.noteOf(tag), ...change } } });
-  }
-  protected footOf(side: 'left' | 'right'): string {
-    return footOfSide(side, this.draft().handed);
-  }
-  protected capWords(tag: InjuryTag): string {
-    const { largestRung } = capsOf([{ part: tag, side: null, cleared: false }], this.draft().handed);
-    return `Before it is cleared a drill goes no further than ${LADDER[largestRung]}.`;
-  }
-  /** What is asked at most with this on record. */
-  protected readonly caps = computed(() => {
-    const c = capsOf(onRecord(this.draft().profile), this.draft().handed);
-    const foot = (['lead', 'trail'] as const).filter((f) => c.sizeOfFoot[f] < 1);
-    return [
-      c.fullEffort === null ? '' : `At most ${c.fullEffort} swings at full effort in a session`,
-      c.hops ? '' : 'no hops, no unstable supports',
-      c.heldBy.length ? `no further than ${LADDER[c.largestRung]} before it is cleared` : '',
-      c.size < 1 ? `sizes asked for at ${Math.round(100 * c.size)}%` : '',
-      foot.length
-        ? `the ${foot.join(' and ')} foot’s push asked for at ${Math.round(100 * Math.min(...foot.map((f) => c.sizeOfFoot[f])))}%`
-        : '',
-      c.forLength ? '' : 'nothing is asked for length',
-    ]
-      .filter(Boolean)
-      .join('; ')
-      .concat('.');
-  });
   protected consent(by = '', on = ''): void {
     this.profile({ consent: by || on ? { by, on } : null });
   }
