@@ -2,7 +2,7 @@ import { FINDING_WORDS } from '@vilko/core';
 import { z } from 'zod';
 import { ClubClass } from './pupil.js';
 import { Device } from './lesson.js';
-import { MeasureIdText } from './measure-id.js';
+import { MeasureIdText, QuantityIdText } from './measure-id.js';
 
 const Piece = z.object({
   measures: z.array(MeasureIdText),
@@ -46,8 +46,8 @@ export const ClubFindings = z.object({
   /** All swings of the set. */
   of: z.int(),
   /** Where the golfer changed within the lesson, oldest first: the number of the first swing after it. */
-  steps: z.array(z.object({ at: z.int(), measure: MeasureIdText, before: z.number(), after: z.number() })),
-  drifted: z.object({ measure: MeasureIdText, from: z.number(), to: z.number() }).nullable(),
+  steps: z.array(z.object({ at: z.int(), measure: QuantityIdText, before: z.number(), after: z.number() })),
+  drifted: z.object({ measure: QuantityIdText, from: z.number(), to: z.number() }).nullable(),
   findings: z.array(SetFinding),
 });
 export type ClubFindings = z.infer<typeof ClubFindings>;

@@ -1,8 +1,8 @@
-import { DEVICE_KINDS } from '@vilko/core/vocabulary';
+import { DEVICE_KINDS, Target } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Pupil } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 
 export const Device = z.enum(DEVICE_KINDS);
 
@@ -16,8 +16,10 @@ export const LessonHead = z.object({
   startedAt: z.string(),
   bay: z.string(),
   aim: z.string().max(400),
-  /** The one measure this lesson is judged by; null until it is agreed. */
-  measure: MeasureIdText.nullable(),
+  /** The one measure or number of the ball this lesson is judged by; null until it is agreed. */
+  measure: QuantityIdText.nullable(),
+  /** Where it is to come; null: where the school wants it. */
+  target: Target.nullable(),
   footwear: z.enum(FOOTWEAR),
   homework: z.string().max(2000),
   /** Id of the drill chosen as the one thing to do; null: the homework, the plan or the finding says it. */
@@ -34,13 +36,15 @@ export const LessonHead = z.object({
 export type LessonHead = z.infer<typeof LessonHead>;
 
 export const NewLesson = LessonHead.pick({ aim: true, footwear: true }).extend({
-  measure: MeasureIdText.nullable().default(null),
+  measure: QuantityIdText.nullable().default(null),
+  target: Target.nullable().default(null),
   /** Id of the bay it begins in; without one the house's first. */
   bay: z.string().optional(),
 });
 export const LessonChange = LessonHead.pick({
   aim: true,
   measure: true,
+  target: true,
   footwear: true,
   homework: true,
   notes: true,

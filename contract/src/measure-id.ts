@@ -1,7 +1,10 @@
-import type { MeasureId } from '@vilko/core';
+import type { MeasureId, QuantityId } from '@vilko/core';
 import { z } from 'zod';
 
 /**
  * The id of a measure. The registry itself stays out of what the browser loads first: the server refuses unknown ids.
  */
 export const MeasureIdText = z.string().max(60) as unknown as z.ZodType<MeasureId>;
+
+/** The id of whatever a lesson can be judged by: a measure of the swing or, behind "ball.", a number of the ball. */
+export const QuantityIdText = z.string().max(60) as unknown as z.ZodType<QuantityId>;

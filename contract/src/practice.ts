@@ -1,13 +1,13 @@
 import { BlockResult, LAST_RUNG, Plan, PlanWish } from '@vilko/core';
 import { z } from 'zod';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 
 /** What a swing of the trainer was for: a measure with its band over k of n swings, on a rung of a drill. */
 export const PracticeTask = z.object({
   /** Null: trained without a drill. */
   drill: z.string().max(60).nullable(),
   rung: z.int().min(0).max(LAST_RUNG).nullable(),
-  measure: MeasureIdText,
+  measure: QuantityIdText,
   band: z.tuple([z.number().nullable(), z.number().nullable()]),
   k: z.int().min(1).max(50),
   n: z.int().min(1).max(50),

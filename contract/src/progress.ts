@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { ClubFindings } from './judgement.js';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 
 const Word = z.enum(['real change', 'no change that matters', 'too few swings to tell']);
-const Measured = z.object({ measure: MeasureIdText, words: z.string(), unit: z.string() });
+const Measured = z.object({ measure: QuantityIdText, words: z.string(), unit: z.string() });
 
 /** A set of ordinary swings of one lesson. */
 export const LessonSet = z.object({

@@ -1,7 +1,7 @@
-import { CLUB_CLASSES, footOfSide, INJURY_TAGS, type OnRecord } from '@vilko/core/vocabulary';
+import { CLUB_CLASSES, footOfSide, INJURY_TAGS, type OnRecord, Target } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 
 export const Handed = z.enum(['right', 'left']);
 export const ClubClass = z.enum(CLUB_CLASSES);
@@ -151,7 +151,7 @@ export const FeltPoint = z.object({
   lessonId: z.string(),
   recordedAt: z.string(),
   /** What was felt and measured, in its unit. */
-  of: MeasureIdText,
+  of: QuantityIdText,
   felt: z.number(),
   measured: z.number(),
 });
@@ -166,7 +166,9 @@ export const LessonFinding = z.object({
 
 /** What was worked on, whether it changed, and what comes next. */
 export const PupilDashboard = z.object({
-  measure: MeasureIdText.nullable(),
+  measure: QuantityIdText.nullable(),
+  /** Where it is to come; null: where the school wants it. */
+  target: Target.nullable(),
   unit: z.string(),
   club: z.string().nullable(),
   trend: z.array(TrendPoint),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { FEWEST_AFTER, SUCCESS_WORDS } from '@vilko/core';
-import { counted, figure, unitBehind } from '@vilko/core/words';
+import { FEWEST_AFTER, FEWEST_FOR_AGREED_SPREAD, SUCCESS_WORDS } from '@vilko/core';
+import { counted, figure, unitBehind, wanted } from '@vilko/core/words';
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 
 const field = z.string().max(1200);
 
@@ -75,14 +75,21 @@ export const Report = z.object({
   /** Null: nothing was changed yet, the draft stands. */
   text: ReportText.nullable(),
   club: ClubClass.nullable(),
-  /** The measure that was agreed, or the one the finding rests on. */
+  /** What was agreed, or the one the finding rests on. */
   measure: z
     .object({
-      id: MeasureIdText,
+      id: QuantityIdText,
       words: z.string(),
       unit: z.string(),
       agreed: z.boolean(),
       band: z.tuple([z.number().nullable(), z.number().nullable()]),
+      /** The smallest difference that matters, in its unit; null on pages frozen before it was kept. */
+      worth: z.number().nullable().default(null),
+      /** Where a spread was agreed: the standard deviation to stay under, and what it was. */
+      spread: z
+        .object({ most: z.number(), before: z.number().nullable(), after: z.number().nullable() })
+        .nullable()
+        .default(null),
       before: z.number().nullable(),
       after: z.number().nullable(),
       /** Swings before and after. */
@@ -129,16 +136,34 @@ export const FrozenPage = z.object({
 export type FrozenPage = z.infer<typeof FrozenPage>;
 
 /** Whether the lesson's measure came where it was wanted; nothing is said of too few swings. */
-export const successWord = ({ success }: Pick<Report, 'success'>): string =>
-  !success ? '' : success.of < FEWEST_AFTER ? 'too few to tell' : success.word;
+export const successWord = ({ success, measure }: Pick<Report, 'success' | 'measure'>): string =>
+  !success ? '' : success.of < fewest(measure) ? 'too few to tell' : success.word;
+
+/** Fewest swings that tell whether it came. */
+export const fewest = (measure: Report['measure']): number =>
+  measure?.spread ? FEWEST_FOR_AGREED_SPREAD : FEWEST_AFTER;
+
+/** Where the measure is to come, in words: "64 to 92%", "less spread than ±3%"; nothing where no range is wanted. */
+export const wantedWords = ({ band, spread, unit }: NonNullable<Report['measure']>): string =>
+  spread
+    ? `less spread than ±${figure(spread.most, unit)}${unitBehind(unit)}`
+    : band[0] === null && band[1] === null
+      ? ''
+      : wanted(band, unit);
 
 /** What stands beneath the number, on the screen and in print. */
 export function meansWords({ measure, success }: Pick<Report, 'measure' | 'success'>): string {
   if (!measure) return '';
-  const { unit, before, n } = measure;
+  const { unit, before, spread, n } = measure;
+  const said = (v: number): string => `${figure(v, unit)}${unitBehind(unit)}`;
   return [
     `mean of ${counted(n[1], 'swing')}`,
-    ...(before === null ? [] : [`before: ${figure(before, unit)}${unitBehind(unit)}, mean of ${n[0]}`]),
-    ...(success && success.of < FEWEST_AFTER ? [`it takes ${FEWEST_AFTER} swings to tell`] : []),
+    ...(before === null ? [] : [`before: ${said(before)}, mean of ${n[0]}`]),
+    ...(spread && spread.after !== null
+      ? [
+          `spread ±${said(spread.after)}${spread.before === null ? '' : `, before ±${said(spread.before)}`}, wanted less than ±${said(spread.most)}`,
+        ]
+      : []),
+    ...(success && success.of < fewest(measure) ? [`it takes ${fewest(measure)} swings to tell`] : []),
   ].join('; ');
 }

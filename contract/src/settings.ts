@@ -9,6 +9,17 @@ export const Units = z.object({
 });
 export type Units = z.infer<typeof Units>;
 
+/** The unit in which something stored in `unit` is shown. */
+export function shownUnit(units: Units, unit: string): string {
+  const chosen: Readonly<Record<string, string>> = {
+    m: units.distance,
+    'm/s': units.speed,
+    mm: units.length,
+    kg: units.mass,
+  };
+  return chosen[unit] ?? unit;
+}
+
 /** What holds for the whole house, whoever sits in front of it. */
 export const HouseSettings = z.object({
   units: Units,

@@ -1,4 +1,7 @@
+import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/vocabulary';
 import { z } from 'zod';
+
+export { SHOT_NUMBERS, type ShotNumber };
 
 export const STRIKES = ['thin', 'fat', 'heel', 'hosel', 'toe', 'centre'] as const;
 export const DIVOTS = ['before', 'at', 'after', 'none'] as const;
@@ -29,6 +32,8 @@ export const ShotValues = z.object({
   lowPoint: reading,
   /** ° */
   launch: reading,
+  /** Loft at impact as a monitor measures it, °; not known to shots of before it was asked for. */
+  dynamicLoft: reading.default(null),
   /** rpm */
   spin: reading,
   strike: z.enum(STRIKES).nullable(),
@@ -48,37 +53,11 @@ export const NO_SHOT: ShotValues = {
   attack: null,
   lowPoint: null,
   launch: null,
+  dynamicLoft: null,
   spin: null,
   strike: null,
   divot: null,
 };
-
-export type ShotNumber = Exclude<keyof ShotValues, 'strike' | 'divot'>;
-
-/** How each number is named, and in which unit it is stored. */
-export const SHOT_NUMBERS: readonly {
-  readonly key: ShotNumber;
-  readonly words: string;
-  readonly unit: string;
-  readonly least: number;
-  readonly most: number;
-  /** The smallest difference a teacher would act on; provisional. */
-  readonly worth: number;
-}[] = [
-  { key: 'carry', words: 'carry', unit: 'm', least: 0, most: 400, worth: 3 },
-  { key: 'total', words: 'total', unit: 'm', least: 0, most: 450, worth: 4 },
-  { key: 'clubSpeed', words: 'club speed', unit: 'm/s', least: 0, most: 80, worth: 0.5 },
-  { key: 'ballSpeed', words: 'ball speed', unit: 'm/s', least: 0, most: 110, worth: 0.7 },
-  { key: 'path', words: 'path', unit: '°', least: -45, most: 45, worth: 1 },
-  { key: 'face', words: 'face', unit: '°', least: -60, most: 60, worth: 1 },
-  { key: 'start', words: 'start', unit: '°', least: -60, most: 60, worth: 1 },
-  { key: 'curve', words: 'curve', unit: 'm', least: -150, most: 150, worth: 3 },
-  { key: 'spinAxis', words: 'spin axis', unit: '°', least: -90, most: 90, worth: 2 },
-  { key: 'attack', words: 'attack', unit: '°', least: -30, most: 30, worth: 1 },
-  { key: 'lowPoint', words: 'low point', unit: 'mm', least: -500, most: 500, worth: 10 },
-  { key: 'launch', words: 'launch', unit: '°', least: -10, most: 80, worth: 1 },
-  { key: 'spin', words: 'spin', unit: 'rpm', least: 0, most: 15000, worth: 250 },
-];
 
 /** Numbers whose sign says left or right: mirrored for a left-hander when a feed gives them absolute. */
 export const SIDED: readonly ShotNumber[] = ['path', 'face', 'start', 'curve', 'spinAxis'];

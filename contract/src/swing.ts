@@ -2,7 +2,7 @@ import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';
-import { MeasureIdText } from './measure-id.js';
+import { QuantityIdText } from './measure-id.js';
 import { SwingTask } from './practice.js';
 import { ClubClass, Handed, Pupil } from './pupil.js';
 import { Shot } from './shot.js';
@@ -59,7 +59,7 @@ export const SwingHead = z.object({
   /** What the pupil said they felt before a number was shown, in the unit of `feltOf`; null when not asked. */
   felt: z.number().nullable(),
   /** The measure it is of; null: the lead share at impact. */
-  feltOf: MeasureIdText.nullable(),
+  feltOf: QuantityIdText.nullable(),
   overruled: z.array(Overruled),
   /** What it was for in the trainer; null outside it. */
   task: SwingTask.nullable(),
@@ -102,7 +102,7 @@ export const SwingChange = z.object({
   tag: z.enum(SWING_TAGS).optional(),
   intent: z.enum(INTENTS).optional(),
   felt: z.number().min(-10_000).max(10_000).nullable().optional(),
-  feltOf: MeasureIdText.nullable().optional(),
+  feltOf: QuantityIdText.nullable().optional(),
   overruled: z.array(Overruled).max(40).optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;

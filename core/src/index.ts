@@ -48,12 +48,24 @@ export {
   capability,
   isMeasureId,
   type ListedMeasure,
+  type MeasureFamily,
   type MeasureId,
   MEASURE_IDS,
   measureRow,
   MEASURES,
   worthOf,
 } from './measures/registry.js';
+export {
+  BALL_QUANTITIES,
+  type BallId,
+  ballNumberOf,
+  isQuantityId,
+  type Quantity,
+  type QuantityId,
+  quantityOf,
+  type ValueOf,
+} from './measures/quantity.js';
+export { SHOT_KEYS, SHOT_NUMBERS, type ShotNumber, type ShotNumberRow } from './measures/shot-numbers.js';
 export { type MeasureRow, type Moment, type Part, PARTS } from './measures/row.js';
 export { GLOSSARY, glossaryMarkdown, type GlossaryRow } from './measures/glossary.js';
 export type { SwingContext, SwingSignals } from './measures/context.js';
@@ -119,7 +131,8 @@ export { faceFirstWords, faceWords, pathWords } from './words/face.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';
 export * from './what-if/what-if.js';
-export { type Difference, differencesOf, representative, type SideOf } from './compare/differences.js';
+export { type Difference, differencesOf, representative, type SideOf, valuesOf } from './compare/differences.js';
+export { BY_PRODUCTS, byProducts, differenceIn, isReal, movedBy, strikeWords } from './compare/by-products.js';
 export { mean, standardDeviation } from './compare/statistics.js';
 export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
 export {
@@ -133,7 +146,17 @@ export {
 } from './practice/attempts.js';
 export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/steadiness.js';
 export { bandScale, placeOn } from './practice/band-scale.js';
-export { FEWEST_AFTER, type Success, successOf, SUCCESS_WORDS, type SuccessWord } from './practice/success.js';
+export {
+  FEWEST_AFTER,
+  FEWEST_FOR_AGREED_SPREAD,
+  type Success,
+  successOf,
+  successOfSpread,
+  SUCCESS_WORDS,
+  type SuccessWord,
+} from './practice/success.js';
+export { Target, targetBand } from './practice/target.js';
+export { differsIn, Retest, RETEST, retestLacks, retestWords, type TestedAs } from './practice/retest.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
 export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';

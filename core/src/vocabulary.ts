@@ -6,3 +6,6 @@ export type { OnRecord } from './drills/injury-caps.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export * from './live/words.js';
 export { EVENT_NAMES, EVENT_WORDS, type EventName } from './events/event.js';
+export { SHOT_KEYS, SHOT_NUMBERS, type ShotNumber, type ShotNumberRow } from './measures/shot-numbers.js';
+export { Target } from './practice/target.js';
+export type { QuantityId } from './measures/quantity.js';

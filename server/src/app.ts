@@ -155,7 +155,8 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
   });
   const findings = findingsService(service);
   const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
-  const reports = reportService({ pupils, practice: tables.practice, swings: service, outbox, store });
+  const units = async () => (await settingsOf(house)).units;
+  const reports = reportService({ pupils, practice: tables.practice, swings: service, outbox, store, units });
   const practice = practiceService(pupils, tables.practice, service, store);
   return {
     store,

@@ -55,7 +55,9 @@ import '../../core/src/patterns/fit.spec';
 import '../../core/src/patterns/library.spec';
 import '../../core/src/practice/plan.spec';
 import '../../core/src/practice/practice.spec';
+import '../../core/src/practice/retest.spec';
 import '../../core/src/practice/steadiness.spec';
+import '../../core/src/practice/target.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/signal/signal.spec';
 import '../../core/src/traces/traces.spec';
@@ -162,7 +164,11 @@ const SUITES = [
   'trials',
   'a relation',
   'days',
+  'a retest',
   'steadiness',
+  'what can be agreed',
+  'less spread',
+  'what else moved',
   'units',
   'series',
   'peaks',

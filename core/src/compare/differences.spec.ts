@@ -1,12 +1,18 @@
 import fc from 'fast-check';
 import type { SomeMeasures } from '../measures/measure.js';
-import { differencesOf, representative } from './differences.js';
+import { differencesOf as differencesIn, representative, valuesOf } from './differences.js';
 import type { MeasureId } from '../measures/registry.js';
 
 const swing = (values: Partial<Record<MeasureId, number>>): SomeMeasures =>
   Object.fromEntries(
     Object.entries(values).map(([id, value]) => [id, { value, u: 0.3, unit: '', basis: 'measured' as const }]),
   );
+const differencesOf = (
+  before: readonly SomeMeasures[],
+  after: readonly SomeMeasures[],
+  ids: readonly MeasureId[],
+  { usual = [], agreed = null }: { usual?: readonly SomeMeasures[]; agreed?: MeasureId | null } = {},
+) => differencesIn(before.map(valuesOf), after.map(valuesOf), ids, { usual: usual.map(valuesOf), agreed });
 const around = (id: MeasureId, mean: number, spread: number, n: number): SomeMeasures[] =>
   Array.from({ length: n }, (_, i) => swing({ [id]: mean + spread * Math.sin(5 * i + 1) }));
 const both = (a: SomeMeasures[], b: SomeMeasures[]): SomeMeasures[] => a.map((m, i) => ({ ...m, ...b[i] }));

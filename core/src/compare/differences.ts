@@ -1,11 +1,14 @@
 import { numberOf, type SomeMeasures } from '../measures/measure.js';
+import { type QuantityId, quantityOf, type ValueOf } from '../measures/quantity.js';
 import { type MeasureId, worthOf } from '../measures/registry.js';
 import { type SetChange, compareSets } from './sets.js';
 import { mean, standardDeviation } from './statistics.js';
 
-/** How two sets of swings, or two swings, differ in one measure. */
+/** How two sets of swings, or two swings, differ in one quantity. */
 export interface Difference {
-  readonly measure: MeasureId;
+  readonly measure: QuantityId;
+  /** The unit its numbers are in. */
+  readonly unit: string;
   readonly worth: number;
   readonly before: SideOf;
   readonly after: SideOf;
@@ -14,7 +17,7 @@ export interface Difference {
   readonly change: SetChange | null;
   /** Only between single swings, where at least five others of the pupil tell the usual spread. */
   readonly usual: { readonly n: number; readonly least: number; readonly word: UsualWord } | null;
-  /** SomeMeasures that were compared at once. */
+  /** Quantities that were compared at once. */
   readonly together: number;
 }
 
@@ -40,40 +43,47 @@ const side = (v: readonly number[]): SideOf => ({
 /** What else is known of a comparison. */
 export interface ComparedBy {
   /** Earlier swings of the pupil with that club, for single swings. */
-  readonly usual?: readonly SomeMeasures[];
-  /** The measure that was agreed before. */
-  readonly agreed?: MeasureId | null;
+  readonly usual?: readonly ValueOf[];
+  /** What was agreed before. */
+  readonly agreed?: QuantityId | null;
 }
+
+/** A swing's values from its measures alone. */
+export const valuesOf =
+  (measures: SomeMeasures): ValueOf =>
+  (id) =>
+    numberOf((measures as Readonly<Partial<Record<QuantityId, SomeMeasures[MeasureId]>>>)[id]);
 
 /**
  * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not
  * matter, each by how many worths it is. Swings against one swing are judged by the pupil's usual spread. What was
  * agreed before stands first and is judged by itself: it was not looked for among many.
- * @param ids measures compared at once: all of the pattern, whatever is shown
+ * @param ids quantities compared at once: all of the pattern, whatever is shown
  */
 export function differencesOf(
-  before: readonly SomeMeasures[],
-  after: readonly SomeMeasures[],
-  ids: readonly MeasureId[],
+  before: readonly ValueOf[],
+  after: readonly ValueOf[],
+  ids: readonly QuantityId[],
   { usual = [], agreed = null }: ComparedBy = {},
 ): Difference[] {
-  const values = (set: readonly SomeMeasures[], id: MeasureId) => set.flatMap((m) => numberOf(m[id]) ?? []);
+  const values = (set: readonly ValueOf[], id: QuantityId) => set.flatMap((of) => of(id) ?? []);
   const compared = ids.flatMap((id) => {
-    const worth = worthOf(id);
+    const { worth, unit } = quantityOf(id);
     const [a, b] = [values(before, id), values(after, id)];
-    return worth !== null && a.length && b.length ? [{ id, worth, a, b }] : [];
+    return worth !== null && a.length && b.length ? [{ id, unit, worth, a, b }] : [];
   });
   const changesOf = (of: typeof compared) => compareSets(of.map(({ a, b, worth }) => ({ before: a, after: b, worth })));
   const alone = compared.filter((c) => c.id === agreed);
   const others = compared.filter((c) => c.id !== agreed);
   const [own, among] = [changesOf(alone), changesOf(others)];
   const changes = [...own, ...among];
-  const rows = [...alone, ...others].map(({ id, worth, a, b }, i): Difference => {
+  const rows = [...alone, ...others].map(({ id, unit, worth, a, b }, i): Difference => {
     const [x, y] = [side(a), side(b)];
     const difference = y.mean - x.mean;
     const single = before.length === 1 || after.length === 1;
     return {
       measure: id,
+      unit,
       worth,
       before: x,
       after: y,

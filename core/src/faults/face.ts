@@ -56,17 +56,23 @@ export function readFace(ball: BallReadings | null, club: ClubClass, window = PA
   };
 }
 
-/** Loft at impact and the spin loft it makes with the attack, °, both derived from the launch. */
+/** Loft at impact and the spin loft it makes with the attack, °. */
 export interface LoftReading {
   readonly dynamicLoft: number;
   readonly spinLoft: number;
+  /** Whether the loft was measured, or comes of launch and attack. */
+  readonly basis: 'measured' | 'derived';
 }
 
-/** Spin loft = dynamic loft − attack, with dynamic loft = (launch − 0.2·attack)/0.8; null without launch and attack. */
+/**
+ * Spin loft = dynamic loft − attack; a measured loft wins, else dynamic loft = (launch − 0.2·attack)/0.8. Null without
+ * an attack, or without both loft and launch.
+ */
 export function readLoft(ball: BallReadings | null): LoftReading | null {
   const launch = numberAt(ball, 'launch');
   const attack = numberAt(ball, 'attack');
-  if (launch === null || attack === null) return null;
-  const dynamicLoft = (launch - numbers.launchOfAttack * attack) / (1 - numbers.launchOfAttack);
-  return { dynamicLoft, spinLoft: dynamicLoft - attack };
+  const measured = numberAt(ball, 'dynamicLoft');
+  if (attack === null || (measured === null && launch === null)) return null;
+  const dynamicLoft = measured ?? (launch! - numbers.launchOfAttack * attack) / (1 - numbers.launchOfAttack);
+  return { dynamicLoft, spinLoft: dynamicLoft - attack, basis: measured === null ? 'derived' : 'measured' };
 }

@@ -1,4 +1,5 @@
-import { type MeasureId, measureRow } from '../measures/registry.js';
+import type { QuantityId } from '../measures/quantity.js';
+import { isMeasureId, measureRow } from '../measures/registry.js';
 
 /** Open ends are null. */
 export type PracticeBand = readonly [lo: number | null, hi: number | null];
@@ -36,11 +37,11 @@ export function testState(answers: readonly (Answer | null)[], { k, n }: Practic
 
 /** What an answer means in words: too early and too late for times, too little and too much for sizes. */
 export function answerWords(
-  measure: MeasureId,
+  measure: QuantityId,
   answer: Answer,
 ): 'in the band' | 'too early' | 'too late' | 'too little' | 'too much' {
   if (answer === 'in') return 'in the band';
-  const { time } = measureRow(measure);
+  const time = isMeasureId(measure) ? measureRow(measure).time : undefined;
   if (!time) return answer === 'under' ? 'too little' : 'too much';
   return (answer === 'under') === (time === 'more is later') ? 'too early' : 'too late';
 }

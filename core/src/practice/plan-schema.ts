@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { INJURY_TAGS } from '../drills/injuries.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
+import { Retest } from './retest.js';
 import { LAST_RUNG } from './rungs.js';
 
 const IsoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
@@ -41,6 +42,8 @@ export const PlanWish = z.object({
   lacks: z.array(z.string()),
   /** No maximal efforts. */
   minor: z.boolean(),
+  /** The retest it ends with; left out where nothing was measured to hold it against. */
+  retest: Retest.optional(),
 });
 export type PlanWish = z.infer<typeof PlanWish>;
 

@@ -1,11 +1,11 @@
-import { mean } from '../compare/statistics.js';
+import { mean, standardDeviation } from '../compare/statistics.js';
 import { compareSets, type SetChange } from '../compare/sets.js';
 import { answerOf, type PracticeBand } from './attempts.js';
 
 export const SUCCESS_WORDS = ['met', 'partly', 'not yet', 'worse'] as const;
 export type SuccessWord = (typeof SUCCESS_WORDS)[number];
 
-/** Whether what was agreed has come, on the measure that was agreed before. */
+/** Whether what was agreed has come, on the quantity that was agreed before. */
 export interface Success {
   readonly word: SuccessWord;
   /** Swings after it inside the band, of so many. */
@@ -14,6 +14,8 @@ export interface Success {
   /** Part of the way from before to the band, 0–1 (below 0: farther off); null where it was inside before. */
   readonly way: number | null;
   readonly change: SetChange | null;
+  /** Where a spread was agreed: the standard deviation before and after, null of fewer than two swings. */
+  readonly spread?: readonly [number | null, number | null];
 }
 
 /** This part of the swings must lie inside. */
@@ -53,5 +55,45 @@ export function successOf(
     of: after.length,
     way,
     change,
+  };
+}
+
+/** Fewest swings whose spread says anything. */
+export const FEWEST_FOR_AGREED_SPREAD = 5;
+
+const middle = (v: readonly number[]): number => {
+  const sorted = [...v].sort((a, b) => a - b);
+  const half = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
+};
+const distances = (v: readonly number[]): number[] => v.map((x) => Math.abs(x - middle(v)));
+const spreadOf = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
+
+/**
+ * Whether the swings scatter as little as was agreed. Met: the spread after is under it. Partly: really less than
+ * before. Worse: farther over it by more than the worth. Two spreads are compared by the distances from the middle
+ * value (Brown and Forsythe, 1974). `inside` counts swings nearer to the middle than twice the agreed spread.
+ * @param most standard deviation to stay under, in the unit of the values
+ */
+export function successOfSpread(
+  before: readonly number[],
+  after: readonly number[],
+  most: number,
+  worth: number,
+): Success {
+  const change = compareSets([{ before: distances(before), after: distances(after), worth: 0 }])[0]!;
+  const [from, to] = [spreadOf(before), spreadOf(after)];
+  const enough = after.length >= FEWEST_FOR_AGREED_SPREAD;
+  const over = (sd: number): number => Math.max(0, sd - most);
+  const way = from !== null && to !== null && over(from) > 0 ? 1 - over(to) / over(from) : null;
+  const less = enough && change !== null && change.word === 'real change' && change.difference < 0;
+  const farther = enough && from !== null && to !== null && over(to) - over(from) > worth;
+  return {
+    word: enough && to !== null && to <= most ? 'met' : less ? 'partly' : farther ? 'worse' : 'not yet',
+    inside: distances(after).filter((d) => d <= 2 * most).length,
+    of: after.length,
+    way,
+    change,
+    spread: [from, to],
   };
 }

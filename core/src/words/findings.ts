@@ -4,7 +4,8 @@ import type { PersonDoubt } from '../faults/person-check.js';
 import type { Piece } from '../faults/strength.js';
 import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
-import { type MeasureId, measureRow } from '../measures/registry.js';
+import { type QuantityId, quantityOf } from '../measures/quantity.js';
+import { measureRow } from '../measures/registry.js';
 import { amount, difference } from './amounts.js';
 import { capital, lower } from './case.js';
 import { evidenceWords, goneWhen } from './evidence.js';
@@ -95,7 +96,7 @@ export function setFindingWords(main: SetFinding | undefined): string {
 export interface StepTold {
   /** Number of the first swing after it. */
   readonly at: number;
-  readonly measure: MeasureId;
+  readonly measure: QuantityId;
   readonly before: number;
   readonly after: number;
 }
@@ -116,7 +117,7 @@ export const stepWords = ({ at, measure, before, after }: StepTold): string =>
 
 /** A measure that moved little by little. */
 export interface Drifted {
-  readonly measure: MeasureId;
+  readonly measure: QuantityId;
   readonly from: number;
   readonly to: number;
 }
@@ -124,11 +125,11 @@ export interface Drifted {
 export const driftWords = ({ measure, from, to }: Drifted): string => movedWords(measure, from, to);
 
 /** A measure with its value: "lead share, impact 55%". */
-export const valueWords = (measure: MeasureId, v: number): string =>
-  `${lower(measureRow(measure).words)} ${amount(v, measureRow(measure).unit)}`;
+export const valueWords = (measure: QuantityId, v: number): string =>
+  `${lower(quantityOf(measure).words)} ${amount(v, quantityOf(measure).unit)}`;
 
-function movedWords(measure: MeasureId, before: number, after: number): string {
-  const { words, unit } = measureRow(measure);
+function movedWords(measure: QuantityId, before: number, after: number): string {
+  const { words, unit } = quantityOf(measure);
   return `${lower(words)} from ${amount(before, unit)} to ${amount(after, unit)}`;
 }
 

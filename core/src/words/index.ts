@@ -1,4 +1,4 @@
 /** Numbers and days in words: what every part of Vilko that speaks to people speaks from. */
 export * from './amounts.js';
-export { capital } from './case.js';
+export { capital, lower } from './case.js';
 export * from './dates.js';

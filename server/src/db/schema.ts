@@ -16,7 +16,7 @@ import type {
   Thumbnail,
   Trial,
 } from '@vilko/contract';
-import type { MeasureId, Pattern, Plan } from '@vilko/core';
+import type { Pattern, Plan, QuantityId, Target } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
 import {
@@ -65,7 +65,8 @@ export const lessons = pgTable(
     startedAt: timestamp('started_at', { withTimezone: true }).notNull(),
     bay: text('bay').notNull(),
     aim: text('aim').notNull(),
-    measure: text('measure').$type<MeasureId>(),
+    measure: text('measure').$type<QuantityId>(),
+    target: jsonb('target').$type<Target>(),
     footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
     homework: text('homework').notNull().default(''),
     notes: text('notes').notNull().default(''),
@@ -131,7 +132,7 @@ export const swings = pgTable(
     intent: text('intent', { enum: INTENTS }).notNull().default('stock'),
     felt: real('felt'),
     /** What the felt value is of; null: the lead share at impact. */
-    feltOf: text('felt_of').$type<MeasureId>(),
+    feltOf: text('felt_of').$type<QuantityId>(),
     overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
     task: jsonb('task').$type<PracticeTask>(),
     /** Somebody has said that it is the pupil's own swing. */

@@ -5,7 +5,7 @@ import {
   INTENTS,
   LessonHead,
   LogEntry,
-  MeasureIdText,
+  QuantityIdText,
   Marks,
   Overruled,
   PracticePlan,
@@ -51,7 +51,7 @@ const SwingRowJson = z.object({
   tag: z.enum(SWING_TAGS),
   intent: z.enum(INTENTS),
   felt: z.number().nullable(),
-  feltOf: MeasureIdText.nullable().default(null),
+  feltOf: QuantityIdText.nullable().default(null),
   overruled: z.array(Overruled).default([]),
   task: PracticeTask.nullable().default(null),
   sure: z.boolean().default(false),
@@ -75,6 +75,7 @@ export const PupilsHead = z.object({
   lessons: z.array(
     LessonHead.omit({ swings: true }).extend({
       footwear: z.enum(FOOTWEAR),
+      target: LessonHead.shape.target.default(null),
       report: ReportText.nullable().default(null),
       against: ReportText.nullable().default(null),
       page: FrozenPage.nullable().default(null),

@@ -12,7 +12,7 @@ import {
   type ReplyOf,
   type Who,
 } from '@vilko/contract';
-import { isMeasureId, VilkoError } from '@vilko/core';
+import { isQuantityId, VilkoError } from '@vilko/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest, onRequestAsyncHookHandler } from 'fastify';
 import { z } from 'zod';
 import { bytesOf } from './words.js';
@@ -96,7 +96,7 @@ function refuseUnknownMeasures(asked: unknown): void {
   if (typeof asked !== 'object' || asked === null || ArrayBuffer.isView(asked)) return;
   const { measure, of, id } = asked as Readonly<Record<string, unknown>>;
   for (const name of [measure, of === 'swing' ? id : undefined])
-    if (typeof name === 'string' && !isMeasureId(name))
+    if (typeof name === 'string' && !isQuantityId(name))
       throw new VilkoError('bad-option', `there is no measure "${name.slice(0, 60)}"`);
   for (const part of Object.values(asked)) refuseUnknownMeasures(part);
 }

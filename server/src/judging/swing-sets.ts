@@ -1,6 +1,6 @@
 import { alike, type ClubFindings, type SetKey, type Standard } from '@vilko/contract';
-import { bandsFor, type ClubClass, type MeasureId, runsOf, unjudgedWords, worthOf } from '@vilko/core';
-import { summaryNumber } from '../swings/read-swing.js';
+import { bandsFor, type ClubClass, type QuantityId, quantityOf, runsOf, unjudgedWords } from '@vilko/core';
+import { quantityIn } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
 /** The standard for a club and an intent. */
@@ -24,13 +24,16 @@ export const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
 export const lastRun = <S extends ReadSwing>({ runs }: Pick<SwingSet<S>, 'runs'>): readonly S[] => runs.at(-1) ?? [];
 
 /** Where the golfer changed in a set, and how; told by the agreed measure wherever that moved by its worth. */
-function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Standard, agreed: MeasureId | null) {
+function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Standard, agreed: QuantityId | null) {
   const inOrder = [...swings].sort((a, b) => a.row.number - b.row.number);
   const { club } = inOrder[0]!.row;
-  const ids = new Set([...(agreed ? [agreed] : []), ...bandsFor(pattern, club, tuning).map((b) => b.measure)]);
+  const ids = new Set<QuantityId>([
+    ...(agreed ? [agreed] : []),
+    ...bandsFor(pattern, club, tuning).map((b) => b.measure),
+  ]);
   const series = [...ids].flatMap((id) => {
-    const worth = worthOf(id);
-    return worth === null ? [] : [{ id, worth, values: inOrder.map((s) => summaryNumber(s.summary, id)) }];
+    const { worth } = quantityOf(id);
+    return worth === null ? [] : [{ id, worth, values: inOrder.map((s) => quantityIn(s, id)) }];
   });
   const { steps, drifted } = runsOf(series, agreed);
   const bounds = [0, ...steps.map((s) => s.at), inOrder.length];
@@ -49,7 +52,7 @@ function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Sta
 export function setsOf<S extends ReadSwing>(
   swings: readonly S[],
   standardOf: StandardOf,
-  agreedOf: (lessonId: string) => MeasureId | null,
+  agreedOf: (lessonId: string) => QuantityId | null,
 ): SwingSet<S>[] {
   const sets = new Map<string, S[]>();
   for (const s of swings.filter(counts)) {

@@ -1,11 +1,10 @@
 import type { PracticePlan } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS, layOut, type LaidBlock, RUNGS } from '@vilko/core';
+import { DRILL_CAUTIONS, DRILLS, layOut, type LaidBlock, type Retest, retestWords, RUNGS } from '@vilko/core';
 import { createEvents, type EventAttributes } from 'ics';
 
 /** What a calendar shows for a block: the drill at its rung, what to do, the cautions. */
 function eventOf(b: LaidBlock, plan: PracticePlan): EventAttributes {
   const drill = DRILLS.find((d) => d.id === b.drill);
-  const [y, m, d] = b.date.split('-').map(Number) as [number, number, number];
   const { warmUp, drill: minutes, shots, test } = b.minutes;
   const parts = [
     `Warm-up ${warmUp} min`,
@@ -24,22 +23,39 @@ function eventOf(b: LaidBlock, plan: PracticePlan): EventAttributes {
       ...(drill?.caution ? [drill.caution] : []),
       ...DRILL_CAUTIONS,
     ].join('\n'),
-    // a day without an hour: the pupil knows when
-    start: [y, m, d],
-    duration: { days: 1 },
-    busyStatus: 'FREE',
-    productId: 'vilko',
+    ...wholeDay(b.date),
   };
 }
+
+/** A day without an hour: the pupil knows when. */
+function wholeDay(date: string): Pick<EventAttributes, 'busyStatus' | 'productId'> & {
+  start: [number, number, number];
+  duration: { days: number };
+} {
+  const [y, m, d] = date.split('-').map(Number) as [number, number, number];
+  return { start: [y, m, d], duration: { days: 1 }, busyStatus: 'FREE', productId: 'vilko' };
+}
+
+/** The retest that a plan ends with. */
+const retestEvent = (retest: Retest, plan: PracticePlan): EventAttributes => ({
+  uid: `${plan.id}-retest@vilko`,
+  title: 'Retest',
+  description: retestWords(retest),
+  ...wholeDay(retest.on),
+});
 
 /**
  * A plan's open and done blocks as a calendar file (RFC 5545); what was withdrawn is left out.
  * @throws Error when the generator refuses a block
  */
 export function planCalendar(plan: PracticePlan): string {
-  const events = layOut(plan.plan)
-    .filter((b) => !b.withdrawn)
-    .map((b) => eventOf(b, plan));
+  const { retest } = plan.plan.wish;
+  const events = [
+    ...layOut(plan.plan)
+      .filter((b) => !b.withdrawn)
+      .map((b) => eventOf(b, plan)),
+    ...(retest ? [retestEvent(retest, plan)] : []),
+  ];
   const { error, value } = createEvents(events, { calName: 'Practice plan' });
   if (error) throw error;
   return value ?? '';

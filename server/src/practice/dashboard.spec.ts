@@ -29,6 +29,7 @@ const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): Lesson
   bay: 'Bay 3',
   aim: '',
   measure: 'share.lead.p7',
+  target: null,
   footwear: 'golf shoes',
   homework: '',
   task: null,
@@ -84,6 +85,7 @@ const swing = (
     },
     stood: null,
   },
+  ball: null,
   doubt: null,
   verdict: {
     fit: 0.9,

@@ -1,14 +1,16 @@
 import type { LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
-import { type ClubClass, compareSets, mean, type MeasureId, measureRow, standardDeviation, worthOf } from '@vilko/core';
+import { type ClubClass, compareSets, mean, type QuantityId, quantityOf, standardDeviation } from '@vilko/core';
 import type { z } from 'zod';
 import { lastRun, type SwingSet } from '../judging/swing-sets.js';
-import { summaryNumber } from '../swings/read-swing.js';
+import { quantityIn } from '../swings/read-swing.js';
 import type { ReadSwing, SummarisedSwing } from '../swings/swing-service.js';
 import type { JudgedLesson, LessonSets } from './dashboard-service.js';
 
 /** What a measure was in these swings, as far as they have it. */
-export const valuesIn = (swings: readonly ReadSwing[], measure: MeasureId): number[] =>
-  swings.flatMap((s) => summaryNumber(s.summary, measure) ?? []);
+export const valuesIn = (swings: readonly ReadSwing[], measure: QuantityId): number[] =>
+  swings.flatMap((s) => quantityIn(s, measure) ?? []);
+
+const NOTHING_AGREED = { measure: null, target: null };
 
 /** The club class most of the swings were made with. */
 function mostUsed(sets: readonly SwingSet[]): ClubClass | null {
@@ -27,18 +29,20 @@ export function dashboardOf(
   log: readonly LogEntry[] = [],
 ): PupilDashboard {
   const last = lessons.at(-1)?.lesson;
-  const measure = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
+  const { measure, target } = lessons.findLast((l) => l.lesson.measure !== null)?.lesson ?? NOTHING_AGREED;
   // the club the newest lesson speaks of, as its report does
   const speaks = lessons.findLast((l) => l.finding !== null);
   const club = speaks?.sets[0]?.club ?? mostUsed(lessons.flatMap((l) => l.sets));
   return {
     measure,
-    unit: (measure && measureRow(measure)?.unit) ?? '',
+    target,
+    unit: measure ? quantityOf(measure).unit : '',
     club,
     trend: measure ? trendOf(measure, lessons, club) : [],
-    felt: swings.flatMap(({ row, summary }) => {
+    felt: swings.flatMap((swing) => {
+      const { row } = swing;
       const of = row.feltOf ?? 'share.lead.p7';
-      const measured = summaryNumber(summary, of);
+      const measured = quantityIn(swing, of);
       if (row.felt === null || measured === null) return [];
       const { id: swingId, lessonId, recordedAt, felt } = row;
       return [{ swingId, lessonId, recordedAt: recordedAt.toISOString(), of, felt, measured }];
@@ -53,7 +57,7 @@ export function dashboardOf(
 type Point = z.infer<typeof TrendPoint>;
 
 /** What a trend tells of a lesson and a device: the set that speaks for it, its last run and the one before. */
-function pointOf(sets: readonly SwingSet[], measure: MeasureId) {
+function pointOf(sets: readonly SwingSet[], measure: QuantityId) {
   const set = sets.find((s) => valuesIn(lastRun(s), measure).length > 0);
   if (!set) return null;
   const before = valuesIn(set.runs.at(-2) ?? [], measure);
@@ -65,8 +69,8 @@ function pointOf(sets: readonly SwingSet[], measure: MeasureId) {
 }
 
 /** Lesson by lesson; a change is judged against the last lesson on the same kind of device. */
-function trendOf(measure: MeasureId, lessons: readonly LessonSets[], club: ClubClass | null): Point[] {
-  const worth = worthOf(measure) ?? Infinity;
+function trendOf(measure: QuantityId, lessons: readonly LessonSets[], club: ClubClass | null): Point[] {
+  const worth = quantityOf(measure).worth ?? Infinity;
   const before = new Map<string, readonly number[]>();
   return lessons.flatMap(({ lesson, sets }) => {
     const own = sets.filter((s) => s.club === club);

@@ -4,7 +4,8 @@ import {
   DRILLS,
   mean,
   type MeasureId,
-  measureRow,
+  type QuantityId,
+  quantityOf,
   standardDeviation,
   steadinessOf,
   worthOf,
@@ -49,11 +50,10 @@ export function begunDrills(
   return seen.filter((s, i) => seen.findIndex((x) => x.drill === s.drill) === i);
 }
 
-const unitOf = (measure: MeasureId) => ({
-  measure,
-  words: measureRow(measure)?.words ?? measure,
-  unit: measureRow(measure)?.unit ?? '',
-});
+const unitOf = (measure: QuantityId) => {
+  const { words, unit } = quantityOf(measure);
+  return { measure, words, unit };
+};
 
 function setOf(swings: readonly ReadSwing[], v: readonly number[], lessons: readonly LessonSets[]): LessonSet | null {
   const lesson = lessons.find((l) => l.lesson.id === swings[0]?.row.lessonId)?.lesson;
@@ -101,19 +101,19 @@ const EVER = '9999';
  */
 export function drillEffects(begun: readonly Begun[], lessons: readonly LessonSets[]): DrillEffect[] {
   const sets = leadingSets(lessons);
-  const agreed: MeasureId | null = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
+  const agreed: QuantityId | null = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
   return begun.map(({ drill, at }) => {
     // drills begun together share their time
     const until = begun.find((b) => b.at > at)?.at ?? null;
     const [before, after] = [lastIn(sets, '', at), lastIn(sets, at, until ?? EVER)];
     // a step or a lift of its test is not in ordinary swings: there the agreed measure tells
-    const seen = (m: MeasureId | undefined): m is MeasureId =>
+    const seen = (m: QuantityId | undefined): m is QuantityId =>
       m !== undefined && valuesIn([...before, ...after], m).length > 0;
     const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
-    const measure: MeasureId = seen(own) ? own : (agreed ?? 'share.lead.p7');
-    const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => worthOf(m) !== null);
+    const measure: QuantityId = seen(own) ? own : (agreed ?? 'share.lead.p7');
+    const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => quantityOf(m).worth !== null);
     const changes = compareSets(
-      ids.map((m) => ({ before: valuesIn(before, m), after: valuesIn(after, m), worth: worthOf(m)! })),
+      ids.map((m) => ({ before: valuesIn(before, m), after: valuesIn(after, m), worth: quantityOf(m).worth! })),
     );
     const [meant, ...others] = changes;
     return {

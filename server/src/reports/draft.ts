@@ -1,5 +1,5 @@
-import type { LessonHead, ReportText } from '@vilko/contract';
-import { amount, FEWEST_AFTER, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
+import { fewest, type LessonHead, type ReportText, wantedWords } from '@vilko/contract';
+import { amount, lower, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
@@ -13,8 +13,9 @@ export function draftOf(lesson: LessonHead, figures: Figures, task: string): Rep
     saw: finding && set ? sawWords(finding, set.clubName) : set ? 'Nothing that stands out.' : '',
     numbers: sharesOf(figures.after),
     changed: changeOf(figures),
-    notYet:
-      !measure || !success || success.word === 'met' || (success.of > 0 && success.inside === success.of)
+    notYet: measure?.spread
+      ? spreadNotYet(figures)
+      : !measure || !success || success.word === 'met' || (success.of > 0 && success.inside === success.of)
         ? ''
         : `${measure.words}: ${success.inside} of ${success.of} swings where we want them (${bandOf(measure)})${
             success.way === null || success.way <= 0 || success.inside === success.of
@@ -22,17 +23,34 @@ export function draftOf(lesson: LessonHead, figures: Figures, task: string): Rep
               : success.way >= 1
                 ? ', though their mean is'
                 : `, ${Math.round(100 * success.way)}% of the way`
-          }${success.of < FEWEST_AFTER ? `; it takes ${FEWEST_AFTER} swings to tell` : ''}.`,
+          }${success.of < fewest(measure) ? `; it takes ${fewest(measure)} swings to tell` : ''}.`,
     task,
     agreed: measure
-      ? `We judge it by: ${measure.words.toLowerCase()}${hasBand(measure) ? `, ${bandOf(measure)}, in two of three swings` : ''}.`
+      ? `We judge it by: ${[lower(measure.words), wantedWords(measure), measure.spread || !wantedWords(measure) ? '' : 'in two of three swings'].filter(Boolean).join(', ')}.`
       : '',
   };
 }
 
-const hasBand = ({ band: [lo, hi] }: NonNullable<Figures['measure']>): boolean => lo !== null || hi !== null;
+/** How far the spread is from the agreed one. */
+function spreadNotYet({ measure, success }: Figures): string {
+  if (!measure?.spread || !success || success.word === 'met') return '';
+  const { most, after } = measure.spread;
+  if (after === null || success.of < fewest(measure))
+    return `${measure.words}: a spread needs ${fewest(measure)} swings to tell.`;
+  return `${measure.words}: the swings scatter by ±${amount(after, measure.unit)}; we want less than ±${amount(most, measure.unit)}.`;
+}
 
 export const bandOf = ({ band, unit }: NonNullable<Figures['measure']>): string => wanted(band, unit);
+
+/** Whether the swings scatter less than before. */
+function spreadChange({ measure, success }: Pick<Figures, 'measure' | 'success'>): string {
+  const { before = null, after = null } = measure?.spread ?? {};
+  if (!measure || before === null || after === null) return '';
+  const numbers = `${measure.words}: scattered by ±${amount(before, measure.unit)} before, ±${amount(after, measure.unit)} now`;
+  if (success?.change?.word !== 'real change')
+    return `${numbers}. Too few swings to tell whether that is more than chance.`;
+  return `${numbers}. A real change${success.change.difference < 0 ? ', steadier' : ', for the worse'}.`;
+}
 
 /** Load on the lead foot at the three moments everybody knows. */
 function sharesOf(swings: readonly SummarisedSwing[]): string {
@@ -48,8 +66,14 @@ function sharesOf(swings: readonly SummarisedSwing[]): string {
   return parts.length ? `On the lead foot, of the load on both: ${parts.map(([w, v]) => `${v} ${w}`).join(', ')}.` : '';
 }
 
-/** Whether the agreed measure changed, in the words of the comparison. */
-function changeOf({ measure, success }: Figures): string {
+/** Whether the agreed measure changed, in the words of the comparison, and what else moved. */
+const changeOf = (figures: Figures): string =>
+  [measureChange(figures), figures.beside.length ? `Also: ${lower(figures.beside.join('; '))}.` : '']
+    .filter(Boolean)
+    .join(' ');
+
+function measureChange({ measure, success }: Figures): string {
+  if (measure?.spread) return spreadChange({ measure, success });
   if (measure?.before === null || measure?.after === null || !measure) return '';
   const numbers = `${measure.words}: ${amount(measure.before, measure.unit)} before, ${amount(measure.after, measure.unit)} now`;
   const word = success?.change?.word;

@@ -1,4 +1,4 @@
-import { alike, leadingSet, type Report } from '@vilko/contract';
+import { alike, leadingSet, type Report, type Units } from '@vilko/contract';
 import { drillsFor } from '@vilko/core';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import { comparedIn, lessonBefore, setsOf } from '../judging/swing-sets.js';
@@ -16,13 +16,15 @@ export interface PageShelves {
   readonly pupils: PupilRepository;
   readonly practice: PracticeRepository;
   readonly swings: SwingService;
+  /** What the house shows lengths, speeds and distances in. */
+  readonly units: () => Promise<Units>;
 }
 
 type Found = NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>;
 
 /** Makes a page of a lesson as it stands now. */
 const pageMaker =
-  ({ pupils, practice, swings }: PageShelves) =>
+  ({ pupils, practice, swings, units }: PageShelves) =>
   async ({ head, pupil }: Found): Promise<Fresh> => {
     const [lessons, all, standardOf, plans] = await Promise.all([
       pupils.lessonHeads(pupil.id),
@@ -48,7 +50,12 @@ const pageMaker =
           setsIn(lessonBefore(speaks, upToHere)).find((s) => alike(s, speaks)),
         )
       : { before: [], after: [] };
-    const figures = figuresOf(head.measure, found, compared, (club) => standardOf(club, leading?.intent ?? 'stock'));
+    const figures = figuresOf(head, {
+      found,
+      compared,
+      standardOf: (club) => standardOf(club, leading?.intent ?? 'stock'),
+      units: await units(),
+    });
     const { set, fault, measure, success, before, after } = figures;
     const offered =
       set && fault

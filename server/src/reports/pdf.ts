@@ -1,6 +1,6 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { meansWords, MINOR, REPORT_FIELDS, successWord } from '@vilko/contract';
-import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines } from '@vilko/core';
+import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines, quantityOf } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
 import { bandOf } from './draft.js';
@@ -33,7 +33,7 @@ function words({ report, lesson }: Page): Content[] {
 
 function figures({ report, pupil }: Page): Content[] {
   const m = report.measure;
-  const strip = m && m.after !== null ? stripSvg(m.id, m.band, m.after) : null;
+  const strip = m && m.after !== null ? stripSvg(m.band, m.worth ?? quantityOf(m.id).worth ?? 1, m.after) : null;
   const number: Content[] = m
     ? [
         head(`${m.words}${m.agreed ? ', as agreed' : ''}`),
@@ -46,7 +46,7 @@ function figures({ report, pupil }: Page): Content[] {
               ],
             },
         ...(strip ? [{ svg: strip, width: 205 }] : []),
-        { text: `Wanted: ${bandOf(m)}; ${meansWords(report)}.`, fontSize: 9, color: PAPER.ink2 },
+        { text: `${m.spread ? '' : `Wanted: ${bandOf(m)}; `}${meansWords(report)}.`, fontSize: 9, color: PAPER.ink2 },
       ]
     : [];
   const route = (title: string, s: ReportSwing | null): Content[] =>

@@ -1,7 +1,7 @@
 import type { MeasureId } from '@vilko/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { NO_PROFILE, Report, type ReportText } from '@vilko/contract';
+import { HouseSettings, Lesson, NO_PROFILE, Report, type ReportText } from '@vilko/contract';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
@@ -90,6 +90,52 @@ describe('a report', () => {
     expect(r.success!.word).toBe('partly');
     expect(r.success!.way!).toBeGreaterThan(0);
     expect(r.draft.notYet).toMatch(/% of the way\.$/);
+  });
+
+  it('judges a number of the ball by a typed range, in the units of the house, and says what else moved', async () => {
+    const target = { of: 'band', from: 146.304, to: null };
+    const hit = async (lesson: string, carries: readonly number[]) => {
+      const { rack } = Lesson.parse((await app.get(`/api/lessons/${lesson}`)).json());
+      for (const [i, carry] of carries.entries())
+        await app.send('PATCH', `/api/swings/${rack[i]!.id}/shot`, { carry, clubSpeed: 35 + (lesson === 'l' ? 0 : 3) });
+    };
+    await swings('l', 70, 6);
+    await hit('l', [140, 141, 139, 140, 142, 138]);
+    await later('l2', null);
+    await app.send('PATCH', '/api/lessons/l2', { measure: 'ball.carry', target });
+    await swings('l2', 80, 6);
+    await hit('l2', [150, 151, 149, 150, 152, 148]);
+    const house = HouseSettings.parse((await app.get('/api/house')).json());
+    await app.send('PUT', '/api/house', { ...house, units: { ...house.units, distance: 'yd', speed: 'mph' } });
+    const { measure, success, draft } = await report('l2');
+    expect([measure!.id, measure!.unit, Math.round(measure!.band[0]!), Math.round(measure!.after!)]).toEqual([
+      'ball.carry',
+      'yd',
+      160,
+      164,
+    ]);
+    expect([success!.word, success!.inside]).toEqual(['met', 6]);
+    expect(draft.changed).toMatch(
+      /^Carry: 153 yd before, 164 yd now\. A real change, toward what we want\. Also: club speed up 7 mph/,
+    );
+    expect(draft.agreed).toBe('We judge it by: carry, at least 160 yd, in two of three swings.');
+    const refused = await app.send('PATCH', '/api/lessons/l2', { measure: 'ball.colour' });
+    expect(refused.json<{ message: string }>().message).toContain('there is no measure "ball.colour"');
+  });
+
+  it('judges less spread as it was agreed, from five swings on', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7', target: { of: 'spread', most: 6 } });
+    await swings('l', 90, 4, { style: { spread: 0.1 } });
+    const few = await report();
+    expect(few.draft.notYet).toBe('Lead share, impact: a spread needs 5 swings to tell.');
+    await swings('l', 94, 3, { style: { spread: 0.1 } });
+    const r = await report();
+    expect([r.success!.word, r.measure!.spread!.most, r.measure!.band]).toEqual(['met', 6, [null, null]]);
+    expect(r.measure!.spread!.after!).toBeLessThan(6);
+    expect(r.draft.agreed).toBe('We judge it by: lead share, impact, less spread than ±6%.');
+    // a head that does not know the target keeps it
+    await app.send('PATCH', '/api/lessons/l', { aim: 'Another' });
+    expect((await report()).measure!.spread!.most).toBe(6);
   });
 
   it('keeps its figures together once it is given away, says how far the lesson went on, and is renewed by one act', async () => {

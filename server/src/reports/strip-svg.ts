@@ -1,12 +1,12 @@
-import { bandScale, type MeasureId, placeOn, type PracticeBand, worthOf } from '@vilko/core';
+import { bandScale, placeOn, type PracticeBand } from '@vilko/core';
 import { PAPER } from './paper.js';
 
 const WIDTH = 452;
 
 /** A value against its band for paper, on the screen's scale, its ends said beneath; null where there is no band. */
-export function stripSvg(measure: MeasureId, [lo, hi]: PracticeBand, value: number): string | null {
+export function stripSvg([lo, hi]: PracticeBand, worth: number, value: number): string | null {
   if (lo === null && hi === null) return null;
-  const at = placeOn(bandScale([lo, hi], worthOf(measure) ?? 1), WIDTH);
+  const at = placeOn(bandScale([lo, hi], worth), WIDTH);
   const [from, to] = [lo === null ? 0 : at(lo), hi === null ? WIDTH : at(hi)];
   const edge = (end: number | null, x: number, tick: number): string =>
     end === null

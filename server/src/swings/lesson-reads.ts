@@ -1,5 +1,5 @@
 import { alike, type Pupil, type Standard } from '@vilko/contract';
-import type { ClubClass, MeasureId } from '@vilko/core';
+import type { ClubClass, QuantityId } from '@vilko/core';
 import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 import type { ReadSwing } from './swing-service.js';
@@ -8,7 +8,7 @@ import type { ReadSwing } from './swing-service.js';
 export interface LessonRead {
   readonly pupil: Pupil;
   /** What the lesson is judged by, once it is agreed. */
-  readonly measure: MeasureId | null;
+  readonly measure: QuantityId | null;
   readonly swings: readonly ReadSwing[];
   readonly standardOf: (club: ClubClass, intent: string) => Standard;
 }
@@ -16,7 +16,7 @@ export interface LessonRead {
 /** Swings lesson by lesson, with what was measured in them. */
 export const lessonReads = (
   { pupils, swings }: SwingTables,
-  { rowsOf, summariesOf, judging, doubtsOf }: SwingReadings,
+  { rowsOf, summariesOf, ballsOf, judging, doubtsOf }: SwingReadings,
 ) => ({
   /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
   async readLesson(lessonId: string): Promise<LessonRead | null> {
@@ -26,7 +26,13 @@ export const lessonReads = (
     const rows = await swings.ofLesson(lessonId);
     const summaries = await summariesOf(rows, found.pupil);
     const doubts = await doubtsOf(rows, found.pupil);
-    const read = rows.map((row, i) => ({ row, summary: summaries[i]!, doubt: doubts.get(row.id) ?? null }));
+    const balls = await ballsOf(rows);
+    const read = rows.map((row, i) => ({
+      row,
+      summary: summaries[i]!,
+      ball: balls.get(row.id) ?? null,
+      doubt: doubts.get(row.id) ?? null,
+    }));
     return { pupil: found.pupil, measure: found.head.measure, swings: read, standardOf };
   },
   /** Earlier lessons of a pupil with swings like this one: same club, device and wanted shot; the newest first. */

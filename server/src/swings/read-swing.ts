@@ -1,6 +1,7 @@
 import {
   analyseInDepth,
   type AnalyseOptions,
+  ballNumberOf,
   type ClubClass,
   CORE_VERSION,
   type DeepAnalysis,
@@ -12,10 +13,11 @@ import {
   type MeasureId,
   type Measures,
   numberOf,
+  type QuantityId,
   type Recording,
   swingShape,
 } from '@vilko/core';
-import type { Marks, Overruled, Pupil, Standard, SwingKind, Thumbnail } from '@vilko/contract';
+import type { Marks, Overruled, Pupil, ShotValues, Standard, SwingKind, Thumbnail } from '@vilko/contract';
 
 /** What is known about a swing without judging it, cached under the versions it was made with. */
 export interface SwingSummary {
@@ -90,6 +92,15 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
 
 /** The value of a measure of a summarised swing; null where there is none. */
 export const summaryNumber = (s: SwingSummary, id: MeasureId): number | null => numberOf(s.read?.measures[id]);
+
+/** A swing's value of whatever can be agreed, in its stored unit; null where it could not be had. */
+export function quantityIn(
+  { summary, ball }: { readonly summary: SwingSummary; readonly ball: ShotValues | null },
+  id: QuantityId,
+): number | null {
+  const number = ballNumberOf(id);
+  return number ? (ball?.[number] ?? null) : summaryNumber(summary, id as MeasureId);
+}
 
 /** What is judged: on which device, with which club, of whom, and what was overruled. */
 interface Judged {

@@ -1,6 +1,6 @@
 import type { Film, Pupil, Shot, SwingHead } from '@vilko/contract';
-import { doubtWords, type MeasureId, type PersonDoubt, worthOf } from '@vilko/core';
-import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
+import { doubtWords, type PersonDoubt, type QuantityId, worthOf } from '@vilko/core';
+import { quantityIn, summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
 
@@ -12,8 +12,8 @@ export interface Beside {
   /** How far the pupil usually takes the club back in a half swing, °. */
   readonly usualHalf: number | null;
   readonly pupil: Pick<Pupil, 'handed' | 'mass'>;
-  /** The measure its lesson is judged by. */
-  readonly measure: MeasureId | null;
+  /** What its lesson is judged by. */
+  readonly measure: QuantityId | null;
   /** What is to be asked about who it was. */
   readonly doubt: { readonly about: PersonDoubt } | null;
 }
@@ -40,9 +40,9 @@ export function headOf(
     shot,
     films: [...ownFilms],
     ...verdict,
-    task: row.task && taskOf(row.task, summary),
+    task: row.task && taskOf(row.task, summary, shot?.values ?? null),
     leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
-    agreed: measure && summaryNumber(summary, measure),
+    agreed: measure && quantityIn({ summary, ball: shot?.values ?? null }, measure),
     thumbnail: summary.thumbnail,
     warnings: [
       ...summary.warnings,

@@ -1,4 +1,4 @@
-import { type Pupil, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
+import { type Pupil, type ShotValues, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
 import { type ClubClass, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
@@ -86,6 +86,12 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
 
+  /** What the ball did, by swing; the last that was said of it. */
+  const ballsOf = async (rows: readonly SwingRow[]): Promise<ReadonlyMap<string, ShotValues>> => {
+    const theirs = await shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]);
+    return new Map(theirs.flatMap((s) => (s.swingId ? [[s.swingId, s.values] as const] : [])));
+  };
+
   const doubtsOf = swingDoubts(swings, summariesOf);
 
   /** Verdicts on one pupil's swings, by what holds now. */
@@ -140,7 +146,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
+  return { rowsOf, summariesOf, ballsOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

@@ -1,4 +1,4 @@
-import type { Lesson, Pupil, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
+import type { Lesson, Pupil, ShotValues, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
 import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
 import { lessonReads } from './lesson-reads.js';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
@@ -13,6 +13,8 @@ import { taskOf } from './task.js';
 export interface ReadSwing {
   readonly row: SwingRow;
   readonly summary: SwingSummary;
+  /** What the ball did; null where nobody said. */
+  readonly ball: ShotValues | null;
   /** What is to be asked about who it was before it counts. */
   readonly doubt: Doubted | null;
 }
@@ -31,7 +33,7 @@ export interface TrainedSwing {
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;
   const readings = swingReadings(tables);
-  const { rowsOf, summariesOf, tracesOf, judging, doubtsOf, headsOf } = readings;
+  const { rowsOf, summariesOf, ballsOf, tracesOf, judging, doubtsOf, headsOf } = readings;
 
   return {
     ...swingArrivals(tables, readings),
@@ -48,19 +50,21 @@ export function swingService(tables: SwingTables) {
       const judge = await judging(pupil);
       const summaries = await summariesOf(rows, pupil);
       const doubts = await doubtsOf(rows, pupil);
+      const balls = await ballsOf(rows);
       return rows.map((row, i) => {
         const [summary, doubt] = [summaries[i]!, doubts.get(row.id) ?? null];
-        return { row, summary, doubt, verdict: judge.verdict(row, summary, doubt) };
+        return { row, summary, ball: balls.get(row.id) ?? null, doubt, verdict: judge.verdict(row, summary, doubt) };
       });
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
       const rows = (await rowsOf(pupil)).filter((r) => r.task !== null);
       const summaries = await summariesOf(rows, pupil);
+      const balls = await ballsOf(rows);
       return rows.map((row, i) => ({
         lessonId: row.lessonId,
         recordedAt: row.recordedAt,
-        task: taskOf(row.task!, summaries[i]!),
+        task: taskOf(row.task!, summaries[i]!, balls.get(row.id) ?? null),
       }));
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */

@@ -1,15 +1,22 @@
-import type { PracticeTask, SwingTask } from '@vilko/contract';
-import { answerOf, DRILLS, numberOf, RUNGS, staysValid } from '@vilko/core';
+import type { PracticeTask, ShotValues, SwingTask } from '@vilko/contract';
+import { answerOf, ballNumberOf, DRILLS, type MeasureId, numberOf, RUNGS, staysValid } from '@vilko/core';
 import type { SwingSummary } from './read-swing.js';
 
 /** What a trainer's swing gave: its number and on which side of the band, or why there is none. */
-export function taskOf(task: PracticeTask, summary: SwingSummary): SwingTask {
+export function taskOf(task: PracticeTask, summary: SwingSummary, ball: ShotValues | null): SwingTask {
   const none = (reason: string): SwingTask => ({ ...task, value: null, u: null, reason, answer: null });
+  const number = ballNumberOf(task.measure);
+  if (number) {
+    const value = ball?.[number] ?? null;
+    if (value === null) return none('no reading of the ball yet');
+    return { ...task, value, u: null, reason: null, answer: answerOf(value, task.band) };
+  }
+  const measure = task.measure as MeasureId;
   const drill = DRILLS.find((d) => d.id === task.drill);
   const rung = task.rung === null ? undefined : RUNGS[task.rung];
-  if (drill && rung && !staysValid(drill, rung, task.measure))
+  if (drill && rung && !staysValid(drill, rung, measure))
     return none(`not with the aid on the plate: ${drill.onPlate!.why}`);
-  const m = summary.read?.measures[task.measure];
+  const m = summary.read?.measures[measure];
   const value = numberOf(m);
   if (value === null) return none(m?.reason ?? 'no swing was found in this recording');
   return { ...task, value, u: m?.u ?? null, reason: null, answer: answerOf(value, task.band) };

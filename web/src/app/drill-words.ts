@@ -1,18 +1,18 @@
 import {
   type Drill,
-  type MeasureId,
   wanted,
   faultName,
-  measureRow,
   OVERLAYS,
   DRILLS,
   type PracticeBand,
+  type QuantityId,
+  quantityOf,
 } from '@vilko/core';
 
-const nameOf = (id: string): string => measureRow(id)?.words ?? id;
+const nameOf = (id: string): string => quantityOf(id)?.words ?? id;
 
 /** What a drill asks of a measure: "at least 58%", "30 to 55%". */
-export const bandWords = (measure: MeasureId, band: PracticeBand): string => wanted(band, measureRow(measure).unit);
+export const bandWords = (measure: QuantityId, band: PracticeBand): string => wanted(band, quantityOf(measure).unit);
 
 /** What passes a rung, in a sentence. */
 export function testWords(d: Drill): string {

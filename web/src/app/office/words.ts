@@ -1,14 +1,11 @@
-import { isMeasureId, type MeasureId, measureRow } from '@vilko/core';
+import { type MeasureId, quantityOf } from '@vilko/core';
 
 export { dateText, shortDate } from '@vilko/core/words';
 
 /** A measure's name for people; its id when the registry does not know it. */
-export const measureName = (id: string): string => measureRow(id)?.words ?? id;
+export const measureName = (id: string): string => quantityOf(id)?.words ?? id;
 
-/** The measure a list was set to; null for its line that names none. */
-export const measureOf = (value: string): MeasureId | null => (isMeasureId(value) ? value : null);
-
-/** Measures a lesson may be judged by: what teachers agree on beforehand, not every number there is. */
+/** What teachers agree on most, first in every list. */
 export const LESSON_MEASURES: readonly MeasureId[] = [
   'share.lead.p7',
   'share.lead.address',

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { shownUnit } from '@vilko/contract';
 import { fromStored, toStored, type UnitName } from '@vilko/core/vocabulary';
 import { officeFeature } from '../state/office';
 
@@ -10,16 +11,16 @@ export class HouseUnits {
 
   /** The unit in which something stored in `unit` is shown. */
   shown(unit: string): string {
-    const u = this.house().units;
-    const chosen: Readonly<Record<string, string>> = { m: u.distance, 'm/s': u.speed, mm: u.length, kg: u.mass };
-    return chosen[unit] ?? unit;
+    return shownUnit(this.house().units, unit);
   }
   /** A stored value in the shown unit. */
   value(stored: number, unit: string): number {
-    return fromStored(stored, this.shown(unit) as UnitName);
+    const shown = this.shown(unit);
+    return shown === unit ? stored : fromStored(stored, shown as UnitName);
   }
   stored(value: number, unit: string): number {
-    return toStored(value, this.shown(unit) as UnitName);
+    const shown = this.shown(unit);
+    return shown === unit ? value : toStored(value, shown as UnitName);
   }
   /** A stored value as text with its unit; "no reading" for null. */
   text(stored: number | null | undefined, unit: string, digits = 0): string {

@@ -17,6 +17,7 @@ describe('the office', () => {
   it('shows the dashboard of the pupil that is open, never the one before', () => {
     const dashboard = {
       measure: null,
+      target: null,
       unit: '',
       club: null,
       trend: [],

@@ -1,4 +1,3 @@
-import { type MeasureId } from '@vilko/core';
 import { inject } from '@angular/core';
 import {
   type Backup,
@@ -39,7 +38,9 @@ export const OfficeActions = createActionGroup({
     'Start lesson': props<{
       pupilId: string;
       aim: string;
-      measure: MeasureId | null;
+      measure: LessonHead['measure'];
+      /** Left out: as the school wants it. */
+      target?: LessonHead['target'];
       footwear: LessonHead['footwear'];
       /** The bay of this screen. */
       bay?: string;

@@ -1,5 +1,5 @@
 import type { Difference } from '@vilko/core';
-import { differencesOf, median } from '@vilko/core';
+import { differencesOf, valuesOf, median } from '@vilko/core';
 import type { SimulateOptions } from '@vilko/core/golfer';
 import { openHouse } from '../../testing/house';
 import { swing } from '../../testing/samples';
@@ -115,7 +115,7 @@ describe('differences in words', () => {
   let rows: readonly Difference[];
   beforeAll(() => {
     const m = (seeds: number[], fault?: SimulateOptions['fault']) => seeds.map((s) => seen(s, fault).measures);
-    rows = differencesOf(m([11, 12, 13, 14], 'hangs-back'), m([15, 16, 17, 18]), [
+    rows = differencesOf(m([11, 12, 13, 14], 'hangs-back').map(valuesOf), m([15, 16, 17, 18]).map(valuesOf), [
       'share.lead.p7',
       'share.lead.address',
       'load.trail.max',

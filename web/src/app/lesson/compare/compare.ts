@@ -3,26 +3,36 @@ import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
 import {
-  amount,
+  ballNumberOf,
   bandsFor,
+  byProducts,
+  type Difference,
+  differenceIn,
   differencesOf,
-  mean,
-  type MeasureId,
-  measureRow,
-  type Measures,
-  numberOf,
+  differsIn,
+  isMeasureId,
+  isReal,
+  movedBy,
+  type QuantityId,
   representative,
+  retestLacks,
+  strikeWords,
+  type TestedAs,
+  type ValueOf,
+  valuesOf,
 } from '@vilko/core';
+import { lower } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { swingsOfPupil } from '../swings-of-pupil';
 import { NoticeActions } from '../../state/notices';
 import { lessonFeature } from '../../state/lesson';
+import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
 import type { ReadView } from '../../workers/read-view';
 import { SwingReadings } from '../../workers/swing-readings';
-import { number, wordsOf, headline } from './difference-words';
+import { headline, wordsOf } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
@@ -32,16 +42,6 @@ import { comparable, cycled, firstSets, groupsOf, halves, idsOf, MOST, type Sets
 
 /** Other swings of the pupil that tell the usual spread between two single ones. */
 const USUAL = 10;
-/** What else is looked at after any change, wanted or not. */
-const BY_PRODUCTS: readonly MeasureId[] = [
-  'club.back',
-  'tempo.ratio',
-  'tempo.back',
-  'force.up.peak',
-  'torque.turn.peak',
-  'path.length.down',
-];
-
 const NOTHING: Sets = { before: [], after: [] };
 
 /** Compare: two swings or two sets, routes and traces over each other, and what really changed. */
@@ -172,7 +172,13 @@ const NOTHING: Sets = { before: [], after: [] };
           @if (notes(); as n) {
             <p class="pb-1 text-ink2">{{ n }}</p>
           }
-          <vk-difference-ledger class="min-h-0 flex-1 pb-2" [differences]="differences()" [agreed]="agreed()" />
+          <vk-difference-ledger
+            class="min-h-0 flex-1 pb-2"
+            [differences]="differences()"
+            [agreed]="agreed()"
+            [beside]="beside()"
+            [struck]="struck()"
+          />
         </section>
         <section
           class="flex min-h-0 min-w-0 flex-col border-l border-rules px-4 pt-2 print:mt-4 print:border-0 print:px-0"
@@ -188,7 +194,7 @@ const NOTHING: Sets = { before: [], after: [] };
             [after]="after()"
             [align]="align()"
           />
-          @if (byProducts(); as text) {
+          @if (moved(); as text) {
             <p class="pt-1 pb-2 text-ink2">What else moved: {{ text }}</p>
           }
         </section>
@@ -215,6 +221,7 @@ export class Compare {
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly patterns = this.store.selectSignal(selectPatterns);
   private readonly sources = this.store.selectSignal(selectSources);
+  private readonly office = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly sides = ['before', 'after'] as const;
   protected readonly aligns = [
     { align: 'impact', words: 'by impact' },
@@ -285,18 +292,46 @@ export class Compare {
     before: this.before().map((v) => v.measures),
     after: this.after().map((v) => v.measures),
   }));
-  private readonly ids = computed(() => {
+  /** Values of swings that were read, their balls beside them. */
+  private readonly valued = (ids: readonly string[]): ValueOf[] =>
+    this.heads(ids).flatMap((head): ValueOf[] => {
+      const view = this.readings.views().get(head.id);
+      if (!view) return [];
+      const swing = valuesOf(view.measures);
+      return [
+        (id) => {
+          const ball = ballNumberOf(id);
+          return ball ? (head.shot?.values[ball] ?? null) : swing(id);
+        },
+      ];
+    });
+  private readonly values = computed(() => ({
+    before: this.valued(this.sets().before),
+    after: this.valued(this.sets().after),
+    usual: this.valued(this.usual()),
+  }));
+  private readonly ids = computed((): QuantityId[] => {
     const s = this.standard();
     const agreed = this.agreed();
     const bands = s ? bandsFor(s.pattern, this.club(), s.tuning).map((b) => b.measure) : [];
     return agreed && s ? [agreed, ...bands.filter((id) => id !== agreed)] : bands;
   });
+  /** In the units the house has chosen. */
+  private readonly shown = (d: Difference): Difference => differenceIn(d, this.units.shown(d.unit));
   protected readonly differences = computed(() => {
-    const { before, after } = this.measures();
-    return differencesOf(before, after, this.ids(), {
-      usual: this.viewsOf(this.usual()).map((v) => v.measures),
-      agreed: this.agreed(),
-    });
+    const { before, after, usual } = this.values();
+    return differencesOf(before, after, this.ids(), { usual, agreed: this.agreed() }).map(this.shown);
+  });
+  /** What nobody aimed at, the ball too. */
+  protected readonly beside = computed(() => {
+    const { before, after, usual } = this.values();
+    return byProducts(before, after, this.ids(), usual).map(this.shown);
+  });
+  protected readonly struck = computed(() => {
+    const [before, after] = this.sides.map((side) =>
+      this.heads(this.sets()[side]).map((s) => s.shot?.values.strike ?? null),
+    );
+    return strikeWords(before!, after!);
   });
   protected readonly said = computed(() => {
     const r = this.readings.progress();
@@ -307,12 +342,9 @@ export class Compare {
     return this.readings.refused() ?? headline(this.differences(), this.agreed());
   });
   protected readonly notes = computed(() => {
-    const heads = this.heads([...this.sets().before, ...this.sets().after]);
-    const several = (of: (s: SwingHead) => string) => new Set(heads.map(of)).size > 1;
     const now = this.standard()?.pattern;
     return [
-      several((s) => s.device) ? 'Different devices: lengths and speeds of the path are not comparable.' : '',
-      several((s) => s.clubName) ? 'Different clubs: part of a difference is the club.' : '',
+      ...this.differing(),
       this.standard()?.missing
         ? `The pattern “${this.standard()!.missing}” is not on the shelf any more; common ground stands in.`
         : '',
@@ -324,35 +356,44 @@ export class Compare {
       .filter(Boolean)
       .join(' ');
   });
+  /** In what the two sets differ beside the golfer, and what a retest of another day lacks. */
+  private readonly differing = computed((): string[] => {
+    const [before, after] = this.sides.map((side) => this.heads(this.sets()[side]));
+    const shoes = new Map(
+      this.office()
+        ?.find((p) => p.id === this.lesson()?.pupilId)
+        ?.lessons.map((l) => [l.id, l.footwear]),
+    );
+    shoes.set(this.lessonId(), this.lesson()?.footwear ?? 'other');
+    const as = (s: SwingHead): TestedAs => ({ ...s, footwear: shoes.get(s.lessonId) ?? 'shoes not known' });
+    const devices = new Set([...before!, ...after!].map((s) => s.device)).size > 1;
+    const first = after![0];
+    const again = first && before!.length > 0 && before!.every((s) => s.lessonId !== first.lessonId);
+    const warmUp = this.swings().filter((s) => s.lessonId === first?.lessonId && s.number < first.number).length;
+    return [
+      ...differsIn(before!.map(as), after!.map(as)),
+      devices ? 'Lengths and speeds of the path are not comparable between devices.' : '',
+      (again && retestLacks(after!.length, warmUp)) || '',
+    ];
+  });
   /** The swing of the second set nearest its own centre. */
   private readonly nearest = computed(() => {
     const { after } = this.measures();
     if (after.length < 3) return '';
-    const id = this.sets().after.filter((x) => this.readings.views().has(x))[representative(after, this.ids())];
+    const id = this.sets().after.filter((x) => this.readings.views().has(x))[
+      representative(after, this.ids().filter(isMeasureId))
+    ];
     const head = id && this.heads([id])[0];
     return head ? `Nearest to the middle of the second set: swing ${head.number}.` : '';
   });
-  protected readonly byProducts = computed(() => {
-    const { before, after } = this.measures();
-    const shown = new Set(this.ids());
-    const meanOf = (set: readonly Measures[], id: MeasureId): number => mean(set.flatMap((m) => numberOf(m[id]) ?? []));
-    const numbers = BY_PRODUCTS.filter((id) => !shown.has(id)).flatMap((id) => {
-      const [x, y] = [meanOf(before, id), meanOf(after, id)];
-      return Number.isFinite(x) && Number.isFinite(y)
-        ? [`${wordsOf(id).toLowerCase()} ${number(id, x)} → ${amount(y, measureRow(id).unit)}`]
-        : [];
-    });
-    const speed = (ids: readonly string[]) => {
-      const v = this.heads(ids).flatMap((s) => s.shot?.values.clubSpeed ?? []);
-      return v.length ? mean(v) : null;
-    };
-    const [x, y] = [speed(this.sets().before), speed(this.sets().after)];
-    const club =
-      x !== null && y !== null ? [`club speed ${this.units.text(x, 'm/s')} → ${this.units.text(y, 'm/s')}`] : [];
-    return [...numbers, ...club].join('; ');
+  protected readonly moved = computed(() => {
+    const real = this.beside().filter(isReal);
+    if (real.length) return real.map((d) => lower(movedBy(d, wordsOf(d.measure)))).join('; ');
+    return this.beside().length ? 'nothing that can be told from chance' : '';
   });
 
   constructor() {
+    this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
       const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
       const standard = this.standard();

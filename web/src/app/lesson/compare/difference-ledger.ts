@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import type { Difference, MeasureId } from '@vilko/core';
-import { explained, number, plusMinus, unitOf, verdict, wordsOf } from './difference-words';
+import { type Difference, isReal, type QuantityId } from '@vilko/core';
+import { figure } from '@vilko/core/words';
+import { explained, plusMinus, unitIn, verdict, wordsOf } from './difference-words';
 import { TableCsv } from '../../shell/table-csv';
 
 const W = 110;
@@ -22,7 +23,7 @@ const REACH = 5;
     <table #table class="w-full border-collapse">
       <thead>
         <tr class="sticky top-0 z-10 bg-paper text-left">
-          <th class="pb-1 font-semibold">
+          <th class="pb-1 font-semibold whitespace-nowrap">
             Differences
             <span class="pl-2 font-normal text-ink2" title="± is the spread (SD) over the swings of a set"
               >± spread</span
@@ -50,6 +51,16 @@ const REACH = 5;
       </thead>
       <tbody>
         @for (r of rows(); track r.id) {
+          @if (r.opens) {
+            <tr class="border-t border-strong-rules">
+              <th colspan="8" scope="colgroup" class="pt-2 pb-0.5 text-left font-semibold">
+                What else moved, wanted or not
+                @if (struck()) {
+                  <span class="pl-2 font-normal text-ink2">{{ struck() }}</span>
+                }
+              </th>
+            </tr>
+          }
           <tr class="h-[25px] border-t border-rules hover:bg-sheet" [class.font-semibold]="r.real">
             <td class="max-w-[170px] pr-2 leading-4" [title]="r.id">
               {{ r.words }}
@@ -111,32 +122,37 @@ const REACH = 5;
 export class DifferenceLedger {
   readonly differences = input.required<readonly Difference[]>();
   /** What the lesson is judged by stands first. */
-  readonly agreed = input<MeasureId | null>(null);
+  readonly agreed = input<QuantityId | null>(null);
+  /** What moved that nobody aimed at, the ball too. */
+  readonly beside = input<readonly Difference[]>([]);
+  /** How the ball was struck, before and after. */
+  readonly struck = input('');
   protected readonly W = W;
   protected readonly worth = W / 2 / REACH;
   protected readonly open = signal<string | null>(null);
-  protected readonly rows = computed(() =>
-    this.differences().map((d) => {
-      const id = d.measure;
-      const at = (v: number) => Math.max(5, Math.min(W - 5, W / 2 + (v / d.worth) * this.worth));
-      const interval = d.change?.interval;
-      const word = verdict(d);
-      return {
-        id,
-        words: wordsOf(id),
-        before: number(id, d.before.mean),
-        beforeSd: plusMinus(id, d.before),
-        after: number(id, d.after.mean),
-        afterSd: plusMinus(id, d.after),
-        unit: unitOf(id),
-        x: at(d.difference),
-        line: interval
-          ? `M${at(interval[0])} 11H${at(interval[1])}M${at(interval[0])} 7v8M${at(interval[1])} 7v8`
-          : null,
-        word,
-        real: word === 'real change' || word === 'beyond their usual spread',
-        explained: explained(d),
-      };
-    }),
-  );
+  protected readonly rows = computed(() => [
+    ...this.differences().map((d) => this.row(d)),
+    ...this.beside().map((d, i) => ({ ...this.row(d), opens: i === 0 })),
+  ]);
+
+  private row(d: Difference) {
+    const id = d.measure;
+    const at = (v: number) => Math.max(5, Math.min(W - 5, W / 2 + (v / d.worth) * this.worth));
+    const interval = d.change?.interval;
+    return {
+      id,
+      words: wordsOf(id),
+      before: figure(d.before.mean, d.unit),
+      beforeSd: plusMinus(d.before.sd, d.unit),
+      after: figure(d.after.mean, d.unit),
+      afterSd: plusMinus(d.after.sd, d.unit),
+      unit: unitIn(d.unit),
+      x: at(d.difference),
+      line: interval ? `M${at(interval[0])} 11H${at(interval[1])}M${at(interval[0])} 7v8M${at(interval[1])} 7v8` : null,
+      word: verdict(d),
+      real: isReal(d),
+      explained: explained(d),
+      opens: false,
+    };
+  }
 }

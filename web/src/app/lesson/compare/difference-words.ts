@@ -1,12 +1,12 @@
-import { type Difference, type MeasureId, measureRow, type SideOf } from '@vilko/core';
+import { type Difference, isReal, movedBy, type QuantityId, quantityOf } from '@vilko/core';
 import { difference, figure, signed, unitBehind, unitOfDifference } from '@vilko/core/words';
 
-const raw = (id: MeasureId): string => measureRow(id).unit;
-/** A measure's unit as a table's column shows it. */
-export const unitOf = (id: MeasureId): string => unitBehind(raw(id)).trim();
-export const wordsOf = (id: MeasureId): string => measureRow(id).words;
-export const number = (id: MeasureId, v: number): string => figure(v, raw(id));
-export const plusMinus = (id: MeasureId, s: SideOf): string => (s.sd === null ? '' : `±${figure(s.sd, raw(id))}`);
+/** A quantity's unit as a table's column shows it. */
+export const unitIn = (unit: string): string => unitBehind(unit).trim();
+export const wordsOf = (id: QuantityId): string => quantityOf(id).words;
+/** A number of a quantity in its stored unit. */
+export const number = (id: QuantityId, v: number): string => figure(v, quantityOf(id).unit);
+export const plusMinus = (sd: number | null, unit: string): string => (sd === null ? '' : `±${figure(sd, unit)}`);
 
 /** The word for a difference; without enough swings it says how many more. */
 export function verdict(d: Difference): string {
@@ -16,8 +16,8 @@ export function verdict(d: Difference): string {
 
 /** A difference explained in a sentence or two: never a bare p value. */
 export function explained(d: Difference): string {
-  const id = d.measure;
-  const apart = (v: number): string => difference(v, raw(id));
+  const { unit } = d;
+  const apart = (v: number): string => difference(v, unit);
   const act = `A teacher would act on ${apart(d.worth)}.`;
   if (d.usual) {
     const { n, least } = d.usual;
@@ -25,8 +25,8 @@ export function explained(d: Difference): string {
   }
   const c = d.change;
   if (!c) return `One side has a single value, so that nothing can be said about chance. ${act}`;
-  const range = `the true difference lies between ${signed(c.interval[0], raw(id))} and ${signed(c.interval[1], raw(id))}${unitBehind(unitOfDifference(raw(id)))} (95%)`;
-  const start = `Before ${number(id, c.mean[0])} over ${c.n[0]} swings, after ${number(id, c.mean[1])} over ${c.n[1]}: ${range}.`;
+  const range = `the true difference lies between ${signed(c.interval[0], unit)} and ${signed(c.interval[1], unit)}${unitBehind(unitOfDifference(unit))} (95%)`;
+  const start = `Before ${figure(c.mean[0], unit)} over ${c.n[0]} swings, after ${figure(c.mean[1], unit)} over ${c.n[1]}: ${range}.`;
   const size = `The difference is ${figure(Math.abs(c.g), '–')} of a usual spread.`;
   if (c.word === 'real change')
     return `${start} ${act} ${size} ${together(d)}, chance alone would show one like it in ${chance(c.p)}.`;
@@ -48,11 +48,8 @@ function chance(p: number): string {
   return `${Math.max(1, Math.round(p * of))} of ${of.toLocaleString('en-GB')} such comparisons`;
 }
 
-const isReal = (d: Difference): boolean =>
-  d.change?.word === 'real change' || d.usual?.word === 'beyond their usual spread';
-
 /** What changed, in one sentence; in one before it what was agreed, where that did not. */
-export function headline(rows: readonly Difference[], agreed: MeasureId | null = null): string {
+export function headline(rows: readonly Difference[], agreed: QuantityId | null = null): string {
   if (!rows.length) return 'Choose swings for both sides.';
   const own = rows.find((d) => d.measure === agreed);
   return own && rows.length > 1 && !isReal(own)
@@ -62,8 +59,7 @@ export function headline(rows: readonly Difference[], agreed: MeasureId | null =
 
 function changedWords(rows: readonly Difference[]): string {
   const real = rows.filter(isReal);
-  const one = (d: Difference): string =>
-    `${wordsOf(d.measure)} ${d.difference > 0 ? 'up' : 'down'} ${difference(d.difference, raw(d.measure))}`;
+  const one = (d: Difference): string => movedBy(d, wordsOf(d.measure));
   if (real.length) {
     const named = real.slice(0, 2).map(one).join(', ');
     const rest = real.length > 2 ? `, and ${real.length - 2} more` : '';

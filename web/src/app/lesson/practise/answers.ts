@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { SwingTask } from '@vilko/contract';
-import { answerWords, measureRow, testState } from '@vilko/core';
+import { answerWords, quantityOf, testState } from '@vilko/core';
 import { number } from '../compare/difference-words';
 import { unitBehind } from '@vilko/core/words';
 import { BandStrip } from './band-strip';
@@ -107,6 +107,6 @@ export class Answers {
     return number(a.task.measure, a.task.value!);
   }
   protected unit(a: Attempt): string {
-    return a.task.value === null ? '' : unitBehind(measureRow(a.task.measure).unit);
+    return a.task.value === null ? '' : unitBehind(quantityOf(a.task.measure).unit);
   }
 }

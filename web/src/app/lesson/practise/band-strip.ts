@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bandScale, type MeasureId, placeOn, type PracticeBand, worthOf } from '@vilko/core';
-import { number } from '../compare/difference-words';
+import { bandScale, placeOn, type PracticeBand, type QuantityId, quantityOf } from '@vilko/core';
+import { figure } from '@vilko/core/words';
 
 const WIDTH = 452;
 
@@ -53,12 +53,15 @@ const WIDTH = 452;
   `,
 })
 export class BandStrip {
-  readonly measure = input.required<MeasureId>();
+  readonly measure = input.required<QuantityId>();
+  /** Where its numbers are not in the stored unit: the unit, and the smallest difference that matters in it. */
+  readonly shown = input<{ readonly unit: string; readonly worth: number | null } | null>(null);
+  private readonly row = computed(() => this.shown() ?? quantityOf(this.measure()));
   readonly band = input.required<PracticeBand>();
   readonly value = input<number | null>(null);
   /** Ends of the strip, which are then said; else five worths beyond the band. */
   readonly ends = input<readonly [number, number] | null>(null);
-  private readonly scale = computed(() => this.ends() ?? bandScale(this.band(), worthOf(this.measure()) ?? 1));
+  private readonly scale = computed(() => this.ends() ?? bandScale(this.band(), this.row().worth ?? 1));
   protected readonly edges = computed((): [number, number] => {
     const [lo, hi] = this.band();
     return [lo === null ? 0 : this.at(lo), hi === null ? WIDTH : this.at(hi)];
@@ -73,6 +76,6 @@ export class BandStrip {
     return placeOn(this.scale(), WIDTH)(v);
   }
   protected figure(v: number): string {
-    return number(this.measure(), v);
+    return figure(v, this.row().unit);
   }
 }

@@ -1,4 +1,4 @@
-import { measureRow, type PracticeBand } from '@vilko/core';
+import { isMeasureId, measureRow, type PracticeBand } from '@vilko/core';
 import type { PracticeTask } from '@vilko/contract';
 
 /** What is read while somebody stands: a band of impact says nothing of them. */
@@ -8,6 +8,7 @@ const STANDING: ReadonlySet<string> = new Set(['address', 'onset', 'p1']);
 export function liveBand({ measure, band: [lo, hi] }: Pick<PracticeTask, 'measure' | 'band'>): PracticeBand | null {
   // what the trail foot may carry is what the lead foot leaves
   if (measure === 'load.trail.max') return [hi === null ? null : 100 - hi, lo === null ? null : 100 - lo];
+  if (!isMeasureId(measure)) return null;
   const { share, events } = measureRow(measure);
   return share === 'level' && events.every((e) => STANDING.has(e)) ? [lo, hi] : null;
 }

@@ -9,6 +9,7 @@ import {
   LONGEST_PLAN,
   opposed,
   type PlanWish,
+  type TestedAs,
   unfit,
   wishProblem,
 } from '@vilko/core';
@@ -108,6 +109,8 @@ export class PlanForm {
   readonly progress = input<readonly DrillProgress[]>([]);
   readonly pupil = input.required<Pupil>();
   readonly nextVisit = input<string | null>(null);
+  /** What a retest is held against; null where nothing was measured. */
+  readonly tested = input<TestedAs | null>(null);
   readonly made = output<PlanWish>();
   protected readonly weekdays = WEEKDAYS;
   protected readonly from = signal(today());
@@ -145,6 +148,7 @@ export class PlanForm {
           days: [...this.days()],
           minutes: this.minutes(),
           lacks: this.lacks().filter((e) => this.equipment().includes(e)),
+          ...(this.tested() ? { retest: { ...this.tested()!, on: this.until() } } : {}),
         }
       : null,
   );

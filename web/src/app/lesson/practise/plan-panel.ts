@@ -1,6 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { DrillProgress, PlanAct, PracticePlan, Pupil } from '@vilko/contract';
-import { type BlockResult, type ClubClass, type Day, type Drill, layOut, type PlanWish, RUNGS } from '@vilko/core';
+import {
+  type BlockResult,
+  type ClubClass,
+  type Day,
+  type Drill,
+  layOut,
+  type PlanWish,
+  retestWords,
+  RUNGS,
+  type TestedAs,
+} from '@vilko/core';
 import { drillName } from '../../drill-words';
 import { BlockLog } from './block-log';
 import { dayWords, today } from './day-words';
@@ -47,6 +57,11 @@ export interface PlanDeed {
         (choose)="picked.set($event)"
         (move)="move($event.block, $event.to)"
       />
+      @if (p.plan.wish.retest; as r) {
+        <p class="mt-1 leading-5">
+          <span class="font-semibold">{{ words(r.on) }}:</span> {{ retest(r) }}
+        </p>
+      }
       @if (chosen(); as b) {
         <section class="mt-2" [attr.aria-label]="'Practice of ' + words(b.date)">
           <h3 class="text-15 font-semibold">{{ words(b.date) }}: {{ name(b.drill) }}, rung {{ b.rung + 1 }}</h3>
@@ -67,6 +82,7 @@ export interface PlanDeed {
         [progress]="progress()"
         [pupil]="pupil()"
         [nextVisit]="nextVisit()"
+        [tested]="tested()"
         (made)="made.emit($event)"
       />
     }
@@ -80,12 +96,14 @@ export class PlanPanel {
   readonly progress = input<readonly DrillProgress[]>([]);
   readonly pupil = input.required<Pupil>();
   readonly nextVisit = input<string | null>(null);
+  readonly tested = input<TestedAs | null>(null);
   readonly made = output<PlanWish>();
   readonly act = output<PlanDeed>();
   protected readonly now = today();
   protected readonly picked = signal<string | null>(null);
   protected readonly name = drillName;
   protected readonly words = dayWords;
+  protected readonly retest = retestWords;
   protected readonly rungs = RUNGS;
   protected readonly laid = computed(() => {
     const p = this.running();

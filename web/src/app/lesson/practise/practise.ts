@@ -9,8 +9,19 @@ import {
   NO_PROFILE,
   onRecord,
   type PlanAct,
+  wantedWords,
 } from '@vilko/contract';
-import { type Drill, DRILLS, drillsFor, faultName, faultOf, type FaultRule, fromSport, showsWords } from '@vilko/core';
+import {
+  type Drill,
+  DRILLS,
+  drillsFor,
+  faultName,
+  faultOf,
+  type FaultRule,
+  fromSport,
+  showsWords,
+  type TestedAs,
+} from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';
@@ -65,7 +76,7 @@ const SETTLE = 300;
             </p>
           }
           @if (lesson()!.measure; as agreed) {
-            <p class="mt-1 text-ink2">Agreed measure: {{ name(agreed) }}.</p>
+            <p class="mt-1 text-ink2">Agreed: {{ name(agreed) }}{{ agreedTarget() }}.</p>
           }
           @if (caution()) {
             <p class="mt-2 border-l-2 border-alarm pl-2 leading-5">{{ caution() }}</p>
@@ -148,6 +159,7 @@ const SETTLE = 300;
             [progress]="practice()!.progress"
             [pupil]="lesson()!.pupil"
             [nextVisit]="lesson()!.nextVisit"
+            [tested]="tested()"
             (made)="make($event)"
             (act)="act($event.act, $event.said, $event.back)"
           />
@@ -219,6 +231,20 @@ export class Practise {
   protected readonly club = computed(() => this.leading()?.club ?? this.rack().at(-1)?.club ?? 'iron');
   protected readonly record = computed(() => onRecord(this.lesson()?.pupil.profile ?? NO_PROFILE));
   protected readonly hurt = computed(() => this.lesson()?.pupil.profile.injuries ?? []);
+  /** How the swings were made that a retest will be held against. */
+  protected readonly tested = computed((): TestedAs | null => {
+    const set = this.report()?.source.set;
+    const lesson = this.lesson();
+    return set && lesson
+      ? { device: set.device, clubName: set.clubName, footwear: lesson.footwear, intent: set.intent }
+      : null;
+  });
+  /** Where the agreed measure is to come, behind its name. */
+  protected readonly agreedTarget = computed(() => {
+    const m = this.report()?.measure;
+    const words = m?.agreed ? wantedWords(m) : '';
+    return words && `, ${words}`;
+  });
   protected readonly offered = computed(() => {
     const fault = this.fault();
     if (!fault) return { offered: [], leftOut: [] };

@@ -2,9 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
-import { answerWords, bandsFor, DRILLS, type MeasureId, PAIN_RISE, RUNGS, tagOn, testState } from '@vilko/core';
+import { answerWords, DRILLS, PAIN_RISE, type QuantityId, RUNGS, tagOn, targetBand, testState } from '@vilko/core';
 import { bandWords } from '../../drill-words';
+import { QuantitySelect } from '../../office/quantity-select';
 import { LESSON_MEASURES, measureName } from '../../office/words';
+import { schoolBand } from '../school-band';
 import { Keys } from '../../shell/keys';
 import { BayActions, bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -31,7 +33,7 @@ const FREE = { k: 7, n: 10 };
 @Component({
   selector: 'vk-trainer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, BandStrip, LiveCanvas, PainEntry, RouterLink, SoundBar, TakeBay],
+  imports: [Answers, BandStrip, LiveCanvas, PainEntry, QuantitySelect, RouterLink, SoundBar, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <div class="flex h-[58px] shrink-0 items-center gap-5 border-b border-rules px-4">
@@ -61,17 +63,14 @@ const FREE = { k: 7, n: 10 };
           }
         </nav>
       } @else {
-        <label class="flex items-center gap-2 text-15"
-          >Measure
-          <select
-            class="rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
-            (change)="free({ measure: $any($event.target).value, lo: null, hi: null })"
-          >
-            @for (m of measures; track m) {
-              <option [value]="m" [selected]="m === task()?.measure">{{ name(m) }}</option>
-            }
-          </select>
-        </label>
+        <div class="flex w-[320px] items-center gap-2 text-15">
+          Measure
+          <vk-quantity-select
+            label="Measure"
+            [value]="freeMeasure()"
+            (chosen)="$event && free({ measure: $event, lo: null, hi: null })"
+          />
+        </div>
         @for (end of ends; track end.key) {
           <label class="flex items-center gap-2 text-15"
             >{{ end.words }}
@@ -182,7 +181,7 @@ export class Trainer {
   readonly drill = input<string>();
   readonly rung = input<string>();
   /** Without a drill: a measure and its band, from the address. */
-  readonly measure = input<MeasureId>();
+  readonly measure = input<QuantityId>();
   readonly lo = input<string>();
   readonly hi = input<string>();
   private readonly store = inject(Store);
@@ -199,7 +198,6 @@ export class Trainer {
   private readonly standard = this.store.selectSignal(selectStandard);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
   protected readonly name = measureName;
-  protected readonly measures = LESSON_MEASURES;
   protected readonly ends = [
     { key: 'lo', at: 0, words: 'at least' },
     { key: 'hi', at: 1, words: 'at most' },
@@ -233,17 +231,24 @@ export class Trainer {
       t === undefined || t === '' || !Number.isFinite(Number(t)) ? null : Number(t);
     return [read(this.lo()), read(this.hi())];
   });
+  // read apart from bay and lesson: each change of those would set the bay's task anew, which changes the bay
+  private readonly club = computed(() => this.bay()?.club ?? 'iron');
+  private readonly agreed = computed(() => this.lesson()?.measure ?? null);
+  private readonly target = computed(() => this.lesson()?.target ?? null);
+  /** Without a drill: what the address names, else what the lesson is judged by. */
+  protected readonly freeMeasure = computed((): QuantityId => this.measure() ?? this.agreed() ?? LESSON_MEASURES[0]!);
   /** What each swing is for; null where no number tells it. */
   protected readonly task = computed((): PracticeTask | null => {
     const d = this.sheet();
     if (d) return d.test && { drill: d.id, rung: this.rungNow(), ...d.test };
-    const measure = this.measure() ?? LESSON_MEASURES[0]!;
+    const measure = this.freeMeasure();
     const [lo, hi] = this.freeBand();
-    const own = bandsFor(this.standard()('iron').pattern, 'iron', this.standard()('iron').tuning).find(
-      (b) => b.measure === measure,
-    )?.ideal;
-    const band = lo === null && hi === null ? (own ?? null) : ([lo, hi] as const);
-    return band && { drill: null, rung: null, measure, band: [band[0], band[1]], ...FREE };
+    const own = schoolBand(this.standard(), this.club(), measure);
+    const target = measure === this.agreed() ? this.target() : null;
+    const band = lo === null && hi === null ? targetBand(target, own) : ([lo, hi] as const);
+    return band[0] === null && band[1] === null
+      ? null
+      : { drill: null, rung: null, measure, band: [band[0], band[1]], ...FREE };
   });
   protected readonly bandText = computed(() => bandWords(this.task()!.measure, this.task()!.band));
   protected readonly noTask = computed(() =>
@@ -381,10 +386,10 @@ export class Trainer {
   protected freeEnd(key: 'lo' | 'hi', text: string): void {
     this.free({ [key]: text === '' ? null : Number(text) });
   }
-  protected free(change: { measure?: MeasureId; lo?: number | null; hi?: number | null }): void {
+  protected free(change: { measure?: QuantityId; lo?: number | null; hi?: number | null }): void {
     const [lo, hi] = this.freeBand();
     void this.router.navigate([], {
-      queryParams: { measure: this.task()?.measure ?? this.measure(), lo, hi, ...change },
+      queryParams: { measure: this.freeMeasure(), lo, hi, ...change },
     });
   }
   protected stopByPain(): void {

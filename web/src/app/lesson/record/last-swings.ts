@@ -4,29 +4,30 @@ import type { Standard, SwingHead } from '@vilko/contract';
 import {
   amount,
   bandScale,
-  bandsFor,
   type ClubClass,
   figure,
   fitWords,
-  type MeasureId,
-  measureRow,
   placeOn,
   type PracticeBand,
+  type QuantityId,
+  quantityOf,
+  targetBand,
+  type Target,
   unitBehind,
   verdictWords,
   wanted,
-  worthOf,
 } from '@vilko/core';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { HouseUnits } from '../../shell/units';
 import { feltChoices } from './felt-choices';
 import { FeltQuestion } from './felt-question';
+import { schoolBand } from '../school-band';
 import { shotWords } from './shot-words';
 
 const LAST = 3;
 /** Width of a strip, as it is drawn. */
 const STRIP = 380;
-const LEAD: MeasureId = 'share.lead.p7';
+const LEAD: QuantityId = 'share.lead.p7';
 
 /** The newest swings; where felt values are asked for, a number is shown only once they have been given. */
 @Component({
@@ -175,8 +176,10 @@ export class LastSwings {
   /** Swings that were there before this screen was opened are not asked about. */
   readonly since = input(0);
   /** What the lesson is judged by; null where nothing is agreed. */
-  readonly measure = input<MeasureId | null>(null);
-  readonly felt = output<{ swing: SwingHead; felt: number; feltOf: MeasureId }>();
+  readonly measure = input<QuantityId | null>(null);
+  /** Where it is to come; null: where the school wants it. */
+  readonly target = input<Target | null>(null);
+  readonly felt = output<{ swing: SwingHead; felt: number; feltOf: QuantityId }>();
   readonly askChanged = output<boolean>();
   readonly enter = output<SwingHead>();
   readonly card = output<SwingHead>();
@@ -185,8 +188,13 @@ export class LastSwings {
   /** Swings whose number is shown without an answer. */
   private readonly waved = signal<ReadonlySet<string>>(new Set());
   /** The measure that stands here: the agreed one. */
-  protected readonly row = computed(() => measureRow(this.measure() ?? LEAD));
-  protected readonly unit = computed(() => unitBehind(this.row().unit));
+  protected readonly row = computed(() => quantityOf(this.measure() ?? LEAD));
+  /** The unit it is shown in. */
+  protected readonly shownUnit = computed(() => this.units.shown(this.row().unit));
+  protected readonly unit = computed(() => unitBehind(this.shownUnit()));
+  private shown(v: number): number {
+    return this.units.value(v, this.row().unit);
+  }
   protected readonly last = computed(() => this.rack().slice(-LAST).reverse());
 
   protected hidden(s: SwingHead): boolean {
@@ -202,20 +210,19 @@ export class LastSwings {
   }
   protected number(s: SwingHead): string {
     const v = this.valueOf(s);
-    return v === null ? '–' : figure(v, this.row().unit);
+    return v === null ? '–' : figure(this.shown(v), this.shownUnit());
   }
   /** What the number is, and what was felt of the same. */
   protected said(s: SwingHead): string {
     const name = this.row().id === LEAD ? 'at impact' : this.row().words;
     const felt = s.felt !== null && (s.feltOf ?? LEAD) === this.row().id;
-    return `${name}${felt ? `, felt ${figure(s.felt!, this.row().unit)}` : ''}`;
+    return `${name}${felt ? `, felt ${figure(this.shown(s.felt!), this.shownUnit())}` : ''}`;
   }
   private bandOf(s: SwingHead): PracticeBand {
-    const { pattern, tuning } = this.standard()(s.club, s.intent);
-    return bandsFor(pattern, s.club, tuning).find((b) => b.measure === this.row().id)?.ideal ?? [null, null];
+    return targetBand(this.target(), schoolBand(this.standard(), s.club, this.row().id, s.intent));
   }
   protected choices(s: SwingHead): readonly number[] | null {
-    return feltChoices(this.bandOf(s), worthOf(this.row().id) ?? 1, this.row().unit);
+    return feltChoices(this.bandOf(s), this.row().worth ?? 1, this.row().unit);
   }
   protected ball(s: SwingHead): string {
     return shotWords(s.shot, this.units);
@@ -231,13 +238,15 @@ export class LastSwings {
     const v = this.valueOf(s);
     const [lo, hi] = band;
     if ((lo === null && hi === null) || v === null || s.kind !== 'full') return null;
-    const x = placeOn(bandScale(band, worthOf(this.row().id) ?? 1), STRIP);
-    const { words, unit } = this.row();
+    const x = placeOn(bandScale(band, this.row().worth ?? 1), STRIP);
+    const { words } = this.row();
+    const unit = this.shownUnit();
+    const end = (e: number | null) => (e === null ? null : this.shown(e));
     return {
       lo: x(lo ?? -Infinity),
       hi: x(hi ?? Infinity),
       v: x(v),
-      words: `${words} ${amount(v, unit)}; wanted: ${wanted(band, unit)}`,
+      words: `${words} ${amount(this.shown(v), unit)}; wanted: ${wanted([end(lo), end(hi)], unit)}`,
     };
   }
 }

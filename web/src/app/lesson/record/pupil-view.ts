@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { SwingHead } from '@vilko/contract';
-import { amount, measureRow } from '@vilko/core';
+import { amount, quantityOf } from '@vilko/core';
 import { Keys } from '../../shell/keys';
+import { HouseUnits } from '../../shell/units';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { lessonFeature } from '../../state/lesson';
@@ -53,6 +54,7 @@ import { shareTexts } from './stance-watch';
 export class PupilView {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
+  private readonly units = inject(HouseUnits);
   private readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
@@ -90,8 +92,8 @@ export class PupilView {
     const agreed = this.lesson()?.measure ?? null;
     if (agreed === null || s.agreed === null)
       return `${s.leadAtImpact === null ? '–' : amount(s.leadAtImpact, '%')} at impact`;
-    const { words, unit } = measureRow(agreed);
-    return `${words} ${amount(s.agreed, unit)}`;
+    const { words, unit } = quantityOf(agreed);
+    return `${words} ${amount(this.units.value(s.agreed, unit), this.units.shown(unit))}`;
   }
 
   constructor() {

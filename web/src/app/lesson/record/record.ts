@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
-import type { MeasureId } from '@vilko/core';
+import type { QuantityId } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -98,6 +98,7 @@ const STRIP = [35, 65] as const;
       [askFelt]="house().askFelt"
       [since]="since()"
       [measure]="lesson()?.measure ?? null"
+      [target]="lesson()?.target ?? null"
       (felt)="change($event.swing, { felt: $event.felt, feltOf: $event.feltOf })"
       (askChanged)="askFelt($event)"
       (enter)="enterShot($event)"
@@ -233,7 +234,7 @@ export class Record {
   protected askFelt(askFelt: boolean): void {
     this.store.dispatch(OfficeActions.changeHouse({ house: { ...this.house(), askFelt } }));
   }
-  protected change(s: SwingHead, change: { felt: number; feltOf: MeasureId } | { starred: boolean }): void {
+  protected change(s: SwingHead, change: { felt: number; feltOf: QuantityId } | { starred: boolean }): void {
     this.store.dispatch(LessonActions.changeSwing({ id: s.id, change }));
   }
   protected remove(s: SwingHead): void {

@@ -11,9 +11,8 @@ import {
 import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { unitBehind } from '@vilko/core/words';
+import { figure, unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
-import { number } from '../compare/difference-words';
 import { BandStrip } from '../practise/band-strip';
 
 /** One page in plain words: what was seen, what changed, one number, two routes, one thing to do. */
@@ -61,7 +60,12 @@ import { BandStrip } from '../practise/band-strip';
                   <span class="ml-auto text-18">{{ word() }}</span>
                 </p>
                 @if (m.band[0] !== null || m.band[1] !== null) {
-                  <vk-band-strip [measure]="m.id" [band]="m.band" [value]="m.after" />
+                  <vk-band-strip
+                    [measure]="m.id"
+                    [shown]="m.worth === null ? null : m"
+                    [band]="m.band"
+                    [value]="m.after"
+                  />
                 }
                 <p class="text-13 text-ink2">{{ means() }}</p>
               } @else {
@@ -130,6 +134,6 @@ export class ReportSheet {
   });
 
   protected figure(v: number): string {
-    return number(this.report().measure!.id, v);
+    return figure(v, this.report().measure!.unit);
   }
 }

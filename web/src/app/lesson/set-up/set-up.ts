@@ -13,11 +13,13 @@ import {
   type SetUpStep,
 } from '@vilko/contract';
 import { LessonNotes } from '../../office/lesson-notes';
-import { LESSON_MEASURES, measureName, measureOf } from '../../office/words';
+import { AgreementFields } from '../../office/agreement-fields';
 import { Keys } from '../../shell/keys';
 import { BayActions, bayFeature, hasBay } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
+import { NO_BAND, schoolBand } from '../school-band';
+import { selectStandard } from '../../state/school';
 import { TakeBay } from '../take-bay';
 import { CheckedFeet } from './checked-feet';
 import { LiveCanvas } from '../record/live-canvas';
@@ -37,7 +39,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
 @Component({
   selector: 'vk-set-up',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckedFeet, FootRocking, LessonNotes, LiveCanvas, RouterLink, TakeBay],
+  imports: [AgreementFields, CheckedFeet, FootRocking, LessonNotes, LiveCanvas, RouterLink, TakeBay],
   host: { class: 'block h-full overflow-auto' },
   template: `
     <div class="grid min-h-full grid-cols-[300px_minmax(0,1fr)_300px]">
@@ -185,15 +187,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           <label class="field mt-2"
             >Aim<input #aim [value]="l.aim" maxlength="400" (change)="change({ aim: aim.value })"
           /></label>
-          <label class="field mt-2">
-            Judged by
-            <select #measure (change)="change({ measure: measureOf(measure.value) })">
-              <option value="">nothing agreed yet</option>
-              @for (m of measures; track m) {
-                <option [value]="m" [selected]="m === l.measure">{{ name(m) }}</option>
-              }
-            </select>
-          </label>
+          <vk-agreement-fields class="mt-2" [value]="l" [school]="school()" (changed)="change($event)" />
           <label class="field mt-2">
             On the feet
             <select #shoes (change)="change({ footwear: footwearOf(shoes.value) })">
@@ -267,12 +261,15 @@ export class SetUp {
   protected readonly device = computed(() => this.bay()?.device ?? null);
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly kept = computed(() => this.state()?.record ?? this.lesson()?.setUp ?? null);
+  private readonly standard = this.store.selectSignal(selectStandard);
+  /** Where the school wants what is agreed, with the club at hand. */
+  protected readonly school = computed(() => {
+    const measure = this.lesson()?.measure;
+    return measure ? schoolBand(this.standard(), this.bay()?.club ?? 'iron', measure) : NO_BAND;
+  });
   /** Even feet, to lean from. */
   protected readonly middle = [45, 55] as const;
-  protected readonly measures = LESSON_MEASURES;
   protected readonly footwear = FOOTWEAR;
-  protected readonly name = measureName;
-  protected readonly measureOf = measureOf;
 
   protected readonly steps = computed(() => {
     const s = this.state();

@@ -32,6 +32,7 @@ const point = (
 });
 const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
   measure: 'share.lead.p7',
+  target: null,
   unit: '%',
   club: 'iron',
   trend: [

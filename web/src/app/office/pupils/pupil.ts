@@ -11,7 +11,7 @@ import {
   standardFor,
 } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, type ClubClass, difference, faultName, type MeasureId, measureRow } from '@vilko/core';
+import { bandsFor, type ClubClass, difference, faultName, quantityOf, targetBand } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -21,7 +21,8 @@ import { selectOwnPatterns } from '../../state/patterns';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { LessonNotes } from '../lesson-notes';
-import { dateText, LESSON_MEASURES, measureName, measureOf, shortDate } from '../words';
+import { type Agreement, AgreementFields } from '../agreement-fields';
+import { dateText, measureName, shortDate } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -29,7 +30,7 @@ import { TableCsv } from '../../shell/table-csv';
 @Component({
   selector: 'vk-pupil',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Felt, LessonNotes, PupilForm, RouterLink, TableCsv, Trend],
+  imports: [AgreementFields, Felt, LessonNotes, PupilForm, RouterLink, TableCsv, Trend],
   template: `
     @if (pupil(); as p) {
       <div class="h-full overflow-auto px-4 pt-5 pb-10">
@@ -48,20 +49,12 @@ import { TableCsv } from '../../shell/table-csv';
         @if (starting()) {
           <form
             class="mt-3 flex items-end gap-4 border-y border-rules py-3"
-            (submit)="$event.preventDefault(); begin(p.id, aim.value, measureOf(measure.value), shoes.value)"
+            (submit)="$event.preventDefault(); begin(p.id, aim.value, agreement(), shoes.value)"
           >
             <label class="field flex-1"
               >Aim of this lesson<input #aim maxlength="400" [value]="p.lessons[0]?.aim ?? ''"
             /></label>
-            <label class="field w-[250px]">
-              Judged by
-              <select #measure>
-                <option value="">nothing agreed yet</option>
-                @for (m of measures; track m) {
-                  <option [value]="m" [selected]="m === p.lessons[0]?.measure">{{ name(m) }}</option>
-                }
-              </select>
-            </label>
+            <vk-agreement-fields class="w-[270px]" [value]="agreement()" (changed)="agreed.set($event)" />
             <label class="field w-[150px]">
               On the feet
               <select #shoes>
@@ -264,14 +257,18 @@ export class PupilPage {
   /** Lesson whose homework, next visit and notes are being written. */
   protected readonly noting = signal<string | null>(null);
   protected readonly starting = signal(false);
+  /** What the new lesson is judged by: what the last one was, until something else is said. */
+  protected readonly agreed = signal<Agreement | null>(null);
+  protected readonly agreement = computed((): Agreement => {
+    const last = this.pupil()?.lessons[0];
+    return this.agreed() ?? { measure: last?.measure ?? null, target: last?.target ?? null };
+  });
   protected readonly typedName = signal('');
-  protected readonly measures = LESSON_MEASURES;
   protected readonly footwear = FOOTWEAR;
   protected readonly date = dateText;
   protected readonly short = shortDate;
   protected readonly entry = entryWords;
   protected readonly name = measureName;
-  protected readonly measureOf = measureOf;
   protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
   protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
   protected readonly dashboard = computed(() => (this.board()?.id === this.pupilId() ? this.board()!.dashboard : null));
@@ -356,7 +353,7 @@ export class PupilPage {
     const all = this.dashboard()?.felt ?? [];
     return [...new Set(all.map((p) => p.of))].map((of) => {
       const pairs = all.filter((p) => p.of === of);
-      const { words: name, unit } = measureRow(of);
+      const { words: name, unit } = quantityOf(of);
       const off = pairs.reduce((s, p) => s + p.felt - p.measured, 0) / pairs.length;
       const words = `${name}: hollow is what was felt. On average ${difference(off, unit)} ${off >= 0 ? 'more' : 'less'} was felt than there was.`;
       return { of, pairs, name, unit, words };
@@ -376,7 +373,8 @@ export class PupilPage {
       club,
     );
     const b = bandsFor(pattern, club, tuning).find((x) => x.measure === d.measure);
-    return b ? b.ideal : null;
+    const band = targetBand(d.target, b?.ideal ?? [null, null]);
+    return band[0] === null && band[1] === null ? null : band;
   });
   protected readonly shoesChange = computed(() => {
     const shoes = new Set(this.dashboard()?.trend.map((t) => t.footwear));
@@ -397,12 +395,13 @@ export class PupilPage {
   protected shoeWords(before: string | undefined, now: string): string | null {
     return before && before !== now ? `Last time it was ${before}: comparisons across footwear will say so.` : null;
   }
-  protected begin(pupilId: string, aim: string, measure: MeasureId | null, footwear: string): void {
+  protected begin(pupilId: string, aim: string, { measure, target }: Agreement, footwear: string): void {
     this.store.dispatch(
       OfficeActions.startLesson({
         pupilId,
         aim,
         measure,
+        target,
         footwear: footwear as LessonHead['footwear'],
         ...(this.bay() ? { bay: this.bay()!.id } : {}),
       }),

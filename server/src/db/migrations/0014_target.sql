@@ -1,0 +1,2 @@
+ALTER TABLE "pupils" ALTER COLUMN "profile" SET DEFAULT '{"ageBand":null,"clubs":[],"school":null,"schools":{},"size":1,"strictness":1,"injuries":[],"injuryNotes":{},"fear":"","limits":"","badShot":"","toldBefore":"","otherSports":"","cueWords":"","bodyScreen":"","consent":null,"notes":""}'::jsonb;--> statement-breakpoint
+ALTER TABLE "lessons" ADD COLUMN "target" jsonb;

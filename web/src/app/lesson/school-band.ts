@@ -1,0 +1,16 @@
+import type { Standard } from '@vilko/contract';
+import { bandsFor, type ClubClass, type PracticeBand, type QuantityId } from '@vilko/core';
+
+/** Where no range is wanted. */
+export const NO_BAND: PracticeBand = [null, null];
+
+/** Where the school wants a quantity with a club; both ends null where it has no range for it. */
+export function schoolBand(
+  standardOf: (club: ClubClass, intent?: string) => Standard,
+  club: ClubClass,
+  measure: QuantityId,
+  intent?: string,
+): PracticeBand {
+  const { pattern, tuning } = standardOf(club, intent);
+  return bandsFor(pattern, club, tuning).find((b) => b.measure === measure)?.ideal ?? NO_BAND;
+}

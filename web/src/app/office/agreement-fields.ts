@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import type { LessonHead } from '@vilko/contract';
+import { type PracticeBand, quantityOf, Target, wanted } from '@vilko/core';
+import { figure, unitBehind } from '@vilko/core/words';
+import { HouseUnits } from '../shell/units';
+import { QuantitySelect } from './quantity-select';
+
+/** What a lesson is judged by, and where it is to come. */
+export type Agreement = Pick<LessonHead, 'measure' | 'target'>;
+
+type Way = 'school' | 'band' | 'spread';
+
+const wayOf = (target: Target | null): Way => target?.of ?? 'school';
+/** A typed number; null where nothing is typed, NaN where it is none. */
+const typed = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+/** Agrees on any measure or number of the ball: with the school's range, a typed one, or less spread. */
+@Component({
+  selector: 'vk-agreement-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [QuantitySelect],
+  host: { class: 'block' },
+  template: `
+    <div class="field">
+      Judged by
+      <div class="mt-0.5">
+        <vk-quantity-select
+          label="Judged by"
+          none="nothing agreed yet"
+          [value]="value().measure"
+          (chosen)="changed.emit({ measure: $event, target: null })"
+        />
+      </div>
+    </div>
+    @if (value().measure) {
+      <label class="field mt-1"
+        >Where it is to come
+        <select [value]="way()" (change)="take($any($event.target).value)">
+          <option value="school" [selected]="way() === 'school'">{{ schoolWords() }}</option>
+          <option value="band" [selected]="way() === 'band'">a range of our own</option>
+          <option value="spread" [selected]="way() === 'spread'">less spread than …</option>
+        </select>
+      </label>
+      @if (way() === 'band') {
+        <div class="mt-1 grid grid-cols-2 gap-3">
+          <label class="field"
+            >From, {{ unit()
+            }}<input
+              #from
+              class="figures"
+              inputmode="decimal"
+              [value]="ends()[0]"
+              (change)="band(from.value, to.value)"
+          /></label>
+          <label class="field"
+            >to, {{ unit()
+            }}<input #to class="figures" inputmode="decimal" [value]="ends()[1]" (change)="band(from.value, to.value)"
+          /></label>
+        </div>
+      } @else if (way() === 'spread') {
+        <label class="field mt-1"
+          >Standard deviation under, {{ unit()
+          }}<input #sd class="figures" inputmode="decimal" [value]="most()" (change)="spread(sd.value)"
+        /></label>
+      }
+      @if (refused()) {
+        <p class="mt-1 text-13 text-alarm" role="alert">{{ refused() }}</p>
+      }
+    }
+  `,
+})
+export class AgreementFields {
+  readonly value = input.required<Agreement>();
+  /** Where the school wants it with the club at hand; both ends null where it has no range. */
+  readonly school = input<PracticeBand>([null, null]);
+  readonly changed = output<Agreement>();
+  private readonly units = inject(HouseUnits);
+  private readonly stored = computed(() => (this.value().measure ? quantityOf(this.value().measure!).unit : ''));
+  protected readonly unit = computed(() => unitBehind(this.units.shown(this.stored())).trim() || 'as a number');
+  /** A way may be chosen before its numbers are typed. */
+  protected readonly way = linkedSignal(() => wayOf(this.value().target));
+  protected readonly refused = linkedSignal({ source: this.value, computation: () => '' });
+  protected readonly ends = computed((): [string, string] => {
+    const t = this.value().target;
+    return t?.of === 'band' ? [this.text(t.from), this.text(t.to)] : ['', ''];
+  });
+  protected readonly most = computed(() => {
+    const t = this.value().target;
+    return t?.of === 'spread' ? this.text(t.most) : '';
+  });
+  protected readonly schoolWords = computed(() => {
+    const [lo, hi] = this.school();
+    if (lo === null && hi === null) return 'the school has no range for it';
+    const shown = (v: number | null) => (v === null ? null : this.units.value(v, this.stored()));
+    return `as the school has it: ${wanted([shown(lo), shown(hi)], this.units.shown(this.stored()))}`;
+  });
+
+  private text(v: number | null): string {
+    if (v === null) return '';
+    const shown = this.units.value(v, this.stored());
+    return Number.isInteger(shown)
+      ? String(shown)
+      : figure(shown, '–')
+          .replace('−', '-')
+          .replace(/\.?0+$/, '');
+  }
+  protected take(way: Way): void {
+    this.way.set(way);
+    this.refused.set('');
+    if (way === 'school') this.changed.emit({ ...this.value(), target: null });
+  }
+  protected band(from: string, to: string): void {
+    this.agree({ of: 'band', from: this.inStored(from), to: this.inStored(to) });
+  }
+  protected spread(most: string): void {
+    this.agree({ of: 'spread', most: this.inStored(most) });
+  }
+  private inStored(text: string): number | null {
+    const v = typed(text);
+    return v === null ? null : this.units.stored(v, this.stored());
+  }
+  private agree(target: Readonly<Record<string, unknown>>): void {
+    const read = Target.safeParse(target);
+    this.refused.set(read.success ? '' : this.problem(target));
+    if (read.success) this.changed.emit({ ...this.value(), target: read.data });
+  }
+  /** What is wrong with what was typed; what was agreed before stays. */
+  private problem({ of, from, to }: Readonly<Record<string, unknown>>): string {
+    if (of === 'spread') return 'A spread is a number above 0; what was agreed before stays.';
+    if (from === null && to === null) return 'A range needs at least one end; what was agreed before stays.';
+    return Number.isNaN(from) || Number.isNaN(to)
+      ? 'The ends of a range are numbers; what was agreed before stays.'
+      : 'A range ends above where it begins; what was agreed before stays.';
+  }
+}
