@@ -16,6 +16,16 @@ const Piece = z.object({
   beyond: z.literal(true).optional(),
 });
 
+/** A fault whose limit lies within what the mean of so few swings may be; `more` swings would tell. */
+const Near = z.object({
+  fault: z.string(),
+  measure: MeasureIdText,
+  value: z.number(),
+  limit: z.number(),
+  direction: z.enum(['over', 'under']),
+  more: z.int().nullable(),
+});
+
 /** A finding of a set of swings. */
 export const SetFinding = z.object({
   fault: z.string(),
@@ -48,6 +58,10 @@ export const ClubFindings = z.object({
   /** Where the golfer changed within the lesson, oldest first: the number of the first swing after it. */
   steps: z.array(z.object({ at: z.int(), measure: QuantityIdText, before: z.number(), after: z.number() })),
   drifted: z.object({ measure: QuantityIdText, from: z.number(), to: z.number() }).nullable(),
+  /** The instructor said where its runs begin. */
+  byHand: z.boolean().default(false),
+  /** What so few swings neither show nor rule out, the nearest first. */
+  near: z.array(Near).default([]),
   findings: z.array(SetFinding),
 });
 export type ClubFindings = z.infer<typeof ClubFindings>;
@@ -61,6 +75,10 @@ export const LessonFindings = z.object({
   compared: z.object({ before: z.array(z.string()), after: z.array(z.string()) }).nullable(),
 });
 export type LessonFindings = z.infer<typeof LessonFindings>;
+
+/** What a set is called where runs are cut by hand. */
+export const setName = ({ clubName, device, intent }: Omit<SetKey, 'club'>): string =>
+  [clubName, device, intent].join('|');
 
 /** What swings of a set have in common: one club on one device for one wanted shot. */
 export type SetKey = Pick<ClubFindings, 'club' | 'clubName' | 'device' | 'intent'>;

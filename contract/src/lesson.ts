@@ -8,6 +8,10 @@ export const Device = z.enum(DEVICE_KINDS);
 
 export const FOOTWEAR = ['golf shoes', 'trainers', 'bare feet', 'socks', 'other'] as const;
 
+/** Runs cut by hand: where they begin, set by set; an empty list: one run. */
+export const Cuts = z.record(z.string().max(120), z.array(z.int().positive()).max(6));
+export type Cuts = z.infer<typeof Cuts>;
+
 /** A lesson as a list shows it. */
 export const LessonHead = z.object({
   id: z.string(),
@@ -20,6 +24,11 @@ export const LessonHead = z.object({
   measure: QuantityIdText.nullable(),
   /** Where it is to come; null: where the school wants it. */
   target: Target.nullable(),
+  /**
+   * Where the instructor lets runs begin, by set (`setName`): numbers of their first swings. A set that is not here is
+   * cut by what the swings show.
+   */
+  cuts: Cuts,
   footwear: z.enum(FOOTWEAR),
   homework: z.string().max(2000),
   /** Id of the drill chosen as the one thing to do; null: the homework, the plan or the finding says it. */
@@ -45,6 +54,7 @@ export const LessonChange = LessonHead.pick({
   aim: true,
   measure: true,
   target: true,
+  cuts: true,
   footwear: true,
   homework: true,
   notes: true,

@@ -174,6 +174,8 @@ export const PupilDashboard = z.object({
   trend: z.array(TrendPoint),
   felt: z.array(FeltPoint),
   findings: z.array(LessonFinding),
+  /** Sentences that ask about a club's loft. */
+  loft: z.array(z.string()),
   nextVisit: z.string().nullable(),
   homework: z.string(),
   /** What the pupil sent from the page since the last lesson, the oldest first. */

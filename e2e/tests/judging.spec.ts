@@ -103,7 +103,7 @@ test('compare: two sets from a link, what is real, explained, swapped, by phase,
   for (const n of [1, 2, 3, 4, 5, 6]) await side(n, 'before');
   for (const n of [7, 8, 9, 10]) await side(n, 'after');
   await expect(headline).toContainText(/real change/, { timeout: 60_000 });
-  await expect(page.getByText('Different clubs: part of a difference is the club.')).toBeVisible();
+  await expect(page.getByText('Different clubs: 7-iron before, 7-iron and 8-iron after.')).toBeVisible();
   const row = page.getByRole('row', { name: /Lead share, impact/ });
   await expect(row).toContainText('real change');
   await row.getByRole('button').click();

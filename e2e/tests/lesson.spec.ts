@@ -58,6 +58,53 @@ test.describe('with a device in the bay', () => {
   });
 });
 
+test('Read: an instructor sets where a run begins, by one key, and takes it back', async ({ page }) => {
+  await page.goto('/lesson/lesson-edvin/read');
+  await page.getByRole('button', { name: /^Swing 3, / }).click();
+  const reading = page.locator('vk-reading');
+  await expect(reading).toContainText(/Over 4 swings with the 7-iron/);
+  await page.keyboard.press('r');
+  await expect(reading).toContainText(
+    /Over the last 2 of 4 swings with the 7-iron, since swing 3: .*; runs set by hand/,
+  );
+  await expect(page.getByRole('button', { name: /^Swing 3, .*a run begins here/ })).toBeVisible();
+  await page.goto('/lesson/lesson-edvin/compare');
+  await expect(page.getByText('Before', { exact: true }).locator('..')).toContainText('swings 1–2');
+  await page.goto('/lesson/lesson-edvin/read');
+  await page.getByRole('button', { name: /^Swing 3, / }).click();
+  await page.getByRole('button', { name: 'Runs as the swings show them' }).click();
+  await expect(reading).toContainText(/Over 4 swings with the 7-iron/);
+});
+
+test('anything can be agreed: the carry in a typed range stands first in Compare, in Practise and on the report', async ({
+  page,
+}) => {
+  await page.goto('/lesson/lesson-edvin/set-up');
+  await page.getByLabel('Judged by').selectOption({ label: 'Carry' });
+  const where = page.getByLabel('Where it is to come');
+  await expect(where).toContainText('the school has no range for it');
+  await where.selectOption('band');
+  await page.getByLabel('From, m').fill('150');
+  await page.getByLabel('to, m').fill('140');
+  await page.getByLabel('to, m').blur();
+  await expect(page.getByRole('alert')).toHaveText('A range ends above where it begins; what was agreed before stays.');
+  await page.getByLabel('to, m').fill('');
+  await page.getByLabel('to, m').blur();
+  await expect(page.getByRole('alert')).toBeHidden();
+  await page.goto('/lesson/lesson-edvin/practise');
+  await expect(page.getByText('Agreed: Carry, at least 150 m.')).toBeVisible();
+  await page.goto('/lesson/lesson-edvin/report');
+  await expect(page.locator('vk-report-sheet')).toContainText('Carry, as agreed');
+  await page.goto('/lesson/lesson-edvin/compare');
+  await page.getByRole('button', { name: 'Its first half against its second' }).click();
+  const first = page.locator('vk-difference-ledger tbody tr').first();
+  await expect(first).toContainText(/Carry\s*agreed/);
+  await expect(page.locator('vk-difference-ledger')).toContainText('What else moved, wanted or not');
+  await page.goto('/lesson/lesson-edvin/set-up');
+  await page.getByLabel('Judged by').selectOption({ label: 'Lead share, impact' });
+  await expect(where).toContainText('as the school has it');
+});
+
 test('Read: one cursor for all pictures, keys, axes, deep link, star and undo', async ({ page }) => {
   await page.goto('/lesson/lesson-maren/read');
   await page.getByRole('button', { name: /^Swing 3, / }).click();

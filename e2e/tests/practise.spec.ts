@@ -94,7 +94,8 @@ test('a plan is made, dragged to another day, refused where it may not go, kept 
     page.getByRole('link', { name: 'Calendar file' }).click(),
   ]);
   const ics = readFileSync(await download.path(), 'utf8');
-  expect(ics.match(/BEGIN:VEVENT/g)?.length).toBe(6);
+  expect(ics.match(/SUMMARY:Practice/g)?.length).toBe(6);
+  expect(ics.match(/SUMMARY:Retest/g)?.length).toBe(1);
   expect(ics).toContain(`DTSTART;VALUE=DATE:${next.toISOString().slice(0, 10).replaceAll('-', '')}`);
   expect(await serious(page)).toEqual([]);
 });

@@ -19,6 +19,7 @@ import '../../core/src/events/rehearsals.spec';
 import '../../core/src/faults/causes.spec';
 import '../../core/src/faults/face.spec';
 import '../../core/src/faults/judge.spec';
+import '../../core/src/faults/near-limit.spec';
 import '../../core/src/faults/person-check.spec';
 import '../../core/src/formats/c3d/platform-types.spec';
 import '../../core/src/formats/c3d/platform-wrench.spec';
@@ -72,6 +73,7 @@ const SUITES = [
   'analyse',
   'differences',
   'a step in time',
+  'runs set by hand',
   'two sets of swings',
   'lowPass',
   'timeBase',
@@ -104,6 +106,7 @@ const SUITES = [
   'judging',
   'patterns',
   'a spread of a lesson in which the golfer changed',
+  'a set too small to tell',
   'the person who swings',
   'platforms of every type',
   'C3D platforms',

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Judged } from './judge-case.js';
+import type { JudgedLesson } from './judge-lesson.js';
 import type { JudgedSet } from './judge-spread.js';
 import { evaluationMarkdown } from './tables.js';
 
@@ -30,11 +31,15 @@ const run = (k: number): Promise<void> =>
 await Promise.all(Array.from({ length: AT_ONCE }, (_, k) => run(k)));
 const parts = Array.from(
   { length: AT_ONCE },
-  (_, k) => JSON.parse(readFileSync(file(k), 'utf8')) as { judged: Judged[]; sets: JudgedSet[] },
+  (_, k) =>
+    JSON.parse(readFileSync(file(k), 'utf8')) as { judged: Judged[]; sets: JudgedSet[]; lessons: JudgedLesson[] },
 );
 const text = evaluationMarkdown(
-  parts.flatMap((p) => p.judged),
-  parts.flatMap((p) => p.sets),
+  {
+    judged: parts.flatMap((p) => p.judged),
+    sets: parts.flatMap((p) => p.sets),
+    lessons: parts.flatMap((p) => p.lessons),
+  },
   seed,
 );
 if (tuning) console.log(text);

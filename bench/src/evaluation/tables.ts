@@ -2,6 +2,7 @@ import { consequencesOf, FAULTS, type FindingWord } from '@vilko/core';
 import { SCHOOLS, SIMULATED_FAULTS, STRENGTHS, type FaultStrength } from '@vilko/core/golfer';
 import { type Case, EVALUATED_DEVICES } from './cases.js';
 import type { Judged, Said } from './judge-case.js';
+import { type JudgedLesson, LESSONS } from './judge-lesson.js';
 import type { JudgedSet } from './judge-spread.js';
 
 const strengths = Object.keys(STRENGTHS) as FaultStrength[];
@@ -21,7 +22,33 @@ interface Heard {
 }
 
 /** Writes what an evaluation found. */
-export function evaluationMarkdown(judged: readonly Judged[], sets: readonly JudgedSet[], seed: number): string {
+/** What an evaluation is written from. */
+export interface Evaluated {
+  readonly judged: readonly Judged[];
+  readonly sets: readonly JudgedSet[];
+  readonly lessons: readonly JudgedLesson[];
+}
+
+/** A cut may stand one swing beside the step: a swing is no sharper than that. */
+const BESIDE = 1;
+
+/** Lesson by lesson: whether it was cut where something happened, and only there. */
+const stepRows = (lessons: readonly JudgedLesson[]): string[][] =>
+  LESSONS.map((kind) => {
+    const here = lessons.filter((l) => l.kind === kind);
+    const near = (a: number, b: number): boolean => Math.abs(a - b) <= BESIDE;
+    const all = (l: JudgedLesson): boolean => l.steps.every((s) => l.cuts.some((c) => near(c, s)));
+    const elsewhere = (l: JudgedLesson): boolean => l.cuts.some((c) => !l.steps.some((s) => near(c, s)));
+    return [
+      kind,
+      kind === 'no step' || kind === 'drift' ? '–' : part(here, all),
+      part(here, (l) => l.cuts.length > 0 || l.drifted),
+      part(here, elsewhere),
+      part(here, (l) => l.drifted),
+    ];
+  });
+
+export function evaluationMarkdown({ judged, sets, lessons }: Evaluated, seed: number): string {
   const heard = judged.flatMap((j): Heard[] => (j.said ? [{ c: j.case, said: j.said, own: j.own }] : []));
   const single = heard.filter((h) => h.c.faults.length === 1);
   const healthy = heard.filter((h) => h.c.faults.length === 0);
@@ -167,5 +194,14 @@ ${table(['hand', 'main right, strong', 'healthy accused'], hands)}
 A golfer's own eight swings, more and more unlike: how often \`wide-spread\` is found.
 
 ${table(['spread', 'found'], spread)}
+
+## Steps within a lesson
+
+Lessons of twelve swings with an iron over plates (eighteen with two steps), judged by the lead share at impact. In a step it moves by two
+worths, 6 points, in a drift by 8 points little by little; the golfer's own swings differ by a third of what golfers differ by. *All found*:
+a cut at every step, at most one swing beside it. *Noticed*: cut anywhere, or said to drift. *Cut elsewhere*: at least one cut where
+nothing happened; in a drift, any. So short a drift and two equal steps look much alike.
+
+${table(['what happened', 'all found', 'noticed', 'cut elsewhere', 'said to drift'], stepRows(lessons))}
 `;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { random } from '../golfer/random.js';
-import { runsOf, type Series } from './runs.js';
+import { runsAt, runsOf, type Series } from './runs.js';
 
 const WORTH = 4;
 /** A lesson's swings: what each run's mean is, with a spread of half of what is worth acting on. */
@@ -82,5 +82,41 @@ describe('a step in time', () => {
       }),
       { numRuns: 20 },
     );
+  });
+
+  it('of what was agreed is looked for by itself: many measures beside it do not hide it', () => {
+    const many = (seed: number): Series[] =>
+      Array.from({ length: 20 }, (_, i) => series(lesson(seed * 57 + i, flat(12)), `m${i}`));
+    let [alone, among, cut] = [0, 0, 0];
+    const lessons = 60;
+    for (let seed = 1; seed <= lessons; seed++) {
+      const moved = [series(lesson(seed, [...flat(6), ...flat(6, 60 + 1.5 * WORTH)])), ...many(seed)];
+      if (runsOf(moved, 'a').steps.length) alone++;
+      if (runsOf(moved).steps.length) among++;
+      if (runsOf([series(lesson(seed + 900, flat(12))), ...many(seed)], 'a').steps.length) cut++;
+    }
+    expect(alone).toBeGreaterThan(among + 0.2 * lessons);
+    expect(cut / lessons).toBeLessThanOrEqual(0.05);
+  });
+});
+
+describe('runs set by hand', () => {
+  const still = series(lesson(4, flat(12), 0.2), 'b');
+  it('begin where somebody says, and are told by the measure that moved by the most worths', () => {
+    const moved = series([...flat(5), ...flat(7, 61)]);
+    const { steps, drifted } = runsAt([still, moved], [5]);
+    expect([steps.map((s) => [s.at, s.id, s.before, s.after]), drifted]).toEqual([[[5, 'a', 60, 61]], null]);
+    const step = series([...flat(5), ...flat(7, 72)]);
+    expect(runsAt([still, step, moved], [5], 'b').steps[0]!.id).toBe('a');
+    expect(runsAt([still, { ...step, id: 'c' }, step], [5], 'a').steps[0]!.id).toBe('a');
+  });
+  it('lie between the cuts beside them, whatever their order; one before the first swing is none', () => {
+    const s = series([...flat(4), ...flat(4, 70), ...flat(4, 80)]);
+    expect(runsAt([s], [8, 4, 4, 0, -1, 99]).steps.map((x) => [x.at, x.before, x.after])).toEqual([
+      [4, 60, 70],
+      [8, 70, 80],
+    ]);
+    expect(runsAt([s], []).steps).toEqual([]);
+    expect(runsAt([series([null, null, 60, 60])], [2]).steps).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 import LIMITS from './runs.json';
+import { type QuantityId, quantityOf, type ValueOf } from '../measures/quantity.js';
 import { mean } from './statistics.js';
 
 /** One measure over a lesson's swings with one club, in the order they were made; null where a swing has none. */
@@ -41,6 +42,13 @@ interface BestCut {
   readonly difference: number;
 }
 
+/** The series of a lesson's swings with one club: those quantities that have a worth. */
+export const seriesOf = (swings: readonly ValueOf[], ids: readonly QuantityId[]): Series<QuantityId>[] =>
+  [...new Set(ids)].flatMap((id) => {
+    const { worth } = quantityOf(id);
+    return worth === null ? [] : [{ id, worth, values: swings.map((of) => of(id)) }];
+  });
+
 /** Uniform numbers, the same every time: a lesson read twice is cut alike. */
 function uniforms(seed: number): () => number {
   let state = seed >>> 0;
@@ -81,7 +89,7 @@ const cutAgain = (v: readonly number[]): number => {
   return cut ? aroundMean(v.slice(0, cut.k)) + aroundMean(v.slice(cut.k)) : aroundMean(v);
 };
 
-/** Whether a straight line leaves less than the step does, and not much more than a step more would leave. */
+/** Whether a straight line leaves clearly less than the step does, and not much more than a step more would leave. */
 function lineFitsBetter(v: readonly number[], { k }: BestCut): boolean {
   const n = v.length;
   const middle = (n - 1) / 2;
@@ -90,7 +98,7 @@ function lineFitsBetter(v: readonly number[], { k }: BestCut): boolean {
   const [before, after] = [v.slice(0, k), v.slice(k)];
   const one = aroundMean(before) + aroundMean(after);
   const two = Math.min(cutAgain(before) + aroundMean(after), aroundMean(before) + cutAgain(after));
-  return line < one && line < LIMITS.stairs * two;
+  return line < LIMITS.line * one && line < LIMITS.stairs * two;
 }
 
 const ownOf = <Id extends string>(series: Series<Id>, from: number, to: number): Own<Id> => {
@@ -98,9 +106,18 @@ const ownOf = <Id extends string>(series: Series<Id>, from: number, to: number):
   return { series, at, values: at.map((i) => series.values[i]!) };
 };
 
-/** One run, cut once if the swings in it changed: whole swings shuffled, the most telling of all measures counts. */
-function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to: number) {
+/**
+ * One run, cut once if the swings in it changed. What was agreed before is looked at by itself first: it was not looked
+ * for among many; then the most telling of all measures counts.
+ */
+function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to: number, told: Id | null) {
   if (to - from < LIMITS.leastSwings) return null;
+  const agreed = all.filter((s) => s.id === told);
+  return (agreed.length && shuffled(agreed, from, to, LIMITS.pAgreed)) || shuffled(all, from, to, LIMITS.p);
+}
+
+/** The best cut of some measures, if whole swings shuffled give one as telling in less than `p` of the shuffles. */
+function shuffled<Id extends string>(all: readonly Series<Id>[], from: number, to: number, p: number) {
   const owns = all.map((s) => ownOf(s, from, to)).filter((o) => o.values.length >= LIMITS.leastValues);
   const seen = owns
     .map((own) => ({ own, cut: bestCut(own.values)! }))
@@ -118,7 +135,7 @@ function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to
     const f = Math.max(...owns.map(({ series }) => bestCut(order.flatMap((i) => series.values[from + i] ?? []))!.f));
     if (f >= seen.cut.f) greater++;
   }
-  if ((greater + 1) / (LIMITS.shuffles + 1) >= LIMITS.p) return null;
+  if ((greater + 1) / (LIMITS.shuffles + 1) >= p) return null;
   return { ...seen, line: lineFitsBetter(seen.own.values, seen.cut) };
 }
 
@@ -128,7 +145,8 @@ function cutOnce<Id extends string>(all: readonly Series<Id>[], from: number, to
  * greatest statistic and the difference is at least the measure's worth; each run is cut again, at most three cuts.
  * Under eight swings nothing is cut; where a straight line fits better than the step, the measure drifted.
  * @param series the measures compared, each over the same swings in the order they were made
- * @param told the measure that tells of a step wherever it moved by its worth, whichever shows the step most
+ * @param told the measure that was agreed: looked at by itself first, and it tells of a step wherever it moved by its
+ *   worth, whichever shows the step most
  * @example runsOf([{ id: 'share.lead.p7', values: [60, 61, 59, 60, 72, 71, 73, 72], worth: 4 }]).steps[0].at // 4
  */
 export function runsOf<Id extends string>(series: readonly Series<Id>[], told: Id | null = null): Runs<Id> {
@@ -139,7 +157,7 @@ export function runsOf<Id extends string>(series: readonly Series<Id>[], told: I
   for (let again = true; again && found.length < LIMITS.mostCuts;) {
     again = false;
     for (let i = 0; i + 1 < bounds.length; i++) {
-      const cut = cutOnce(series, bounds[i]!, bounds[i + 1]!);
+      const cut = cutOnce(series, bounds[i]!, bounds[i + 1]!, told);
       if (!cut) continue;
       const { own, line } = cut;
       if (line) {
@@ -158,17 +176,48 @@ export function runsOf<Id extends string>(series: readonly Series<Id>[], told: I
       break;
     }
   }
-  const teller = series.find((s) => s.id === told);
-  const steps = found
-    .sort((a, b) => a.at - b.at)
-    .map(({ at, own }) => {
-      const here = bounds.indexOf(at);
-      const stepOf = (s: Series<Id>): Step<Id> => {
-        const over = (from: number, to: number) => mean(ownOf(s, from, to).values);
-        return { at, id: s.id, before: over(bounds[here - 1]!, at), after: over(at, bounds[here + 1]!) };
-      };
-      const asTold = teller && stepOf(teller);
-      return asTold && Math.abs(asTold.after - asTold.before) >= teller.worth ? asTold : stepOf(own.series);
-    });
+  const steps = found.sort((a, b) => a.at - b.at).map(({ at, own }) => toldStep(series, bounds, at, { told, own }));
   return { steps, drifted };
+}
+
+/** A step as it is told: by the measure that is to tell it wherever that moved by its worth, else by its own. */
+function toldStep<Id extends string>(
+  series: readonly Series<Id>[],
+  bounds: readonly number[],
+  at: number,
+  { told, own }: { readonly told: Id | null; readonly own: Own<Id> },
+): Step<Id> {
+  const teller = series.find((s) => s.id === told);
+  const asTold = teller && stepOf(teller, bounds, at);
+  return asTold && Math.abs(asTold.after - asTold.before) >= teller.worth ? asTold : stepOf(own.series, bounds, at);
+}
+
+function stepOf<Id extends string>(s: Series<Id>, bounds: readonly number[], at: number): Step<Id> {
+  const here = bounds.indexOf(at);
+  const over = (from: number, to: number): number => mean(ownOf(s, from, to).values);
+  return { at, id: s.id, before: over(bounds[here - 1]!, at), after: over(at, bounds[here + 1]!) };
+}
+
+/**
+ * The same series cut where somebody says: each step is told by the measure that is to tell it wherever that moved by
+ * its worth, else by the one that moved by the most worths.
+ * @param cuts indices of the first swings of runs, without the very first
+ */
+export function runsAt<Id extends string>(
+  series: readonly Series<Id>[],
+  cuts: readonly number[],
+  told: Id | null = null,
+): Runs<Id> {
+  const n = Math.max(0, ...series.map((s) => s.values.length));
+  const inside = [...new Set(cuts)].filter((at) => at > 0 && at < n).sort((a, b) => a - b);
+  const bounds = [0, ...inside, n];
+  const steps = inside.flatMap((at) => {
+    const moved = (s: Series<Id>): number => {
+      const { before, after } = stepOf(s, bounds, at);
+      return Math.abs(after - before) / s.worth;
+    };
+    const seen = series.filter((s) => Number.isFinite(moved(s))).sort((a, b) => moved(b) - moved(a));
+    return seen[0] ? [toldStep(series, bounds, at, { told, own: ownOf(seen[0], 0, n) })] : [];
+  });
+  return { steps, drifted: null };
 }

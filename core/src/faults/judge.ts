@@ -5,6 +5,7 @@ import { type ClubClass, type DeviceKind } from '../recording/recording.js';
 import { hasHorizontal } from '../recording/device-kinds.js';
 import { consequencesOf, FAULTS } from './catalogue.js';
 import type { FaultRule, Limit } from './rule.js';
+import { type NearLimit, nearLimit } from './near-limit.js';
 import { isWeighed, type Piece, strengthOf, weigh, type Weighed, type Witness } from './strength.js';
 import { type JudgedSwing, setWitness, swingWitness, type Under } from './witness.js';
 
@@ -48,6 +49,8 @@ export interface SetFinding extends Finding {
 export interface SetJudgement {
   readonly findings: readonly SetFinding[];
   readonly cannotJudge: readonly CannotJudge[];
+  /** What so few swings neither show nor rule out, the nearest first. */
+  readonly near: readonly NearLimit[];
 }
 
 export interface JudgeContext {
@@ -87,7 +90,7 @@ const under = ({ club, pattern, tuning = {} }: JudgeContext): Under => ({ club, 
 export function judgeSwing(s: JudgedSwing, c: JudgeContext): Judgement {
   return {
     comparison: compare(s.measures, c.pattern, c.club, c.tuning),
-    ...judge(swingWitness(s, under(c)), c, assumedFeet([s])),
+    ...judgedOne(swingWitness(s, under(c)), c, assumedFeet([s])),
   };
 }
 
@@ -111,11 +114,12 @@ export function judgeSet(
   c: JudgeContext,
   earlier: readonly (readonly JudgedSwing[])[] = [],
 ): SetJudgement {
-  const { findings, cannotJudge } = judge(setWitness(swings, under(c), earlier), c, assumedFeet(swings));
+  const { findings, cannotJudge, unfound } = judge(setWitness(swings, under(c), earlier), c, assumedFeet(swings));
   const single = swings.map((s) => new Set(judgeSwing(s, c).findings.map((f) => f.fault)));
   const n = swings.length;
   return {
     cannotJudge,
+    near: unfound.flatMap(({ rule, pieces }) => nearLimit(rule.id, pieces, swings) ?? []),
     findings: findings.map((f) => {
       // a spread is of the set: no single swing shows it
       const k = f.evidence.every((p) => p.spread) ? n : single.filter((found) => found.has(f.fault)).length;
@@ -150,14 +154,23 @@ function weighings(w: Witness, c: JudgeContext, assumed: boolean): { rule: Fault
   );
 }
 
-function judge(w: Witness, c: JudgeContext, assumed: boolean): { findings: Finding[]; cannotJudge: CannotJudge[] } {
+function judgedOne(w: Witness, c: JudgeContext, assumed: boolean): Pick<Judgement, 'findings' | 'cannotJudge'> {
+  const { findings, cannotJudge } = judge(w, c, assumed);
+  return { findings, cannotJudge };
+}
+
+/** What is found, what cannot be judged, and what was weighed and not found, the strongest first. */
+function judge(w: Witness, c: JudgeContext, assumed: boolean) {
   const found: Found[] = [];
+  const unfound: Found[] = [];
   const cannotJudge: CannotJudge[] = [];
   for (const { rule, weighed } of weighings(w, c, assumed)) {
     if ('reason' in weighed) cannotJudge.push({ fault: rule.id, reason: weighed.reason });
-    else if (strengthOf(weighed.z) >= FOUND && !c.overruled?.includes(rule.id)) found.push({ rule, ...weighed });
+    else if (strengthOf(weighed.z) < FOUND) unfound.push({ rule, ...weighed });
+    else if (!c.overruled?.includes(rule.id)) found.push({ rule, ...weighed });
   }
-  return { findings: inFirstCauseOrder(found, cannotJudge), cannotJudge };
+  unfound.sort((a, b) => b.z - a.z);
+  return { findings: inFirstCauseOrder(found, cannotJudge), cannotJudge, unfound };
 }
 
 function weighRule(rule: FaultRule, w: Witness, c: JudgeContext, assumed: boolean): Weighed {

@@ -1,12 +1,13 @@
 import { faultOf } from '../faults/catalogue.js';
 import type { CannotJudge, Finding, SetFinding } from '../faults/judge.js';
+import type { NearLimit } from '../faults/near-limit.js';
 import type { PersonDoubt } from '../faults/person-check.js';
 import type { Piece } from '../faults/strength.js';
 import type { SwingKind } from '../recording/recording.js';
 import type { Comparison } from '../patterns/fit.js';
 import { type QuantityId, quantityOf } from '../measures/quantity.js';
 import { measureRow } from '../measures/registry.js';
-import { amount, difference } from './amounts.js';
+import { amount, counted, difference } from './amounts.js';
 import { capital, lower } from './case.js';
 import { evidenceWords, goneWhen } from './evidence.js';
 
@@ -90,6 +91,13 @@ export function setFindingWords(main: SetFinding | undefined): string {
     .replace(/^in /, 'seen in ')
     .replace(/ swings$/, '');
   return `${faultName(main.fault)}: ${main.word}${main.tentative ? ', tentative' : ''}, ${shown}${main.comesAndGoes ? '; it comes and goes' : ''}.`;
+}
+
+/** What so few swings cannot tell: "late shift: crosses 50%, downswing −88 ms, over −85 ms it would be one". */
+export function nearWords({ fault, measure, value, limit, direction, more }: NearLimit): string {
+  const { words, unit } = measureRow(measure);
+  const would = more === null ? 'more than a lesson has would tell' : `${counted(more, 'swing')} more would tell`;
+  return `${faultName(fault)}: ${lower(words)} ${amount(value, unit)}, ${direction} ${amount(limit, unit)} it would be found; ${would}`;
 }
 
 /** A step within a lesson, as a list of swings tells it. */

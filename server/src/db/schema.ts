@@ -1,5 +1,6 @@
 import type {
   BayPlace,
+  Cuts,
   FilmLine,
   KeptExperiment,
   Marks,
@@ -67,6 +68,7 @@ export const lessons = pgTable(
     aim: text('aim').notNull(),
     measure: text('measure').$type<QuantityId>(),
     target: jsonb('target').$type<Target>(),
+    cuts: jsonb('cuts').$type<Cuts>().notNull().default({}),
     footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
     homework: text('homework').notNull().default(''),
     notes: text('notes').notNull().default(''),

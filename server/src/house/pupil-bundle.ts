@@ -1,4 +1,5 @@
 import {
+  Cuts,
   FOOTWEAR,
   FrozenPage,
   Film,
@@ -76,6 +77,7 @@ export const PupilsHead = z.object({
     LessonHead.omit({ swings: true }).extend({
       footwear: z.enum(FOOTWEAR),
       target: LessonHead.shape.target.default(null),
+      cuts: Cuts.default({}),
       report: ReportText.nullable().default(null),
       against: ReportText.nullable().default(null),
       page: FrozenPage.nullable().default(null),

@@ -4,7 +4,8 @@ import type { SwingService } from '../swings/swing-service.js';
 import { lessonFindings } from './lesson-findings.js';
 import { comparedIn, type Compared, setsOf, type SwingSet } from './swing-sets.js';
 
-const setsRead = ({ swings, standardOf, measure }: LessonRead): SwingSet[] => setsOf(swings, standardOf, () => measure);
+const setsRead = ({ swings, standardOf, ...lesson }: LessonRead): SwingSet[] =>
+  setsOf(swings, standardOf, () => lesson);
 const idsOf = ({ before, after }: Compared) => ({
   before: before.map((s) => s.row.id),
   after: after.map((s) => s.row.id),

@@ -4,6 +4,9 @@ import { judgeContext } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 import type { StandardOf, SwingSet } from './swing-sets.js';
 
+/** What cannot be told yet, at most: more would hide what is found. */
+const MOST_NEAR = 3;
+
 /**
  * Findings of a lesson's sets, at least two swings each. Where the golfer changed within the lesson they are those of
  * the last run.
@@ -16,7 +19,7 @@ export function lessonFindings(
 ): Omit<LessonFindings, 'compared'> {
   const clubs = sets
     .filter((set) => set.swings.length >= 2)
-    .map(({ club, clubName, device, intent, swings, runs, steps, drifted }) => {
+    .map(({ club, clubName, device, intent, swings, runs, steps, drifted, byHand }) => {
       const standard = standardOf(club, intent);
       // overruled in every swing of the set: overruled for the set
       const overruled = swings[0]!.row.overruled.filter((o) =>
@@ -25,7 +28,7 @@ export function lessonFindings(
       const context = judgeContext(standard, { device, club, pupil, overruled });
       const [last, ...before] = [...runs].reverse() as [ReadSwing[], ...ReadSwing[][]];
       const judgedOf = (run: readonly ReadSwing[]) => run.map((s) => s.summary.read!);
-      const { findings } = judgeSet(judgedOf(last), context, before.reverse().map(judgedOf));
+      const { findings, near } = judgeSet(judgedOf(last), context, before.reverse().map(judgedOf));
       return {
         club,
         clubName,
@@ -36,6 +39,8 @@ export function lessonFindings(
         of: swings.length,
         steps: [...steps],
         drifted,
+        byHand,
+        near: near.slice(0, MOST_NEAR),
         findings: findings.map((f) => ({
           ...f,
           because: [...f.because],

@@ -1,4 +1,4 @@
-import { LessonFindings, leadingFinding, leadingSet, Lesson, PupilDashboard, Report } from '@vilko/contract';
+import { LessonFindings, leadingFinding, leadingSet, Lesson, PupilDashboard, Report, setName } from '@vilko/contract';
 import { faultOf, runWords, showsWords } from '@vilko/core';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
@@ -44,6 +44,29 @@ describe('one truth about a lesson', () => {
     const [n] = report.measure!.n.slice(-1);
     expect(n).withContext('the report compares the last run').toBe(set.n);
     expect(report.measure!.after!).toBeGreaterThan(report.measure!.before! + 4);
+  });
+  it('follows the runs that an instructor sets, and goes back to what the swings show', async () => {
+    await bring({ fault: 'hangs-back', seed: 5 }, 7);
+    await bring({ seed: 5 }, 7);
+    const shown = leadingSet((await read()).found)!;
+    expect([shown.byHand, shown.steps.map((s) => s.at)]).toEqual([false, [8]]);
+    const name = setName(shown);
+    await app.send('PATCH', '/api/lessons/l', { cuts: { [name]: [5, 11] } });
+    const { found, report } = await read();
+    const set = leadingSet(found)!;
+    expect([set.byHand, set.steps.map((s) => s.at), set.n]).toEqual([true, [5, 11], 4]);
+    expect(found.compared!.after.length).toBe(4);
+    expect(found.compared!.before.length).withContext('the run before, 5 to 10').toBe(6);
+    expect(report.source.swings).toEqual([
+      [5, 6, 7, 8, 9, 10],
+      [11, 12, 13, 14],
+    ]);
+    await app.send('PATCH', '/api/lessons/l', { cuts: { [name]: [] } });
+    expect(leadingSet((await read()).found)!.n)
+      .withContext('one run')
+      .toBe(14);
+    await app.send('PATCH', '/api/lessons/l', { cuts: {} });
+    expect(leadingSet((await read()).found)!.steps).toEqual(shown.steps);
   });
   it('holds swings of one club on one device only: a lesson of single swings has none', async () => {
     await bring({}, 1);

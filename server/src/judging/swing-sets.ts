@@ -1,5 +1,5 @@
-import { alike, type ClubFindings, type SetKey, type Standard } from '@vilko/contract';
-import { bandsFor, type ClubClass, type QuantityId, quantityOf, runsOf, unjudgedWords } from '@vilko/core';
+import { alike, type ClubFindings, type LessonHead, type SetKey, setName, type Standard } from '@vilko/contract';
+import { bandsFor, type ClubClass, type QuantityId, runsAt, runsOf, seriesOf, unjudgedWords } from '@vilko/core';
 import { quantityIn } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
@@ -14,6 +14,7 @@ export interface SwingSet<S extends ReadSwing = ReadSwing> extends SetKey {
   readonly runs: readonly (readonly S[])[];
   readonly steps: ClubFindings['steps'];
   readonly drifted: ClubFindings['drifted'];
+  readonly byHand: boolean;
 }
 
 /** Whole swings that are judged: those a finding, a run or a trend is made of. */
@@ -23,19 +24,22 @@ export const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
 /** The newest run of a set. */
 export const lastRun = <S extends ReadSwing>({ runs }: Pick<SwingSet<S>, 'runs'>): readonly S[] => runs.at(-1) ?? [];
 
+/** What of a lesson tells where its sets are cut: what it is judged by, and where the instructor lets runs begin. */
+export type CutBy = Pick<LessonHead, 'measure' | 'cuts'>;
+
 /** Where the golfer changed in a set, and how; told by the agreed measure wherever that moved by its worth. */
-function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Standard, agreed: QuantityId | null) {
+function cut<S extends ReadSwing>(
+  swings: readonly S[],
+  { pattern, tuning }: Standard,
+  { agreed, byHand }: { readonly agreed: QuantityId | null; readonly byHand: readonly number[] | undefined },
+) {
   const inOrder = [...swings].sort((a, b) => a.row.number - b.row.number);
   const { club } = inOrder[0]!.row;
-  const ids = new Set<QuantityId>([
-    ...(agreed ? [agreed] : []),
-    ...bandsFor(pattern, club, tuning).map((b) => b.measure),
-  ]);
-  const series = [...ids].flatMap((id) => {
-    const { worth } = quantityOf(id);
-    return worth === null ? [] : [{ id, worth, values: inOrder.map((s) => quantityIn(s, id)) }];
-  });
-  const { steps, drifted } = runsOf(series, agreed);
+  const ids = [...(agreed ? [agreed] : []), ...bandsFor(pattern, club, tuning).map((b) => b.measure)];
+  const values = inOrder.map((s) => (id: QuantityId) => quantityIn(s, id));
+  const series = seriesOf(values, ids);
+  const first = (number: number): number => inOrder.findIndex((s) => s.row.number >= number);
+  const { steps, drifted } = byHand ? runsAt(series, byHand.map(first), agreed) : runsOf(series, agreed);
   const bounds = [0, ...steps.map((s) => s.at), inOrder.length];
   return {
     runs: bounds.slice(1).map((to, i) => inOrder.slice(bounds[i], to)),
@@ -47,12 +51,12 @@ function cut<S extends ReadSwing>(swings: readonly S[], { pattern, tuning }: Sta
 /**
  * Swings as sets: lesson by lesson, in each by club, device and wanted shot, each cut into its runs.
  * @param swings oldest first
- * @param agreedOf the measure a lesson is judged by
+ * @param lessonOf what a lesson is cut by
  */
 export function setsOf<S extends ReadSwing>(
   swings: readonly S[],
   standardOf: StandardOf,
-  agreedOf: (lessonId: string) => QuantityId | null,
+  lessonOf: (lessonId: string) => CutBy | undefined,
 ): SwingSet<S>[] {
   const sets = new Map<string, S[]>();
   for (const s of swings.filter(counts)) {
@@ -62,8 +66,11 @@ export function setsOf<S extends ReadSwing>(
   return [...sets.values()].map((set) => {
     const [{ row, summary }] = set as [S, ...S[]];
     const { lessonId, club, clubName, intent } = row;
-    const { runs, steps, drifted } = cut(set, standardOf(club, intent), agreedOf(lessonId));
-    return { lessonId, club, clubName, device: summary.device, intent, swings: runs.flat(), runs, steps, drifted };
+    const key = { club, clubName, device: summary.device, intent };
+    const lesson = lessonOf(lessonId);
+    const byHand = lesson?.cuts[setName(key)];
+    const found = cut(set, standardOf(club, intent), { agreed: lesson?.measure ?? null, byHand });
+    return { ...key, lessonId, swings: found.runs.flat(), ...found, byHand: byHand !== undefined };
   });
 }
 

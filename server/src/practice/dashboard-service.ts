@@ -25,7 +25,7 @@ export function lessonSets(
   swings: readonly SummarisedSwing[],
   standardOf: StandardOf,
 ): LessonSets[] {
-  const sets = setsOf(swings, standardOf, (id) => lessons.find((l) => l.id === id)?.measure ?? null);
+  const sets = setsOf(swings, standardOf, (id) => lessons.find((l) => l.id === id));
   sets.sort((a, b) => b.swings.length - a.swings.length);
   return lessons.map((lesson) => ({ lesson, sets: sets.filter((s) => s.lessonId === lesson.id) }));
 }

@@ -1,5 +1,13 @@
 import type { Measures } from '@vilko/core';
-import { BLANK_ENTRY, DEFAULT_HOUSE, type LessonHead, type LogEntry, NO_PROFILE, standardFor } from '@vilko/contract';
+import {
+  BLANK_ENTRY,
+  DEFAULT_HOUSE,
+  type LessonHead,
+  type LogEntry,
+  NO_PROFILE,
+  NO_SHOT,
+  standardFor,
+} from '@vilko/contract';
 import type { StandardOf } from '../judging/swing-sets.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import { dashboardOf } from './dashboard.js';
@@ -30,6 +38,7 @@ const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): Lesson
   aim: '',
   measure: 'share.lead.p7',
   target: null,
+  cuts: {},
   footwear: 'golf shoes',
   homework: '',
   task: null,
@@ -102,6 +111,21 @@ const several = (
 ): SummarisedSwing[] => Array.from({ length: n }, (_, k) => swing(lessonId, around + 2 * Math.sin(3 * k), row));
 
 describe('a pupil’s dashboard', () => {
+  it('asks about the loft where the driver is really delivered otherwise than it was, never of an iron or of chance', () => {
+    const driven = (lessonId: string, attack: number, row: Partial<SummarisedSwing['row']> = {}) =>
+      several(lessonId, 60, 6, { club: 'driver', clubName: 'Driver', ...row }).map((s, k) => ({
+        ...s,
+        ball: { ...NO_SHOT, attack: attack + 0.4 * Math.sin(3 * k), launch: 12 + 0.5 * Math.sin(5 * k) },
+      }));
+    const lessons = [lesson('a', 1), lesson('b', 8)];
+    expect(board(lessons, [...driven('a', -3), ...driven('b', 2)]).loft).toEqual([
+      'The driver has changed: attack angle from −3° to 2°. Does its loft still fit?',
+    ]);
+    expect(board(lessons, [...driven('a', -3), ...driven('b', -2.9)]).loft).toEqual([]);
+    const iron = { club: 'iron', clubName: '7-iron' } as const;
+    expect(board(lessons, [...driven('a', -3, iron), ...driven('b', 2, iron)]).loft).toEqual([]);
+    expect(board([lesson('a', 1)], driven('a', -3)).loft).toEqual([]);
+  });
   it('follows the measure that was agreed last, with the club used most', () => {
     const d = board(
       [lesson('a', 1, { measure: 'share.lead.p4' }), lesson('b', 8), lesson('c', 15, { measure: null })],

@@ -3,12 +3,10 @@ import { type ClubClass, compareSets, mean, type QuantityId, quantityOf, standar
 import type { z } from 'zod';
 import { lastRun, type SwingSet } from '../judging/swing-sets.js';
 import { quantityIn } from '../swings/read-swing.js';
-import type { ReadSwing, SummarisedSwing } from '../swings/swing-service.js';
+import { valuesIn } from '../swings/values-in.js';
+import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { JudgedLesson, LessonSets } from './dashboard-service.js';
-
-/** What a measure was in these swings, as far as they have it. */
-export const valuesIn = (swings: readonly ReadSwing[], measure: QuantityId): number[] =>
-  swings.flatMap((s) => quantityIn(s, measure) ?? []);
+import { loftQuestions } from './loft-question.js';
 
 const NOTHING_AGREED = { measure: null, target: null };
 
@@ -48,6 +46,7 @@ export function dashboardOf(
       return [{ swingId, lessonId, recordedAt: recordedAt.toISOString(), of, felt, measured }];
     }),
     findings: lessons.flatMap((l) => l.finding ?? []),
+    loft: loftQuestions(lessons),
     nextVisit: last?.nextVisit ?? null,
     homework: last?.homework ?? '',
     came: log.filter((e) => e.from === 'pupil' && e.at > (last?.startedAt ?? '')),

@@ -12,7 +12,7 @@ import {
 } from '@vilko/core';
 import { lastRun, type SwingSet } from '../judging/swing-sets.js';
 import type { ReadSwing, TrainedSwing } from '../swings/swing-service.js';
-import { valuesIn } from './dashboard.js';
+import { valuesIn } from '../swings/values-in.js';
 import type { LessonSets } from './dashboard-service.js';
 
 /** Measures looked at beside the one that was meant, and for steadiness: what teachers agree on. */

@@ -36,6 +36,7 @@ import {
 } from '@vilko/core';
 import type { Compared } from '../judging/swing-sets.js';
 import { quantityIn } from '../swings/read-swing.js';
+import { valuesIn } from '../swings/values-in.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
 /** The figures a report stands on. */
@@ -102,8 +103,7 @@ export function figuresOf(agreed: Agreed, { found, compared, standardOf, units }
   const school = bandsFor(pattern, set.club, tuning).find((b) => b.measure === id)?.ideal ?? besideLimit(main, id);
   const target = agreed.measure === null ? null : agreed.target;
   const band = targetBand(target, school);
-  const values = (s: readonly SummarisedSwing[]) => s.flatMap((x) => quantityIn(x, id) ?? []);
-  const [a, b] = [values(before), values(after)];
+  const [a, b] = [valuesIn(before, id), valuesIn(after, id)];
   const success = worth !== null && b.length ? successIn(a, b, { band, spread: spreadOf(target) }, worth) : null;
   const shown = shownUnit(units, unit);
   const by = shown === unit ? 1 : fromStored(1, shown as UnitName) / fromStored(1, unit as UnitName);

@@ -38,7 +38,7 @@ const pageMaker =
       setsOf(
         upToHere.filter((s) => s.row.lessonId === lessonId),
         standardOf,
-        (id) => lessons.find((l) => l.id === id)?.measure ?? null,
+        (id) => lessons.find((l) => l.id === id),
       );
     const own = setsIn(head.id);
     const found = lessonFindings(pupil, own, standardOf);

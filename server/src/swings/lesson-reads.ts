@@ -1,4 +1,4 @@
-import { alike, type Pupil, type Standard } from '@vilko/contract';
+import { alike, type Cuts, type Pupil, type Standard } from '@vilko/contract';
 import type { ClubClass, QuantityId } from '@vilko/core';
 import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
@@ -9,6 +9,8 @@ export interface LessonRead {
   readonly pupil: Pupil;
   /** What the lesson is judged by, once it is agreed. */
   readonly measure: QuantityId | null;
+  /** Where the instructor lets its runs begin. */
+  readonly cuts: Cuts;
   readonly swings: readonly ReadSwing[];
   readonly standardOf: (club: ClubClass, intent: string) => Standard;
 }
@@ -33,7 +35,7 @@ export const lessonReads = (
       ball: balls.get(row.id) ?? null,
       doubt: doubts.get(row.id) ?? null,
     }));
-    return { pupil: found.pupil, measure: found.head.measure, swings: read, standardOf };
+    return { pupil: found.pupil, measure: found.head.measure, cuts: found.head.cuts, swings: read, standardOf };
   },
   /** Earlier lessons of a pupil with swings like this one: same club, device and wanted shot; the newest first. */
   async lessonsBefore(pupil: Pupil, like: SwingRow): Promise<string[]> {

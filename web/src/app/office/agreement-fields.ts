@@ -79,7 +79,8 @@ export class AgreementFields {
   protected readonly unit = computed(() => unitBehind(this.units.shown(this.stored())).trim() || 'as a number');
   /** A way may be chosen before its numbers are typed. */
   protected readonly way = linkedSignal(() => wayOf(this.value().target));
-  protected readonly refused = linkedSignal({ source: this.value, computation: () => '' });
+  // the answer to what was typed before must not take this away
+  protected readonly refused = linkedSignal({ source: () => this.value().measure, computation: () => '' });
   protected readonly ends = computed((): [string, string] => {
     const t = this.value().target;
     return t?.of === 'band' ? [this.text(t.from), this.text(t.to)] : ['', ''];

@@ -23,6 +23,7 @@ describe('the office', () => {
       trend: [],
       felt: [],
       findings: [],
+      loft: [],
       nextVisit: null,
       homework: '',
       came: [],

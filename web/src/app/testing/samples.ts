@@ -68,6 +68,7 @@ export const lesson: Lesson = {
   aim: '',
   measure: null,
   target: null,
+  cuts: {},
   footwear: 'golf shoes',
   homework: '',
   task: null,

@@ -19,6 +19,10 @@ function labelsOf({ steps, drifted }: RunsOf): string[] {
   return drifted ? [`drifts: ${driftWords(drifted)}`] : [];
 }
 
+/** Whether a run may begin with a swing: a judged one, with another of its set before it. */
+export const mayBeginRun = (s: SwingHead, rack: readonly SwingHead[]): boolean =>
+  unjudgedWords(s) === null && rack.some((x) => x.number < s.number && alike(x, s) && unjudgedWords(x) === null);
+
 /** Brackets over the Rack: every judged swing of a set that changed or drifted, by its id. */
 export function runsOnRack(swings: readonly SwingHead[], sets: readonly RunsOf[]): ReadonlyMap<string, PlaceInRun> {
   const places = new Map<string, PlaceInRun>();

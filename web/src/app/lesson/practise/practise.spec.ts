@@ -43,6 +43,8 @@ const SET: ClubFindings = {
   of: 8,
   steps: [],
   drifted: null,
+  byHand: false,
+  near: [],
   findings: [finding('late-shift', true, 'cross.p7.ms'), finding('hangs-back', false, 'share.lead.p7')],
 };
 /** The page of a lesson that works on what the agreed measure shows. */

@@ -25,6 +25,8 @@ export interface ReadActs {
   ask(): void;
   showLegend(): void;
   remove(): void;
+  /** Lets a run begin with this swing, or no more. */
+  toggleRun(): void;
 }
 
 /** The keys of Read, as its card lists them. */
@@ -55,5 +57,6 @@ export const readKeys = (acts: ReadActs): readonly KeyBinding[] => [
   { key: 'o', words: 'every school side by side', run: () => acts.showSchools() },
   { key: 'w', words: 'what if: change the push and see', run: () => acts.ask() },
   { key: 'l', words: 'legend in words', run: () => acts.showLegend() },
+  { key: 'r', words: 'let a run begin with this swing, or no more', run: () => acts.toggleRun() },
   { key: 'Delete', words: 'delete this swing (undo offered)', run: () => acts.remove() },
 ];

@@ -36,6 +36,8 @@ describe('a swing read', () => {
       of: 3,
       steps: [],
       drifted: null,
+      byHand: false,
+      near: [],
       findings: [],
     };
 
@@ -61,8 +63,36 @@ describe('a swing read', () => {
       expect(c.text()).toContain('Over 3 swings with the 7-iron');
       expect(c.text()).toMatch(/hangs back: (clear|likely|hint), seen in 2 of 3; it comes and goes/);
       expect(c.text()).toContain('driver and irons are swung alike');
-      await c.set({ sets: [setOf] });
+      const near = {
+        fault: 'late-shift',
+        measure: 'share.lead.p6' as const,
+        value: 60,
+        limit: 58,
+        direction: 'under' as const,
+        more: 6,
+      };
+      await c.set({ sets: [{ ...setOf, near: [near] }] });
       expect(c.text()).toContain('Nothing is found in the set.');
+      expect(c.text()).toMatch(
+        /Not told by so few: .*: lead share, P6 60%, under 58% it would be found; 6 swings more would tell\./,
+      );
+    });
+    it('lets a run begin with this swing, but never with the first of its set', async () => {
+      const c = await openHouse().show(Reading, about({ swing: three[1], sets: [setOf] }));
+      let [toggled, freed] = [0, 0];
+      c.component.runToggled.subscribe(() => toggled++);
+      c.component.runsFreed.subscribe(() => freed++);
+      await c.press('A run begins with this swing');
+      expect(c.text()).not.toContain('Runs as the swings show them');
+      const step = { at: 2, measure: 'share.lead.p7' as const, before: 55, after: 62 };
+      await c.set({ sets: [{ ...setOf, n: 2, steps: [step], byHand: true }] });
+      expect(c.text()).toContain('Over the last 2 of 3 swings with the 7-iron');
+      expect(c.text()).toContain('runs set by hand');
+      await c.press('No run begins with this swing');
+      await c.press('Runs as the swings show them');
+      expect([toggled, freed]).toEqual([2, 1]);
+      await c.set({ swing: three[0], sets: [setOf] });
+      expect(c.text()).not.toContain('begins with this swing');
     });
     it('offers drills that suit, and says which were left out for an injury', async () => {
       const c = await openHouse().show(Reading, about({ injuries: ['balance'] }));

@@ -2,9 +2,10 @@ import { computed, inject, signal } from '@angular/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { Store } from '@ngrx/store';
-import type { Lesson, Overruled, Standard, SwingHead } from '@vilko/contract';
+import { alike, type Lesson, type Overruled, setName, type Standard, type SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, type EventName, type MeasureId, unjudgedWords } from '@vilko/core';
 import { catchError, EMPTY, from, pipe, switchMap, tap } from 'rxjs';
+import { mayBeginRun } from '../../drawing/rack/runs';
 import { answerOf } from '../../state/answer';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { selectPatterns } from '../../state/patterns';
@@ -144,6 +145,32 @@ export const ReadStore = signalStore(
       SETTLE,
     ).value.asReadonly(),
   })),
+  withMethods((store, bus = inject(Store)) => {
+    /** Keeps where the runs of this swing's set begin; null: where the swings show it. */
+    const cutRuns = (at: readonly number[] | null): void => {
+      const [lesson, s] = [store.lesson(), store.swing()];
+      if (!lesson || !s) return;
+      const { [setName(s)]: _, ...others } = lesson.cuts;
+      const cuts = at ? { ...others, [setName(s)]: [...at].sort((a, b) => a - b) } : others;
+      bus.dispatch(LessonActions.changeLesson({ id: lesson.id, change: { cuts } }));
+    };
+    return {
+      cutRuns,
+      /** Lets a run begin with this swing, or no more. */
+      toggleRun(): void {
+        const s = store.swing();
+        const steps =
+          (s &&
+            store
+              .found()
+              ?.clubs.find((c) => alike(c, s))
+              ?.steps.map((x) => x.at)) ??
+          [];
+        if (!s || !mayBeginRun(s, store.rack())) return;
+        cutRuns(steps.includes(s.number) ? steps.filter((n) => n !== s.number) : [...steps, s.number]);
+      },
+    };
+  }),
   withMethods((store, bus = inject(Store), reader = inject(SwingReader)) => {
     const change = (change: Parameters<typeof LessonActions.changeSwing>[0]['change']): void => {
       const s = store.swing();

@@ -102,6 +102,8 @@ const REST = 400;
             (schoolsAsked)="showSchools()"
             (whatIfAsked)="read.ask()"
             (overruled)="read.overrule($event)"
+            (runToggled)="read.toggleRun()"
+            (runsFreed)="read.cutRuns(null)"
             (lit)="read.light($event)"
             (patternChosen)="read.choosePattern($event)"
           />

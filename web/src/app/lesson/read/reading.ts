@@ -21,10 +21,12 @@ import {
   pathWords,
   readFace,
   readLoft,
+  nearWords,
   runWords,
   setFindingWords,
   unjudgedWords,
 } from '@vilko/core';
+import { mayBeginRun } from '../../drawing/rack/runs';
 import type { ReadView } from '../../workers/read-view';
 import { PersonQuestion } from '../person/person-question';
 import { DrillOffer } from './drill-offer';
@@ -130,6 +132,21 @@ import { Overrule } from './overrule';
       <section class="mt-4 border-t border-rules pt-3">
         <h3 class="font-semibold">{{ set.over }}</h3>
         <p class="mt-1">{{ set.words }}</p>
+        @for (w of set.untold; track w) {
+          <p class="mt-1 text-ink2">Not told by so few: {{ w }}.</p>
+        }
+        @if (set.mayBegin || set.byHand) {
+          <p class="mt-1 flex flex-wrap gap-x-4 text-ink2">
+            @if (set.mayBegin) {
+              <button class="link" title="r" (click)="runToggled.emit()">
+                {{ set.begins ? 'No run begins with this swing' : 'A run begins with this swing' }}
+              </button>
+            }
+            @if (set.byHand) {
+              <button class="link" (click)="runsFreed.emit()">Runs as the swings show them</button>
+            }
+          </p>
+        }
         @if (oneSwingForAll()) {
           <p class="mt-1 text-ink2">
             Advice: driver and irons are swung alike in load, mass and share at impact, and the driver fits poorly. One
@@ -221,6 +238,10 @@ export class Reading {
   readonly schoolsAsked = output();
   readonly whatIfAsked = output();
   readonly overruled = output<Overruled[]>();
+  /** A run is to begin with this swing, or no more. */
+  readonly runToggled = output();
+  /** Runs are to begin where the swings show it. */
+  readonly runsFreed = output();
 
   protected readonly main = computed((): (Finding & { rule: FaultRule }) | null => {
     const f = this.view().findings.find((x) => x.main);
@@ -248,7 +269,14 @@ export class Reading {
     const set = this.sets().find((x) => alike(s, x));
     if (!set || s.kind !== 'full') return null;
     const main = set.findings.find((f) => f.main);
-    return { ...set, over: runWords(set, set.clubName), words: setFindingWords(main) };
+    return {
+      ...set,
+      over: `${runWords(set, set.clubName)}${set.byHand ? '; runs set by hand' : ''}`,
+      words: setFindingWords(main),
+      untold: set.near.map(nearWords),
+      mayBegin: mayBeginRun(s, this.rack()),
+      begins: set.steps.some((x) => x.at === s.number),
+    };
   });
   protected readonly ballWords = computed(() => {
     const m = this.main();
@@ -269,7 +297,9 @@ export class Reading {
   });
   protected readonly loft = computed(() => {
     const l = readLoft(this.swing().shot?.values ?? null);
-    return l ? `Spin loft ${Math.round(l.spinLoft)}°, derived from launch and attack.` : '';
+    if (!l) return '';
+    const from = l.basis === 'measured' ? 'dynamic loft less attack' : 'derived from launch and attack';
+    return `Spin loft ${Math.round(l.spinLoft)}°, ${from}.`;
   });
   protected readonly gone = computed(() => goneWords(this.main()?.evidence ?? []));
   private readonly patternNow = computed(() => this.patterns().find((p) => p.id === this.view().comparison.pattern));

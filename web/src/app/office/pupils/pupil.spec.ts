@@ -45,6 +45,7 @@ const board = (more: Partial<PupilDashboard> = {}): PupilDashboard => ({
     { lessonId: 'a', fault: 'hangs-back', shows: 'in 7 of 10 swings', of: 10 },
     { lessonId: 'b', fault: null, shows: '', of: 12 },
   ],
+  loft: [],
   nextVisit: null,
   homework: '',
   ...more,
@@ -61,6 +62,13 @@ async function open(dashboard = board()) {
 }
 
 describe('a pupil’s page', () => {
+  it('asks about the loft of a driver whose delivery has changed, beside the way to the clubs', async () => {
+    const asks = 'The driver has changed: attack angle from −3° to 2°. Does its loft still fit?';
+    const { c } = await open(board({ loft: [asks] }));
+    expect(c.text()).toContain(asks);
+    await c.press('Clubs');
+    expect(c.text()).toContain('Back to the overview');
+  });
   it('says whether the one measure changed, in a sentence, and warns of other shoes', async () => {
     const { c } = await open();
     expect(c.text()).toContain(

@@ -92,6 +92,11 @@ import { TableCsv } from '../../shell/table-csv';
                     }
                   </section>
                 }
+                @for (q of d.loft; track q) {
+                  <p class="mb-3 border-l-2 border-ink pl-3 text-15">
+                    {{ q }} <button class="link" (click)="editing.set(true)">Clubs</button>
+                  </p>
+                }
                 @if (d.measure) {
                   <h2 class="text-18 font-semibold">{{ name(d.measure) }}, {{ d.club }}s</h2>
                   <p class="text-15 text-ink2">{{ headline() }}</p>

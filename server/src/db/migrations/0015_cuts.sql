@@ -1,0 +1,1 @@
+ALTER TABLE "lessons" ADD COLUMN "cuts" jsonb DEFAULT '{}'::jsonb NOT NULL;
