@@ -33,9 +33,15 @@ export const InjuryNote = z.object({
 export type InjuryNote = z.infer<typeof InjuryNote>;
 export const NO_NOTE: InjuryNote = InjuryNote.parse({});
 
+/** How well somebody plays: handicap bands, or what stands in for them. */
+export const SKILLS = ['beginner', '21–36', '13–20', '6–12', '0–5', 'professional'] as const;
+
 /** What an instructor knows about a pupil beside the name; every part may stay empty. */
 export const PupilProfile = z.object({
   ageBand: z.enum(AGE_BANDS).nullable().default(null),
+  skill: z.enum(SKILLS).nullable().default(null),
+  /** Asked only to be compared with the right people; whatever it is, nothing else changes. */
+  sex: z.enum(['female', 'male', 'other']).nullable().default(null),
   clubs: z.array(PupilClub).max(20).default([]),
   /** Pattern a pupil is read under, by its id; null: the application's default. */
   school: z.string().max(60).nullable().default(null),
@@ -56,6 +62,9 @@ export const PupilProfile = z.object({
   otherSports: text(400),
   cueWords: text(400),
   bodyScreen: text(2000),
+  /** Answers of the short body screen by its tests, and their day, ISO date. */
+  screen: z.record(z.string().max(40), z.enum(['easy', 'limited', 'hurts'])).default({}),
+  screenedOn: z.string().max(20).nullable().default(null),
   /** Parent's consent of a minor: who gave it and when, ISO date. */
   consent: z
     .object({ by: z.string().min(1).max(120), on: z.string().max(20) })

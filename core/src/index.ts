@@ -2,6 +2,7 @@ export { VilkoError, type VilkoErrorCode } from './error.js';
 export * from './recording/recording.js';
 export { fromStored, G, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
+export { placingOf } from './recording/placing.js';
 export { checkFoot } from './ground/foot-check.js';
 export {
   FORMATS,
@@ -118,6 +119,15 @@ export { readChannels } from './events/events.js';
 export { SIGNS, type Sign, walkBack, type EarlierCause } from './faults/seen.js';
 export { type FittedSwing, oneSwingForAll } from './faults/one-swing-for-all.js';
 export { Drill, LADDER } from './drills/drill.js';
+export {
+  BODY_SCREEN,
+  hurtIn,
+  type Proposal,
+  proposalsOf,
+  SCREEN_ANSWERS,
+  type ScreenAnswer,
+  type ScreenTest,
+} from './drills/body-screen.js';
 export { capsOf, type OnRecord } from './drills/injury-caps.js';
 export { type SmallestChange, smallestChanges, type TriedSwing } from './what-if/smallest-change.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';

@@ -24,12 +24,22 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
     await expect(page.getByRole('button', { name: 'Take in' })).toBeDisabled();
     await page.getByLabel('Parent’s consent by').fill('Her mother');
     await page.getByLabel('on', { exact: true }).fill('2026-11-25');
+    await page.getByLabel('Plays off').selectOption('13–20');
+    // the body screen proposes; what is not taken over is not set
+    await page.getByText('Body screen: six looks').click();
+    await page.getByRole('group', { name: 'Seated turn' }).getByText('limited').click();
+    await expect(page.getByText(/School: Quiet centre may suit\. seated turn limited/)).toBeVisible();
+    await page.getByRole('button', { name: 'Take over' }).first().click();
     await page.getByRole('button', { name: 'Take in' }).click();
     await expect(page.getByRole('heading', { name: 'Runa Halvorsby' })).toBeVisible();
+    await expect(page.getByText('plays off 13–20')).toBeVisible();
+    await expect(page.getByText('Seated turn limited')).toBeVisible();
     await page.getByRole('button', { name: 'Start a lesson' }).click();
     await page.getByLabel('Aim of this lesson').fill('A first look');
     await page.getByLabel('Judged by').selectOption('share.lead.p7');
     await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByText('Placing the two force plates').click();
+    await expect(page.getByText('One foot on each plate, nothing bridges the gap', { exact: false })).toBeVisible();
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     const ask = page.getByTestId('set-up-ask');
     await expect(ask).toHaveText('Ready. Take the club.', { timeout: 90_000 });

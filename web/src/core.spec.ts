@@ -6,6 +6,7 @@ import '../../core/src/compare/runs.spec';
 import '../../core/src/compare/sets.spec';
 import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
+import '../../core/src/drills/body-screen.spec';
 import '../../core/src/drills/injury-caps.spec';
 import '../../core/src/drills/picture.spec';
 import '../../core/src/events/address.spec';
@@ -59,6 +60,7 @@ import '../../core/src/practice/practice.spec';
 import '../../core/src/practice/retest.spec';
 import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
+import '../../core/src/recording/placing.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/signal/signal.spec';
 import '../../core/src/traces/traces.spec';
@@ -77,6 +79,7 @@ const SUITES = [
   'two sets of swings',
   'lowPass',
   'timeBase',
+  'a body screen',
   'injuries on record',
   'drill pictures',
   'the address',
@@ -172,6 +175,7 @@ const SUITES = [
   'what can be agreed',
   'less spread',
   'what else moved',
+  'placing a device',
   'units',
   'series',
   'peaks',

@@ -2,3 +2,4 @@
 export * from './amounts.js';
 export { capital, lower } from './case.js';
 export * from './dates.js';
+export { PLAIN_WORDS, type PlainWord } from './plain-words.js';

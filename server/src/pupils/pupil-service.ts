@@ -73,6 +73,8 @@ export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
     mass: kept.mass ?? gone.mass,
     profile: {
       ageBand: a.ageBand ?? b.ageBand,
+      skill: a.skill ?? b.skill,
+      sex: a.sex ?? b.sex,
       clubs: [...a.clubs, ...b.clubs.filter((c) => !a.clubs.some((x) => x.name === c.name))].slice(0, 20),
       school: a.school ?? b.school,
       schools: { ...b.schools, ...a.schools },
@@ -87,6 +89,8 @@ export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
       otherSports: both(a.otherSports, b.otherSports).slice(0, 400),
       cueWords: both(a.cueWords, b.cueWords).slice(0, 400),
       bodyScreen: both(a.bodyScreen, b.bodyScreen).slice(0, 2000),
+      screen: { ...b.screen, ...a.screen },
+      screenedOn: a.screenedOn ?? b.screenedOn,
       consent: a.consent ?? b.consent,
       notes: both(a.notes, b.notes).slice(0, 4000),
     },

@@ -2,6 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, InjectionToken, signal } from '@angular/core';
 import { pathOf, type SharedAct, SHARED, type SharedPage } from '@vilko/contract';
 import { DRILL_CAUTIONS } from '@vilko/core';
+import { PlainWords } from '../drawing/words/plain-words';
 import { ReportSheet } from '../lesson/report/report-sheet';
 import { dateText, shortDate } from '../office/words';
 import { ask, askWithProgress } from '../state/ask';
@@ -21,7 +22,7 @@ const LARGEST = 100 * 1024 * 1024;
 @Component({
   selector: 'vk-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PracticeDays, ReportSheet],
+  imports: [PlainWords, PracticeDays, ReportSheet],
   template: `
     <main class="min-h-full bg-paper pb-10 text-15 leading-[21px] text-ink print:bg-white">
       @if (page(); as p) {
@@ -41,6 +42,12 @@ const LARGEST = 100 * 1024 * 1024;
             </section>
           }
           <vk-practice-days class="mt-5 block" [days]="p.days" [busy]="busy()" (tick)="act($event)" />
+          <details class="mt-5">
+            <summary class="min-h-11 cursor-pointer content-center text-18 font-semibold">
+              Words that are easily mixed up
+            </summary>
+            <vk-plain-words class="mt-2" />
+          </details>
           <section class="mt-5">
             <h2 class="text-18 font-semibold">Answer your instructor</h2>
             <label class="field mt-1 text-15"

@@ -1,5 +1,6 @@
 import { clockText } from '@vilko/core/words';
-import { DEVICES } from '@vilko/core/vocabulary';
+import { placingOf } from '@vilko/core';
+import { DEVICES, isDeviceKind } from '@vilko/core/vocabulary';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -174,6 +175,16 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
               kept() ? 'Go and record' : 'Without set-up'
             }}</a>
           </div>
+          @if (placing(); as guide) {
+            <details class="mt-8 max-w-[620px] border-t border-rules pt-3" [open]="!kept() && !device()?.connected">
+              <summary class="cursor-pointer text-18 font-semibold">Placing {{ guide.words }}</summary>
+              <ul class="mt-2 list-disc pl-5 text-15 leading-[22px]">
+                @for (line of guide.lines; track line) {
+                  <li class="mb-1">{{ line }}</li>
+                }
+              </ul>
+            </details>
+          }
           @if (device()?.connected && !kept()?.footCheck) {
             <div class="relative my-8 min-h-[220px] max-w-[620px] flex-1 bg-sheet">
               <vk-live-canvas [handed]="handed()" [band]="middle" label="Live plan of the stance" />
@@ -256,9 +267,15 @@ export class SetUp {
   private readonly running = this.store.selectSignal(bayFeature.selectSetUp);
   protected readonly state = computed(() => (this.mine() ? this.running() : null));
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
+  private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly device = computed(() => this.bay()?.device ?? null);
+  /** How the bay's device is placed; of a bay that has none yet, the kind this lesson's swings came from. */
+  protected readonly placing = computed(() => {
+    const kind = this.device()?.kind ?? this.rack().at(-1)?.device;
+    return kind && isDeviceKind(kind) ? { words: `the ${DEVICES[kind].words}`, lines: placingOf(kind) } : null;
+  });
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly kept = computed(() => this.state()?.record ?? this.lesson()?.setUp ?? null);
   private readonly standard = this.store.selectSignal(selectStandard);

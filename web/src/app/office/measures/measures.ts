@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { DEVICE_KINDS, type DeviceKind, DEVICES, GLOSSARY, type GlossaryRow, PARTS } from '@vilko/core';
 import { deviceWords } from '../../device-words';
+import { PlainWords } from '../../drawing/words/plain-words';
 import { Keys } from '../../shell/keys';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -12,7 +13,7 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
 @Component({
   selector: 'vk-measures',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TableCsv],
+  imports: [PlainWords, TableCsv],
   template: `
     <div class="h-full overflow-auto px-4 pb-8">
       <div class="sticky top-0 z-10 flex items-center gap-6 bg-paper pt-5 pb-2">
@@ -33,6 +34,12 @@ const text = (m: GlossaryRow): string => `${m.id} ${m.words} ${m.definition} ${m
           >● measured &nbsp; ○ derived, the assumption is named &nbsp; – cannot be said</span
         >
       </div>
+      @if (!query()) {
+        <details class="mt-2 border-b border-rules pb-4" open>
+          <summary class="cursor-pointer text-18 font-semibold">Words that are easily mixed up</summary>
+          <vk-plain-words class="mt-3" />
+        </details>
+      }
       @for (g of groups(); track g.part) {
         <table #sheet class="mt-4 w-full table-fixed border-collapse text-15">
           <caption class="pb-1 text-left text-18 font-semibold">

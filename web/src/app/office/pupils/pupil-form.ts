@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
+import { BodyScreenFields } from './body-screen-fields';
 import { InjuryFields } from './injury-fields';
 import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
-import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub } from '@vilko/contract';
+import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub, SKILLS } from '@vilko/contract';
 import { CLUB_CLASSES } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 import { draftOf, Drafts } from '../../state/drafts';
@@ -32,7 +33,7 @@ const TEXTS = [
 @Component({
   selector: 'vk-pupil-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, InjuryFields, SchoolFields],
+  imports: [BodyScreenFields, FormsModule, InjuryFields, SchoolFields],
   template: `
     <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
       <label class="field col-span-3"
@@ -97,6 +98,28 @@ const TEXTS = [
           (ngModelChange)="set({ mass: $event ? units.stored($event, 'kg') : null })"
         />
       </label>
+      <label class="field">
+        Plays off
+        <select name="skill" [ngModel]="draft().profile.skill" (ngModelChange)="profile({ skill: $event })">
+          <option [ngValue]="null">not said</option>
+          @for (s of skills; track s) {
+            <option [ngValue]="s">{{ s }}</option>
+          }
+        </select>
+      </label>
+      <label class="field" title="Asked only to be compared with the right people. Left out, nothing is missing.">
+        Sex, if they like
+        <select name="sex" [ngModel]="draft().profile.sex" (ngModelChange)="profile({ sex: $event })">
+          <option [ngValue]="null">not said</option>
+          <option value="female">female</option>
+          <option value="male">male</option>
+          <option value="other">other</option>
+        </select>
+      </label>
+      <p class="col-span-4 self-end pb-1.5 text-13 leading-[17px] text-ink2">
+        Skill, age and sex are asked only to compare with the right people. Nothing else depends on them, and nothing is
+        missing without them.
+      </p>
       <vk-school-fields [profile]="draft().profile" (changed)="profile($event)" />
       @if (minor()) {
         <label class="field col-span-3">
@@ -119,6 +142,7 @@ const TEXTS = [
         </label>
       }
       <vk-injury-fields [profile]="draft().profile" [handed]="draft().handed" (changed)="profile($event)" />
+      <vk-body-screen-fields [profile]="draft().profile" (changed)="profile($event)" />
       @for (t of texts; track t.key) {
         <label class="field" [class]="t.rows > 1 ? 'col-span-6' : 'col-span-3'">
           {{ t.words }}
@@ -201,6 +225,7 @@ export class PupilForm {
   private readonly drafts = inject(Drafts);
   protected readonly draft = signal<NewPupil>(NOBODY_YET);
   protected readonly ages = AGE_BANDS;
+  protected readonly skills = SKILLS;
   protected readonly texts = TEXTS;
   protected readonly classes = CLUB_CLASSES;
   protected readonly cm = () => (this.draft().stature === null ? null : Math.round(1000 * this.draft().stature!) / 10);

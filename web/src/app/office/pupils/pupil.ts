@@ -8,10 +8,11 @@ import {
   type LessonHead,
   type NewPupil,
   NO_PROFILE,
+  type PupilProfile,
   standardFor,
 } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { bandsFor, type ClubClass, difference, faultName, quantityOf, targetBand } from '@vilko/core';
+import { BODY_SCREEN, bandsFor, type ClubClass, difference, faultName, quantityOf, targetBand } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -25,6 +26,12 @@ import { type Agreement, AgreementFields } from '../agreement-fields';
 import { dateText, measureName, shortDate } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
+
+/** What a body screen found that is not easy. */
+const screenWords = (screen: PupilProfile['screen']): string =>
+  BODY_SCREEN.flatMap((t) =>
+    ['limited', 'hurts'].includes(screen[t.id] ?? '') ? `${t.name} ${screen[t.id]}` : [],
+  ).join(', ');
 
 /** A pupil: what was worked on, whether it changed, what comes next, and everything known. */
 @Component({
@@ -288,6 +295,7 @@ export class PupilPage {
       p.about,
       /handed/.test(p.about) ? '' : `plays ${p.handed}-handed`,
       p.profile.ageBand ?? '',
+      p.profile.skill === null ? '' : /\d/.test(p.profile.skill) ? `plays off ${p.profile.skill}` : p.profile.skill,
       p.stature ? `${Math.round(100 * p.stature)} cm` : '',
       p.mass ? this.units.text(p.mass, 'kg') : '',
     ];
@@ -308,7 +316,7 @@ export class PupilPage {
       { words: 'Cue words that worked', value: f.cueWords },
       { words: 'Other sports', value: f.otherSports },
       { words: 'Limits', value: f.limits },
-      { words: 'Body screen', value: f.bodyScreen },
+      { words: 'Body screen', value: [screenWords(f.screen), f.bodyScreen].filter(Boolean).join('. ') },
       {
         words: 'Clubs',
         value: f.clubs
