@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FEWEST_AFTER, FEWEST_FOR_AGREED_SPREAD, SUCCESS_WORDS } from '@vilko/core';
-import { counted, figure, unitBehind, wanted } from '@vilko/core/words';
+import { counted, figure, toldAmount, toldWanted, unitBehind } from '@vilko/core/words';
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
@@ -149,7 +149,7 @@ export const wantedWords = ({ band, spread, unit }: NonNullable<Report['measure'
     ? `less spread than ±${figure(spread.most, unit)}${unitBehind(unit)}`
     : band[0] === null && band[1] === null
       ? ''
-      : wanted(band, unit);
+      : toldWanted(band, unit);
 
 /** What stands beneath the number, on the screen and in print. */
 export function meansWords({ measure, success }: Pick<Report, 'measure' | 'success'>): string {
@@ -158,7 +158,7 @@ export function meansWords({ measure, success }: Pick<Report, 'measure' | 'succe
   const said = (v: number): string => `${figure(v, unit)}${unitBehind(unit)}`;
   return [
     `mean of ${counted(n[1], 'swing')}`,
-    ...(before === null ? [] : [`before: ${said(before)}, mean of ${n[0]}`]),
+    ...(before === null ? [] : [`before: ${toldAmount(before, unit)}, mean of ${n[0]}`]),
     ...(spread && spread.after !== null
       ? [
           `spread ±${said(spread.after)}${spread.before === null ? '' : `, before ±${said(spread.before)}`}, wanted less than ±${said(spread.most)}`,

@@ -80,7 +80,11 @@ test('anything can be agreed: the carry in a typed range stands first in Compare
   page,
 }) => {
   await page.goto('/lesson/lesson-edvin/set-up');
+  const anew = page.waitForResponse(
+    (r) => r.url().endsWith('/api/lessons/lesson-edvin') && r.request().method() === 'GET',
+  );
   await page.getByLabel('Judged by').selectOption({ label: 'Carry' });
+  await anew;
   const where = page.getByLabel('Where it is to come');
   await expect(where).toContainText('the school has no range for it');
   await where.selectOption('band');

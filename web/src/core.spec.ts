@@ -66,6 +66,7 @@ import '../../core/src/signal/signal.spec';
 import '../../core/src/traces/traces.spec';
 import '../../core/src/what-if/smallest-change.spec';
 import '../../core/src/what-if/what-if.spec';
+import '../../core/src/words/plain-words.spec';
 import '../../core/src/words/sports.spec';
 import '../../core/src/words/words.spec';
 
@@ -183,6 +184,7 @@ const SUITES = [
   'packed traces',
   'the smallest change that removes a finding',
   'what if',
+  'words for pupils',
   'comparisons from the pupil’s own sport',
   'numbers in words',
   'an end that somebody set',

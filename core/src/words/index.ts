@@ -2,4 +2,4 @@
 export * from './amounts.js';
 export { capital, lower } from './case.js';
 export * from './dates.js';
-export { PLAIN_WORDS, type PlainWord } from './plain-words.js';
+export { phaseWords, PLAIN_WORDS, plainName, type PlainWord, toldAmount, toldWanted } from './plain-words.js';

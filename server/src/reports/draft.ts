@@ -1,5 +1,5 @@
 import { fewest, type LessonHead, type ReportText, wantedWords } from '@vilko/contract';
-import { amount, lower, mean, type MeasureId, sawWords, wanted } from '@vilko/core';
+import { amount, lower, mean, type MeasureId, sawWords, toldAmount, toldWanted } from '@vilko/core';
 import { summaryNumber } from '../swings/read-swing.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
@@ -40,7 +40,7 @@ function spreadNotYet({ measure, success }: Figures): string {
   return `${measure.words}: the swings scatter by ±${amount(after, measure.unit)}; we want less than ±${amount(most, measure.unit)}.`;
 }
 
-export const bandOf = ({ band, unit }: NonNullable<Figures['measure']>): string => wanted(band, unit);
+export const bandOf = ({ band, unit }: NonNullable<Figures['measure']>): string => toldWanted(band, unit);
 
 /** Whether the swings scatter less than before. */
 function spreadChange({ measure, success }: Pick<Figures, 'measure' | 'success'>): string {
@@ -75,7 +75,12 @@ const changeOf = (figures: Figures): string =>
 function measureChange({ measure, success }: Figures): string {
   if (measure?.spread) return spreadChange({ measure, success });
   if (measure?.before === null || measure?.after === null || !measure) return '';
-  const numbers = `${measure.words}: ${amount(measure.before, measure.unit)} before, ${amount(measure.after, measure.unit)} now`;
+  const [before, now] = [toldAmount(measure.before, measure.unit), toldAmount(measure.after, measure.unit)];
+  // a phase is told by a whole phrase: what it was stands before it
+  const numbers =
+    measure.unit === 'P'
+      ? `${measure.words}: before, ${before}; now, ${now}`
+      : `${measure.words}: ${before} before, ${now} now`;
   const word = success?.change?.word;
   if (word === 'real change')
     return `${numbers}. A real change${success?.way === null || success?.way === undefined ? '' : success.way > 0 ? ', toward what we want' : ', for the worse'}.`;

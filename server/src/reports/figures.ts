@@ -22,6 +22,7 @@ import {
   mean,
   type MeasureId,
   movedBy,
+  plainName,
   type PracticeBand,
   type QuantityId,
   quantityOf,
@@ -113,7 +114,7 @@ export function figuresOf(agreed: Agreed, { found, compared, standardOf, units }
     fault: main?.fault ?? null,
     measure: {
       id,
-      words,
+      words: plainName(words),
       unit: shown,
       agreed: agreed.measure !== null,
       band: [scaled(band[0]), scaled(band[1])],

@@ -1,6 +1,6 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { meansWords, MINOR, REPORT_FIELDS, successWord } from '@vilko/contract';
-import { amount, dateText, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines, quantityOf } from '@vilko/core';
+import { dateText, toldAmount, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines, quantityOf } from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
 import { bandOf } from './draft.js';
@@ -41,7 +41,7 @@ function figures({ report, pupil }: Page): Content[] {
           ? { text: 'Not measured in this lesson.' }
           : {
               columns: [
-                { text: amount(m.after, m.unit), fontSize: 26, bold: true },
+                { text: toldAmount(m.after, m.unit), fontSize: m.unit === 'P' ? 12 : 26, bold: true },
                 { text: successWord(report), alignment: 'right', margin: [0, 14, 0, 0] },
               ],
             },

@@ -123,6 +123,20 @@ describe('a report', () => {
     expect(refused.json<{ message: string }>().message).toContain('there is no measure "ball.colour"');
   });
 
+  it('tells a phase between two pictures and a moment by its picture: no number of a phase stands on the page', async () => {
+    await app.send('PATCH', '/api/lessons/l', { measure: 'load.trail.max.phase' });
+    await swings('l', 100, 3);
+    const phase = await report();
+    expect(phase.measure!.unit).toBe('P');
+    expect(phase.draft.agreed).toMatch(
+      /^We judge it by: trail peak, phase, (from|no later than|no earlier than) at the top|going back/,
+    );
+    await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p6' });
+    const moment = await report();
+    expect(moment.measure!.words).toBe('Lead share, shaft level coming down');
+    for (const { draft } of [phase, moment]) expect(Object.values(draft).join(' ')).not.toMatch(/\bP\d/);
+  });
+
   it('judges less spread as it was agreed, from five swings on', async () => {
     await app.send('PATCH', '/api/lessons/l', { measure: 'share.lead.p7', target: { of: 'spread', most: 6 } });
     await swings('l', 90, 4, { style: { spread: 0.1 } });

@@ -10,7 +10,12 @@ export type Agreement = Pick<LessonHead, 'measure' | 'target'>;
 
 type Way = 'school' | 'band' | 'spread';
 
-const wayOf = (target: Target | null): Way => target?.of ?? 'school';
+/** What is agreed of which measure; null: nothing typed, an answer that comes late closes no field. */
+interface Asked {
+  readonly measure: Agreement['measure'];
+  readonly way: Way | null;
+}
+
 /** A typed number; null where nothing is typed, NaN where it is none. */
 const typed = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
@@ -78,7 +83,11 @@ export class AgreementFields {
   private readonly stored = computed(() => (this.value().measure ? quantityOf(this.value().measure!).unit : ''));
   protected readonly unit = computed(() => unitBehind(this.units.shown(this.stored())).trim() || 'as a number');
   /** A way may be chosen before its numbers are typed. */
-  protected readonly way = linkedSignal(() => wayOf(this.value().target));
+  protected readonly way = linkedSignal<Asked, Way>({
+    source: () => ({ measure: this.value().measure, way: this.value().target?.of ?? null }),
+    computation: (now, before) =>
+      now.way ?? (before && before.source.measure === now.measure ? before.value : 'school'),
+  });
   // the answer to what was typed before must not take this away
   protected readonly refused = linkedSignal({ source: () => this.value().measure, computation: () => '' });
   protected readonly ends = computed((): [string, string] => {

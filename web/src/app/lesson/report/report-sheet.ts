@@ -11,7 +11,7 @@ import {
 import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { figure, unitBehind } from '@vilko/core/words';
+import { figure, phaseWords, unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
 import { BandStrip } from '../practise/band-strip';
 
@@ -53,10 +53,14 @@ import { BandStrip } from '../practise/band-strip';
               <h3 class="text-13 text-ink2">{{ m.words }}{{ m.agreed ? ', as agreed' : '' }}</h3>
               @if (m.after !== null) {
                 <p class="flex items-baseline gap-2">
-                  <span class="figures text-40 leading-[46px] font-semibold">{{ figure(m.after) }}</span><span
-                    class="text-18"
-                    >{{ unit() }}</span
-                  >
+                  @if (m.unit === 'P') {
+                    <span class="text-18 leading-6 font-semibold">{{ phase(m.after) }}</span>
+                  } @else {
+                    <span class="figures text-40 leading-[46px] font-semibold">{{ figure(m.after) }}</span><span
+                      class="text-18"
+                      >{{ unit() }}</span
+                    >
+                  }
                   <span class="ml-auto text-18">{{ word() }}</span>
                 </p>
                 @if (m.band[0] !== null || m.band[1] !== null) {
@@ -119,6 +123,7 @@ export class ReportSheet {
   protected readonly cautions = DRILL_CAUTIONS.join(' ');
   protected readonly date = computed(() => dateText(this.head().startedAt));
   protected readonly day = shortDate;
+  protected readonly phase = phaseWords;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
   protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
   protected readonly comeBack = computed(() =>

@@ -14,7 +14,7 @@ import {
   type SetUpStep,
 } from '@vilko/contract';
 import { LessonNotes } from '../../office/lesson-notes';
-import { AgreementFields } from '../../office/agreement-fields';
+import { type Agreement, AgreementFields } from '../../office/agreement-fields';
 import { Keys } from '../../shell/keys';
 import { BayActions, bayFeature, hasBay } from '../../state/bay';
 import { LessonActions, lessonFeature } from '../../state/lesson';
@@ -198,7 +198,7 @@ const STEP_WORDS: Readonly<Record<SetUpStep, string>> = {
           <label class="field mt-2"
             >Aim<input #aim [value]="l.aim" maxlength="400" (change)="change({ aim: aim.value })"
           /></label>
-          <vk-agreement-fields class="mt-2" [value]="l" [school]="school()" (changed)="change($event)" />
+          <vk-agreement-fields class="mt-2" [value]="l" [school]="school()" (changed)="agree($event)" />
           <label class="field mt-2">
             On the feet
             <select #shoes (change)="change({ footwear: footwearOf(shoes.value) })">
@@ -363,6 +363,10 @@ export class SetUp {
   }
   protected change(change: LessonChange): void {
     this.store.dispatch(LessonActions.changeLesson({ id: this.lessonId(), change }));
+  }
+  /** Another measure makes every swing say its number anew; a target alone does not. */
+  protected agree({ measure, target }: Agreement): void {
+    this.change(measure === this.lesson()?.measure ? { target } : { measure, target });
   }
   protected footwearOf(value: string): (typeof FOOTWEAR)[number] {
     return FOOTWEAR.find((f) => f === value) ?? 'other';
