@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FEWEST_AFTER, FEWEST_FOR_AGREED_SPREAD, SUCCESS_WORDS } from '@vilko/core';
+import { FEWEST_AFTER, FEWEST_FOR_SPREAD, SUCCESS_WORDS } from '@vilko/core';
 import { counted, figure, toldAmount, toldWanted, unitBehind } from '@vilko/core/words';
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
@@ -140,8 +140,7 @@ export const successWord = ({ success, measure }: Pick<Report, 'success' | 'meas
   !success ? '' : success.of < fewest(measure) ? 'too few to tell' : success.word;
 
 /** Fewest swings that tell whether it came. */
-export const fewest = (measure: Report['measure']): number =>
-  measure?.spread ? FEWEST_FOR_AGREED_SPREAD : FEWEST_AFTER;
+export const fewest = (measure: Report['measure']): number => (measure?.spread ? FEWEST_FOR_SPREAD : FEWEST_AFTER);
 
 /** Where the measure is to come, in words: "64 to 92%", "less spread than ±3%"; nothing where no range is wanted. */
 export const wantedWords = ({ band, spread, unit }: NonNullable<Report['measure']>): string =>

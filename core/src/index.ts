@@ -1,6 +1,6 @@
 export { VilkoError, type VilkoErrorCode } from './error.js';
 export * from './recording/recording.js';
-export { fromStored, G, isUnit, sameKind, toStored, type UnitName } from './recording/units.js';
+export { fromStored, G, isUnit, sameKind, toStored, unitFactor, type UnitName } from './recording/units.js';
 export { CheckedFoot, FootCheck } from './recording/foot-check.js';
 export { placingOf } from './recording/placing.js';
 export { checkFoot } from './ground/foot-check.js';
@@ -58,7 +58,6 @@ export {
 } from './measures/registry.js';
 export {
   BALL_QUANTITIES,
-  type BallId,
   ballNumberOf,
   isQuantityId,
   type Quantity,
@@ -66,7 +65,7 @@ export {
   quantityOf,
   type ValueOf,
 } from './measures/quantity.js';
-export { SHOT_KEYS, SHOT_NUMBERS, type ShotNumber, type ShotNumberRow } from './measures/shot-numbers.js';
+export { SHOT_NUMBERS, type ShotNumber } from './measures/shot-numbers.js';
 export { type MeasureRow, type Moment, type Part, PARTS } from './measures/row.js';
 export { GLOSSARY, glossaryMarkdown, type GlossaryRow } from './measures/glossary.js';
 export type { SwingContext, SwingSignals } from './measures/context.js';
@@ -80,6 +79,7 @@ export { Band, BAND_SOURCES, BAND_SURE, bandProblem, Pattern, type Range, readPa
 export {
   bandsFor,
   type ClubBand,
+  idealOf,
   SIZE_RANGE,
   STRICTNESS_RANGE,
   toleratedRange,
@@ -126,12 +126,18 @@ export {
   proposalsOf,
   SCREEN_ANSWERS,
   type ScreenAnswer,
-  type ScreenTest,
 } from './drills/body-screen.js';
 export { capsOf, type OnRecord } from './drills/injury-caps.js';
 export { type SmallestChange, smallestChanges, type TriedSwing } from './what-if/smallest-change.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
-export { type DrillPicture, type PictureLines, pictureLines, type StrokeRole } from './drills/picture.js';
+export {
+  type DrillPicture,
+  type PictureLines,
+  pictureLines,
+  type PictureStroke,
+  type PictureText,
+  type StrokeRole,
+} from './drills/picture.js';
 export { substitutesOf } from './drills/substitutes.js';
 export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
 export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
@@ -143,7 +149,7 @@ export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';
 export * from './what-if/what-if.js';
 export { type Difference, differencesOf, representative, type SideOf, valuesOf } from './compare/differences.js';
-export { BY_PRODUCTS, byProducts, differenceIn, isReal, movedBy, strikeWords } from './compare/by-products.js';
+export { byProducts, differenceIn, isReal, movedBy, strikeWords } from './compare/by-products.js';
 export { mean, standardDeviation } from './compare/statistics.js';
 export { LAST_RUNG, type Rung, RUNGS, staysValid, tagOn } from './practice/rungs.js';
 export {
@@ -159,7 +165,6 @@ export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/ste
 export { bandScale, placeOn } from './practice/band-scale.js';
 export {
   FEWEST_AFTER,
-  FEWEST_FOR_AGREED_SPREAD,
   type Success,
   successOf,
   successOfSpread,
@@ -167,7 +172,7 @@ export {
   type SuccessWord,
 } from './practice/success.js';
 export { Target, targetBand } from './practice/target.js';
-export { differsIn, Retest, RETEST, retestLacks, retestWords, type TestedAs } from './practice/retest.js';
+export { differsIn, type Retest, retestLacks, retestWords, type TestedAs } from './practice/retest.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';
 export { BlockResult, Plan, PlanBlock, PlanWish } from './practice/plan-schema.js';
 export * from './practice/plan.js';

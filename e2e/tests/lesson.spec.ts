@@ -92,9 +92,13 @@ test('anything can be agreed: the carry in a typed range stands first in Compare
   await page.getByLabel('to, m').fill('140');
   await page.getByLabel('to, m').blur();
   await expect(page.getByRole('alert')).toHaveText('A range ends above where it begins; what was agreed before stays.');
+  const kept = page.waitForResponse(
+    (r) => r.url().endsWith('/api/lessons/lesson-edvin') && r.request().method() === 'PATCH',
+  );
   await page.getByLabel('to, m').fill('');
   await page.getByLabel('to, m').blur();
   await expect(page.getByRole('alert')).toBeHidden();
+  await kept;
   await page.goto('/lesson/lesson-edvin/practise');
   await expect(page.getByText('Agreed: Carry, at least 150 m.')).toBeVisible();
   await page.goto('/lesson/lesson-edvin/report');

@@ -21,7 +21,6 @@ interface Heard {
   readonly own: Said | null;
 }
 
-/** Writes what an evaluation found. */
 /** What an evaluation is written from. */
 export interface Evaluated {
   readonly judged: readonly Judged[];
@@ -48,6 +47,7 @@ const stepRows = (lessons: readonly JudgedLesson[]): string[][] =>
     ];
   });
 
+/** Writes what an evaluation found. */
 export function evaluationMarkdown({ judged, sets, lessons }: Evaluated, seed: number): string {
   const heard = judged.flatMap((j): Heard[] => (j.said ? [{ c: j.case, said: j.said, own: j.own }] : []));
   const single = heard.filter((h) => h.c.faults.length === 1);

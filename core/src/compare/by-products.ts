@@ -1,4 +1,4 @@
-import { fromStored, type UnitName } from '../recording/units.js';
+import { unitFactor } from '../recording/units.js';
 import { BALL_QUANTITIES, type QuantityId, type ValueOf } from '../measures/quantity.js';
 import { counted, difference as sizeOf } from '../words/amounts.js';
 import { type Difference, differencesOf, type SideOf } from './differences.js';
@@ -34,7 +34,7 @@ export const byProducts = (
 /** A difference in another unit of the same kind; units differ by a factor alone. */
 export function differenceIn(d: Difference, unit: string): Difference {
   if (unit === d.unit) return d;
-  const by = fromStored(1, unit as UnitName) / fromStored(1, d.unit as UnitName);
+  const by = unitFactor(d.unit, unit);
   const side = (s: SideOf): SideOf => ({ n: s.n, mean: by * s.mean, sd: s.sd === null ? null : by * s.sd });
   const pair = ([x, y]: readonly [number, number]): [number, number] => [by * x, by * y];
   return {

@@ -12,7 +12,13 @@ const differencesOf = (
   after: readonly SomeMeasures[],
   ids: readonly MeasureId[],
   { usual = [], agreed = null }: { usual?: readonly SomeMeasures[]; agreed?: MeasureId | null } = {},
-) => differencesIn(before.map(valuesOf), after.map(valuesOf), ids, { usual: usual.map(valuesOf), agreed });
+) =>
+  differencesIn(
+    before.map((m) => valuesOf(m)),
+    after.map((m) => valuesOf(m)),
+    ids,
+    { usual: usual.map((m) => valuesOf(m)), agreed },
+  );
 const around = (id: MeasureId, mean: number, spread: number, n: number): SomeMeasures[] =>
   Array.from({ length: n }, (_, i) => swing({ [id]: mean + spread * Math.sin(5 * i + 1) }));
 const both = (a: SomeMeasures[], b: SomeMeasures[]): SomeMeasures[] => a.map((m, i) => ({ ...m, ...b[i] }));

@@ -1,5 +1,5 @@
 import { numberOf, type SomeMeasures } from '../measures/measure.js';
-import { type QuantityId, quantityOf, type ValueOf } from '../measures/quantity.js';
+import { type BallNumbers, ballNumberOf, type QuantityId, quantityOf, type ValueOf } from '../measures/quantity.js';
 import { type MeasureId, worthOf } from '../measures/registry.js';
 import { type SetChange, compareSets } from './sets.js';
 import { mean, standardDeviation } from './statistics.js';
@@ -48,11 +48,13 @@ export interface ComparedBy {
   readonly agreed?: QuantityId | null;
 }
 
-/** A swing's values from its measures alone. */
+/** A swing's values, from its measures and, where it is known, what the ball did. */
 export const valuesOf =
-  (measures: SomeMeasures): ValueOf =>
-  (id) =>
-    numberOf((measures as Readonly<Partial<Record<QuantityId, SomeMeasures[MeasureId]>>>)[id]);
+  (measures: SomeMeasures, ball: BallNumbers | null = null): ValueOf =>
+  (id) => {
+    const number = ballNumberOf(id);
+    return number ? (ball?.[number] ?? null) : numberOf(measures[id as MeasureId]);
+  };
 
 /**
  * Differences of two sets, worst first (judging.md §2): real changes, then what cannot be told yet, then what does not

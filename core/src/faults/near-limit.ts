@@ -35,7 +35,8 @@ export function nearLimit(fault: string, pieces: readonly Piece[], swings: reado
   const [measure] = against.measures as readonly [MeasureId];
   const values = swings.flatMap((s) => numberOf(s.measures[measure]) ?? []);
   if (values.length < LEAST) return null;
-  const [value, sd, away] = [mean(values), standardDeviation(values), mean(values) - against.limit];
+  const [value, sd] = [mean(values), standardDeviation(values)];
+  const away = value - against.limit;
   const wrongSide = against.direction === 'over' ? away < 0 : away > 0;
   if (!wrongSide || Math.abs(away) >= (SURE * sd) / Math.sqrt(values.length)) return null;
   const enough = Math.ceil((SURE * sd / away) ** 2); // prettier-ignore

@@ -16,6 +16,9 @@ export interface Quantity {
   readonly worth: number | null;
 }
 
+/** What is known of a ball; null and what is left out is no reading. */
+export type BallNumbers = Readonly<Partial<Record<ShotNumber, number | null>>>;
+
 /** A swing's value of a quantity, in its stored unit; null where it could not be had. */
 export type ValueOf = (id: QuantityId) => number | null;
 

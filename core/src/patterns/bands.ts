@@ -1,3 +1,4 @@
+import type { QuantityId } from '../measures/quantity.js';
 import { type MeasureId, measureRow, worthOf } from '../measures/registry.js';
 import type { ClubClass } from '../recording/recording.js';
 import { broughtBy, overlaid, type OverlayId } from './overlays.js';
@@ -103,6 +104,13 @@ export function bandsFor(pattern: Pattern, club: ClubClass, tuning: Tuning = {})
     };
   });
 }
+
+/** Where a pattern, as it is set, wants a quantity with a club; null where it has no band for it. */
+export const idealOf = (
+  { pattern, tuning }: { readonly pattern: Pattern; readonly tuning?: Tuning | undefined },
+  club: ClubClass,
+  id: QuantityId,
+): Range | null => bandsFor(pattern, club, tuning).find((b) => b.measure === id)?.ideal ?? null;
 
 function stretched(ideal: Range, tolerated: Range, strictness: number): Range {
   const at = (i: 0 | 1) =>

@@ -1,10 +1,9 @@
 import { z } from 'zod';
 import { INJURY_TAGS } from '../drills/injuries.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
+import { IsoDay } from './day.js';
 import { Retest } from './retest.js';
 import { LAST_RUNG } from './rungs.js';
-
-const IsoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
 /** What was done on a block's day, or that it was not. */
 export const BlockResult = z.object({

@@ -1,21 +1,14 @@
 import { z } from 'zod';
-import { DEVICES, type DeviceKind } from '../recording/device-kinds.js';
+import { DEVICES, isDeviceKind } from '../recording/device-kinds.js';
 import { counted } from '../words/amounts.js';
+import { IsoDay } from './day.js';
 
 /** A retest holds as much alike as can be, warmed up, and long enough (judging.md §4). */
 export const RETEST = { least: 5, warmUp: 3 } as const;
 
-/** What swings of a test and its retest must share: how they were measured, hit and shod. */
-export interface TestedAs {
-  readonly device: DeviceKind;
-  readonly clubName: string;
-  readonly footwear: string;
-  readonly intent: string;
-}
-
 /** The day a plan books for its retest, and what it is held against. */
 export const Retest = z.object({
-  on: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
+  on: IsoDay,
   device: z.string().max(40),
   clubName: z.string().max(40),
   footwear: z.string().max(40),
@@ -23,7 +16,10 @@ export const Retest = z.object({
 });
 export type Retest = z.infer<typeof Retest>;
 
-const deviceName = (device: string): string => DEVICES[device as DeviceKind]?.words ?? device;
+/** What swings of a test and its retest must share: how they were measured, hit and shod. */
+export type TestedAs = Omit<Retest, 'on'>;
+
+const deviceName = (device: string): string => (isDeviceKind(device) ? DEVICES[device].words : device);
 const shot = (intent: string): string => (intent === 'stock' ? 'the usual shot' : intent);
 
 const SAME: readonly { readonly key: keyof TestedAs; readonly head: string; readonly said: (v: string) => string }[] = [
@@ -55,5 +51,5 @@ export function retestLacks(n: number, warmUp: number): string | null {
 }
 
 /** How a retest is done, for a plan and a calendar. */
-export const retestWords = ({ device, clubName, footwear, intent }: Omit<Retest, 'on'>): string =>
+export const retestWords = ({ device, clubName, footwear, intent }: TestedAs): string =>
   `Retest on ${deviceName(device)}, ${clubName}, ${footwear}, ${shot(intent)}: ${RETEST.warmUp} swings to warm up, then at least ${RETEST.least}.`;

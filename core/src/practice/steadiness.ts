@@ -17,10 +17,14 @@ export const FEWEST_FOR_SPREAD = 5;
 /** A spread that changed by less than this part of what a teacher would act on does not matter. */
 const PART = 0.5;
 
-const fromMedian = (v: readonly number[]): number[] => {
+/** How far each value lies from the middle one. */
+export const fromMedian = (v: readonly number[]): number[] => {
   const m = median(v);
   return v.map((x) => Math.abs(x - m));
 };
+
+/** Standard deviation; null of fewer than two values. */
+export const spreadOf = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
 
 /**
  * Compares the spread of two sets: Brown and Forsythe's absolute deviations from the median, compared by Welch's t, so
@@ -28,7 +32,6 @@ const fromMedian = (v: readonly number[]): number[] => {
  * @param worth the smallest difference of the measure itself that matters
  */
 export function steadinessOf(before: readonly number[], after: readonly number[], worth: number): Steadiness {
-  const sd = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
   const few = before.length < FEWEST_FOR_SPREAD || after.length < FEWEST_FOR_SPREAD;
   const change = few
     ? null
@@ -38,5 +41,5 @@ export function steadinessOf(before: readonly number[], after: readonly number[]
     if (change.word === 'no change that matters') return change.word;
     return change.difference < 0 ? 'steadier' : 'more scattered';
   })();
-  return { n: [before.length, after.length], sd: [sd(before), sd(after)], word };
+  return { n: [before.length, after.length], sd: [spreadOf(before), spreadOf(after)], word };
 }

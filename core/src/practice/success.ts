@@ -1,6 +1,7 @@
-import { mean, standardDeviation } from '../compare/statistics.js';
+import { mean } from '../compare/statistics.js';
 import { compareSets, type SetChange } from '../compare/sets.js';
 import { answerOf, type PracticeBand } from './attempts.js';
+import { FEWEST_FOR_SPREAD, fromMedian, spreadOf } from './steadiness.js';
 
 export const SUCCESS_WORDS = ['met', 'partly', 'not yet', 'worse'] as const;
 export type SuccessWord = (typeof SUCCESS_WORDS)[number];
@@ -58,17 +59,6 @@ export function successOf(
   };
 }
 
-/** Fewest swings whose spread says anything. */
-export const FEWEST_FOR_AGREED_SPREAD = 5;
-
-const middle = (v: readonly number[]): number => {
-  const sorted = [...v].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-};
-const distances = (v: readonly number[]): number[] => v.map((x) => Math.abs(x - middle(v)));
-const spreadOf = (v: readonly number[]): number | null => (v.length < 2 ? null : standardDeviation(v));
-
 /**
  * Whether the swings scatter as little as was agreed. Met: the spread after is under it. Partly: really less than
  * before. Worse: farther over it by more than the worth. Two spreads are compared by the distances from the middle
@@ -81,16 +71,16 @@ export function successOfSpread(
   most: number,
   worth: number,
 ): Success {
-  const change = compareSets([{ before: distances(before), after: distances(after), worth: 0 }])[0]!;
+  const change = compareSets([{ before: fromMedian(before), after: fromMedian(after), worth: 0 }])[0]!;
   const [from, to] = [spreadOf(before), spreadOf(after)];
-  const enough = after.length >= FEWEST_FOR_AGREED_SPREAD;
+  const enough = after.length >= FEWEST_FOR_SPREAD;
   const over = (sd: number): number => Math.max(0, sd - most);
   const way = from !== null && to !== null && over(from) > 0 ? 1 - over(to) / over(from) : null;
   const less = enough && change !== null && change.word === 'real change' && change.difference < 0;
   const farther = enough && from !== null && to !== null && over(to) - over(from) > worth;
   return {
     word: enough && to !== null && to <= most ? 'met' : less ? 'partly' : farther ? 'worse' : 'not yet',
-    inside: distances(after).filter((d) => d <= 2 * most).length,
+    inside: fromMedian(after).filter((d) => d <= 2 * most).length,
     of: after.length,
     way,
     change,

@@ -26,6 +26,13 @@ export const toStored = (value: number, unit: UnitName): number => value * SIZES
 /** A stored value in `unit`. */
 export const fromStored = (value: number, unit: UnitName): number => value / SIZES[unit];
 
+/**
+ * How often one unit goes into another of the same kind: what a number in `from` is multiplied by to be in `to`. Units
+ * that are not converted are only ever shown as they are: 1.
+ */
+export const unitFactor = (from: string, to: string): number =>
+  from === to ? 1 : SIZES[from as UnitName] / SIZES[to as UnitName];
+
 /** Whether two units measure the same thing. */
 export const sameKind = (a: UnitName, b: UnitName): boolean => KINDS.some((k) => k.includes(a) && k.includes(b));
 const KINDS: readonly (readonly UnitName[])[] = [

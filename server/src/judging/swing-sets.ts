@@ -1,6 +1,6 @@
 import { alike, type ClubFindings, type LessonHead, type SetKey, setName, type Standard } from '@vilko/contract';
 import { bandsFor, type ClubClass, type QuantityId, runsAt, runsOf, seriesOf, unjudgedWords } from '@vilko/core';
-import { quantityIn } from '../swings/read-swing.js';
+import { quantitiesOf } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
 /** The standard for a club and an intent. */
@@ -36,8 +36,7 @@ function cut<S extends ReadSwing>(
   const inOrder = [...swings].sort((a, b) => a.row.number - b.row.number);
   const { club } = inOrder[0]!.row;
   const ids = [...(agreed ? [agreed] : []), ...bandsFor(pattern, club, tuning).map((b) => b.measure)];
-  const values = inOrder.map((s) => (id: QuantityId) => quantityIn(s, id));
-  const series = seriesOf(values, ids);
+  const series = seriesOf(inOrder.map(quantitiesOf), ids);
   const first = (number: number): number => inOrder.findIndex((s) => s.row.number >= number);
   const { steps, drifted } = byHand ? runsAt(series, byHand.map(first), agreed) : runsOf(series, agreed);
   const bounds = [0, ...steps.map((s) => s.at), inOrder.length];

@@ -1,6 +1,6 @@
 import { fewest, type LessonHead, type ReportText, wantedWords } from '@vilko/contract';
 import { amount, lower, mean, type MeasureId, sawWords, toldAmount, toldWanted } from '@vilko/core';
-import { summaryNumber } from '../swings/read-swing.js';
+import { valuesIn } from '../swings/values-in.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 import type { Figures } from './figures.js';
 
@@ -25,10 +25,15 @@ export function draftOf(lesson: LessonHead, figures: Figures, task: string): Rep
                 : `, ${Math.round(100 * success.way)}% of the way`
           }${success.of < fewest(measure) ? `; it takes ${fewest(measure)} swings to tell` : ''}.`,
     task,
-    agreed: measure
-      ? `We judge it by: ${[lower(measure.words), wantedWords(measure), measure.spread || !wantedWords(measure) ? '' : 'in two of three swings'].filter(Boolean).join(', ')}.`
-      : '',
+    agreed: measure ? agreedWords(measure) : '',
   };
+}
+
+/** What it is judged by, and where that is to come. */
+function agreedWords(measure: NonNullable<Figures['measure']>): string {
+  const range = wantedWords(measure);
+  const often = range && !measure.spread ? 'in two of three swings' : '';
+  return `We judge it by: ${[lower(measure.words), range, often].filter(Boolean).join(', ')}.`;
 }
 
 /** How far the spread is from the agreed one. */
@@ -55,7 +60,7 @@ function spreadChange({ measure, success }: Pick<Figures, 'measure' | 'success'>
 /** Load on the lead foot at the three moments everybody knows. */
 function sharesOf(swings: readonly SummarisedSwing[]): string {
   const at = (id: MeasureId): string | null => {
-    const v = swings.flatMap((s) => summaryNumber(s.summary, id) ?? []);
+    const v = valuesIn(swings, id);
     return v.length ? `${mean(v).toFixed(0)}%` : null;
   };
   const parts = [

@@ -12,11 +12,10 @@ import {
 } from '@vilko/contract';
 import {
   ballNumberOf,
-  bandsFor,
   byProducts,
   type Difference,
   differenceIn,
-  fromStored,
+  idealOf,
   isMeasureId,
   isReal,
   mean,
@@ -32,11 +31,10 @@ import {
   successOf,
   successOfSpread,
   targetBand,
-  type UnitName,
-  type ValueOf,
+  unitFactor,
 } from '@vilko/core';
 import type { Compared } from '../judging/swing-sets.js';
-import { quantityIn } from '../swings/read-swing.js';
+import { quantitiesOf, quantityIn } from '../swings/read-swing.js';
 import { valuesIn } from '../swings/values-in.js';
 import type { SummarisedSwing } from '../swings/swing-service.js';
 
@@ -62,18 +60,13 @@ function besideLimit(finding: ClubFindings['findings'][number] | undefined, id: 
 /** What a lesson is judged by. */
 export type Agreed = Pick<LessonHead, 'measure' | 'target'>;
 
-const valuesOf =
-  (s: SummarisedSwing): ValueOf =>
-  (id) =>
-    quantityIn(s, id);
-
 /** What a pupil knows by name; the rest of what moved stands in Compare. */
 const TOLD: ReadonlySet<QuantityId> = new Set(['club.back', 'tempo.ratio']);
 
 /** What else really moved between two sets of swings, in words and in the house's units. */
 function besideOf({ before, after }: Compared<SummarisedSwing>, without: QuantityId, units: Units): string[] {
   const shown = (d: Difference) => differenceIn(d, shownUnit(units, d.unit));
-  const moved = byProducts(before.map(valuesOf), after.map(valuesOf), [without])
+  const moved = byProducts(before.map(quantitiesOf), after.map(quantitiesOf), [without])
     .filter((d) => isReal(d) && (ballNumberOf(d.measure) !== null || TOLD.has(d.measure)))
     .map((d) => movedBy(shown(d), quantityOf(d.measure).words));
   const struck = (s: readonly SummarisedSwing[]) => s.map((x) => x.ball?.strike ?? null);
@@ -100,14 +93,13 @@ export function figuresOf(agreed: Agreed, { found, compared, standardOf, units }
   const main = leadingFinding(set, agreed.measure) ?? undefined;
   const id = agreed.measure ?? main?.evidence[0]?.measures[0] ?? 'share.lead.p7';
   const { words, unit, worth } = quantityOf(id);
-  const { pattern, tuning } = standardOf(set.club);
-  const school = bandsFor(pattern, set.club, tuning).find((b) => b.measure === id)?.ideal ?? besideLimit(main, id);
+  const school = idealOf(standardOf(set.club), set.club, id) ?? besideLimit(main, id);
   const target = agreed.measure === null ? null : agreed.target;
   const band = targetBand(target, school);
   const [a, b] = [valuesIn(before, id), valuesIn(after, id)];
   const success = worth !== null && b.length ? successIn(a, b, { band, spread: spreadOf(target) }, worth) : null;
   const shown = shownUnit(units, unit);
-  const by = shown === unit ? 1 : fromStored(1, shown as UnitName) / fromStored(1, unit as UnitName);
+  const by = unitFactor(unit, shown);
   const scaled = (v: number | null | undefined): number | null => (v === null || v === undefined ? null : by * v);
   return {
     set,

@@ -18,7 +18,7 @@ export interface LessonRead {
 /** Swings lesson by lesson, with what was measured in them. */
 export const lessonReads = (
   { pupils, swings }: SwingTables,
-  { rowsOf, summariesOf, ballsOf, judging, doubtsOf }: SwingReadings,
+  { rowsOf, summariesOf, shotsOf, judging, doubtsOf }: SwingReadings,
 ) => ({
   /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
   async readLesson(lessonId: string): Promise<LessonRead | null> {
@@ -28,11 +28,11 @@ export const lessonReads = (
     const rows = await swings.ofLesson(lessonId);
     const summaries = await summariesOf(rows, found.pupil);
     const doubts = await doubtsOf(rows, found.pupil);
-    const balls = await ballsOf(rows);
+    const theirShots = await shotsOf(rows);
     const read = rows.map((row, i) => ({
       row,
       summary: summaries[i]!,
-      ball: balls.get(row.id) ?? null,
+      ball: theirShots.get(row.id)?.values ?? null,
       doubt: doubts.get(row.id) ?? null,
     }));
     return { pupil: found.pupil, measure: found.head.measure, cuts: found.head.cuts, swings: read, standardOf };

@@ -1,7 +1,6 @@
 import {
   analyseInDepth,
   type AnalyseOptions,
-  ballNumberOf,
   type ClubClass,
   CORE_VERSION,
   type DeepAnalysis,
@@ -16,6 +15,8 @@ import {
   type QuantityId,
   type Recording,
   swingShape,
+  type ValueOf,
+  valuesOf,
 } from '@vilko/core';
 import type { Marks, Overruled, Pupil, ShotValues, Standard, SwingKind, Thumbnail } from '@vilko/contract';
 
@@ -93,14 +94,15 @@ export function summarise(deep: DeepAnalysis, part: number): SwingSummary {
 /** The value of a measure of a summarised swing; null where there is none. */
 export const summaryNumber = (s: SwingSummary, id: MeasureId): number | null => numberOf(s.read?.measures[id]);
 
-/** A swing's value of whatever can be agreed, in its stored unit; null where it could not be had. */
-export function quantityIn(
-  { summary, ball }: { readonly summary: SwingSummary; readonly ball: ShotValues | null },
-  id: QuantityId,
-): number | null {
-  const number = ballNumberOf(id);
-  return number ? (ball?.[number] ?? null) : summaryNumber(summary, id as MeasureId);
+/** A swing as far as whatever can be agreed is known of it. */
+interface Valued {
+  readonly summary: SwingSummary;
+  readonly ball: ShotValues | null;
 }
+/** A swing's values of whatever can be agreed, in their stored units. */
+export const quantitiesOf = ({ summary, ball }: Valued): ValueOf => valuesOf(summary.read?.measures ?? {}, ball);
+/** One of them; null where it could not be had. */
+export const quantityIn = (swing: Valued, id: QuantityId): number | null => quantitiesOf(swing)(id);
 
 /** What is judged: on which device, with which club, of whom, and what was overruled. */
 interface Judged {

@@ -1,4 +1,4 @@
-import { type Pupil, type ShotValues, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
+import { type Pupil, type Shot, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
 import { type ClubClass, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
@@ -86,10 +86,10 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
 
-  /** What the ball did, by swing; the last that was said of it. */
-  const ballsOf = async (rows: readonly SwingRow[]): Promise<ReadonlyMap<string, ShotValues>> => {
+  /** The shots of swings, by swing; the last that was said of each. */
+  const shotsOf = async (rows: readonly SwingRow[]): Promise<ReadonlyMap<string, Shot>> => {
     const theirs = await shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]);
-    return new Map(theirs.flatMap((s) => (s.swingId ? [[s.swingId, s.values] as const] : [])));
+    return new Map(theirs.flatMap((s) => (s.swingId ? [[s.swingId, s] as const] : [])));
   };
 
   const doubtsOf = swingDoubts(swings, summariesOf);
@@ -111,7 +111,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
     const [theirShots, theirFilms, usual, judge, doubts, lessons] = await Promise.all([
-      shots.ofLessons([...new Set(rows.map((r) => r.lessonId))]),
+      shotsOf(rows),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
       judging(pupil),
@@ -123,7 +123,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
       headOf(row, summaries[i]!, {
         verdict: judge.verdict(row, summaries[i]!, doubts.get(row.id) ?? null),
         doubt: doubts.get(row.id) ?? null,
-        shot: theirShots.findLast((x) => x.swingId === row.id) ?? null,
+        shot: theirShots.get(row.id) ?? null,
         films: theirFilms.filter((f) => f.swingId === row.id),
         usualHalf: usual,
         pupil,
@@ -146,7 +146,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, ballsOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
+  return { rowsOf, summariesOf, shotsOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

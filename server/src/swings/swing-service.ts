@@ -33,7 +33,7 @@ export interface TrainedSwing {
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;
   const readings = swingReadings(tables);
-  const { rowsOf, summariesOf, ballsOf, tracesOf, judging, doubtsOf, headsOf } = readings;
+  const { rowsOf, summariesOf, shotsOf, tracesOf, judging, doubtsOf, headsOf } = readings;
 
   return {
     ...swingArrivals(tables, readings),
@@ -50,21 +50,27 @@ export function swingService(tables: SwingTables) {
       const judge = await judging(pupil);
       const summaries = await summariesOf(rows, pupil);
       const doubts = await doubtsOf(rows, pupil);
-      const balls = await ballsOf(rows);
+      const theirShots = await shotsOf(rows);
       return rows.map((row, i) => {
         const [summary, doubt] = [summaries[i]!, doubts.get(row.id) ?? null];
-        return { row, summary, ball: balls.get(row.id) ?? null, doubt, verdict: judge.verdict(row, summary, doubt) };
+        return {
+          row,
+          summary,
+          ball: theirShots.get(row.id)?.values ?? null,
+          doubt,
+          verdict: judge.verdict(row, summary, doubt),
+        };
       });
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
       const rows = (await rowsOf(pupil)).filter((r) => r.task !== null);
       const summaries = await summariesOf(rows, pupil);
-      const balls = await ballsOf(rows);
+      const theirShots = await shotsOf(rows);
       return rows.map((row, i) => ({
         lessonId: row.lessonId,
         recordedAt: row.recordedAt,
-        task: taskOf(row.task!, summaries[i]!, balls.get(row.id) ?? null),
+        task: taskOf(row.task!, summaries[i]!, theirShots.get(row.id)?.values ?? null),
       }));
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */

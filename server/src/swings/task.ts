@@ -5,11 +5,17 @@ import type { SwingSummary } from './read-swing.js';
 /** What a trainer's swing gave: its number and on which side of the band, or why there is none. */
 export function taskOf(task: PracticeTask, summary: SwingSummary, ball: ShotValues | null): SwingTask {
   const none = (reason: string): SwingTask => ({ ...task, value: null, u: null, reason, answer: null });
+  const gave = (value: number, u: number | null): SwingTask => ({
+    ...task,
+    value,
+    u,
+    reason: null,
+    answer: answerOf(value, task.band),
+  });
   const number = ballNumberOf(task.measure);
   if (number) {
     const value = ball?.[number] ?? null;
-    if (value === null) return none('no reading of the ball yet');
-    return { ...task, value, u: null, reason: null, answer: answerOf(value, task.band) };
+    return value === null ? none('no reading of the ball yet') : gave(value, null);
   }
   const measure = task.measure as MeasureId;
   const drill = DRILLS.find((d) => d.id === task.drill);
@@ -18,6 +24,5 @@ export function taskOf(task: PracticeTask, summary: SwingSummary, ball: ShotValu
     return none(`not with the aid on the plate: ${drill.onPlate!.why}`);
   const m = summary.read?.measures[measure];
   const value = numberOf(m);
-  if (value === null) return none(m?.reason ?? 'no swing was found in this recording');
-  return { ...task, value, u: m?.u ?? null, reason: null, answer: answerOf(value, task.band) };
+  return value === null ? none(m?.reason ?? 'no swing was found in this recording') : gave(value, m?.u ?? null);
 }

@@ -1,19 +1,19 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
-import { provideHttpClient, withFetch } from '@angular/common/http';
 import { provideRouter, withComponentInputBinding, withRouterConfig } from '@angular/router';
 import { provideRouterStore } from '@ngrx/router-store';
 import { provideStore } from '@ngrx/store';
 import { routes } from './routes';
 import { Shell } from './shell/shell';
 import { provideHouseState } from './state/house-state';
+import { provideHttp } from './state/http';
 
 /** The instructor's application. */
 export const startApp = (): Promise<unknown> =>
   bootstrapApplication(Shell, {
     providers: [
       provideZonelessChangeDetection(),
-      provideHttpClient(withFetch()),
+      provideHttp(),
       provideRouter(
         routes,
         withComponentInputBinding(),

@@ -1,5 +1,5 @@
 import type { Standard } from '@vilko/contract';
-import { bandsFor, type ClubClass, type PracticeBand, type QuantityId } from '@vilko/core';
+import { type ClubClass, idealOf, type PracticeBand, type QuantityId } from '@vilko/core';
 
 /** Where no range is wanted. */
 export const NO_BAND: PracticeBand = [null, null];
@@ -11,6 +11,5 @@ export function schoolBand(
   measure: QuantityId,
   intent?: string,
 ): PracticeBand {
-  const { pattern, tuning } = standardOf(club, intent);
-  return bandsFor(pattern, club, tuning).find((b) => b.measure === measure)?.ideal ?? NO_BAND;
+  return idealOf(standardOf(club, intent), club, measure) ?? NO_BAND;
 }

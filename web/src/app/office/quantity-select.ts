@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { BALL_QUANTITIES, isQuantityId, type MeasureFamily, MEASURES, type QuantityId, quantityOf } from '@vilko/core';
 import { LESSON_MEASURES } from './words';
 
@@ -23,18 +23,18 @@ const FAMILY_WORDS: Readonly<Record<MeasureFamily, string>> = {
 };
 
 /** Everything with a number: what teachers agree on most, then family by family, then the ball. */
-const groupsOf = (ball: boolean) => [
-  { words: 'often agreed', ids: LESSON_MEASURES as readonly QuantityId[] },
+const GROUPS: readonly { readonly words: string; readonly ids: readonly QuantityId[] }[] = [
+  { words: 'often agreed', ids: LESSON_MEASURES },
   ...(Object.keys(FAMILY_WORDS) as MeasureFamily[]).map((family) => ({
     words: FAMILY_WORDS[family],
     ids: MEASURES.filter((m) => m.family === family && m.worth !== null && !LESSON_MEASURES.includes(m.id)).map(
       (m): QuantityId => m.id,
     ),
   })),
-  ...(ball ? [{ words: 'the ball', ids: BALL_QUANTITIES.map((q) => q.id) }] : []),
+  { words: 'the ball', ids: BALL_QUANTITIES.map((q) => q.id) },
 ];
 
-/** One list of whatever can be agreed, trained or tried. */
+/** One list of whatever can be agreed or trained. */
 @Component({
   selector: 'vk-quantity-select',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -44,14 +44,12 @@ const groupsOf = (ball: boolean) => [
       @if (none()) {
         <option value="" [selected]="value() === null">{{ none() }}</option>
       }
-      @for (g of groups(); track g.words) {
-        @if (g.ids.length) {
-          <optgroup [label]="g.words">
-            @for (id of g.ids; track id) {
-              <option [value]="id" [selected]="id === value()">{{ name(id) }}</option>
-            }
-          </optgroup>
-        }
+      @for (g of groups; track g.words) {
+        <optgroup [label]="g.words">
+          @for (id of g.ids; track id) {
+            <option [value]="id" [selected]="id === value()">{{ name(id) }}</option>
+          }
+        </optgroup>
       }
     </select>
   `,
@@ -61,10 +59,8 @@ export class QuantitySelect {
   readonly value = input<QuantityId | null>(null);
   /** Words of the line that names none; without them one must be chosen. */
   readonly none = input('');
-  /** Whether numbers of the ball stand in it too. */
-  readonly ball = input(true);
   readonly chosen = output<QuantityId | null>();
-  protected readonly groups = computed(() => groupsOf(this.ball()));
+  protected readonly groups = GROUPS.filter((g) => g.ids.length);
 
   protected name(id: QuantityId): string {
     return quantityOf(id).words;

@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { shownUnit } from '@vilko/contract';
-import { fromStored, toStored, type UnitName } from '@vilko/core/vocabulary';
+import { unitFactor } from '@vilko/core/vocabulary';
 import { officeFeature } from '../state/office';
 
 /** Stored values in the units the house has chosen, and back. */
@@ -15,12 +15,10 @@ export class HouseUnits {
   }
   /** A stored value in the shown unit. */
   value(stored: number, unit: string): number {
-    const shown = this.shown(unit);
-    return shown === unit ? stored : fromStored(stored, shown as UnitName);
+    return stored * unitFactor(unit, this.shown(unit));
   }
   stored(value: number, unit: string): number {
-    const shown = this.shown(unit);
-    return shown === unit ? value : toStored(value, shown as UnitName);
+    return value * unitFactor(this.shown(unit), unit);
   }
   /** A stored value as text with its unit; "no reading" for null. */
   text(stored: number | null | undefined, unit: string, digits = 0): string {

@@ -24,6 +24,15 @@ export type Asks<E extends Endpoint> =
 
 const OCTETS = { 'content-type': 'application/octet-stream' };
 
+/** A browser carries on only so much after a page is gone: 64 KiB over all requests under way. */
+const CARRIED_ON_BYTES = 16_384;
+
+/** What is written goes on its way though the page is left or closed the moment after; what is read does not. */
+const carriedOn = (endpoint: Endpoint, body: unknown): boolean =>
+  endpoint.method !== 'GET' &&
+  endpoint.body !== BYTES &&
+  new Blob([JSON.stringify(body ?? null)]).size <= CARRIED_ON_BYTES;
+
 function requestOf<E extends Endpoint>(endpoint: E, [given = {} as Given<E>, body]: Asks<E>) {
   const names = namesIn(endpoint.path);
   const all = Object.entries(given as Readonly<Record<string, string | number | boolean | null | undefined>>);
@@ -32,6 +41,7 @@ function requestOf<E extends Endpoint>(endpoint: E, [given = {} as Given<E>, bod
     url: pathOf(endpoint.path, given),
     options: {
       body: (body ?? null) as unknown,
+      keepalive: carriedOn(endpoint, body),
       params: Object.fromEntries(query) as Record<string, string | number | boolean>,
       ...(endpoint.body === BYTES ? { headers: OCTETS } : {}),
     },

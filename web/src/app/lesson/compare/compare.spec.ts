@@ -115,11 +115,11 @@ describe('differences in words', () => {
   let rows: readonly Difference[];
   beforeAll(() => {
     const m = (seeds: number[], fault?: SimulateOptions['fault']) => seeds.map((s) => seen(s, fault).measures);
-    rows = differencesOf(m([11, 12, 13, 14], 'hangs-back').map(valuesOf), m([15, 16, 17, 18]).map(valuesOf), [
-      'share.lead.p7',
-      'share.lead.address',
-      'load.trail.max',
-    ]);
+    rows = differencesOf(
+      m([11, 12, 13, 14], 'hangs-back').map((x) => valuesOf(x)),
+      m([15, 16, 17, 18]).map((x) => valuesOf(x)),
+      ['share.lead.p7', 'share.lead.address', 'load.trail.max'],
+    );
   });
 
   it('lead with what is real, and never show a bare p', () => {

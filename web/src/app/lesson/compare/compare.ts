@@ -3,7 +3,6 @@ import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
 import {
-  ballNumberOf,
   bandsFor,
   byProducts,
   type Difference,
@@ -296,14 +295,7 @@ export class Compare {
   private readonly valued = (ids: readonly string[]): ValueOf[] =>
     this.heads(ids).flatMap((head): ValueOf[] => {
       const view = this.readings.views().get(head.id);
-      if (!view) return [];
-      const swing = valuesOf(view.measures);
-      return [
-        (id) => {
-          const ball = ballNumberOf(id);
-          return ball ? (head.shot?.values[ball] ?? null) : swing(id);
-        },
-      ];
+      return view ? [valuesOf(view.measures, head.shot?.values)] : [];
     });
   private readonly values = computed(() => ({
     before: this.valued(this.sets().before),
@@ -393,7 +385,8 @@ export class Compare {
   });
 
   constructor() {
-    this.store.dispatch(OfficeActions.openPupils());
+    // the shoes of earlier lessons stand in the pupils' list
+    if (!this.office()) this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
       const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
       const standard = this.standard();

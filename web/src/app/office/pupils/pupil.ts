@@ -12,7 +12,7 @@ import {
   standardFor,
 } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
-import { BODY_SCREEN, bandsFor, type ClubClass, difference, faultName, quantityOf, targetBand } from '@vilko/core';
+import { BODY_SCREEN, type ClubClass, difference, faultName, idealOf, quantityOf, targetBand } from '@vilko/core';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -376,7 +376,7 @@ export class PupilPage {
     const d = this.dashboard();
     if (!d?.measure || !d.club) return null;
     const club = d.club as ClubClass;
-    const { pattern, tuning } = standardFor(
+    const standard = standardFor(
       {
         profile: this.pupil()?.profile ?? NO_PROFILE,
         handed: this.pupil()?.handed ?? 'right',
@@ -385,8 +385,7 @@ export class PupilPage {
       },
       club,
     );
-    const b = bandsFor(pattern, club, tuning).find((x) => x.measure === d.measure);
-    const band = targetBand(d.target, b?.ideal ?? [null, null]);
+    const band = targetBand(d.target, idealOf(standard, club, d.measure) ?? [null, null]);
     return band[0] === null && band[1] === null ? null : band;
   });
   protected readonly shoesChange = computed(() => {
