@@ -1,3 +1,4 @@
+import { OwnDrill } from '@vilko/core';
 import { z } from 'zod';
 import { LogEntry } from './practice.js';
 import { ReportFigures, ReportText, SpokenReview } from './report.js';
@@ -62,6 +63,8 @@ export const SharedPage = z.object({
   text: ReportText,
   review: SpokenReview.nullable(),
   days: z.array(SharedDay),
+  /** The house's own drills that the page names. */
+  drills: z.array(OwnDrill),
   /** What the pupil sent from this page. */
   sent: z.array(LogEntry.pick({ id: true, at: true, kind: true, note: true })),
   expiresAt: z.string(),

@@ -139,7 +139,8 @@ export {
   type StrokeRole,
 } from './drills/picture.js';
 export { substitutesOf } from './drills/substitutes.js';
-export { DRILL_CAUTIONS, DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
+export { doneWords, DRILL_CAUTIONS, DRILLS, drillsFor, taskWords, type OfferedDrills } from './drills/drills.js';
+export * from './drills/shelf.js';
 export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
 export { BALL_SIGNALS } from './faults/ball-does.js';
 export { readFace, readLoft } from './faults/face.js';

@@ -200,3 +200,72 @@ test('a pattern from swings, and a pupil who is read under it', async ({ page })
   await page.goto('/lesson/lesson-maren/read');
   await expect(reading(page)).toContainText('tolerance × 1.50');
 });
+
+test('drills: one of the house’s own written, shown by a photograph, offered, planned, taken along and brought back', async ({
+  page,
+}) => {
+  await page.goto('/office/drills');
+  const list = page.getByRole('navigation', { name: 'Drills' });
+  // the sample house has written one already
+  await expect(list.getByRole('link').nth(1)).toHaveText('Off the ferry');
+  await page.getByRole('link', { name: 'Write one' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Ring the bell');
+  await page.getByLabel('For: add').selectOption('hangs-back');
+  await page.getByLabel('Steps, one a line').fill('Feet together.\nRing it with the lead knee.');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('What it is in one sentence is missing.');
+  await page.getByLabel('What it is, in one sentence').fill('A bell hangs at the lead knee; ring it at the strike.');
+  await page.getByLabel('What it shows, in a few words').fill('The knee at the bell');
+  await page.getByLabel('Pressed').first().selectOption('whole');
+  expect(await serious(page)).toEqual([]);
+  // what is written and not saved is there again after a reload
+  await page.reload();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Ring the bell');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page).toHaveURL(/drills\/ring-the-bell$/);
+  const photograph = await page.screenshot({ clip: { x: 0, y: 0, width: 400, height: 300 } });
+  await page
+    .getByLabel('A photograph or a film')
+    .setInputFiles({ name: 'bell.png', mimeType: 'image/png', buffer: photograph });
+  const shown = page.getByRole('img', { name: 'Photograph: Ring the bell' });
+  await expect(shown).toBeVisible();
+  await expect.poll(() => shown.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBe(400);
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(shown).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(shown).toBeVisible();
+  // it is offered for its finding, and can be the one thing to do
+  await page.goto('/lesson/lesson-maren/practise?drill=ring-the-bell');
+  await page.getByRole('button', { name: 'Make it the one thing to do' }).click();
+  await expect(page.getByText('The one thing to do, here and on the report.')).toBeVisible();
+  await page.goto('/lesson/lesson-maren/report');
+  await expect(page.locator('vk-report-sheet')).toContainText('Ring it with the lead knee.');
+  await page.goto('/office/drills/ring-the-bell');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take along (JSON)' }).click();
+  const file = await (await download).path();
+  const json = JSON.parse(readFileSync(file, 'utf8')) as { drill: { name: string }; photograph: string };
+  expect([json.drill.name, json.photograph.slice(0, 23)]).toEqual(['Ring the bell', 'data:image/jpeg;base64,']);
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(page.getByText('Ring the bell was taken off the shelf.')).toBeVisible();
+  await page.getByLabel('Bring a drill').setInputFiles({
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"name":"x"}'),
+  });
+  await expect(page.getByRole('alert')).toContainText('broken.json: ');
+  await page.getByLabel('Bring a drill').setInputFiles(file);
+  await expect(page).toHaveURL(/ring-the-bell-2$/);
+  await expect(page.getByRole('img', { name: 'Photograph: Ring the bell' })).toBeVisible();
+  // one that comes with the application is changed, and goes back to how it came
+  await page.goto('/office/drills/tap-after');
+  await expect(page.getByRole('heading', { name: 'Tap after' })).toBeVisible();
+  await page.keyboard.press('e');
+  await page.getByLabel('Dose', { exact: true }).fill('2 × 3');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('comes with the application, changed')).toBeVisible();
+  await page.getByRole('button', { name: 'As it came' }).click();
+  await expect(page.getByText('2 × 3')).toBeHidden();
+  // the lesson is left as it was
+  await page.request.put('/api/lessons/lesson-maren/report/task', { data: { drill: null } });
+});

@@ -32,6 +32,9 @@ import { sayErrors } from './http/errors.js';
 import { logOptions } from './http/log.js';
 import { API } from './http/serve.js';
 import { findingsService } from './judging/findings-service.js';
+import { drillRepository } from './drills/drill-repository.js';
+import { drillRoutes } from './drills/drill-routes.js';
+import { drillService } from './drills/drill-service.js';
 import { patternRepository } from './judging/pattern-repository.js';
 import { patternRoutes } from './judging/pattern-routes.js';
 import { patternService } from './judging/pattern-service.js';
@@ -93,6 +96,7 @@ export function openTables({ db }: OpenDatabase) {
     films: filmRepository(db),
     house: houseRepository(db),
     patterns: patternRepository(db),
+    drills: drillRepository(db),
     practice: practiceRepository(db),
     shares: shareRepository(db),
     experiments: experimentRepository(db),
@@ -149,18 +153,29 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
   const store = filmStore(database.folder);
   const outbox = openOutbox(database.folder);
   const patterns = patternService(tables.patterns);
+  const drills = drillService(tables.drills, store);
   const service = swingService({
     ...tables,
     standards: async () => ({ house: await settingsOf(house), own: await patterns.own() }),
+    shelf: drills.shelf,
   });
   const findings = findingsService(service);
   const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
   const units = async () => (await settingsOf(house)).units;
-  const reports = reportService({ pupils, practice: tables.practice, swings: service, outbox, store, units });
-  const practice = practiceService(pupils, tables.practice, service, store);
+  const reports = reportService({
+    pupils,
+    practice: tables.practice,
+    swings: service,
+    outbox,
+    store,
+    units,
+    shelf: drills.shelf,
+  });
+  const practice = practiceService({ pupils, practice: tables.practice, swings: service, store, shelf: drills.shelf });
   return {
     store,
     patterns,
+    drills,
     swings: service,
     findings,
     films: filmService(swings, films, store),
@@ -183,6 +198,7 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
       entries: tables.practice,
       practice,
       reports,
+      drills,
       origin: addresses,
     }),
   };
@@ -255,6 +271,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
   await fastify.register(reportRoutes, { prefix, ...services });
   await fastify.register(sharedRoutes, { prefix, ...services });
   await fastify.register(patternRoutes, { prefix, ...services });
+  await fastify.register(drillRoutes, { prefix, ...services });
   await fastify.register(bayRoutes, { prefix, bays });
   await fastify.register(baySockets, { prefix, bays, ...services });
   await fastify.register(houseRoutes, { prefix, house, backups: services.backups, bays, deviceKey });
@@ -271,6 +288,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
       service: services.swings,
       shots: tables.shots,
       films: services.films,
+      drills: tables.drills,
       practice: tables.practice,
       experiments: tables.experiments,
     },

@@ -9,6 +9,7 @@ import '../../core/src/condition/time-base.spec';
 import '../../core/src/drills/body-screen.spec';
 import '../../core/src/drills/injury-caps.spec';
 import '../../core/src/drills/picture.spec';
+import '../../core/src/drills/shelf.spec';
 import '../../core/src/events/address.spec';
 import '../../core/src/events/events.spec';
 import '../../core/src/events/find-swings.spec';
@@ -83,6 +84,8 @@ const SUITES = [
   'a body screen',
   'injuries on record',
   'drill pictures',
+  'a shelf of drills',
+  'a drill that somebody writes or brings',
   'the address',
   'finding swings',
   'events',

@@ -37,6 +37,13 @@ export const SHARED = {
     missing: CLOSED,
     perMinute: WRITES,
   }),
+  sharedDrillMedia: at('GET /api/shared/:token/drills/:id/media', {
+    does: 'The photograph or film of a drill that the page names',
+    who: 'link',
+    reply: BYTES,
+    missing: CLOSED,
+    perMinute: READS,
+  }),
   sharedReview: at('GET /api/shared/:token/review', {
     does: 'The spoken review behind a link',
     who: 'link',

@@ -1,5 +1,6 @@
 import { BAYS } from './bays.js';
 import { BIN } from './bin.js';
+import { HOUSE_DRILLS } from './drills.js';
 import { HOUSE } from './house.js';
 import { INBOX } from './inbox.js';
 import { JUDGING } from './judging.js';
@@ -22,6 +23,7 @@ export const ENDPOINTS = {
   ...REPORTS,
   ...SHARED,
   ...JUDGING,
+  ...HOUSE_DRILLS,
   ...BAYS,
   ...INBOX,
   ...BIN,

@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import { ended } from '../words/case.js';
 import type { ClubClass } from '../recording/recording.js';
 import { Drill } from './drill.js';
 import type { InjuryTag } from './injuries.js';
 import rows from './drills.json';
 
-/** Every drill. */
+/** Every drill that comes with the application. */
 export const DRILLS: readonly Drill[] = z.array(Drill).parse(rows);
 
 /** What holds for whoever does a drill, shown wherever one is offered. */
@@ -23,6 +24,8 @@ export interface DrillFor {
   readonly found: readonly string[];
   readonly injuries: readonly string[];
   readonly school: string;
+  /** What there is to choose from. */
+  readonly drills: readonly Drill[];
 }
 
 /** Drills offered for a finding, and those left out with the reason. */
@@ -35,10 +38,10 @@ export interface OfferedDrills {
  * Drills for a fault: fit for the club, the injuries on record, what else was found, and the school; own school
  * first.
  */
-export function drillsFor({ fault, club, found, injuries, school }: DrillFor): OfferedDrills {
+export function drillsFor({ fault, club, found, injuries, school, drills }: DrillFor): OfferedDrills {
   const offered: Drill[] = [];
   const leftOut: { drill: Drill; reason: string }[] = [];
-  for (const drill of DRILLS) {
+  for (const drill of drills) {
     if (!drill.for.includes(fault) || (drill.clubs && !drill.clubs.includes(club))) continue;
     const hurt = drill.tags.filter((t: InjuryTag) => injuries.includes(t));
     const against = drill.notWith.filter((f) => found.includes(f));
@@ -49,3 +52,11 @@ export function drillsFor({ fault, club, found, injuries, school }: DrillFor): O
   const rank = (d: Drill) => (d.school === school ? 0 : d.school ? 2 : 1);
   return { offered: offered.sort((a, b) => rank(a) - rank(b)), leftOut };
 }
+
+/** How it feels and how often it is done, in sentences. */
+export const doneWords = ({ feel, dose }: Pick<Drill, 'feel' | 'dose'>): string =>
+  [ended(feel), ended(dose)].filter(Boolean).join(' ');
+
+/** What it is and how often it is done, behind its name. */
+export const taskWords = ({ name, gist, dose }: Pick<Drill, 'name' | 'gist' | 'dose'>): string =>
+  `${name}: ${[ended(gist), ended(dose)].filter(Boolean).join(' ')}`;

@@ -280,6 +280,7 @@ describe('drills', () => {
       found: [],
       injuries: [] as string[],
       school: 'common-ground',
+      drills: DRILLS,
     };
     expect(drillsFor(ask).offered.map((d) => d.id)).toContain('wall-push');
     const hurt = drillsFor({ ...ask, injuries: ['knee'] });

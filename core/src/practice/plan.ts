@@ -1,6 +1,6 @@
 import type { Drill } from '../drills/drill.js';
-import { DRILLS } from '../drills/drills.js';
 import { type Caps, capsOf } from '../drills/injury-caps.js';
+import type { DrillShelf } from '../drills/shelf.js';
 import { substituteFor } from '../drills/substitutes.js';
 import { addDays, type Day, daysBetween, weekday } from './day.js';
 import type { BlockResult, Plan, PlanBlock, PlanWish } from './plan-schema.js';
@@ -32,8 +32,6 @@ const FULL_SHOTS = 3;
 /** Days of the longest plan. */
 export const LONGEST_PLAN = 84;
 
-const drillOf = (id: string): Drill | undefined => DRILLS.find((d) => d.id === id);
-
 /** What the injuries of a wish allow at most; sides matter for sizes alone. */
 const capsFor = ({ injuries, cleared = [] }: Pick<PlanWish, 'injuries'> & Partial<Pick<PlanWish, 'cleared'>>): Caps =>
   capsOf(
@@ -63,8 +61,8 @@ export function opposed(a: Drill, b: Drill): string | null {
 }
 
 /** One sentence on what is wrong with a wish; null when a plan can be made. */
-export function wishProblem(w: PlanWish): string | null {
-  const drills = w.drills.map(drillOf);
+export function wishProblem(w: PlanWish, shelf: DrillShelf): string | null {
+  const drills = w.drills.map(shelf.one);
   const unknown = w.drills.find((_, i) => !drills[i]);
   if (unknown) return `There is no drill ${unknown}.`;
   if (w.rungs.length !== w.drills.length) return 'Every drill needs a rung to begin with.';
@@ -104,7 +102,7 @@ export const painStops = (r: BlockResult): boolean =>
  * What each block holds, in order of date. A rung is repeated until its test is passed; a drill that was stopped by
  * pain is withdrawn; what would be the second hard day in a row is made light.
  */
-export function layOut({ wish, blocks }: Plan): LaidBlock[] {
+export function layOut({ wish, blocks }: Plan, shelf: DrillShelf): LaidBlock[] {
   const caps = capsFor(wish);
   const rungs = new Map(wish.drills.map((d, i) => [d, Math.min(wish.rungs[i]!, caps.largestRung)]));
   const stopped = new Map<string, Day>();
@@ -112,7 +110,7 @@ export function layOut({ wish, blocks }: Plan): LaidBlock[] {
   return [...blocks]
     .sort((a, b) => a.date.localeCompare(b.date))
     .map((b) => {
-      const drill = drillOf(b.drill);
+      const drill = shelf.one(b.drill);
       const rung = rungs.get(b.drill) ?? 0;
       const pain = stopped.get(b.drill);
       const nextToHard = hard !== null && daysBetween(hard, b.date) <= 1;
@@ -162,10 +160,15 @@ function session(
 
 /**
  * Moves a block to another day.
- * @param today days before it are past
+ * @param days where to; days before today are past
  * @returns the plan, or one sentence on what forbids it
  */
-export function moveBlock(plan: Plan, id: string, to: Day, today: Day): Plan | string {
+export function moveBlock(
+  plan: Plan,
+  id: string,
+  { to, today }: { readonly to: Day; readonly today: Day },
+  shelf: DrillShelf,
+): Plan | string {
   const block = plan.blocks.find((b) => b.id === id);
   if (!block) return 'This block is not in the plan any more.';
   if (block.result) return 'What was done stays on its day.';
@@ -174,8 +177,8 @@ export function moveBlock(plan: Plan, id: string, to: Day, today: Day): Plan | s
   if (plan.blocks.some((b) => b.id !== id && b.date === to))
     return 'There is practice on that day already; two sessions a day are too much.';
   const moved = { ...plan, blocks: plan.blocks.map((b) => (b.id === id ? { ...b, date: to } : b)) };
-  const before = layOut(plan).filter((b) => b.effort === 'high').length;
-  const hard = layOut(moved);
+  const before = layOut(plan, shelf).filter((b) => b.effort === 'high').length;
+  const hard = layOut(moved, shelf);
   if (hard.filter((b) => b.effort === 'high').length < before)
     return 'That would be two hard days in a row; leave a day between.';
   return moved;

@@ -3,3 +3,6 @@ export const lower = (s: string): string => s.charAt(0).toLowerCase() + s.slice(
 
 /** Words at the beginning of a sentence. */
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);
+
+/** A sentence with its stop; nothing stays nothing. */
+export const ended = (s: string): string => (s === '' || /[.!?…]$/.test(s) ? s : `${s}.`);

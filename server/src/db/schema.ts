@@ -17,7 +17,7 @@ import type {
   Thumbnail,
   Trial,
 } from '@vilko/contract';
-import type { Pattern, Plan, QuantityId, Target } from '@vilko/core';
+import type { Drill, DrillMedia, Pattern, Plan, QuantityId, Target } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
 import {
@@ -267,6 +267,17 @@ export const patterns = pgTable(
   },
   (t) => [primaryKey({ columns: [t.id, t.version] })],
 );
+
+/** Drills that the house wrote, and changed ones in the place of those that come with the application. */
+export const drills = pgTable('drills', {
+  id: text('id').primaryKey(),
+  drill: jsonb('drill').$type<Drill>().notNull(),
+  media: jsonb('media').$type<DrillMedia>(),
+  /** Taken away last: it can be put back until another is. */
+  mediaBefore: jsonb('media_before').$type<DrillMedia>(),
+  addedAt: timestamp('added_at', { withTimezone: true }).notNull(),
+  offAt: timestamp('off_at', { withTimezone: true }),
+});
 
 /** Devices that were in the bay, and how they were. */
 export const devices = pgTable('devices', {

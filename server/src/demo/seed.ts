@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { FilmService, NewFilm } from '../swings/film-service.js';
 import type { SwingService } from '../swings/swing-service.js';
+import type { DrillRepository } from '../drills/drill-repository.js';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
@@ -11,6 +12,7 @@ import type { ShotRepository } from '../swings/shot-repository.js';
 import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
+import { OWN_DRILLS } from './own-drills.js';
 import { demoPractice } from './practice-stories.js';
 import { DEMO_PUPILS } from './stories.js';
 import type { DemoLesson } from './story.js';
@@ -26,6 +28,7 @@ export interface DemoShelves {
   readonly films: FilmService;
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
+  readonly drills: DrillRepository;
 }
 
 /** What is left to make of the sample world. */
@@ -61,6 +64,7 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     for (const e of experiments) await to.experiments.add(e);
     for (const p of plans) await to.practice.addPlan(p);
     for (const e of log) await to.practice.addEntry(e);
+    for (const d of OWN_DRILLS) await to.drills.save(d);
   }
   await make(to, newest, { threads: 2, tell, until: () => false });
   return older.length

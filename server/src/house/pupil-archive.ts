@@ -3,6 +3,14 @@ import { inboxJson, lessonJson, packPupils, type PupilBundle, swingJson } from '
 import { loose, putBack, type Shelves } from './put-back.js';
 import { SETTINGS } from './settings.js';
 
+/** The house's own drills, with the photographs and films that show them. */
+async function drillsIn({ drills, store }: Shelves) {
+  const rows = (await drills.every()).map(({ drill, media, offAt }) => ({ drill, media, off: offAt !== null }));
+  const files = new Map<string, Uint8Array>();
+  for (const { media } of rows) if (media) files.set(store.nameOf(media), await store.get(media));
+  return { rows, files };
+}
+
 /** Takes pupils out whole, puts them back, erases them. */
 export function pupilArchive(shelves: Shelves) {
   const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store, outbox, scrub } = shelves;
@@ -38,6 +46,7 @@ export function pupilArchive(shelves: Shelves) {
         log,
         experiments: await experiments.ofLessons(lessons.map((l) => l.id)),
         patterns: [],
+        drills: [],
         settings: null,
         inbox: [],
       },
@@ -55,12 +64,17 @@ export function pupilArchive(shelves: Shelves) {
         savedAt: r.savedAt.toISOString(),
         pattern: r.pattern,
       }));
+      const { rows, files } = await drillsIn(shelves);
       const waiting = (await inbox.every()).map(inboxJson);
       const recordings = new Map(all.recordings);
       for (const { recordingId } of waiting)
         if (!recordings.has(recordingId)) recordings.set(recordingId, (await swings.bundle(recordingId))!);
       const settings = await house.get<HouseSettings>(SETTINGS);
-      return { ...all, recordings, head: { ...all.head, patterns: own, settings, inbox: waiting } };
+      return {
+        recordings,
+        films: new Map([...all.films, ...files]),
+        head: { ...all.head, patterns: own, drills: rows, settings, inbox: waiting },
+      };
     },
     pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),
     putBack: (bundle: PupilBundle): Promise<Restored> => putBack(shelves, bundle),

@@ -25,7 +25,7 @@ import {
   HouseSettings,
   InboxSwing,
 } from '@vilko/contract';
-import { VilkoError } from '@vilko/core';
+import { OwnDrill, VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { z } from 'zod';
 import type { LessonRow } from '../pupils/pupil-repository.js';
@@ -93,6 +93,7 @@ export const PupilsHead = z.object({
   experiments: z.array(KeptExperiment).default([]),
   /** Own patterns of the house, every version; in backups only, like what follows. */
   patterns: z.array(PatternVersion).default([]),
+  drills: z.array(OwnDrill).default([]),
   settings: HouseSettings.nullable().default(null),
   inbox: z.array(InboxRowJson).default([]),
 });

@@ -1,6 +1,7 @@
 import type { Film, HouseSettings, LogEntry, Restored } from '@vilko/contract';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
 import type { FilmRepository } from '../swings/film-repository.js';
+import type { DrillRepository } from '../drills/drill-repository.js';
 import type { PatternRepository } from '../judging/pattern-repository.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { LessonRow, PupilRepository } from '../pupils/pupil-repository.js';
@@ -20,6 +21,7 @@ export interface Shelves {
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
   readonly patterns: PatternRepository;
+  readonly drills: DrillRepository;
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
   readonly inbox: InboxRepository;
@@ -38,7 +40,7 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
 
 /** Puts back what is not there; what is there stays as it is. */
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
-  const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store } = shelves;
+  const { pupils, swings, shots, films, patterns, drills, practice, experiments, inbox, house, store } = shelves;
   const putFilm = async (f: Film, bytes: Uint8Array | undefined): Promise<void> => {
     if (!bytes) return;
     await store.put(f, bytes);
@@ -80,6 +82,11 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
       savedAt: new Date(p.savedAt),
       deletedAt: null,
     });
+  for (const { drill, media, off } of head.drills) {
+    const bytes = media && files.get(store.nameOf(media));
+    if (bytes && !(await drills.one(drill.id))) await store.put(media, bytes);
+    await drills.putBack({ drill, media: bytes ? media : null, offAt: off ? new Date() : null });
+  }
   for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
   // a swing that was filed since is no longer without an owner
   const known = async (id: string): Promise<boolean> =>

@@ -1,10 +1,10 @@
 import type { PracticePlan } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS, layOut, type LaidBlock, type Retest, retestWords, RUNGS } from '@vilko/core';
+import { DRILL_CAUTIONS, type DrillShelf, layOut, type LaidBlock, type Retest, retestWords, RUNGS } from '@vilko/core';
 import { createEvents, type EventAttributes } from 'ics';
 
 /** What a calendar shows for a block: the drill at its rung, what to do, the cautions. */
-function eventOf(b: LaidBlock, plan: PracticePlan): EventAttributes {
-  const drill = DRILLS.find((d) => d.id === b.drill);
+function eventOf(b: LaidBlock, plan: PracticePlan, shelf: DrillShelf): EventAttributes {
+  const drill = shelf.one(b.drill);
   const { warmUp, drill: minutes, shots, test } = b.minutes;
   const parts = [
     `Warm-up ${warmUp} min`,
@@ -48,12 +48,12 @@ const retestEvent = (retest: Retest, plan: PracticePlan): EventAttributes => ({
  * A plan's open and done blocks as a calendar file (RFC 5545); what was withdrawn is left out.
  * @throws Error when the generator refuses a block
  */
-export function planCalendar(plan: PracticePlan): string {
+export function planCalendar(plan: PracticePlan, shelf: DrillShelf): string {
   const { retest } = plan.plan.wish;
   const events = [
-    ...layOut(plan.plan)
+    ...layOut(plan.plan, shelf)
       .filter((b) => !b.withdrawn)
-      .map((b) => eventOf(b, plan)),
+      .map((b) => eventOf(b, plan, shelf)),
     ...(retest ? [retestEvent(retest, plan)] : []),
   ];
   const { error, value } = createEvents(events, { calName: 'Practice plan' });

@@ -1,7 +1,7 @@
 import type { ChangeWithin, DrillEffect, LessonSet, LogEntry, PracticePlan, SteadinessRow } from '@vilko/contract';
 import {
   compareSets,
-  DRILLS,
+  type DrillShelf,
   mean,
   type MeasureId,
   type QuantityId,
@@ -99,7 +99,11 @@ const EVER = '9999';
  * agreed one; and what else moved.
  * @param lessons oldest first; sets of swings that were not done for a drill
  */
-export function drillEffects(begun: readonly Begun[], lessons: readonly LessonSets[]): DrillEffect[] {
+export function drillEffects(
+  begun: readonly Begun[],
+  lessons: readonly LessonSets[],
+  shelf: DrillShelf,
+): DrillEffect[] {
   const sets = leadingSets(lessons);
   const agreed: QuantityId | null = lessons.findLast((l) => l.lesson.measure !== null)?.lesson.measure ?? null;
   return begun.map(({ drill, at }) => {
@@ -109,7 +113,7 @@ export function drillEffects(begun: readonly Begun[], lessons: readonly LessonSe
     // a step or a lift of its test is not in ordinary swings: there the agreed measure tells
     const seen = (m: QuantityId | undefined): m is QuantityId =>
       m !== undefined && valuesIn([...before, ...after], m).length > 0;
-    const own = DRILLS.find((d) => d.id === drill)?.test?.measure;
+    const own = shelf.one(drill)?.test?.measure;
     const measure: QuantityId = seen(own) ? own : (agreed ?? 'share.lead.p7');
     const ids = [measure, ...WATCHED.filter((m) => m !== measure)].filter((m) => quantityOf(m).worth !== null);
     const changes = compareSets(

@@ -9,7 +9,7 @@ import {
   type Progress,
   type Pupil,
 } from '@vilko/contract';
-import { logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
+import { type DrillShelf, logBlock, makePlan, moveBlock, VilkoError, wishProblem } from '@vilko/core';
 import type { SummarisedSwing, SwingService } from '../swings/swing-service.js';
 import type { PracticeRepository } from './practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
@@ -22,13 +22,18 @@ import { progressOf } from './progress.js';
 
 const bare = (sentence: string): VilkoError => new VilkoError('bad-option', sentence.replace(/\.$/, ''));
 
+/** What practice is kept and told from. */
+export interface PracticeShelves {
+  readonly pupils: PupilRepository;
+  readonly practice: PracticeRepository;
+  readonly swings: SwingService;
+  readonly store: FilmStore;
+  /** The house's drills. */
+  readonly shelf: () => Promise<DrillShelf>;
+}
+
 /** Plans, logbook and ladders of pupils. */
-export function practiceService(
-  pupils: PupilRepository,
-  practice: PracticeRepository,
-  swings: SwingService,
-  store: FilmStore,
-) {
+export function practiceService({ pupils, practice, swings, store, shelf }: PracticeShelves) {
   const refuseIfMinor = ({ name, profile }: Pupil): void => {
     if (profile.ageBand && MINOR.includes(profile.ageBand) && !profile.consent)
       throw bare(`${name} is a minor: a plan needs the consent of a parent on record`);
@@ -48,7 +53,7 @@ export function practiceService(
         practice.logOf([pupilId]),
         swings.trained(pupil),
       ]);
-      return { plans, log, progress: progressOf(trained, log, plans) };
+      return { plans, log, progress: progressOf(trained, log, plans, await shelf()) };
     },
     /** What practice did, and whether the swings have come closer together. */
     async progress(pupilId: string): Promise<Progress | null> {
@@ -67,7 +72,7 @@ export function practiceService(
       const ordinary = of(all.filter((s) => s.row.task === null));
       return {
         steadiness: steadinessRows(ordinary),
-        drills: drillEffects(begunDrills(plans, log, trained), ordinary),
+        drills: drillEffects(begunDrills(plans, log, trained), ordinary, await shelf()),
         within: changesWithin(of(all)),
       };
     },
@@ -77,7 +82,7 @@ export function practiceService(
       if (!pupil) return null;
       refuseIfMinor(pupil);
       const within = { ...wish, ...planLimits(pupil.profile) };
-      const problem = wishProblem(within);
+      const problem = wishProblem(within, await shelf());
       if (problem) throw bare(problem);
       for (const p of await practice.plansOf([pupilId]))
         if (p.endedAt === null) await practice.changePlan(p.id, { endedAt: new Date() });
@@ -97,11 +102,11 @@ export function practiceService(
       if (act.act === 'end' || act.act === 'resume')
         return (await practice.changePlan(id, { endedAt: act.act === 'end' ? new Date() : null }))!;
       const next =
-        act.act === 'move' ? moveBlock(plan, act.block, act.to, act.today) : logBlock(plan, act.block, act.result);
+        act.act === 'move' ? moveBlock(plan, act.block, act, await shelf()) : logBlock(plan, act.block, act.result);
       if (typeof next === 'string') throw bare(next);
       return (await practice.changePlan(id, { plan: next }))!;
     },
-    calendar: async (id: string): Promise<string> => planCalendar(await planOrRefuse(id)),
+    calendar: async (id: string): Promise<string> => planCalendar(await planOrRefuse(id), await shelf()),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { DrillProgress, LogEntry, PracticePlan } from '@vilko/contract';
-import { LAST_RUNG, layOut, testState } from '@vilko/core';
+import { type DrillShelf, LAST_RUNG, layOut, testState } from '@vilko/core';
 import type { TrainedSwing } from '../swings/swing-service.js';
 
 interface Passed {
@@ -31,12 +31,13 @@ export function progressOf(
   swings: readonly TrainedSwing[],
   log: readonly LogEntry[],
   plans: readonly PracticePlan[],
+  shelf: DrillShelf,
 ): DrillProgress[] {
   const byEye = log.flatMap((e): Passed[] =>
     e.drill !== null && e.rung !== null && e.passed ? [{ drill: e.drill, rung: e.rung, at: e.at }] : [],
   );
   const planned = plans.flatMap((p) =>
-    layOut(p.plan).flatMap((b): Passed[] =>
+    layOut(p.plan, shelf).flatMap((b): Passed[] =>
       b.result?.test === 'passed' ? [{ drill: b.drill, rung: b.rung, at: `${b.date}T00:00:00.000Z` }] : [],
     ),
   );

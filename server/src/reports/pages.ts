@@ -1,5 +1,5 @@
 import { alike, leadingSet, type Report, type Units } from '@vilko/contract';
-import { drillsFor } from '@vilko/core';
+import { type DrillShelf, drillsFor } from '@vilko/core';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import { comparedIn, lessonBefore, setsOf } from '../judging/swing-sets.js';
 import type { SwingService } from '../swings/swing-service.js';
@@ -18,19 +18,22 @@ export interface PageShelves {
   readonly swings: SwingService;
   /** What the house shows lengths, speeds and distances in. */
   readonly units: () => Promise<Units>;
+  /** The house's drills. */
+  readonly shelf: () => Promise<DrillShelf>;
 }
 
 type Found = NonNullable<Awaited<ReturnType<PupilRepository['lesson']>>>;
 
 /** Makes a page of a lesson as it stands now. */
 const pageMaker =
-  ({ pupils, practice, swings, units }: PageShelves) =>
+  ({ pupils, practice, swings, units, shelf: house }: PageShelves) =>
   async ({ head, pupil }: Found): Promise<Fresh> => {
-    const [lessons, all, standardOf, plans] = await Promise.all([
+    const [lessons, all, standardOf, plans, shelf] = await Promise.all([
       pupils.lessonHeads(pupil.id),
       swings.summarised(pupil),
       swings.standards(pupil),
       practice.plansOf([pupil.id]),
+      house(),
     ]);
     const end = all.findLast((s) => s.row.lessonId === head.id)?.row.recordedAt;
     const upToHere = end ? all.filter((s) => s.row.recordedAt <= end) : [];
@@ -65,10 +68,11 @@ const pageMaker =
             found: set.findings.map((f) => f.fault),
             injuries: pupil.profile.injuries,
             school: set.pattern,
+            drills: shelf.offered,
           }).offered[0]
         : undefined;
     const planned = plans.find((p) => p.lessonId === head.id)?.plan.wish.drills[0];
-    const task = taskOf(head, { planned, offered });
+    const task = taskOf(head, { planned, offered, shelf });
     const earlier = before.find((s) => s.row.lessonId !== head.id);
     return {
       draft: draftOf(head, figures, task.text),
@@ -117,7 +121,9 @@ export function openPages(shelves: PageShelves) {
     if (!found) return null;
     const fresh = await freshOf(found);
     if (!(await pupils.report(lessonId)).page) await freeze(lessonId, fresh);
-    return { pupil: found.pupil, lesson: found.head, report: await reportOf(lessonId, fresh) };
+    const report = await reportOf(lessonId, fresh);
+    const drill = (await shelves.shelf()).one(report.drill) ?? null;
+    return { pupil: found.pupil, lesson: found.head, report, drill };
   };
   const of = async (lessonId: string): Promise<Report | null> => {
     const found = await pupils.lesson(lessonId);

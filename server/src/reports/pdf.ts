@@ -1,6 +1,15 @@
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { meansWords, MINOR, REPORT_FIELDS, successWord } from '@vilko/contract';
-import { dateText, toldAmount, DRILL_CAUTIONS, type DrillPicture, DRILLS, pictureLines, quantityOf } from '@vilko/core';
+import {
+  dateText,
+  toldAmount,
+  type Drill,
+  doneWords,
+  DRILL_CAUTIONS,
+  type DrillPicture,
+  pictureLines,
+  quantityOf,
+} from '@vilko/core';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
 import { bandOf } from './draft.js';
@@ -16,6 +25,8 @@ export interface Page {
   readonly pupil: Pupil;
   readonly lesson: LessonHead;
   readonly report: Report;
+  /** The drill that is the one thing to do. */
+  readonly drill: Drill | null;
 }
 
 /** A day in print, the same wherever it is printed. */
@@ -85,8 +96,7 @@ function figures({ report, pupil }: Page): Content[] {
   ];
 }
 
-function drillOf({ report, pupil }: Page): Content[] {
-  const d = DRILLS.find((x) => x.id === report.drill);
+function drillOf({ drill: d, pupil }: Page): Content[] {
   if (!d) return [];
   const minor = MINOR.includes(pupil.profile.ageBand ?? '') ? ' No maximal efforts.' : '';
   return [
@@ -95,7 +105,7 @@ function drillOf({ report, pupil }: Page): Content[] {
     { text: d.setUp, color: PAPER.ink2 },
     { columns: d.pictures.map((p) => pictureOf(p, pupil.handed)), columnGap: 10, margin: [0, 4, 0, 2] },
     { ol: [...d.steps], margin: [0, 3, 0, 3] },
-    { text: `${d.feel} ${d.dose}.` },
+    { text: doneWords(d) },
     {
       text: `${d.caution} ${DRILL_CAUTIONS.join(' ')}${minor}`.trim(),
       fontSize: 9,

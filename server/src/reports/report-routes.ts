@@ -1,11 +1,13 @@
 import type { FastifyInstance } from 'fastify';
 import { serve } from '../http/serve.js';
+import type { DrillService } from '../drills/drill-service.js';
 import type { ReportService } from './report-service.js';
 import type { ShareService } from './share-service.js';
 
 export interface ReportRoutes {
   readonly reports: ReportService;
   readonly shares: ShareService;
+  readonly drills: DrillService;
 }
 
 export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRoutes, done: () => void): void {

@@ -6,7 +6,6 @@ import type { Outbox } from './outbox.js';
 import { openPages, type PageShelves } from './pages.js';
 import { day, reportPdf } from './pdf.js';
 import { reviewService } from './review-service.js';
-import { isDrill } from './task.js';
 
 /** What reports are made of. */
 export interface ReportShelves extends PageShelves {
@@ -41,7 +40,8 @@ export function reportService(shelves: ReportShelves) {
      * @throws VilkoError for a drill that is not there
      */
     async choose(lessonId: string, drill: string | null): Promise<Report | null> {
-      if (drill !== null && !isDrill(drill)) throw new VilkoError('bad-option', `there is no drill "${drill}"`);
+      if (drill !== null && !(await shelves.shelf()).one(drill))
+        throw new VilkoError('bad-option', `there is no drill "${drill}"`);
       await pupils.changeLesson(lessonId, { task: drill });
       const found = await pupils.lesson(lessonId);
       if (!found) return null;

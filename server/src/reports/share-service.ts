@@ -1,7 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import {
+  type LessonHead,
   MINOR,
+  type Pupil,
   ReportFigures,
+  type ReportHead,
   type Share,
   type SharedAct,
   type SharedDay,
@@ -14,6 +17,7 @@ import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShareRepository } from './share-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
+import type { DrillService } from '../drills/drill-service.js';
 import type { ReportService } from './report-service.js';
 import { MOST, sentBack } from './sent-back.js';
 
@@ -29,12 +33,13 @@ export interface ShareShelves {
   readonly entries: PracticeRepository;
   readonly practice: PracticeService;
   readonly reports: ReportService;
+  readonly drills: DrillService;
   /** Where other machines reach the server; null: nowhere. */
   readonly origin: () => string | null;
 }
 
 /** Links for pupils: each opens one lesson's report and takes what the pupil sends back. */
-export function shareService({ shares, pupils, entries, practice, reports, origin }: ShareShelves) {
+export function shareService({ shares, pupils, entries, practice, reports, drills, origin }: ShareShelves) {
   /** The lesson a link opens now; null when it is unknown, expired or revoked: the answer does not say which. */
   const opened = async (token: string) => {
     const share = await shares.one(token);
@@ -73,18 +78,15 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
       if (!report) return null;
       await shares.change(token, { lastOpenedAt: new Date() });
       const plan = await running(pupil.id);
+      const days = plan ? layOut(plan.plan, await drills.shelf()).map(sharedDay) : [];
+      const named = [report.drill, ...days.map((d) => d.drill)];
       return {
-        head: {
-          name: pupil.name,
-          handed: pupil.handed,
-          minor: MINOR.includes(pupil.profile.ageBand ?? ''),
-          startedAt: lesson.startedAt,
-          bay: lesson.bay,
-        },
+        head: headOf(lesson, pupil),
         figures: ReportFigures.parse(report),
         text: report.text ?? report.draft,
         review: report.review,
-        days: plan ? layOut(plan.plan).map(sharedDay) : [],
+        days,
+        drills: (await drills.own()).filter((o) => named.includes(o.drill.id)),
         sent: (await cameTo(pupil.id, lesson.id)).map(({ id, at, kind, note }) => ({ id, at, kind, note })),
         expiresAt: share.expiresAt,
       };
@@ -118,6 +120,14 @@ export function shareService({ shares, pupils, entries, practice, reports, origi
     lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
   };
 }
+
+const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil): ReportHead => ({
+  name,
+  handed,
+  minor: MINOR.includes(profile.ageBand ?? ''),
+  startedAt,
+  bay,
+});
 
 const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
   block: b.id,

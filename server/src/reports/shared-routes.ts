@@ -6,7 +6,7 @@ import type { ReportRoutes } from './report-routes.js';
 const CLOSED = { code: 'not-found', message: SHARED.shared.missing };
 
 /** What a link opens, without signing in: one page and its answers, limited in rate. */
-export function sharedRoutes(app: FastifyInstance, { shares, reports }: ReportRoutes, done: () => void): void {
+export function sharedRoutes(app: FastifyInstance, { shares, reports, drills }: ReportRoutes, done: () => void): void {
   // nothing in between keeps what stands on a pupil's page, nobody finds it by searching
   app.addHook('onRequest', (_request, reply: FastifyReply, next) => {
     reply.header('cache-control', 'no-store').header('x-robots-tag', 'noindex, nofollow');
@@ -30,6 +30,12 @@ export function sharedRoutes(app: FastifyInstance, { shares, reports }: ReportRo
       if (!(await shares.lessonOf(token))) await reply.code(404).send(CLOSED);
     },
   );
+  serve(app, 'sharedDrillMedia', async ({ params, reply }) => {
+    const page = await shares.page(params.token);
+    const named = page?.drills.some((o) => o.drill.id === params.id && o.media);
+    const found = named ? await drills.mediaFile(params.id) : null;
+    return found && reply.type(found.mime).sendFile(found.file, drills.folder, { cacheControl: false });
+  });
   serve(app, 'sharedReview', async ({ params, reply }) => {
     const lessonId = await shares.lessonOf(params.token);
     const found = lessonId === null ? null : await reports.reviewFile(lessonId);

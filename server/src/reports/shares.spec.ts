@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { NO_PROFILE, Practice, Problem, Share, SharedPage, Shares } from '@vilko/contract';
-import { addDays, layOut } from '@vilko/core';
+import { addDays, layOut, SHIPPED_SHELF } from '@vilko/core';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { originOf } from './origin.js';
 
@@ -139,7 +139,9 @@ describe('a link to a report', () => {
       ['answer', 'pupil', 'l', 'My knee is better.'],
       ['film', 'pupil', 'l', 'From the range'],
     ]);
-    expect(layOut(plans[0]!.plan)[0]!.result).toEqual(jasmine.objectContaining({ did: 'done', note: 'by the pupil' }));
+    expect(layOut(plans[0]!.plan, SHIPPED_SHELF)[0]!.result).toEqual(
+      jasmine.objectContaining({ did: 'done', note: 'by the pupil' }),
+    );
     const film = log[1]!;
     const bytes = await asInstructor('GET', `/api/log/${film.id}/film`);
     expect(new Uint8Array(bytes.rawPayload)).toEqual(WEBM);

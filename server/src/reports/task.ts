@@ -1,14 +1,11 @@
 import type { LessonHead } from '@vilko/contract';
-import { type Drill, DRILLS } from '@vilko/core';
+import { type Drill, type DrillShelf, taskWords } from '@vilko/core';
 
 /** The one thing to do: a drill or a sentence; words, pictures, ladder and plan follow from it. */
 export interface Task {
   readonly drill: Drill | null;
   readonly text: string;
 }
-
-const drillOf = (id: string | null | undefined): Drill | null => DRILLS.find((d) => d.id === id) ?? null;
-export const isDrill = (id: string): boolean => drillOf(id) !== null;
 
 /**
  * What was chosen leads, then the drill that the homework names, then the homework's own sentence, then the lesson's
@@ -17,10 +14,18 @@ export const isDrill = (id: string): boolean => drillOf(id) !== null;
  */
 export function taskOf(
   { task, homework }: Pick<LessonHead, 'task' | 'homework'>,
-  { planned, offered }: { readonly planned: string | undefined; readonly offered: Drill | undefined },
+  {
+    planned,
+    offered,
+    shelf,
+  }: {
+    readonly planned: string | undefined;
+    readonly offered: Drill | undefined;
+    readonly shelf: DrillShelf;
+  },
 ): Task {
-  const named = DRILLS.find((d) => homework.toLowerCase().includes(d.name.toLowerCase())) ?? null;
-  const drill = drillOf(task) ?? (homework ? named : (drillOf(planned) ?? offered ?? null));
+  const named = shelf.offered.find((d) => homework.toLowerCase().includes(d.name.toLowerCase())) ?? null;
+  const drill = shelf.one(task) ?? (homework ? named : (shelf.one(planned) ?? offered ?? null));
   if (homework && drill === named) return { drill, text: homework };
-  return { drill, text: drill ? `${drill.name}: ${drill.gist} ${drill.dose}.` : '' };
+  return { drill, text: drill ? taskWords(drill) : '' };
 }

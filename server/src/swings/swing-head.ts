@@ -1,5 +1,5 @@
 import type { Film, Pupil, Shot, SwingHead } from '@vilko/contract';
-import { doubtWords, type PersonDoubt, type QuantityId, worthOf } from '@vilko/core';
+import { doubtWords, type DrillShelf, type PersonDoubt, type QuantityId, worthOf } from '@vilko/core';
 import { quantityIn, summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import type { SwingRow } from './swing-repository.js';
 import { taskOf } from './task.js';
@@ -16,13 +16,15 @@ export interface Beside {
   readonly measure: QuantityId | null;
   /** What is to be asked about who it was. */
   readonly doubt: { readonly about: PersonDoubt } | null;
+  /** The house's drills. */
+  readonly drills: DrillShelf;
 }
 
 /** A swing as lists and pages show it: its row, its main numbers, its verdict. */
 export function headOf(
   row: SwingRow,
   summary: SwingSummary,
-  { verdict, shot, films: ownFilms, usualHalf, pupil, measure, doubt }: Beside,
+  { verdict, shot, films: ownFilms, usualHalf, pupil, measure, doubt, drills }: Beside,
 ): SwingHead {
   const { recordingId, part, deletedAt, recordedAt, sure, ...kept } = row;
   const back = summaryNumber(summary, 'club.back') ?? 0;
@@ -40,7 +42,7 @@ export function headOf(
     shot,
     films: [...ownFilms],
     ...verdict,
-    task: row.task && taskOf(row.task, summary, shot?.values ?? null),
+    task: row.task && taskOf(row.task, { summary, ball: shot?.values ?? null }, drills),
     leadAtImpact: summaryNumber(summary, 'share.lead.p7'),
     agreed: measure && quantityIn({ summary, ball: shot?.values ?? null }, measure),
     thumbnail: summary.thumbnail,

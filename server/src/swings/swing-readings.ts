@@ -1,5 +1,5 @@
 import { type Pupil, type Shot, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, unjudgedWords } from '@vilko/core';
+import { type ClubClass, type DrillShelf, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
@@ -27,6 +27,8 @@ export interface SwingTables {
   readonly films: FilmRepository;
   /** What the house judges by: its settings and its own patterns. */
   readonly standards: () => Promise<Omit<StandardSources, 'profile' | 'handed'>>;
+  /** The house's drills. */
+  readonly shelf: () => Promise<DrillShelf>;
 }
 
 /** A pupil's usual half swing is told from this many. */
@@ -55,7 +57,7 @@ function headsByLesson(
 }
 
 /** What stored swings say: kept summaries, verdicts by what holds now, heads. */
-export function swingReadings({ pupils, swings, shots, films, standards }: SwingTables) {
+export function swingReadings({ pupils, swings, shots, films, standards, shelf }: SwingTables) {
   const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({
     pupil: { ...whoIs(pupil), handed: row.handed ?? pupil.handed },
     club: row.club,
@@ -110,13 +112,14 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
 
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
-    const [theirShots, theirFilms, usual, judge, doubts, lessons] = await Promise.all([
+    const [theirShots, theirFilms, usual, judge, doubts, lessons, drills] = await Promise.all([
       shotsOf(rows),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
       judging(pupil),
       doubtsOf(rows, pupil),
       pupils.lessonsBriefly(pupil.id),
+      shelf(),
     ]);
     const summaries = await summariesOf(rows, pupil);
     return rows.map((row, i) =>
@@ -127,6 +130,7 @@ export function swingReadings({ pupils, swings, shots, films, standards }: Swing
         films: theirFilms.filter((f) => f.swingId === row.id),
         usualHalf: usual,
         pupil,
+        drills,
         measure: lessons.find((l) => l.id === row.lessonId)?.measure ?? null,
       }),
     );

@@ -66,11 +66,11 @@ export function swingService(tables: SwingTables) {
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
       const rows = (await rowsOf(pupil)).filter((r) => r.task !== null);
       const summaries = await summariesOf(rows, pupil);
-      const theirShots = await shotsOf(rows);
+      const [theirShots, drills] = await Promise.all([shotsOf(rows), tables.shelf()]);
       return rows.map((row, i) => ({
         lessonId: row.lessonId,
         recordedAt: row.recordedAt,
-        task: taskOf(row.task!, summaries[i]!, theirShots.get(row.id)?.values ?? null),
+        task: taskOf(row.task!, { summary: summaries[i]!, ball: theirShots.get(row.id)?.values ?? null }, drills),
       }));
     },
     /** Heads of every swing of a pupil that was not deleted, oldest first. */

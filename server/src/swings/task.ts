@@ -1,9 +1,13 @@
 import type { PracticeTask, ShotValues, SwingTask } from '@vilko/contract';
-import { answerOf, ballNumberOf, DRILLS, type MeasureId, numberOf, RUNGS, staysValid } from '@vilko/core';
+import { answerOf, ballNumberOf, type DrillShelf, type MeasureId, numberOf, RUNGS, staysValid } from '@vilko/core';
 import type { SwingSummary } from './read-swing.js';
 
 /** What a trainer's swing gave: its number and on which side of the band, or why there is none. */
-export function taskOf(task: PracticeTask, summary: SwingSummary, ball: ShotValues | null): SwingTask {
+export function taskOf(
+  task: PracticeTask,
+  { summary, ball }: { readonly summary: SwingSummary; readonly ball: ShotValues | null },
+  shelf: DrillShelf,
+): SwingTask {
   const none = (reason: string): SwingTask => ({ ...task, value: null, u: null, reason, answer: null });
   const gave = (value: number, u: number | null): SwingTask => ({
     ...task,
@@ -18,7 +22,7 @@ export function taskOf(task: PracticeTask, summary: SwingSummary, ball: ShotValu
     return value === null ? none('no reading of the ball yet') : gave(value, null);
   }
   const measure = task.measure as MeasureId;
-  const drill = DRILLS.find((d) => d.id === task.drill);
+  const drill = shelf.one(task.drill);
   const rung = task.rung === null ? undefined : RUNGS[task.rung];
   if (drill && rung && !staysValid(drill, rung, measure))
     return none(`not with the aid on the plate: ${drill.onPlate!.why}`);

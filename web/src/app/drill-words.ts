@@ -3,7 +3,7 @@ import {
   wanted,
   faultName,
   OVERLAYS,
-  DRILLS,
+  type DrillShelf,
   type PracticeBand,
   type QuantityId,
   quantityOf,
@@ -37,10 +37,5 @@ export const validWords = (ids: readonly string[]): string =>
   ids.length ? ids.map((id) => nameOf(id).toLowerCase()).join(', ') : 'none of the numbers';
 
 /** What a drill does not go with. */
-export const againstWords = (d: Drill): string =>
-  d.notWith
-    .map((id) => OVERLAYS.find((o) => o.id === id)?.name ?? DRILLS.find((x) => x.id === id)?.name ?? faultName(id))
-    .join('; ');
-
-export const drillName = (id: string | null): string =>
-  DRILLS.find((d) => d.id === id)?.name ?? id ?? 'without a drill';
+export const againstWords = (d: Drill, shelf: DrillShelf): string =>
+  d.notWith.map((id) => OVERLAYS.find((o) => o.id === id)?.name ?? shelf.one(id)?.name ?? faultName(id)).join('; ');

@@ -36,6 +36,21 @@ export async function filmFacts(file: Blob): Promise<FilmFacts> {
   }
 }
 
+/**
+ * How long a film is, s.
+ * @throws Error with one sentence when the browser cannot show it
+ */
+export async function filmLength(file: Blob): Promise<number> {
+  const url = URL.createObjectURL(file);
+  try {
+    const video = Object.assign(document.createElement('video'), { muted: true, preload: 'metadata', src: url });
+    await happens(video, 'loadedmetadata', 'this browser cannot show the film');
+    return await lengthOf(video);
+  } finally {
+    URL.revokeObjectURL(url);
+  }
+}
+
 /** The length; a film recorded by a browser does not know its own until its end has been looked for. */
 async function lengthOf(video: HTMLVideoElement): Promise<number> {
   if (Number.isFinite(video.duration)) return video.duration;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { BALL_QUANTITIES, isQuantityId, type MeasureFamily, MEASURES, type QuantityId, quantityOf } from '@vilko/core';
 import { LESSON_MEASURES } from './words';
 
@@ -22,6 +22,7 @@ const FAMILY_WORDS: Readonly<Record<MeasureFamily, string>> = {
   balance: 'balance',
 };
 
+const BALL_WORDS = 'the ball';
 /** Everything with a number: what teachers agree on most, then family by family, then the ball. */
 const GROUPS: readonly { readonly words: string; readonly ids: readonly QuantityId[] }[] = [
   { words: 'often agreed', ids: LESSON_MEASURES },
@@ -31,7 +32,7 @@ const GROUPS: readonly { readonly words: string; readonly ids: readonly Quantity
       (m): QuantityId => m.id,
     ),
   })),
-  { words: 'the ball', ids: BALL_QUANTITIES.map((q) => q.id) },
+  { words: BALL_WORDS, ids: BALL_QUANTITIES.map((q) => q.id) },
 ];
 
 /** One list of whatever can be agreed or trained. */
@@ -44,7 +45,7 @@ const GROUPS: readonly { readonly words: string; readonly ids: readonly Quantity
       @if (none()) {
         <option value="" [selected]="value() === null">{{ none() }}</option>
       }
-      @for (g of groups; track g.words) {
+      @for (g of groups(); track g.words) {
         <optgroup [label]="g.words">
           @for (id of g.ids; track id) {
             <option [value]="id" [selected]="id === value()">{{ name(id) }}</option>
@@ -57,10 +58,14 @@ const GROUPS: readonly { readonly words: string; readonly ids: readonly Quantity
 export class QuantitySelect {
   readonly label = input.required<string>();
   readonly value = input<QuantityId | null>(null);
+  /** Whether the numbers of the ball can be chosen too. */
+  readonly ball = input(true);
   /** Words of the line that names none; without them one must be chosen. */
   readonly none = input('');
   readonly chosen = output<QuantityId | null>();
-  protected readonly groups = GROUPS.filter((g) => g.ids.length);
+  protected readonly groups = computed(() =>
+    GROUPS.filter((g) => g.ids.length && (this.ball() || g.words !== BALL_WORDS)),
+  );
 
   protected name(id: QuantityId): string {
     return quantityOf(id).words;

@@ -8,6 +8,7 @@ import { dateText, shortDate } from '../office/words';
 import { ask, askWithProgress } from '../state/ask';
 import { sentenceOf } from '../state/sentences';
 import { PracticeDays } from './practice-days';
+import { HouseDrills } from '../state/house-drills';
 
 /** The secret in the link that was opened. */
 export const LINK_TOKEN = new InjectionToken<string>('link token');
@@ -134,6 +135,7 @@ const LARGEST = 100 * 1024 * 1024;
 export class PupilPage {
   private readonly http = inject(HttpClient);
   private readonly token = inject(LINK_TOKEN);
+  private readonly house = inject(HouseDrills);
   protected readonly url = pathOf(SHARED.shared.path, { token: this.token });
   protected readonly page = signal<SharedPage | null>(null);
   protected readonly words = signal('');
@@ -147,6 +149,7 @@ export class PupilPage {
   protected readonly day = shortDate;
 
   constructor() {
+    this.house.from.set(`/api/shared/${this.token}`);
     document.documentElement.className = 'day';
     this.open();
   }
@@ -155,7 +158,7 @@ export class PupilPage {
     this.said.set(null);
     ask(this.http, SHARED.shared, { token: this.token }).subscribe({
       next: (p) => {
-        this.page.set(p);
+        this.shown(p);
         document.title = `Your lesson of ${dateText(this.page()!.head.startedAt)}`;
       },
       error: (e: unknown) => this.said.set({ text: sentenceOf(e), alarm: true }),
@@ -201,8 +204,12 @@ export class PupilPage {
     return s < 60 ? `${Math.round(s)} s` : `${Math.floor(s / 60)} min ${Math.round(s % 60)} s`;
   }
 
-  private came(p: SharedPage, said?: string): void {
+  private shown(p: SharedPage): void {
+    this.house.own.set(p.drills);
     this.page.set(p);
+  }
+  private came(p: SharedPage, said?: string): void {
+    this.shown(p);
     this.busy.set(false);
     this.part.set(null);
     if (said) this.said.set({ text: said, alarm: false });

@@ -1,8 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
 import type { SharedAct, SharedDay } from '@vilko/contract';
 import { addDays, RUNGS } from '@vilko/core';
 import { counted } from '@vilko/core/words';
-import { drillName } from '../drill-words';
+import { HouseDrills } from '../state/house-drills';
 import { dayWords, today } from '../lesson/practise/day-words';
 import { PainEntry } from '../lesson/practise/pain-entry';
 
@@ -87,6 +87,7 @@ export class PracticeDays {
   readonly days = input.required<readonly SharedDay[]>();
   readonly busy = input(false);
   readonly tick = output<Tick>();
+  private readonly house = inject(HouseDrills);
   protected readonly hurts = signal<string | null>(null);
   protected readonly before = signal<number | null>(null);
   protected readonly after = signal<number | null>(null);
@@ -98,7 +99,7 @@ export class PracticeDays {
       day: dayWords(d.date),
       today: d.date === now,
       ahead: d.date > now,
-      words: `${drillName(d.drill)}, ${RUNGS[d.rung]!.words}`,
+      words: `${this.house.shelf().nameOf(d.drill)}, ${RUNGS[d.rung]!.words}`,
     }));
   });
   protected readonly near = computed(() => {

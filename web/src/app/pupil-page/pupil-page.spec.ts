@@ -23,6 +23,7 @@ const PAGE: SharedPage = {
   text,
   review: null,
   days: [],
+  drills: [],
   sent: [],
   expiresAt: '2026-12-20T10:00:00.000Z',
 };

@@ -1,3 +1,5 @@
+import { fileWords, saveFile } from './save-file';
+
 /** One cell of CSV (RFC 4180). What a spreadsheet would take for a formula is kept a text. */
 function cell(v: string | number | null): string {
   if (typeof v === 'number') return String(v);
@@ -12,12 +14,7 @@ export const csvOf = (rows: readonly (readonly (string | number | null)[])[]): s
 
 /** Hands a text over as a file to keep. */
 export function saveCsv(name: string, csv: string): void {
-  const url = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
-  const a = document.createElement('a');
-  a.href = url;
-  a.download = `${name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.csv`;
-  a.click();
-  URL.revokeObjectURL(url);
+  saveFile(`${fileWords(name)}.csv`, new Blob([csv], { type: 'text/csv' }));
 }
 
 /** What a cell shows: its text, what is entered in it, or what its drawing says; a real minus as the plain one. */

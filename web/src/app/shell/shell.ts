@@ -18,6 +18,7 @@ import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { NoticeActions, noticeFeature } from '../state/notices';
 import { OfficeActions } from '../state/office';
+import { DrillActions } from '../state/drills';
 import { PatternActions } from '../state/patterns';
 import { SettingsActions, settingsFeature } from '../state/settings';
 import { personFeature } from '../state/person';
@@ -106,6 +107,7 @@ export class Shell {
     inject(Told);
     this.store.dispatch(OfficeActions.openHouse());
     this.store.dispatch(PatternActions.open());
+    this.store.dispatch(DrillActions.open());
     effect(() => {
       document.documentElement.className = this.theme();
     });

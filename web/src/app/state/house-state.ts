@@ -3,6 +3,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 import { bayEffects, bayFeature } from './bay';
 import { binEffects, binFeature } from './bin';
+import { drillEffects } from './drills';
 import { draftEffects } from './drafts';
 import { importFeature, importingEffects } from './importing';
 import { inboxEffects, inboxFeature } from './inbox';
@@ -38,6 +39,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
     settingsEffects,
     binEffects,
     draftEffects,
+    drillEffects,
     personEffects,
     swingsEffects,
   ),

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
 import {
@@ -11,19 +11,22 @@ import {
   staysValid,
   substitutesOf,
 } from '@vilko/core';
+import { DrillMediaView } from '../../drill-media';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, equipmentWords, testWords, validWords } from '../../drill-words';
+import { HouseDrills } from '../../state/house-drills';
 
 /** One drill as it is done: feel, steps, its ladder with what is open, and what to mind. */
 @Component({
   selector: 'vk-drill-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillPictures, RouterLink],
+  imports: [DrillMediaView, DrillPictures, RouterLink],
   host: { class: 'block' },
   template: `
     <h2 class="text-24 leading-7 font-semibold">{{ drill().name }}</h2>
     <p class="mt-1 text-15 leading-5">{{ drill().gist }}</p>
     <vk-drill-pictures class="mt-2 max-w-[470px]" [drill]="drill()" [handed]="handed()" />
+    <vk-drill-media class="mt-2 max-w-[470px]" [drill]="drill()" />
     <p class="mt-1 border-l-2 border-alarm pl-2 text-15 leading-5">
       <span class="font-semibold">{{ drill().caution }}</span> {{ cautions[0] }}
     </p>
@@ -31,13 +34,17 @@ import { againstWords, equipmentWords, testWords, validWords } from '../../drill
       <p class="mt-2 border-l-2 border-alarm pl-2 text-15 font-semibold">{{ against() }}</p>
     }
     <dl class="mt-2 grid grid-cols-[84px_1fr] gap-x-3 gap-y-1 text-15 leading-5">
-      <dt class="text-ink2">Feel</dt>
-      <dd>{{ drill().feel }}</dd>
-      <dt class="text-ink2">Numbers</dt>
-      <dd>{{ drill().numbers }}</dd>
+      @if (drill().feel) {
+        <dt class="text-ink2">Feel</dt>
+        <dd>{{ drill().feel }}</dd>
+      }
+      @if (drill().numbers) {
+        <dt class="text-ink2">Numbers</dt>
+        <dd>{{ drill().numbers }}</dd>
+      }
       <dt class="text-ink2">Needs</dt>
       <dd>
-        {{ needs() }}; {{ drill().space }}
+        {{ needs() }}{{ drill().space ? '; ' + drill().space : '' }}
         @for (line of substitutes(); track line) {
           <span class="block text-13 text-ink2">{{ line }}</span>
         }
@@ -50,8 +57,10 @@ import { againstWords, equipmentWords, testWords, validWords } from '../../drill
           }
         </ol>
       </dd>
-      <dt class="text-ink2">Dose</dt>
-      <dd>{{ drill().dose }}</dd>
+      @if (drill().dose) {
+        <dt class="text-ink2">Dose</dt>
+        <dd>{{ drill().dose }}</dd>
+      }
     </dl>
     <h3 class="mt-3 text-15 font-semibold">Ladder</h3>
     <p class="text-ink2">{{ test() }} The next rung opens when it is passed.</p>
@@ -111,12 +120,13 @@ export class DrillSheet {
   /** Injuries on record, their sides, and what the instructor has cleared. */
   readonly record = input<readonly OnRecord[]>([]);
   readonly eye = output<NewLogEntry>();
+  private readonly house = inject(HouseDrills);
   protected readonly cautions = DRILL_CAUTIONS;
   protected readonly valid = validWords;
   protected readonly test = computed(() => testWords(this.drill()));
   protected readonly needs = computed(() => equipmentWords(this.drill()));
   protected readonly substitutes = computed(() => substitutesOf(this.drill().equipment));
-  protected readonly notWith = computed(() => againstWords(this.drill()));
+  protected readonly notWith = computed(() => againstWords(this.drill(), this.house.shelf()));
   protected readonly against = computed(() => {
     const hurt = this.drill().tags.filter((t) => this.record().some((r) => r.part === t));
     return hurt.length ? `Not for this pupil: ${hurt.join(', ')} on record.` : '';

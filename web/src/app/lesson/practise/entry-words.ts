@@ -1,6 +1,6 @@
 import { type LogEntry, SELF_CHECKS } from '@vilko/contract';
+import type { DrillShelf } from '@vilko/core';
 import { counted } from '@vilko/core/words';
-import { drillName } from '../../drill-words';
 
 const filmMarks = (marks: Readonly<Record<string, number>>): string => {
   const n = Object.keys(marks).length;
@@ -8,12 +8,12 @@ const filmMarks = (marks: Readonly<Record<string, number>>): string => {
 };
 
 /** What an entry of the logbook says, in a sentence. */
-export function entryWords(e: LogEntry): string {
+export function entryWords(e: LogEntry, shelf: DrillShelf): string {
   const checks = SELF_CHECKS.filter((c) => e.checks[c.id]).map((c) =>
     e.checks[c.id] === c.good ? c.means : `${c.asks} ${e.checks[c.id]}`,
   );
   const drill =
-    e.drill === null ? [] : [`${drillName(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
+    e.drill === null ? [] : [`${shelf.nameOf(e.drill)}, rung ${(e.rung ?? 0) + 1}${e.passed ? ', passed by eye' : ''}`];
   const felt = e.felt === null ? [] : [`felt ${e.felt}% on the lead foot at impact`];
   const pain =
     e.painBefore === null ? [] : [`pain ${e.painBefore} before${e.painAfter === null ? '' : `, ${e.painAfter} after`}`];

@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
 import { BLANK_ENTRY, type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
 import { shortDate } from '../../office/words';
 import { entryWords } from './entry-words';
 import { PainEntry } from './pain-entry';
+import { HouseDrills } from '../../state/house-drills';
 
 const SHOWN = 4;
 
@@ -93,6 +94,7 @@ const SHOWN = 4;
   `,
 })
 export class LogBook {
+  private readonly house = inject(HouseDrills);
   readonly log = input.required<readonly LogEntry[]>();
   readonly write = output<NewLogEntry>();
   readonly remove = output<string>();
@@ -108,7 +110,7 @@ export class LogBook {
   protected readonly note = signal('');
   protected readonly newest = computed(() => this.log().slice(-SHOWN).reverse());
   protected readonly date = shortDate;
-  protected readonly words = entryWords;
+  protected readonly words = (e: LogEntry): string => entryWords(e, this.house.shelf());
   protected readonly empty = computed(
     () => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null,
   );

@@ -1,8 +1,8 @@
 import { type CdkDragDrop, DragDropModule } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
 import { addDays, type Day, type LaidBlock, RUNGS, weekday } from '@vilko/core';
-import { drillName } from '../../drill-words';
 import { dayWords, WEEKDAYS } from './day-words';
+import { HouseDrills } from '../../state/house-drills';
 
 /** The weeks of a plan; a block is dragged to another day, or moved by the arrow keys. */
 @Component({
@@ -57,6 +57,7 @@ import { dayWords, WEEKDAYS } from './day-words';
   `,
 })
 export class PlanCalendar {
+  private readonly house = inject(HouseDrills);
   readonly blocks = input.required<readonly LaidBlock[]>();
   readonly from = input.required<Day>();
   readonly until = input.required<Day>();
@@ -93,7 +94,7 @@ export class PlanCalendar {
     return b.result.test === 'passed' ? '✓' : '○';
   }
   protected letter(b: LaidBlock): string {
-    return drillName(b.drill)[0]!;
+    return this.house.shelf().nameOf(b.drill)[0]!;
   }
   protected said(b: LaidBlock): string {
     const state = b.withdrawn
@@ -103,7 +104,7 @@ export class PlanCalendar {
             b.result.did
           ]
         : 'open; arrow keys move it';
-    return `${dayWords(b.date)}: ${drillName(b.drill)}, rung ${b.rung + 1}, ${RUNGS[b.rung]!.words}; ${b.effort === 'high' ? 'hard, ' : ''}${state}.`;
+    return `${dayWords(b.date)}: ${this.house.shelf().nameOf(b.drill)}, rung ${b.rung + 1}, ${RUNGS[b.rung]!.words}; ${b.effort === 'high' ? 'hard, ' : ''}${state}.`;
   }
   protected dropped(e: CdkDragDrop<Day, Day, string>): void {
     if (e.container !== e.previousContainer) this.move.emit({ block: e.item.data, to: e.container.data });

@@ -1,11 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, inject } from '@angular/core';
 import { type DrillProgress, planLimits, type Pupil } from '@vilko/contract';
 import {
   addDays,
   type ClubClass,
   daysBetween,
   type Drill,
-  DRILLS,
   LONGEST_PLAN,
   opposed,
   type PlanWish,
@@ -14,6 +13,7 @@ import {
   wishProblem,
 } from '@vilko/core';
 import { today, WEEKDAYS } from './day-words';
+import { HouseDrills } from '../../state/house-drills';
 
 const TWO_WEEKS = 14;
 
@@ -112,6 +112,7 @@ export class PlanForm {
   /** What a retest is held against; null where nothing was measured. */
   readonly tested = input<TestedAs | null>(null);
   readonly made = output<PlanWish>();
+  private readonly house = inject(HouseDrills);
   protected readonly weekdays = WEEKDAYS;
   protected readonly from = signal(today());
   protected readonly until = signal(addDays(today(), TWO_WEEKS));
@@ -122,7 +123,7 @@ export class PlanForm {
   protected readonly minor = computed(() => planLimits(this.pupil().profile).minor);
   private readonly drills = computed(() => [this.drill()?.id, this.second()].filter((d): d is string => Boolean(d)));
   protected readonly equipment = computed(() => [
-    ...new Set(this.drills().flatMap((id) => DRILLS.find((d) => d.id === id)?.equipment ?? [])),
+    ...new Set(this.drills().flatMap((id) => this.house.shelf().one(id)?.equipment ?? [])),
   ]);
   private readonly about = computed(() => ({
     ...planLimits(this.pupil().profile),
@@ -134,7 +135,9 @@ export class PlanForm {
    */
   protected readonly seconds = computed(() => {
     const first = this.drill();
-    return first ? DRILLS.filter((d) => d !== first && !opposed(first, d) && !unfit(d, this.about())) : [];
+    return first
+      ? this.house.shelf().offered.filter((d) => d !== first && !opposed(first, d) && !unfit(d, this.about()))
+      : [];
   });
   protected readonly wish = computed((): PlanWish | null =>
     this.drill()
@@ -158,7 +161,7 @@ export class PlanForm {
     if (!w.days.length) return 'Choose at least one day.';
     if (!(w.minutes >= 10 && w.minutes <= 120)) return 'Between 10 and 120 minutes a day.';
     if (!w.from || !w.until) return 'Both days are needed.';
-    return this.minor() && !this.pupil().profile.consent ? '' : wishProblem(w);
+    return this.minor() && !this.pupil().profile.consent ? '' : wishProblem(w, this.house.shelf());
   });
 
   constructor() {

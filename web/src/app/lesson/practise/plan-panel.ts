@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
 import type { DrillProgress, PlanAct, PracticePlan, Pupil } from '@vilko/contract';
 import {
   type BlockResult,
@@ -11,11 +11,11 @@ import {
   RUNGS,
   type TestedAs,
 } from '@vilko/core';
-import { drillName } from '../../drill-words';
 import { BlockLog } from './block-log';
 import { dayWords, today } from './day-words';
 import { PlanCalendar } from './plan-calendar';
 import { PlanForm } from './plan-form';
+import { HouseDrills } from '../../state/house-drills';
 
 /** What is to be done, what is said about it, and what takes it back. */
 export interface PlanDeed {
@@ -101,18 +101,19 @@ export class PlanPanel {
   readonly act = output<PlanDeed>();
   protected readonly now = today();
   protected readonly picked = signal<string | null>(null);
-  protected readonly name = drillName;
+  private readonly house = inject(HouseDrills);
+  protected readonly name = (id: string): string => this.house.shelf().nameOf(id);
   protected readonly words = dayWords;
   protected readonly retest = retestWords;
   protected readonly rungs = RUNGS;
   protected readonly laid = computed(() => {
     const p = this.running();
-    return p ? layOut(p.plan) : [];
+    return p ? layOut(p.plan, this.house.shelf()) : [];
   });
   protected readonly names = computed(
     () =>
       this.running()
-        ?.plan.wish.drills.map((d) => `${drillName(d)[0]} ${drillName(d)}`)
+        ?.plan.wish.drills.map((d) => `${this.name(d)[0]} ${this.name(d)}`)
         .join(', ') ?? '',
   );
   /** The one clicked, else today's, else the next that is open. */

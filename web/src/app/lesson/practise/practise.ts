@@ -13,7 +13,6 @@ import {
 } from '@vilko/contract';
 import {
   type Drill,
-  DRILLS,
   drillsFor,
   faultName,
   faultOf,
@@ -34,6 +33,7 @@ import { DrillSheet } from './drill-sheet';
 import { FilmWatch } from './film-watch';
 import { LogBook } from './log-book';
 import { PlanPanel } from './plan-panel';
+import { HouseDrills } from '../../state/house-drills';
 
 const SETTLE = 300;
 
@@ -177,6 +177,7 @@ const SETTLE = 300;
   `,
 })
 export class Practise {
+  private readonly house = inject(HouseDrills);
   readonly lessonId = input.required<string>();
   /** Drill in the address. */
   readonly drill = input<string>();
@@ -254,12 +255,15 @@ export class Practise {
       found: this.leading()?.findings.map((f) => f.fault) ?? [],
       injuries: this.hurt(),
       school: this.standard()(this.club()).pattern.id,
+      drills: this.house.shelf().offered,
     });
   });
-  protected readonly others = computed(() => DRILLS.filter((d) => !this.offered().offered.includes(d)));
+  protected readonly others = computed(() =>
+    this.house.shelf().offered.filter((d) => !this.offered().offered.includes(d)),
+  );
   protected readonly shown = computed((): Drill | null => {
     const id = this.drill() ?? (this.for() ? undefined : (this.report()?.drill ?? this.running()?.plan.wish.drills[0]));
-    return DRILLS.find((d) => d.id === id) ?? this.offered().offered[0] ?? null;
+    return this.house.shelf().one(id) ?? this.offered().offered[0] ?? null;
   });
   protected readonly progress = computed(
     () => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null,
@@ -275,7 +279,7 @@ export class Practise {
   /** What the one thing to do is, where another drill is looked at. */
   protected readonly doNow = computed(() => {
     const r = this.report();
-    const drill = DRILLS.find((d) => d.id === r?.drill);
+    const drill = this.house.shelf().one(r?.drill);
     return drill ? `${drill.name}.` : (r?.draft.task ?? '');
   });
   protected readonly name = measureName;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, injec
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
-import { answerWords, DRILLS, PAIN_RISE, type QuantityId, RUNGS, tagOn, targetBand, testState } from '@vilko/core';
+import { answerWords, PAIN_RISE, type QuantityId, RUNGS, tagOn, targetBand, testState } from '@vilko/core';
 import { bandWords } from '../../drill-words';
 import { QuantitySelect } from '../../office/quantity-select';
 import { LESSON_MEASURES, measureName } from '../../office/words';
@@ -26,6 +26,7 @@ import { BandWatch, type LiveLoad, SquashWatch } from './live-watch';
 import { PainEntry } from './pain-entry';
 import { SILENT, SoundBar, type SoundChoice } from './sound-bar';
 import { Sounds } from './sounds';
+import { HouseDrills } from '../../state/house-drills';
 
 const FREE = { k: 7, n: 10 };
 
@@ -192,6 +193,7 @@ export class Trainer {
   protected readonly mine = hasBay(this.lessonId);
   /** s since the device was heard; null while it speaks. */
   protected readonly silent = inject(BaySilence).seconds;
+  private readonly house = inject(HouseDrills);
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly practice = this.store.selectSignal(practiceFeature.selectPractice);
@@ -209,7 +211,7 @@ export class Trainer {
   protected readonly painNow = signal<number | null>(null);
 
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
-  protected readonly sheet = computed(() => DRILLS.find((d) => d.id === this.drill()) ?? null);
+  protected readonly sheet = computed(() => this.house.shelf().one(this.drill()) ?? null);
   private readonly open = computed(() => this.practice()?.progress.find((p) => p.drill === this.drill())?.open ?? 0);
   /** The rung asked for, as far as it is open. */
   protected readonly rungNow = computed(() =>

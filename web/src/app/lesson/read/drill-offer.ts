@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type ClubClass, drillsFor } from '@vilko/core';
+import { HouseDrills } from '../../state/house-drills';
 
 const SHOWN = 3;
 
@@ -53,6 +54,7 @@ export class DrillOffer {
   readonly school = input('');
   /** Lesson in which it is practised; empty: no lesson is open. */
   readonly lessonId = input('');
+  private readonly house = inject(HouseDrills);
   protected readonly drills = computed(() =>
     drillsFor({
       fault: this.fault(),
@@ -60,6 +62,7 @@ export class DrillOffer {
       found: this.found(),
       injuries: this.injuries(),
       school: this.school(),
+      drills: this.house.shelf().offered,
     }),
   );
   protected readonly shown = computed(() => this.drills().offered.slice(0, SHOWN));

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
 import { capital } from '@vilko/core/words';
 import { RouterLink } from '@angular/router';
 import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
@@ -6,7 +6,6 @@ import {
   ballAnswer,
   besideWords,
   counted,
-  DRILLS,
   faceFirstWords,
   faultName,
   faultNames,
@@ -33,6 +32,7 @@ import { DrillOffer } from './drill-offer';
 import { Evidence } from './evidence';
 import { ISee } from './i-see';
 import { Overrule } from './overrule';
+import { HouseDrills } from '../../state/house-drills';
 
 /** The judgement in words: because – so – ball, its evidence, and what would make it go away. */
 @Component({
@@ -217,6 +217,7 @@ import { Overrule } from './overrule';
   `,
 })
 export class Reading {
+  private readonly house = inject(HouseDrills);
   readonly view = input.required<ReadView>();
   readonly swing = input.required<SwingHead>();
   readonly rack = input.required<readonly SwingHead[]>();
@@ -293,7 +294,12 @@ export class Reading {
     const f = readFace(s.shot?.values ?? null, s.club);
     const [first, path] = [faceFirstWords(f), f && pathWords(f)];
     if (!f || (!first && !path)) return null;
-    return { first, path, numbers: faceWords(f), drills: DRILLS.filter((d) => f.turn && d.overlays?.includes(f.turn)) };
+    return {
+      first,
+      path,
+      numbers: faceWords(f),
+      drills: this.house.shelf().offered.filter((d) => f.turn && d.overlays?.includes(f.turn)),
+    };
   });
   protected readonly loft = computed(() => {
     const l = readLoft(this.swing().shot?.values ?? null);

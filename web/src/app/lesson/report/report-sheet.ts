@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, inject } from '@angular/core';
 import {
   meansWords,
   REPORT_FIELDS,
@@ -8,18 +8,20 @@ import {
   type ReportText,
   successWord,
 } from '@vilko/contract';
-import { DRILL_CAUTIONS, DRILLS } from '@vilko/core';
+import { doneWords, DRILL_CAUTIONS } from '@vilko/core';
+import { DrillMediaView } from '../../drill-media';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { figure, phaseWords, unitBehind } from '@vilko/core/words';
 import { dateText, shortDate } from '../../office/words';
 import { BandStrip } from '../practise/band-strip';
+import { HouseDrills } from '../../state/house-drills';
 
 /** One page in plain words: what was seen, what changed, one number, two routes, one thing to do. */
 @Component({
   selector: 'vk-report-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BandStrip, DrillPictures, Thumbnail],
+  imports: [DrillMediaView, BandStrip, DrillPictures, Thumbnail],
   host: { class: 'block' },
   template: `
     <article
@@ -102,12 +104,13 @@ import { BandStrip } from '../practise/band-strip';
           <h3 class="text-18 font-semibold">{{ d.name }}</h3>
           <p class="text-ink2">{{ d.setUp }}</p>
           <vk-drill-pictures class="mt-2 max-w-[560px]" [drill]="d" [handed]="head().handed" />
+          <vk-drill-media class="mt-2 max-w-[560px]" [drill]="d" />
           <ol class="mt-1 list-decimal pl-5">
             @for (s of d.steps; track s) {
               <li>{{ s }}</li>
             }
           </ol>
-          <p class="mt-1">{{ d.feel }} {{ d.dose }}.</p>
+          <p class="mt-1">{{ done(d) }}</p>
           <p class="mt-1.5 border-l-2 border-alarm pl-2 text-13 leading-[17px]">
             {{ d.caution }} {{ cautions }}{{ head().minor ? ' No maximal efforts.' : '' }}
           </p>
@@ -120,12 +123,14 @@ export class ReportSheet {
   readonly head = input.required<ReportHead>();
   readonly report = input.required<ReportFigures>();
   readonly text = input.required<ReportText>();
+  private readonly house = inject(HouseDrills);
+  protected readonly done = doneWords;
   protected readonly cautions = DRILL_CAUTIONS.join(' ');
   protected readonly date = computed(() => dateText(this.head().startedAt));
   protected readonly day = shortDate;
   protected readonly phase = phaseWords;
   protected readonly shown = computed(() => REPORT_FIELDS.filter((f) => this.text()[f.key].trim()));
-  protected readonly drill = computed(() => DRILLS.find((d) => d.id === this.report().drill) ?? null);
+  protected readonly drill = computed(() => this.house.shelf().one(this.report().drill) ?? null);
   protected readonly comeBack = computed(() =>
     this.report().nextVisit ? `${dateText(this.report().nextVisit!)}.` : '',
   );

@@ -22,7 +22,6 @@ import {
   type ReportText,
   SHARE_DAYS,
 } from '@vilko/contract';
-import { DRILLS } from '@vilko/core';
 import { counted } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { bayFeature } from '../../state/bay';
@@ -34,6 +33,7 @@ import { FilmWatch } from '../practise/film-watch';
 import { FrozenLine } from './frozen-line';
 import { ReportSheet } from './report-sheet';
 import { SharePanel } from './share-panel';
+import { HouseDrills } from '../../state/house-drills';
 
 const SETTLE = 600;
 
@@ -78,7 +78,7 @@ const SETTLE = 600;
                 >One thing to do is
                 <select (change)="choose($any($event.target).value)">
                   <option value="" [selected]="!lesson()!.task">{{ follows() }}</option>
-                  @for (d of drills; track d.id) {
+                  @for (d of drills(); track d.id) {
                     <option [value]="d.id" [selected]="d.id === lesson()!.task">{{ d.name }}</option>
                   }
                 </select>
@@ -184,12 +184,15 @@ export class ReportPage {
   private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly fields = REPORT_FIELDS;
-  protected readonly drills = [...DRILLS].sort((a, b) => a.name.localeCompare(b.name));
+  private readonly house = inject(HouseDrills);
+  protected readonly drills = computed(() =>
+    [...this.house.shelf().offered].sort((a, b) => a.name.localeCompare(b.name)),
+  );
   /** What the one thing to do is where no drill was chosen. */
   protected readonly follows = computed(() => {
     if (this.lesson()?.task) return 'what homework, plan and finding say';
     const id = this.report()?.drill;
-    const named = this.drills.find((d) => d.id === id);
+    const named = this.house.shelf().one(id);
     if (named) return `${named.name}, by homework, plan or finding`;
     return this.report()?.draft.task ? 'the homework’s sentence' : 'nothing yet';
   });

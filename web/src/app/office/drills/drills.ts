@@ -9,17 +9,27 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { type Drill, DRILL_CAUTIONS, DRILLS, FAULTS, LADDER, PATTERNS, substitutesOf } from '@vilko/core';
-import { DrillPictures } from '../../drawing/drill/drill-pictures';
-import { againstWords, aimWords, equipmentWords, testWords, validWords } from '../../drill-words';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import { Actions, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { copyOfDrill, type Drill, FAULTS, shippedDrill } from '@vilko/core';
+import { idFrom } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
+import { Drafts } from '../../state/drafts';
+import { DrillActions } from '../../state/drills';
+import { HouseDrills } from '../../state/house-drills';
+import { NoticeActions } from '../../state/notices';
+import { DrillArticle } from './drill-article';
+import { bringDrill, isPhotograph, takeAlong } from './drill-file';
+import { DrillForm, draftKey, NEW_DRILL } from './drill-form';
+import { DrillMediaForm } from './drill-media-form';
 
-/** Office › Drills: every drill with its feel, numbers, steps, test and cautions. */
+/** Office › Drills: every drill to be read; written, changed, copied, brought, taken along and put back. */
 @Component({
   selector: 'vk-drills',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillPictures, RouterLink],
+  imports: [DrillArticle, DrillForm, DrillMediaForm, RouterLink],
   host: { class: 'block h-full' },
   template: `
     <div class="grid h-full grid-cols-[280px_minmax(0,1fr)] print:block">
@@ -47,93 +57,70 @@ import { Keys } from '../../shell/keys';
             }
           </select>
         </label>
-        <ul class="mt-3">
-          @for (d of shown(); track d.id) {
-            <li>
-              <a
-                class="block py-1 hover:underline"
-                [class.font-semibold]="d.id === drill()?.id"
-                [attr.aria-current]="d.id === drill()?.id ? 'page' : null"
-                [routerLink]="['/office/drills', d.id]"
-                queryParamsHandling="preserve"
-                >{{ d.name }}</a
-              >
-            </li>
-          } @empty {
-            <li class="text-15 text-ink2">No drill is like that.</li>
-          }
-        </ul>
+        <div class="mt-3 flex flex-wrap gap-x-4 gap-y-1 border-b border-rules pb-3">
+          <a class="link" routerLink="/office/drills" [queryParams]="{ write: true }">Write one</a>
+          <label class="link cursor-pointer">
+            Bring one (JSON) …
+            <input
+              #file
+              class="visually-hidden"
+              type="file"
+              accept=".json,application/json"
+              aria-label="Bring a drill"
+              (change)="bring(file)"
+            />
+          </label>
+        </div>
+        @for (part of parts(); track part.head) {
+          <h2 class="mt-3 text-13 text-ink2">{{ part.head }}</h2>
+          <ul class="mt-1">
+            @for (d of part.drills; track d.id) {
+              <li>
+                <a
+                  class="block py-1 leading-4 hover:underline"
+                  [class.font-semibold]="d.id === drill()?.id"
+                  [attr.aria-current]="d.id === drill()?.id ? 'page' : null"
+                  [routerLink]="['/office/drills', d.id]"
+                  queryParamsHandling="preserve"
+                  >{{ d.name }}{{ isChanged(d.id) ? ', changed' : '' }}</a
+                >
+              </li>
+            }
+          </ul>
+        } @empty {
+          <p class="mt-3 text-15 text-ink2">No drill is like that.</p>
+        }
       </nav>
       <article class="overflow-y-auto px-6 pt-5 pb-8" tabindex="0" aria-label="The drill">
-        @if (drill(); as d) {
-          <h2 class="text-24 font-semibold">{{ d.name }}</h2>
-          <p class="mt-1 max-w-[720px] text-18 leading-6">{{ d.gist }}</p>
-          <vk-drill-pictures class="mt-3 max-w-[860px]" [drill]="d" />
-          <dl class="mt-4 grid max-w-[860px] grid-cols-[120px_1fr] gap-x-4 gap-y-2 text-15 leading-5">
-            <dt class="text-ink2">For</dt>
-            <dd>{{ aims(d) }}</dd>
-            <dt class="text-ink2">Feel</dt>
-            <dd>{{ d.feel }}</dd>
-            <dt class="text-ink2">The numbers</dt>
-            <dd>{{ d.numbers }}</dd>
-            <dt class="text-ink2">Equipment</dt>
-            <dd>
-              {{ needs(d) }}
-              @for (line of substitutes(d.equipment); track line) {
-                <span class="block text-ink2">{{ line }}</span>
+        @if (written(); as w) {
+          <vk-drill-form [drill]="w" [fresh]="!!write()" (saved)="save($event)" (left)="close()" />
+        } @else if (drill(); as d) {
+          <div class="flex max-w-[900px] items-baseline gap-3">
+            <h2 class="text-24 font-semibold">{{ d.name }}</h2>
+            <span class="whitespace-nowrap text-ink2">{{ kind() }}</span>
+            <span class="ml-auto flex gap-4 whitespace-nowrap print:hidden">
+              @if (off()) {
+                <button class="plain-button" (click)="putBack(d.id)">Put back on the shelf</button>
+              } @else {
+                <button class="link" (click)="change()">Change it</button>
+                <button class="link" (click)="copy()">Copy it</button>
+                <button class="link" (click)="take()">Take along (JSON)</button>
+                @if (isChanged(d.id)) {
+                  <button class="link" (click)="takeOff(d.id)">As it came</button>
+                } @else if (own()) {
+                  <button class="link" (click)="takeOff(d.id)">Take off the shelf</button>
+                }
               }
-            </dd>
-            <dt class="text-ink2">Set up</dt>
-            <dd>{{ d.setUp }} Space: {{ d.space }}.</dd>
-            <dt class="text-ink2">Steps</dt>
-            <dd>
-              <ol class="list-decimal pl-5">
-                @for (s of d.steps; track s) {
-                  <li>{{ s }}</li>
-                }
-              </ol>
-            </dd>
-            <dt class="text-ink2">Dose</dt>
-            <dd>{{ d.dose }}</dd>
-            <dt class="text-ink2">Ladder</dt>
-            <dd>
-              <ol class="flex flex-wrap gap-x-2">
-                @for (r of ladder; track r; let last = $last) {
-                  <li>{{ r }}{{ last ? '' : ' →' }}</li>
-                }
-              </ol>
-              <span class="text-ink2">The next rung opens when the test is passed.</span>
-            </dd>
-            <dt class="text-ink2">Test</dt>
-            <dd>{{ test(d) }}</dd>
-            @if (d.school) {
-              <dt class="text-ink2">School</dt>
-              <dd>{{ schoolName(d.school) }} teaches it; others may not.</dd>
-            }
-            @if (d.onPlate; as plate) {
-              <dt class="text-ink2">On the plate</dt>
-              <dd>
-                It falsifies outlines and positions: {{ plate.why }}. Still valid: {{ valid(plate.valid) }}. Recorded as
-                an exercise, never compared with ordinary swings.
-              </dd>
-            }
-          </dl>
-          <section class="mt-5 max-w-[860px] border-l-2 border-alarm pl-3 text-15 leading-5" aria-label="Cautions">
-            @if (d.caution) {
-              <p class="font-semibold">{{ d.caution }}</p>
-            }
-            @if (d.tags.length) {
-              <p>Not with trouble of: {{ d.tags.join(', ') }}.</p>
-            }
-            @if (against(d); as a) {
-              <p>Not together with: {{ a }}.</p>
-            }
-            @for (c of cautions; track c) {
-              <p class="text-ink2">{{ c }}</p>
-            }
-          </section>
+            </span>
+          </div>
+          <vk-drill-article [drill]="d" />
+          @if (own() && !off()) {
+            <vk-drill-media-form class="mt-5 max-w-[860px] print:hidden" [drill]="d" />
+          }
         } @else {
-          <p class="mt-10 text-18 text-ink2">Choose a drill.</p>
+          <p class="mt-10 text-18 text-ink2">
+            {{ drillId() ? 'There is no such drill in this house. Choose one.' : 'Choose a drill.' }}
+          </p>
         }
       </article>
     </div>
@@ -143,34 +130,113 @@ export class Drills {
   readonly drillId = input<string>();
   /** A fault to begin with, from a link. */
   readonly for = input<string>();
+  /** Whether a new one is written. */
+  readonly write = input<string>();
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly house = inject(HouseDrills);
+  private readonly drafts = inject(Drafts);
   private readonly search = viewChild.required<ElementRef<HTMLInputElement>>('search');
   protected readonly query = signal('');
   protected readonly fault = signal('');
   protected readonly faults = FAULTS;
-  protected readonly ladder = LADDER;
-  protected readonly cautions = DRILL_CAUTIONS;
-  protected readonly shown = computed(() => {
+  /** The drill that is being changed, by id. */
+  private readonly changing = signal<string | null>(null);
+  protected readonly parts = computed(() => {
     const words = this.query().toLowerCase().trim();
-    return DRILLS.filter(
-      (d) =>
-        (!this.fault() || d.for.includes(this.fault())) &&
-        `${d.name} ${d.gist} ${d.feel}`.toLowerCase().includes(words),
-    );
+    const asked = (d: Drill): boolean =>
+      (!this.fault() || d.for.includes(this.fault())) && `${d.name} ${d.gist} ${d.feel}`.toLowerCase().includes(words);
+    const shown = this.house.shelf().offered.filter(asked);
+    const away = this.house.own().filter((o) => o.off && !shippedDrill(o.drill.id) && asked(o.drill));
+    return [
+      { head: 'Your own', drills: shown.filter((d) => !shippedDrill(d.id)) },
+      { head: 'With the application', drills: shown.filter((d) => shippedDrill(d.id)) },
+      { head: 'Off the shelf', drills: away.map((o) => o.drill) },
+    ].filter((p) => p.drills.length);
   });
-  protected readonly drill = computed(
-    (): Drill | null => DRILLS.find((d) => d.id === this.drillId()) ?? this.shown()[0] ?? null,
-  );
+  protected readonly drill = computed((): Drill | null => {
+    const id = this.drillId();
+    return (id ? this.house.shelf().one(id) : this.write() ? null : this.parts()[0]?.drills[0]) ?? null;
+  });
+  /** What is written now: a new one, or the one shown while it is changed. */
+  protected readonly written = computed((): Drill | null => {
+    if (this.write()) return NEW_DRILL;
+    const d = this.drill();
+    return d && this.changing() === d.id ? d : null;
+  });
+  private readonly kept = computed(() => this.house.own().find((o) => o.drill.id === this.drill()?.id) ?? null);
+  protected readonly own = computed(() => this.kept() !== null && (!this.kept()!.off || !this.comes()));
+  protected readonly off = computed(() => this.kept()?.off === true && !this.comes());
+  private readonly comes = computed(() => shippedDrill(this.drill()?.id ?? '') !== undefined);
+  protected readonly kind = computed(() => {
+    if (this.off()) return 'your own, off the shelf';
+    if (this.own()) return this.comes() ? 'comes with the application, changed' : 'your own';
+    return 'comes with the application';
+  });
 
   constructor() {
     effect(() => this.fault.set(this.for() ?? ''));
-    inject(Keys).use('Drills', [{ key: '/', words: 'search drills', run: () => this.search().nativeElement.focus() }]);
+    inject(Actions)
+      .pipe(ofType(DrillActions.added, DrillActions.saved), takeUntilDestroyed())
+      .subscribe(({ saved }) => {
+        this.changing.set(null);
+        void this.router.navigate(['/office/drills', saved.drill.id]);
+      });
+    inject(Keys).use('Drills', [
+      { key: '/', words: 'search drills', run: () => this.search().nativeElement.focus() },
+      { key: 'e', words: 'change this drill', run: () => this.change() },
+      { key: 'c', words: 'copy this drill', run: () => this.copy() },
+    ]);
   }
 
-  protected readonly needs = equipmentWords;
-  protected readonly substitutes = substitutesOf;
-  protected readonly aims = aimWords;
-  protected readonly test = testWords;
-  protected readonly valid = validWords;
-  protected readonly against = againstWords;
-  protected readonly schoolName = (id: string): string => PATTERNS.find((p) => p.id === id)?.name ?? id;
+  protected isChanged(id: string): boolean {
+    return shippedDrill(id) !== undefined && this.house.own().some((o) => o.drill.id === id && !o.off);
+  }
+  protected change(): void {
+    this.changing.set(this.drill()?.id ?? null);
+  }
+  protected copy(): void {
+    const d = this.drill();
+    if (!d) return;
+    const copy = copyOfDrill(d, d.id);
+    this.store.dispatch(DrillActions.add({ drill: { ...copy, id: idFrom(copy.name, 'drill') }, photograph: null }));
+  }
+  protected save(drill: Drill): void {
+    const before = this.write() ? null : this.drill();
+    this.store.dispatch(before ? DrillActions.save({ drill, before }) : DrillActions.add({ drill, photograph: null }));
+  }
+  /** Back to the drill as it is kept; what was typed and not saved goes. */
+  protected close(): void {
+    this.drafts.drop(draftKey(this.written()!, !!this.write()));
+    this.changing.set(null);
+    if (this.write()) void this.router.navigate(['/office/drills']);
+  }
+  protected takeOff(id: string): void {
+    this.store.dispatch(DrillActions.takeOff({ id }));
+  }
+  protected putBack(id: string): void {
+    this.store.dispatch(DrillActions.putBack({ id }));
+  }
+  protected take(): void {
+    const d = this.drill()!;
+    const media = this.house.shelf().mediaOf(d.id);
+    const photograph = isPhotograph(media)
+      ? fetch(`${this.house.from()}/drills/${d.id}/media`).then((r) => r.blob())
+      : Promise.resolve(null);
+    void photograph.then((p) => takeAlong(d, p));
+    if (media && !isPhotograph(media))
+      this.say(`${d.name} is taken along without its film, which stays here.`, 'plain');
+  }
+  protected bring(box: HTMLInputElement): void {
+    const file = box.files?.[0];
+    box.value = '';
+    if (!file) return;
+    void bringDrill(file).then((read) => {
+      if (typeof read === 'string') this.say(read, 'alarm');
+      else this.store.dispatch(DrillActions.add(read));
+    });
+  }
+  private say(text: string, kind: 'plain' | 'alarm'): void {
+    this.store.dispatch(NoticeActions.say({ text, kind }));
+  }
 }

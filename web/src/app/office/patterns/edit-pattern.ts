@@ -8,6 +8,7 @@ import {
   type Range,
   worthOf,
 } from '@vilko/core';
+import { idFrom } from '@vilko/core/words';
 
 /**
  * A pattern with one band changed for one club. What stood for other clubs too keeps standing for them: the club gets
@@ -64,18 +65,7 @@ const round = (x: number): number => Number(x.toPrecision(3));
 /** A copy to be changed, under a name and an id of its own. */
 export function copyOf(p: Pattern): Pattern {
   const name = `${p.name}, own`;
-  return { ...p, id: idFrom(name), name, version: 1 };
-}
-
-/** An id from a name: small letters, figures and hyphens. */
-export function idFrom(name: string): string {
-  const id = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replaceAll(/[^a-z0-9]+/g, '-')
-    .replaceAll(/^-+|-+$/g, '')
-    .slice(0, 60);
-  return id || 'pattern';
+  return { ...p, id: idFrom(name, 'pattern'), name, version: 1 };
 }
 
 /** What differs between two versions, in a few words. */

@@ -3,13 +3,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons, SwingHead } from '@vilko/contract';
 import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
+import { idFrom } from '@vilko/core/words';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { answerOf } from '../../state/answer';
 import { sentenceOf } from '../../state/sentences';
 import { PatternActions } from '../../state/patterns';
 import { SwingReader } from '../../workers/swing-reader';
 import { comparable } from '../../lesson/compare/sets';
-import { idFrom } from './edit-pattern';
 
 /** Makes a pattern from chosen swings of one pupil: mean ± 1 SD is ideal, ± 2 SD tolerated. */
 @Component({
@@ -151,7 +151,7 @@ export class FromSwings {
       }
       const name = this.title().trim();
       const pattern = patternFromSwings(models, {
-        id: idFrom(name),
+        id: idFrom(name, 'pattern'),
         name,
         belief: `Made from ${own.length} swings of ${this.pupil()!.name}.`,
       });

@@ -18,6 +18,7 @@ import {
 } from '@vilko/core';
 import { Score } from '../../drawing/score/score';
 import { Keys } from '../../shell/keys';
+import { saveFile } from '../../shell/save-file';
 import { NoticeActions } from '../../state/notices';
 import { PatternActions, patternFeature, selectPatterns } from '../../state/patterns';
 import { type BandChange, BandTable } from './band-table';
@@ -353,11 +354,7 @@ export class Patterns {
   }
   protected take(): void {
     const p = this.saved();
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(p, null, 2)], { type: 'application/json' }));
-    link.download = `${p.id}-v${p.version}.json`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+    saveFile(`${p.id}-v${p.version}.json`, new Blob([JSON.stringify(p, null, 2)], { type: 'application/json' }));
   }
   protected bring(box: HTMLInputElement): void {
     const file = box.files?.[0];

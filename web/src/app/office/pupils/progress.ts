@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract';
+import type { LogEntry, ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract';
 import { deviceWords } from '../../device-words';
 import { driftWords, stepWords } from '@vilko/core';
 import { capital, amount } from '@vilko/core/words';
-import { drillName } from '../../drill-words';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
+import { HouseDrills } from '../../state/house-drills';
 
 /** Progress: what each drill did, changes within lessons, whether swings have come closer together, the logbook. */
 @Component({
@@ -180,6 +180,7 @@ import { dateText, shortDate } from '../words';
   `,
 })
 export class ProgressPage {
+  private readonly house = inject(HouseDrills);
   readonly pupilId = input.required<string>();
   private readonly store = inject(Store);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
@@ -202,10 +203,10 @@ export class ProgressPage {
     if (!r) return 'How far swings scatter from one to the next.';
     return `How far swings scatter (standard deviation), with the ${r.clubName} on the ${deviceWords(r.device)}: ${dateText(r.first.startedAt)} (${r.first.n} swings) against ${dateText(r.last.startedAt)} (${r.last.n}).`;
   });
-  protected readonly drill = drillName;
+  protected readonly drill = (id: string | null): string => this.house.shelf().nameOf(id);
   protected readonly day = shortDate;
   protected readonly device = deviceWords;
-  protected readonly entry = entryWords;
+  protected readonly entry = (e: LogEntry): string => entryWords(e, this.house.shelf());
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());

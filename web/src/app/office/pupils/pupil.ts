@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  type LogEntry,
   FOOTWEAR,
   injuryWords,
   type LessonChange,
@@ -26,6 +27,7 @@ import { type Agreement, AgreementFields } from '../agreement-fields';
 import { dateText, measureName, shortDate } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
+import { HouseDrills } from '../../state/house-drills';
 
 /** What a body screen found that is not easy. */
 const screenWords = (screen: PupilProfile['screen']): string =>
@@ -254,6 +256,7 @@ const screenWords = (screen: PupilProfile['screen']): string =>
   `,
 })
 export class PupilPage {
+  private readonly drills = inject(HouseDrills);
   readonly pupilId = input.required<string>();
   /** Opened to start a lesson. */
   readonly start = input<string>();
@@ -279,7 +282,7 @@ export class PupilPage {
   protected readonly footwear = FOOTWEAR;
   protected readonly date = dateText;
   protected readonly short = shortDate;
-  protected readonly entry = entryWords;
+  protected readonly entry = (e: LogEntry): string => entryWords(e, this.drills.shelf());
   protected readonly name = measureName;
   protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
   protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
