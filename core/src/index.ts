@@ -45,6 +45,7 @@ export {
 } from './ground/foot-outline.js';
 export type { Measure, Measures, MeasureValue } from './measures/measure.js';
 export { numberOf } from './measures/measure.js';
+export { type Quarter, QUARTERS } from './measures/quarters.js';
 export {
   capability,
   isMeasureId,

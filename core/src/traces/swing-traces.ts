@@ -1,11 +1,12 @@
 import type { DeepAnalysis } from '../analyse.js';
 import { VilkoError } from '../error.js';
-import type { Events } from '../events/event.js';
+import { EVENT_NAMES, type EventName, type Events } from '../events/event.js';
 import type { Cop } from '../ground/foot-loads.js';
 import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
 import type { SwingContext, SwingSignals } from '../measures/context.js';
 import { massDisplacement } from '../measures/mass.js';
 import type { Measures } from '../measures/measure.js';
+import { type Quarter, quartersAt } from '../measures/quarters.js';
 import { stanceCoordinates } from '../measures/path-legs.js';
 import { matShift } from '../measures/swing-context.js';
 import { soleEdge } from '../measures/swing-shape.js';
@@ -90,6 +91,8 @@ export interface SwingTraces {
   readonly staves: Readonly<Partial<Record<StaveId, Trace>>>;
   /** Null on devices without horizontal forces. */
   readonly forces: SwingForces | null;
+  /** Part of the load of both feet in each quarter at each event, %; null where the device cannot say it. */
+  readonly quarters: Partial<Record<EventName, Readonly<Record<Quarter, number>>>> | null;
   /** Null without a mat. */
   readonly mat: MatFrames | null;
 }
@@ -118,6 +121,7 @@ export function swingTraces(deep: DeepAnalysis, part: number): SwingTraces {
     path: pathOf(c, cut),
     staves: stavesOf(c, cut),
     forces: forcesOf(c, cut),
+    quarters: quartersOf(c),
     mat: matFramesOf(c, swing.start, swing.end),
   };
 }
@@ -151,6 +155,18 @@ function stavesOf(c: SwingContext, cut: (s: Series) => Trace): SwingTraces['stav
       insideTrail: cut(feet.trail.inside),
     });
   return out;
+}
+
+/** The quarters at every event that was found; an event with too little load under the feet is left out. */
+function quartersOf(c: SwingContext): SwingTraces['quarters'] {
+  if (!c.foot || saidBy(c.ground.device, 'quarters').basis === 'absent') return null;
+  return Object.fromEntries(
+    EVENT_NAMES.flatMap((name) => {
+      const event = c.events[name];
+      const shares = event && quartersAt(c, event.t);
+      return shares ? [[name, shares]] : [];
+    }),
+  );
 }
 
 /** A foot that carries less of the load says nothing of where in it that lies, %. */

@@ -59,6 +59,20 @@ describe('a swing’s traces', () => {
         .toBeLessThan(1.5);
     expect('toesLead' in swingTraces(deepOf('plates'), 0).staves).toBeFalse();
   });
+  it('hold the quarters of the feet at each event, the greatest as the measure names it', () => {
+    for (const kind of ['mat', 'mat-plates', 'plates', 'boards'] as const) {
+      const { quarters, measures, events } = swingTraces(deepOf(kind), 0);
+      expect(Object.keys(quarters!).length).withContext(kind).toBeGreaterThan(7);
+      expect(Object.keys(quarters!).every((e) => e in events)).toBeTrue();
+      for (const shares of Object.values(quarters!))
+        expect(Object.values(shares).reduce((a, b) => a + b)).toBeCloseTo(100, 9);
+      const at = Object.entries(quarters!.p4!).sort((a, b) => b[1] - a[1])[0]![0];
+      expect(at)
+        .withContext(kind)
+        .toBe(measures['quad.p4'].value as string);
+    }
+    for (const kind of ['plate', 'path'] as const) expect(swingTraces(deepOf(kind), 0).quarters).toBeNull();
+  });
   it('hold what the kind of device can say, and nothing else', () => {
     const has = (kind: DeviceKind) => {
       const { path, forces, mat, staves } = swingTraces(deepOf(kind), 0);

@@ -10,7 +10,7 @@ export interface ReadActs {
   jump(direction: 1 | -1): void;
   markNearest(): void;
   /** Opens a panel under the Track, or the ledger again. */
-  showPanel(panel: 'forces' | 'film'): void;
+  showPanel(panel: 'forces' | 'film' | 'quarters'): void;
   play(): void;
   /** s of one frame of the swing's films. */
   frame(): number;
@@ -41,6 +41,7 @@ export const readKeys = (acts: ReadActs): readonly KeyBinding[] => [
   { key: ']', words: 'to the next event', run: () => acts.jump(1) },
   { key: 'm', words: 'mark: nearest event to the cursor', run: () => acts.markNearest() },
   { key: 'f', words: 'forces in three planes, or ledger', run: () => acts.showPanel('forces') },
+  { key: 'h', words: 'toes and heels: quarters of the feet, or ledger', run: () => acts.showPanel('quarters') },
   { key: 'v', words: 'film or ledger', run: () => acts.showPanel('film') },
   { key: ' ', words: 'play in slow motion, or stop', run: () => acts.play() },
   { key: ',', words: 'a frame back', run: () => acts.step(-acts.frame()) },

@@ -257,7 +257,12 @@ describe('a swing read', () => {
     const c = await openLesson().show(UnderTrack, { view: faulty, swing: swing(1), cursor: faulty.start });
     expect(c.text()).toContain('no ball data: enter');
     await c.press('Film');
-    expect(c.all('[role=tab]').map((t) => t.getAttribute('aria-selected'))).toEqual(['false', 'false', 'true']);
+    expect(c.all('[role=tab]').map((t) => t.getAttribute('aria-selected'))).toEqual([
+      'false',
+      'false',
+      'false',
+      'true',
+    ]);
     expect(c.text()).toContain('No film of this swing');
     await c.press('Forces');
     expect(c.text()).toContain('from the front');

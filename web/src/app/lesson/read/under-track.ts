@@ -4,21 +4,23 @@ import type { EventName, MeasureId } from '@vilko/core';
 import { ForceView } from '../../drawing/forces/force-view';
 import { Ledger } from '../../drawing/ledger/ledger';
 import type { ShortLength } from '../../drawing/ledger/ledger-rows';
+import { QuarterTable } from '../../drawing/quarters/quarter-table';
 import type { ReadView } from '../../workers/read-view';
 import { FilmPanel } from './film/film-panel';
 
 const PANELS = [
   { panel: 'ledger', words: 'Ledger' },
   { panel: 'forces', words: 'Forces' },
+  { panel: 'quarters', words: 'Quarters' },
   { panel: 'film', words: 'Film' },
 ] as const;
 export type UnderPanel = (typeof PANELS)[number]['panel'];
 
-/** Under the Track: the Ledger, the forces in three planes, or the swing's films; and what the ball did. */
+/** Under the Track: the Ledger, the forces, the quarters of the feet, or the swing's films; and what the ball did. */
 @Component({
   selector: 'vk-under-track',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FilmPanel, ForceView, Ledger],
+  imports: [FilmPanel, ForceView, Ledger, QuarterTable],
   host: { class: 'flex flex-col' },
   template: `
     <div class="flex items-baseline gap-4 border-b border-rules">
@@ -54,6 +56,13 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
         [span]="[view().start, view().end]"
         (cursorMoved)="cursorMoved.emit($event)"
         (marked)="marked.emit($event)"
+      />
+    } @else if (panel() === 'quarters') {
+      <vk-quarter-table
+        class="mt-1 flex-1"
+        [view]="view()"
+        [cursor]="cursor()"
+        (cursorMoved)="cursorMoved.emit($event)"
       />
     } @else if (panel() === 'forces') {
       <vk-force-view class="mt-1.5 flex-1 overflow-auto" [view]="view()" [cursor]="cursor()" />
