@@ -33,6 +33,20 @@ export const InjuryNote = z.object({
 export type InjuryNote = z.infer<typeof InjuryNote>;
 export const NO_NOTE: InjuryNote = InjuryNote.parse({});
 
+/** What came of a cue. */
+export const CUE_DID = ['worked', 'not known yet', 'did not help'] as const;
+
+/** Words that are tried on a pupil, and what came of them. */
+export const Cue = z.object({
+  words: z.string().trim().min(1).max(400),
+  did: z.enum(CUE_DID).default('not known yet'),
+  /** It asks for more than is wanted, so that the right amount comes of it. */
+  exaggerates: z.boolean().default(false),
+});
+export type Cue = z.infer<typeof Cue>;
+/** Cues on one pupil's shelf. */
+export const MOST_CUES = 30;
+
 /** How well somebody plays: handicap bands, or what stands in for them. */
 export const SKILLS = ['beginner', '21–36', '13–20', '6–12', '0–5', 'professional'] as const;
 
@@ -60,7 +74,8 @@ export const PupilProfile = z.object({
   badShot: text(400),
   toldBefore: text(1000),
   otherSports: text(400),
-  cueWords: text(400),
+  /** Cue words on the pupil's own shelf, those that worked first. */
+  cues: z.array(Cue).max(MOST_CUES).default([]),
   bodyScreen: text(2000),
   /** Answers of the short body screen by its tests, and their day, ISO date. */
   screen: z.record(z.string().max(40), z.enum(['easy', 'limited', 'hurts'])).default({}),
@@ -74,6 +89,25 @@ export const PupilProfile = z.object({
 });
 export type PupilProfile = z.infer<typeof PupilProfile>;
 export const NO_PROFILE: PupilProfile = PupilProfile.parse({});
+
+/** A pupil's record as it was kept before there was a shelf: its one line of cue words that worked stands on it. */
+export function withShelf(kept: unknown): unknown {
+  if (typeof kept !== 'object' || kept === null || !('cueWords' in kept)) return kept;
+  const { cueWords, ...rest } = kept;
+  const words = typeof cueWords === 'string' ? cueWords.trim().slice(0, 400) : '';
+  return { cues: words ? [{ words, did: 'worked' }] : [], ...rest };
+}
+
+/** A cue as it is told: one that asks for more than is wanted says so. */
+export const cueText = ({ words, exaggerates }: Cue): string =>
+  exaggerates ? `${words} (exaggerated on purpose: the feel, not the aim)` : words;
+
+/** The cues that something came of, told together; empty where there are none. */
+export const cuesThat = (cues: readonly Cue[], did: Cue['did']): string =>
+  cues
+    .filter((c) => c.did === did)
+    .map(cueText)
+    .join('; ');
 
 export const Pupil = z.object({
   id: z.string(),

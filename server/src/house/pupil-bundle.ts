@@ -12,6 +12,8 @@ import {
   PracticePlan,
   PracticeTask,
   Pupil,
+  PupilProfile,
+  withShelf,
   PatternVersion,
   KeptExperiment,
   ReportText,
@@ -72,7 +74,7 @@ export const PupilsHead = z.object({
   version: z.literal(1),
   /** ISO 8601 */
   written: z.string(),
-  pupils: z.array(Pupil),
+  pupils: z.array(Pupil.extend({ profile: z.preprocess(withShelf, PupilProfile) })),
   lessons: z.array(
     LessonHead.omit({ swings: true }).extend({
       footwear: z.enum(FOOTWEAR),

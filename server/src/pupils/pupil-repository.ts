@@ -9,6 +9,7 @@ import {
   type ReportText,
   type SetUpRecord,
   type SpokenReview,
+  withShelf,
 } from '@vilko/contract';
 import { and, asc, count, desc, eq, getTableColumns, isNull } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
@@ -41,7 +42,7 @@ export interface KeptReport {
 
 const pupilOf = ({ archivedAt, profile, ...p }: PupilRow): Pupil => ({
   ...p,
-  profile: PupilProfile.parse(profile),
+  profile: PupilProfile.parse(withShelf(profile)),
   archived: archivedAt !== null,
 });
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Erased, NewLesson, NewPupil, Pupil, PupilChange } from '@vilko/contract';
+import { type Erased, MOST_CUES, type NewLesson, type NewPupil, type Pupil, type PupilChange } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { z } from 'zod';
 import type { PupilRepository } from './pupil-repository.js';
@@ -87,7 +87,7 @@ export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
       badShot: both(a.badShot, b.badShot).slice(0, 400),
       toldBefore: both(a.toldBefore, b.toldBefore).slice(0, 1000),
       otherSports: both(a.otherSports, b.otherSports).slice(0, 400),
-      cueWords: both(a.cueWords, b.cueWords).slice(0, 400),
+      cues: [...a.cues, ...b.cues.filter((c) => !a.cues.some((x) => x.words === c.words))].slice(0, MOST_CUES),
       bodyScreen: both(a.bodyScreen, b.bodyScreen).slice(0, 2000),
       screen: { ...b.screen, ...a.screen },
       screenedOn: a.screenedOn ?? b.screenedOn,

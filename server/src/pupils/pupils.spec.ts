@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   Backup,
+  type Cue,
   Erased,
   NO_PROFILE,
   Problem,
@@ -19,6 +20,8 @@ import { mergedPupil } from './pupil-service.js';
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 500 }, (_, i) => i % 251));
 const ABOUT_FILM = 'angle=face on&duration=2&aspect=1.5&frameRate=30';
 const { about, handed, story } = SOMEBODY;
+const QUICK: Cue = { words: 'quick, quick, slow', did: 'worked', exaggerates: false };
+const FALL: Cue = { words: 'let it fall', did: 'did not help', exaggerates: false };
 const NEWCOMER = {
   name: 'Ottoline Quarrendon',
   about,
@@ -26,7 +29,7 @@ const NEWCOMER = {
   story,
   stature: null,
   mass: null,
-  profile: { ...NO_PROFILE, cueWords: 'quick, quick, slow' },
+  profile: { ...NO_PROFILE, cues: [QUICK] },
 };
 
 describe('pupils', () => {
@@ -41,7 +44,7 @@ describe('pupils', () => {
 
   it('are taken in, changed, archived, and start lessons', async () => {
     const pupil = await take(NEWCOMER);
-    expect(pupil.profile.cueWords).toBe('quick, quick, slow');
+    expect(pupil.profile.cues).toEqual([QUICK]);
     const changed = await app.send('PATCH', `/api/pupils/${pupil.id}`, { mass: 70.5, archived: true });
     expect(Pupil.parse(changed.json())).toEqual({ ...pupil, mass: 70.5, archived: true });
     const started = await app.send('POST', `/api/pupils/${pupil.id}/lessons`, { aim: 'Begin', footwear: 'trainers' });
@@ -69,15 +72,12 @@ describe('pupils', () => {
       ...NEWCOMER,
       name: 'Twice',
       mass: 66,
-      profile: { ...NO_PROFILE, injuries: ['knee'], cueWords: 'let it fall' },
+      profile: { ...NO_PROFILE, injuries: ['knee'], cues: [FALL, { ...QUICK, did: 'did not help' }] },
     });
     await app.send('POST', `/api/pupils/${double.id}/lessons`, { aim: 'theirs', footwear: 'socks' });
     const merged = Pupil.parse((await app.send('POST', `/api/pupils/${keep.id}/merge`, { double: double.id })).json());
-    expect([merged.mass, merged.profile.injuries, merged.profile.cueWords]).toEqual([
-      66,
-      ['knee'],
-      'quick, quick, slow\nlet it fall',
-    ]);
+    // of the same cue the record that is kept speaks
+    expect([merged.mass, merged.profile.injuries, merged.profile.cues]).toEqual([66, ['knee'], [QUICK, FALL]]);
     const now = await all();
     expect(now.find((p) => p.id === keep.id)!.lessons.length).toBe(1);
     expect(now.some((p) => p.id === double.id)).toBeFalse();

@@ -26,7 +26,7 @@ const COLOURS: Readonly<Record<StrokeRole, string>> = {
       [attr.aria-label]="words() || null"
       [attr.aria-hidden]="words() ? null : true"
     >
-      <g [attr.transform]="'scale(' + side() + ' 1)'">
+      <g [attr.transform]="side()">
         @for (s of lines().strokes; track $index) {
           <path
             [attr.d]="s.d"
@@ -42,7 +42,7 @@ const COLOURS: Readonly<Record<StrokeRole, string>> = {
       @for (t of lines().texts; track $index) {
         <text
           class="figures"
-          [attr.x]="side() * t.at[0]"
+          [attr.x]="across(t.at[0])"
           [attr.y]="t.at[1]"
           [attr.font-size]="t.size"
           text-anchor="middle"
@@ -60,5 +60,13 @@ export class Picture {
   readonly words = input('');
   readonly handed = input<'right' | 'left'>('right');
   protected readonly colours = COLOURS;
-  protected readonly side = computed(() => (this.handed() === 'left' ? -1 : 1));
+  /** Left and right edge together: the mirror stands in the middle. */
+  private readonly edges = computed(() => 2 * this.lines().box[0] + this.lines().box[2]);
+  protected readonly side = computed(() =>
+    this.handed() === 'left' ? `translate(${this.edges()} 0) scale(-1 1)` : null,
+  );
+
+  protected across(x: number): number {
+    return this.handed() === 'left' ? this.edges() - x : x;
+  }
 }

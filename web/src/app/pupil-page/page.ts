@@ -47,7 +47,7 @@ const LARGEST = 100 * 1024 * 1024;
             <summary class="min-h-11 cursor-pointer content-center text-18 font-semibold">
               Words that are easily mixed up
             </summary>
-            <vk-plain-words class="mt-2" />
+            <vk-plain-words class="mt-2" [handed]="p.head.handed" />
           </details>
           <section class="mt-5">
             <h2 class="text-18 font-semibold">Answer your instructor</h2>

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { PictureLines, PictureStroke, PictureText } from '@vilko/core';
 import { PLAIN_WORDS } from '@vilko/core/words';
 import { Picture } from '../picture';
@@ -110,7 +110,7 @@ const PICTURES: Readonly<Record<string, Drawn>> = {
     <ul class="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-4">
       @for (w of words; track w.id) {
         <li class="flex gap-3">
-          <vk-picture class="w-[132px] shrink-0 self-start" [lines]="w.lines" />
+          <vk-picture class="w-[132px] shrink-0 self-start" [lines]="w.lines" [handed]="handed()" />
           <div class="min-w-0 text-15 leading-5">
             <h3 class="font-semibold">{{ w.word }}</h3>
             <p>{{ w.says }}</p>
@@ -121,6 +121,7 @@ const PICTURES: Readonly<Record<string, Drawn>> = {
   `,
 })
 export class PlainWords {
+  readonly handed = input<'right' | 'left'>('right');
   protected readonly words = PLAIN_WORDS.map((w) => ({
     ...w,
     lines: { box: BOX, texts: [], ...PICTURES[w.id]! } satisfies PictureLines,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  cuesThat,
   type ClubFindings,
   injuryWords,
   type LogEntry,
@@ -77,6 +78,14 @@ const SETTLE = 300;
           }
           @if (lesson()!.measure; as agreed) {
             <p class="mt-1 text-ink2">Agreed: {{ name(agreed) }}{{ agreedTarget() }}.</p>
+          }
+          @if (cues(); as c) {
+            @if (c.worked) {
+              <p class="mt-1 leading-5">Cues that worked: {{ c.worked }}.</p>
+            }
+            @if (c.against) {
+              <p class="mt-1 leading-5 text-ink2">Did not help: {{ c.against }}.</p>
+            }
           }
           @if (caution()) {
             <p class="mt-2 border-l-2 border-alarm pl-2 leading-5">{{ caution() }}</p>
@@ -268,6 +277,11 @@ export class Practise {
   protected readonly progress = computed(
     () => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null,
   );
+  /** What was said to this pupil before, and what came of it. */
+  protected readonly cues = computed(() => {
+    const cues = this.lesson()?.pupil.profile.cues ?? [];
+    return { worked: cuesThat(cues, 'worked'), against: cuesThat(cues, 'did not help') };
+  });
   protected readonly caution = computed(() => {
     const p = this.lesson()?.pupil.profile;
     if (!p) return '';

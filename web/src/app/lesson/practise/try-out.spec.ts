@@ -1,6 +1,6 @@
-import type { Experiment } from '@vilko/contract';
+import { type Experiment, NO_PROFILE } from '@vilko/contract';
 import { openLesson } from '../../testing/house';
-import { swing } from '../../testing/samples';
+import { pupil, swing } from '../../testing/samples';
 import { answerWords, inUnit } from './trial-words';
 import { TryOut } from './try-out';
 
@@ -128,5 +128,28 @@ describe('Try it out', () => {
         answer: { ...answer, word: 'no change that matters', difference: 0.4, interval: [-1, 2] },
       }),
     ).toContain('No difference that matters');
+  });
+
+  it('puts what was tried on the pupil’s shelf with what came of it, and takes it down by the same press', async () => {
+    const { house, c } = await page([DONE]);
+    await c.press('worked');
+    const put = house.asked('PATCH', '/api/pupils/p');
+    const cue = { words: 'Lead heel first', did: 'worked', exaggerates: false };
+    expect((put.request.body as { profile: { cues: unknown } }).profile.cues).toEqual([cue]);
+    put.flush({ ...pupil, profile: { ...NO_PROFILE, cues: [cue] } });
+    await c.set({});
+    const pressed = () => c.all('[aria-pressed=true]').map((b) => b.textContent.trim());
+    expect(pressed()).toContain('worked');
+    expect(c.all('datalist option').map((o) => (o as HTMLOptionElement).value)).toEqual(['Lead heel first']);
+    await c.press('did not help');
+    const changed = house.asked('PATCH', '/api/pupils/p');
+    const other = { ...cue, did: 'did not help' };
+    expect((changed.request.body as { profile: { cues: unknown } }).profile.cues).toEqual([other]);
+    changed.flush({ ...pupil, profile: { ...NO_PROFILE, cues: [other] } });
+    await c.set({});
+    await c.press('did not help');
+    expect((house.asked('PATCH', '/api/pupils/p').request.body as { profile: { cues: unknown } }).profile.cues).toEqual(
+      [],
+    );
   });
 });

@@ -2,12 +2,23 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { DRILL_CAUTIONS, type MeasureId } from '@vilko/core';
-import { type Experiment, type NewExperiment, SHOT_NUMBERS, type ShotNumber, TRIALS, WARM_UP } from '@vilko/contract';
+import {
+  type Cue,
+  CUE_DID,
+  type Experiment,
+  MOST_CUES,
+  type NewExperiment,
+  SHOT_NUMBERS,
+  type ShotNumber,
+  TRIALS,
+  WARM_UP,
+} from '@vilko/contract';
 import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { lessonFeature } from '../../state/lesson';
+import { OfficeActions } from '../../state/office';
 import { TrialActions, trialFeature } from '../../state/trials';
 import { answerWords, inUnit, trialFigure } from './trial-words';
 
@@ -41,7 +52,14 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
               begin({ with: w.value, without: o.value, measure: m.value, perArm: +n.value, warmUp: +u.value })
             "
           >
-            <label class="field">With<input #w required maxlength="120" placeholder="lead heel down first" /></label>
+            <label class="field"
+              >With<input #w required maxlength="120" list="pupils-cues" placeholder="lead heel down first"
+            /></label>
+            <datalist id="pupils-cues">
+              @for (c of cues(); track c.words) {
+                <option [value]="c.words"></option>
+              }
+            </datalist>
             <label class="field mt-2">Without<input #o required maxlength="120" value="as you usually do" /></label>
             <label class="field mt-2"
               >Measured by
@@ -121,6 +139,19 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
                   >What else moved</a
                 >: the by-products, wanted or not.
               </p>
+              <p class="mt-1 flex flex-wrap items-baseline gap-x-4 text-15">
+                On {{ lesson()!.pupil.name }}’s shelf of cue words:
+                @for (d of did; track d) {
+                  <button
+                    class="link"
+                    [class.font-semibold]="onShelf(e) === d"
+                    [attr.aria-pressed]="onShelf(e) === d"
+                    (click)="shelve(e, d)"
+                  >
+                    {{ d }}
+                  </button>
+                }
+              </p>
             } @else {
               <h2 class="text-24 font-semibold">Too few values to say anything</h2>
               <p class="text-15 text-ink2">It takes two of either that gave {{ e.words.toLowerCase() }}.</p>
@@ -193,6 +224,8 @@ export class TryOut {
     const unit = e && this.units.shown(e.unit);
     return e && unit !== null && unit !== e.unit ? inUnit(e, unit, (v) => this.units.value(v, e.unit)) : e;
   });
+  protected readonly cues = computed((): readonly Cue[] => this.lesson()?.pupil.profile.cues ?? []);
+  protected readonly did = CUE_DID;
   protected readonly measures = LESSON_MEASURES;
   protected readonly shots = SHOT_NUMBERS;
   protected readonly trials = TRIALS;
@@ -213,6 +246,19 @@ export class TryOut {
     ]);
   }
 
+  /** What the pupil's shelf says of what was tried; null: it is not on it. */
+  protected onShelf(e: Experiment): Cue['did'] | null {
+    return this.cues().find((c) => c.words === e.about.with)?.did ?? null;
+  }
+  /** Puts what was tried on the pupil's shelf with what came of it; the same press takes it down again. */
+  protected shelve(e: Experiment, did: Cue['did']): void {
+    const { id, profile } = this.lesson()!.pupil;
+    const kept = profile.cues.find((c) => c.words === e.about.with);
+    const others = profile.cues.filter((c) => c !== kept);
+    const cue: Cue = { words: e.about.with, exaggerates: kept?.exaggerates ?? false, did };
+    const cues = kept?.did === did ? others : [...others, cue].slice(-MOST_CUES);
+    this.store.dispatch(OfficeActions.changePupil({ id, change: { profile: { ...profile, cues } } }));
+  }
   protected begin(said: Omit<NewExperiment, 'measure'> & { measure: string }): void {
     if (!said.with.trim()) return;
     const [of, id] = said.measure.split(':') as ['swing', MeasureId] | ['ball', ShotNumber];

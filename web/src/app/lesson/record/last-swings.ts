@@ -68,9 +68,9 @@ const LEAD: QuantityId = 'share.lead.p7';
             @if (asked() === s.id) {
               <vk-felt-question
                 [name]="row().words"
-                [rawUnit]="row().unit"
+                [rawUnit]="shownUnit()"
                 [choices]="choices(s)"
-                (felt)="felt.emit({ swing: s, felt: $event, feltOf: row().id })"
+                (felt)="felt.emit({ swing: s, felt: stored($event), feltOf: row().id })"
                 (waved)="wave(s)"
               />
             } @else {
@@ -222,7 +222,13 @@ export class LastSwings {
     return targetBand(this.target(), schoolBand(this.standard(), s.club, this.row().id, s.intent));
   }
   protected choices(s: SwingHead): readonly number[] | null {
-    return feltChoices(this.bandOf(s), this.row().worth ?? 1, this.row().unit);
+    const [lo, hi] = this.bandOf(s);
+    const shown = (v: number | null) => (v === null ? null : this.shown(v));
+    return feltChoices([shown(lo), shown(hi)], this.shown(this.row().worth ?? 1), this.shownUnit());
+  }
+  /** What was felt, in the unit it is kept in. */
+  protected stored(felt: number): number {
+    return this.units.stored(felt, this.row().unit);
   }
   protected ball(s: SwingHead): string {
     return shotWords(s.shot, this.units);

@@ -12,6 +12,7 @@ import {
 import { Store } from '@ngrx/store';
 import { today } from '../../lesson/practise/day-words';
 import { selectPatterns } from '../../state/patterns';
+import { dateText } from '../words';
 
 /** Six looks at what a body can do, and what they propose: nothing is set until somebody takes it over. */
 @Component({
@@ -23,7 +24,7 @@ import { selectPatterns } from '../../state/patterns';
       <summary class="cursor-pointer text-15">
         Body screen: six looks without equipment, three minutes
         @if (profile().screenedOn; as on) {
-          <span class="text-ink2">· {{ answered() }} of {{ tests.length }} on {{ on }}</span>
+          <span class="text-ink2">· {{ answered() }} of {{ tests.length }} on {{ day(on) }}</span>
         }
       </summary>
       <p class="mt-1 text-13 text-ink2">
@@ -86,6 +87,7 @@ export class BodyScreenFields {
   private readonly patterns = inject(Store).selectSignal(selectPatterns);
   protected readonly tests = BODY_SCREEN;
   protected readonly answers = SCREEN_ANSWERS;
+  protected readonly day = dateText;
   protected readonly answered = computed(() => Object.keys(this.profile().screen).length);
   protected readonly hurt = computed((): readonly InjuryTag[] => hurtIn(this.profile().screen));
   protected readonly proposals = computed(() =>

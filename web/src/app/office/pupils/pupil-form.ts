@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { BodyScreenFields } from './body-screen-fields';
+import { CueFields } from './cue-fields';
 import { InjuryFields } from './injury-fields';
 import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
@@ -22,7 +23,6 @@ const TEXTS = [
   { key: 'badShot', words: 'Typical bad shot', rows: 1 },
   { key: 'toldBefore', words: 'What they were told before', rows: 1 },
   { key: 'otherSports', words: 'Other sports', rows: 1 },
-  { key: 'cueWords', words: 'Cue words that worked', rows: 1 },
   { key: 'fear', words: 'A side or movement they fear', rows: 1 },
   { key: 'limits', words: 'Limits of mobility', rows: 1 },
   { key: 'bodyScreen', words: 'Note from a body screen', rows: 2 },
@@ -33,9 +33,9 @@ const TEXTS = [
 @Component({
   selector: 'vk-pupil-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BodyScreenFields, FormsModule, InjuryFields, SchoolFields],
+  imports: [BodyScreenFields, CueFields, FormsModule, InjuryFields, SchoolFields],
   template: `
-    <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && saved.emit(draft())">
+    <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && keep()">
       <label class="field col-span-3"
         >Name<input
           name="name"
@@ -155,6 +155,7 @@ const TEXTS = [
           ></textarea>
         </label>
       }
+      <vk-cue-fields [cues]="draft().profile.cues" (changed)="profile($event)" />
       <fieldset class="col-span-6">
         <legend class="text-13 text-ink2">Clubs</legend>
         @for (c of draft().profile.clubs; track $index; let i = $index) {
@@ -239,10 +240,16 @@ export class PupilForm {
       key: () => `pupil/${this.draftKey()}`,
       typed: () => (this.draft() === this.pupil() ? null : this.draft()),
       kept: () => this.pupil(),
-      back: (typed) => this.draft.set(typed),
+      // what was typed before a part of the record was there has none of it
+      back: (typed) => this.draft.set({ ...typed, profile: { ...NO_PROFILE, ...typed.profile } }),
     });
   }
 
+  /** A cue without words is none. */
+  protected keep(): void {
+    const { profile } = this.draft();
+    this.saved.emit({ ...this.draft(), profile: { ...profile, cues: profile.cues.filter((c) => c.words.trim()) } });
+  }
   /** What was typed is not wanted. */
   protected giveUp(): void {
     this.drafts.drop(`pupil/${this.draftKey()}`);

@@ -7,7 +7,14 @@ import { PupilPage } from './pupil';
 const { pupil: _pupil, rack: _rack, ...head } = lesson;
 const ada: PupilWithLessons = {
   ...pupil,
-  profile: { ...NO_PROFILE, injuries: ['back'], cueWords: 'quiet heel' },
+  profile: {
+    ...NO_PROFILE,
+    injuries: ['back'],
+    cues: [
+      { words: 'quiet heel', did: 'worked', exaggerates: false },
+      { words: 'stay back', did: 'did not help', exaggerates: false },
+    ],
+  },
   lessons: [
     { ...head, id: 'b', startedAt: '2026-11-20T10:00:00.000Z', aim: 'later', footwear: 'trainers', swings: 12 },
     { ...head, id: 'a', startedAt: '2026-11-01T10:00:00.000Z', aim: 'first', swings: 10 },
@@ -117,7 +124,8 @@ describe('a pupil’s page', () => {
     expect(c.text()).toContain('Found: hangs back, in 7 of 10 swings');
     expect(c.text()).toContain('Nothing found in 12 swings');
     expect(c.all('dd.text-alarm').map((d) => d.textContent.trim())).toEqual(['back']);
-    expect(c.text()).toContain('quiet heel');
+    expect(c.text()).toContain('Cue words that worked quiet heel');
+    expect(c.text()).toContain('that did not help stay back');
   });
   it('asks for a measure where none is agreed, and draws no empty chart', async () => {
     const { c } = await open(board({ measure: null, trend: [], findings: [] }));

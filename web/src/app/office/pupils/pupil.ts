@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  cuesThat,
   type LogEntry,
   FOOTWEAR,
   injuryWords,
@@ -316,7 +317,9 @@ export class PupilPage {
       { words: 'What brings them', value: p.story },
       { words: 'Typical bad shot', value: f.badShot },
       { words: 'Told before', value: f.toldBefore },
-      { words: 'Cue words that worked', value: f.cueWords },
+      { words: 'Cue words that worked', value: cuesThat(f.cues, 'worked') },
+      { words: 'Cue words, not known yet', value: cuesThat(f.cues, 'not known yet') },
+      { words: 'Cue words that did not help', value: cuesThat(f.cues, 'did not help') },
       { words: 'Other sports', value: f.otherSports },
       { words: 'Limits', value: f.limits },
       { words: 'Body screen', value: [screenWords(f.screen), f.bodyScreen].filter(Boolean).join('. ') },

@@ -1,0 +1,1 @@
+ALTER TABLE "pupils" ALTER COLUMN "profile" SET DEFAULT '{"ageBand":null,"skill":null,"sex":null,"clubs":[],"school":null,"schools":{},"size":1,"strictness":1,"injuries":[],"injuryNotes":{},"fear":"","limits":"","badShot":"","toldBefore":"","otherSports":"","cues":[],"bodyScreen":"","screen":{},"screenedOn":null,"consent":null,"notes":""}'::jsonb;
