@@ -1,4 +1,4 @@
-import { CsvMapping, Limit } from '@vilko/core';
+import { CsvMapping, HouseSports, Limit } from '@vilko/core';
 import { z } from 'zod';
 
 export const Units = z.object({
@@ -33,6 +33,8 @@ export const HouseSettings = z.object({
   columns: z.record(z.string(), CsvMapping).default({}),
   /** Limits of faults that the house has changed, by `fault:measure`. */
   limits: z.record(z.string(), Limit).default({}),
+  /** Comparisons from other sports in the house's own words. */
+  sports: HouseSports.default({}),
   /** A backup by itself each night; an empty folder is the data folder's own. */
   nightly: z.object({ on: z.boolean(), folder: z.string().max(1000) }).default({ on: true, folder: '' }),
 });
@@ -44,6 +46,7 @@ export const DEFAULT_HOUSE: HouseSettings = {
   labAxes: {},
   columns: {},
   limits: {},
+  sports: {},
   nightly: { on: true, folder: '' },
 };
 

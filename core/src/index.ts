@@ -145,7 +145,15 @@ export * from './drills/shelf.js';
 export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
 export { BALL_SIGNALS } from './faults/ball-does.js';
 export { readFace, readLoft } from './faults/face.js';
-export { fromSport } from './words/sports.js';
+export {
+  fromSport,
+  HouseSports,
+  shippedSays,
+  SPORT_THEMES,
+  sportLibrary,
+  type SportRow,
+  type SportTheme,
+} from './words/sports.js';
 export { faceFirstWords, faceWords, pathWords } from './words/face.js';
 export { BALL_ANSWERS, ballAnswer, type BallAnswer, type BallReadings } from './faults/ball.js';
 export { alterSwing, type AlterAnswer, type AlteredSwing } from './what-if/alter.js';

@@ -32,6 +32,11 @@ export function drillService(repository: DrillRepository, store: FilmStore) {
     const row = await repository.change(id, to);
     return row && told(row);
   };
+  /** The row of a drill that is on the shelf; one that comes with the application gets its own with the first file. */
+  const rowOnShelf = async (id: string): Promise<DrillRow | null> => {
+    const [row, comes] = [await repository.one(id), shippedDrill(id)];
+    return comes && (row === null || row.offAt !== null) ? repository.save(comes) : row;
+  };
   return {
     own,
     shelf: async (): Promise<DrillShelf> => drillShelf(await own()),
@@ -50,13 +55,13 @@ export function drillService(repository: DrillRepository, store: FilmStore) {
     setOff: (id: string, off: boolean): Promise<OwnDrill | null> => change(id, { offAt: off ? new Date() : null }),
     /** @throws VilkoError where the file is neither picture nor film */
     async keepMedia(id: string, bytes: Uint8Array): Promise<OwnDrill | null> {
-      const row = await repository.one(id);
-      if (!row) return null;
       const mime = mediaMime(bytes);
       if (!mime)
         throw new VilkoError('unsupported', 'this file is no JPEG, PNG, WebM or MP4: nothing of the drill was changed');
       if (mime.startsWith('image/') && bytes.byteLength > LARGEST_PHOTOGRAPH)
         throw new VilkoError('bad-option', 'this photograph is larger than 8 MB: nothing of the drill was changed');
+      const row = await rowOnShelf(id);
+      if (!row) return null;
       const media: DrillMedia = { id: randomUUID(), mime, size: bytes.byteLength };
       await store.put(media, bytes);
       for (const gone of [row.media, row.mediaBefore]) if (gone) await store.remove(gone);

@@ -116,6 +116,21 @@ describe('drills of the house', () => {
     expect((await list())[0]!.media).toEqual(film.media);
   });
 
+  it('are shown by a photograph too where they come with the application, until they are as they came', async () => {
+    const shown = await send(JPEG, first.id);
+    expect([shown.drill, shown.media!.mime]).toEqual([first, 'image/jpeg']);
+    await app.send('PUT', `/api/drills/${first.id}`, { ...first, gist: 'Said our way.' });
+    await app.send('DELETE', `/api/drills/${first.id}`);
+    // another photograph begins with the drill as it came
+    const again = await send(JPEG, first.id);
+    expect([again.drill, again.off, existsSync(fileOf(shown)), existsSync(fileOf(again))]).toEqual([
+      first,
+      false,
+      false,
+      true,
+    ]);
+  });
+
   it('take no other file and no longer film, and say so', async () => {
     await add(own());
     const text = new TextEncoder().encode('no picture at all');

@@ -19,7 +19,7 @@ export function settingsBack(
   kept: HouseSettings,
 ): { settings: HouseSettings; news: number } {
   if (!now) return { settings: kept, news: 1 };
-  const remembered = ['labAxes', 'columns', 'limits'] as const;
+  const remembered = ['labAxes', 'columns', 'limits', 'sports'] as const;
   const news = remembered.reduce(
     (n, k) => n + Object.keys(kept[k]).filter((key) => !Object.hasOwn(now[k], key)).length,
     0,
@@ -30,6 +30,7 @@ export function settingsBack(
       labAxes: { ...kept.labAxes, ...now.labAxes },
       columns: { ...kept.columns, ...now.columns },
       limits: { ...kept.limits, ...now.limits },
+      sports: { ...kept.sports, ...now.sports },
     },
     news,
   };

@@ -85,6 +85,7 @@ describe('every route', () => {
       labAxes: {},
       columns: {},
       limits: {},
+      sports: {},
       nightly: { on: true, folder: '' },
     });
     const wanted = {

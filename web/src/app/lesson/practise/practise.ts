@@ -35,6 +35,7 @@ import { FilmWatch } from './film-watch';
 import { LogBook } from './log-book';
 import { PlanPanel } from './plan-panel';
 import { HouseDrills } from '../../state/house-drills';
+import { officeFeature } from '../../state/office';
 
 const SETTLE = 300;
 
@@ -229,7 +230,7 @@ export class Practise {
   });
   /** A finding as the pupil is told it: what it looks like, why it helps, and as what it is in their own sport. */
   private told({ id, name, looks, helps }: FaultRule, often: string) {
-    const likened = fromSport(id, this.lesson()?.pupil.profile.otherSports ?? '');
+    const likened = fromSport(id, this.lesson()?.pupil.profile.otherSports ?? '', this.settings().sports);
     return { name, looks, often, helps, likened };
   }
   /** A fault from the address that the set as a whole does not show: a single swing may. */
@@ -277,6 +278,7 @@ export class Practise {
   protected readonly progress = computed(
     () => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null,
   );
+  private readonly settings = this.store.selectSignal(officeFeature.selectHouse);
   /** What was said to this pupil before, and what came of it. */
   protected readonly cues = computed(() => {
     const cues = this.lesson()?.pupil.profile.cues ?? [];

@@ -114,7 +114,7 @@ import { DrillMediaForm } from './drill-media-form';
             </span>
           </div>
           <vk-drill-article [drill]="d" />
-          @if (own() && !off()) {
+          @if (!off()) {
             <vk-drill-media-form class="mt-5 max-w-[860px] print:hidden" [drill]="d" />
           }
         } @else {

@@ -6,6 +6,7 @@ import type { HouseSettings, Units } from '@vilko/contract';
 import { selectPatterns } from '../../state/patterns';
 import { Limits } from './limits';
 import { SigningIn } from './signing-in';
+import { Sports } from './sports';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { answerOf } from '../../state/answer';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
@@ -17,7 +18,7 @@ const MEGABYTE = 1e6;
 @Component({
   selector: 'vk-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, Limits, SigningIn],
+  imports: [FormsModule, Limits, SigningIn, Sports],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-10">
       <h1 class="text-24 font-semibold">Settings</h1>
@@ -149,6 +150,7 @@ const MEGABYTE = 1e6;
           </table>
         </section>
         <section aria-labelledby="limits"><vk-limits /></section>
+        <section aria-labelledby="sports"><vk-sports /></section>
         <section aria-labelledby="signing-in"><vk-signing-in /></section>
       </div>
     </div>
