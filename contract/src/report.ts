@@ -143,7 +143,13 @@ export const successWord = ({ success, measure }: Pick<Report, 'success' | 'meas
 export const fewest = (measure: Report['measure']): number => (measure?.spread ? FEWEST_FOR_SPREAD : FEWEST_AFTER);
 
 /** Where the measure is to come, in words: "64 to 92%", "less spread than ±3%"; nothing where no range is wanted. */
-export const wantedWords = ({ band, spread, unit }: NonNullable<Report['measure']>): string =>
+export const wantedWords = ({
+  band,
+  spread,
+  unit,
+}: Pick<NonNullable<Report['measure']>, 'band' | 'unit'> & {
+  readonly spread: { readonly most: number } | null;
+}): string =>
   spread
     ? `less spread than ±${figure(spread.most, unit)}${unitBehind(unit)}`
     : band[0] === null && band[1] === null

@@ -21,6 +21,8 @@ import {
   fromSport,
   showsWords,
   type TestedAs,
+  quantityOf,
+  targetBand,
 } from '@vilko/core';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
@@ -34,6 +36,8 @@ import { DrillSheet } from './drill-sheet';
 import { FilmWatch } from './film-watch';
 import { LogBook } from './log-book';
 import { PlanPanel } from './plan-panel';
+import { schoolBand } from '../school-band';
+import { HouseUnits } from '../../shell/units';
 import { HouseDrills } from '../../state/house-drills';
 import { officeFeature } from '../../state/office';
 
@@ -252,8 +256,18 @@ export class Practise {
   });
   /** Where the agreed measure is to come, behind its name. */
   protected readonly agreedTarget = computed(() => {
-    const m = this.report()?.measure;
-    const words = m?.agreed ? wantedWords(m) : '';
+    const { measure, target } = this.lesson()!;
+    if (!measure) return '';
+    // a frozen page may still speak of what was agreed before: the lesson says what is agreed now
+    const school = schoolBand(this.standard(), this.club(), measure, this.leading()?.intent);
+    const { unit } = quantityOf(measure);
+    const shown = (v: number | null) => (v === null ? null : this.units.value(v, unit));
+    const [lo, hi] = targetBand(target, school);
+    const words = wantedWords({
+      band: [shown(lo), shown(hi)],
+      spread: target?.of === 'spread' ? { most: this.units.value(target.most, unit) } : null,
+      unit: this.units.shown(unit),
+    });
     return words && `, ${words}`;
   });
   protected readonly offered = computed(() => {
@@ -278,6 +292,7 @@ export class Practise {
   protected readonly progress = computed(
     () => this.practice()?.progress.find((p) => p.drill === this.shown()?.id) ?? null,
   );
+  private readonly units = inject(HouseUnits);
   private readonly settings = this.store.selectSignal(officeFeature.selectHouse);
   /** What was said to this pupil before, and what came of it. */
   protected readonly cues = computed(() => {
