@@ -6,7 +6,7 @@ import { at, BYTES } from './endpoint.js';
 const AnyDrill = z.unknown() as z.ZodType<unknown, Drill>;
 const NO_DRILL = 'The house has no such drill of its own.';
 /** Largest photograph or film of a drill, bytes. */
-export const LARGEST_DRILL_MEDIA = 64 * 1024 * 1024;
+const LARGEST_DRILL_MEDIA = 64 * 1024 * 1024;
 
 /** Drills of the house's own, and those that come with the application as the house has changed them. */
 export const HOUSE_DRILLS = {

@@ -7,7 +7,7 @@ import { copyOfDrill, drillShelf, type OwnDrill, readDrill, SHIPPED_SHELF, shipp
 
 const [first] = DRILLS as [(typeof DRILLS)[number]];
 const own = (change: Partial<OwnDrill['drill']> = {}, off = false): OwnDrill => ({
-  drill: { ...copyOfDrill(first, 'ferry-step'), ...change },
+  drill: { ...copyOfDrill(first), id: 'ferry-step', ...change },
   media: null,
   off,
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { faultOf } from '../faults/catalogue.js';
+import { idFrom } from '../words/id.js';
 import { Drill } from './drill.js';
 import { DRILLS } from './drills.js';
 
@@ -59,8 +60,11 @@ export function drillShelf(own: readonly OwnDrill[]): DrillShelf {
 /** The drills that come with the application, and no others. */
 export const SHIPPED_SHELF: DrillShelf = drillShelf([]);
 
-/** A drill to begin a new one with: another id and name, all else the same. */
-export const copyOfDrill = (d: Drill, id: string): Drill => ({ ...d, id, name: `${d.name.slice(0, 54)}, own` });
+/** A drill to begin a new one with: another name and its id, all else the same. */
+export function copyOfDrill(d: Drill): Drill {
+  const name = `${d.name.slice(0, 54)}, own`;
+  return { ...d, id: idFrom(name, 'drill'), name };
+}
 
 /** Where in a drill something is wrong, as it is called on the page. */
 const PARTS: Readonly<Record<string, string>> = {

@@ -48,31 +48,33 @@ export function practiceService({ pupils, practice, swings, store, shelf }: Prac
     async of(pupilId: string): Promise<Practice | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const [plans, log, trained] = await Promise.all([
+      const [plans, log, trained, drills] = await Promise.all([
         practice.plansOf([pupilId]),
         practice.logOf([pupilId]),
         swings.trained(pupil),
+        shelf(),
       ]);
-      return { plans, log, progress: progressOf(trained, log, plans, await shelf()) };
+      return { plans, log, progress: progressOf(trained, log, plans, drills) };
     },
     /** What practice did, and whether the swings have come closer together. */
     async progress(pupilId: string): Promise<Progress | null> {
       const pupil = await pupils.one(pupilId);
       if (!pupil) return null;
-      const [plans, log, trained, all, heads, standardOf] = await Promise.all([
+      const [plans, log, trained, all, heads, standardOf, drills] = await Promise.all([
         practice.plansOf([pupilId]),
         practice.logOf([pupilId]),
         swings.trained(pupil),
         swings.summarised(pupil),
         pupils.lessonHeads(pupilId),
         swings.standards(pupil),
+        shelf(),
       ]);
       const of = (own: readonly SummarisedSwing[]) => lessonSets(heads, own, standardOf);
       // what was done for a drill tells what the drill is like, not what it did
       const ordinary = of(all.filter((s) => s.row.task === null));
       return {
         steadiness: steadinessRows(ordinary),
-        drills: drillEffects(begunDrills(plans, log, trained), ordinary, await shelf()),
+        drills: drillEffects(begunDrills(plans, log, trained), ordinary, drills),
         within: changesWithin(of(all)),
       };
     },

@@ -1,7 +1,9 @@
 import { randomBytes } from 'node:crypto';
 import {
+  type FrozenPage,
   type LessonHead,
   MINOR,
+  type PracticePlan,
   type Pupil,
   ReportFigures,
   type ReportHead,
@@ -12,7 +14,7 @@ import {
   shareIsOpen,
   type Shares,
 } from '@vilko/contract';
-import { type Day, layOut, VilkoError } from '@vilko/core';
+import { type Day, drillShelf, layOut, VilkoError } from '@vilko/core';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShareRepository } from './share-repository.js';
@@ -78,7 +80,8 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
       if (!report) return null;
       await shares.change(token, { lastOpenedAt: new Date() });
       const plan = await running(pupil.id);
-      const days = plan ? layOut(plan.plan, await drills.shelf()).map(sharedDay) : [];
+      const own = await drills.own();
+      const days = plan ? layOut(plan.plan, drillShelf(own)).map(sharedDay) : [];
       const named = [report.drill, ...days.map((d) => d.drill)];
       return {
         head: headOf(lesson, pupil),
@@ -86,10 +89,15 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
         text: report.text ?? report.draft,
         review: report.review,
         days,
-        drills: (await drills.own()).filter((o) => named.includes(o.drill.id)),
+        drills: own.filter((o) => named.includes(o.drill.id)),
         sent: (await cameTo(pupil.id, lesson.id)).map(({ id, at, kind, note }) => ({ id, at, kind, note })),
         expiresAt: share.expiresAt,
       };
+    },
+    /** Whether the page behind a link, or the plan on it, names a drill. */
+    async namesDrill(token: string, id: string): Promise<boolean> {
+      const found = await opened(token);
+      return found !== null && names(await pupils.report(found.lesson.id), await running(found.pupil.id), id);
     },
     /** Does what the pupil asked; false when the link opens nothing. */
     async act(token: string, act: SharedAct): Promise<boolean> {
@@ -120,6 +128,10 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
     lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
   };
 }
+
+/** A page with a link is frozen: its own figures say what it names. */
+const names = ({ page }: { readonly page: FrozenPage | null }, plan: PracticePlan | null, id: string): boolean =>
+  page?.figures.drill === id || (plan?.plan.blocks ?? []).some((b) => b.drill === id);
 
 const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil): ReportHead => ({
   name,

@@ -31,9 +31,7 @@ export function sharedRoutes(app: FastifyInstance, { shares, reports, drills }: 
     },
   );
   serve(app, 'sharedDrillMedia', async ({ params, reply }) => {
-    const page = await shares.page(params.token);
-    const named = page?.drills.some((o) => o.drill.id === params.id && o.media);
-    const found = named ? await drills.mediaFile(params.id) : null;
+    const found = (await shares.namesDrill(params.token, params.id)) ? await drills.mediaFile(params.id) : null;
     return found && reply.type(found.mime).sendFile(found.file, drills.folder, { cacheControl: false });
   });
   serve(app, 'sharedReview', async ({ params, reply }) => {

@@ -1,5 +1,5 @@
 import { type Pupil, type Shot, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, type DrillShelf, unjudgedWords } from '@vilko/core';
+import { type ClubClass, type DrillShelf, SHIPPED_SHELF, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
@@ -119,7 +119,8 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
       judging(pupil),
       doubtsOf(rows, pupil),
       pupils.lessonsBriefly(pupil.id),
-      shelf(),
+      // only what was trained by a drill asks what that falsifies
+      rows.some((r) => r.task?.drill) ? shelf() : SHIPPED_SHELF,
     ]);
     const summaries = await summariesOf(rows, pupil);
     return rows.map((row, i) =>

@@ -17,10 +17,7 @@ const LONGEST = 120;
  * @throws Error with one sentence when the browser cannot show it
  */
 export async function filmFacts(file: Blob): Promise<FilmFacts> {
-  const url = URL.createObjectURL(file);
-  try {
-    const video = Object.assign(document.createElement('video'), { muted: true, preload: 'auto', src: url });
-    await happens(video, 'loadeddata', 'this browser cannot show the film');
+  return withVideo(file, 'auto', async (video) => {
     const duration = await lengthOf(video);
     const frameRate = await rateOf(video);
     const impact = duration <= LONGEST ? await strikeIn(file) : null;
@@ -31,23 +28,28 @@ export async function filmFacts(file: Blob): Promise<FilmFacts> {
       impact,
       impactBy: impact === null ? null : 'sound',
     };
-  } finally {
-    URL.revokeObjectURL(url);
-  }
+  });
 }
 
 /**
  * How long a film is, s.
  * @throws Error with one sentence when the browser cannot show it
  */
-export async function filmLength(file: Blob): Promise<number> {
-  const url = URL.createObjectURL(file);
+export const filmLength = (file: Blob): Promise<number> => withVideo(file, 'metadata', lengthOf);
+
+/** Opens a film as far as it is asked for, and lets go of it afterwards. */
+async function withVideo<T>(
+  file: Blob,
+  preload: 'auto' | 'metadata',
+  use: (video: HTMLVideoElement) => Promise<T>,
+): Promise<T> {
+  const src = URL.createObjectURL(file);
   try {
-    const video = Object.assign(document.createElement('video'), { muted: true, preload: 'metadata', src: url });
-    await happens(video, 'loadedmetadata', 'this browser cannot show the film');
-    return await lengthOf(video);
+    const video = Object.assign(document.createElement('video'), { muted: true, preload, src });
+    await happens(video, preload === 'auto' ? 'loadeddata' : 'loadedmetadata', 'this browser cannot show the film');
+    return await use(video);
   } finally {
-    URL.revokeObjectURL(url);
+    URL.revokeObjectURL(src);
   }
 }
 

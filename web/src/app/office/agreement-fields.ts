@@ -101,8 +101,7 @@ export class AgreementFields {
   protected readonly schoolWords = computed(() => {
     const [lo, hi] = this.school();
     if (lo === null && hi === null) return 'the school has no range for it';
-    const shown = (v: number | null) => (v === null ? null : this.units.value(v, this.stored()));
-    return `as the school has it: ${wanted([shown(lo), shown(hi)], this.units.shown(this.stored()))}`;
+    return `as the school has it: ${wanted(this.units.range([lo, hi], this.stored()), this.units.shown(this.stored()))}`;
   });
 
   private text(v: number | null): string {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { SharedAct, SharedDay } from '@vilko/contract';
 import { addDays, RUNGS } from '@vilko/core';
 import { counted } from '@vilko/core/words';

@@ -1,4 +1,4 @@
-import { fileWords, saveFile } from './save-file';
+import { fileWords, saveFile } from './files';
 
 /** One cell of CSV (RFC 4180). What a spreadsheet would take for a formula is kept a text. */
 function cell(v: string | number | null): string {

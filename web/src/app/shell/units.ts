@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { shownUnit } from '@vilko/contract';
+import type { PracticeBand } from '@vilko/core';
 import { unitFactor } from '@vilko/core/vocabulary';
 import { officeFeature } from '../state/office';
 
@@ -16,6 +17,11 @@ export class HouseUnits {
   /** A stored value in the shown unit. */
   value(stored: number, unit: string): number {
     return stored * unitFactor(unit, this.shown(unit));
+  }
+  /** A range of stored values in the shown unit; an open end stays open. */
+  range([from, to]: PracticeBand, unit: string): PracticeBand {
+    const shown = (v: number | null) => (v === null ? null : this.value(v, unit));
+    return [shown(from), shown(to)];
   }
   stored(value: number, unit: string): number {
     return value * unitFactor(this.shown(unit), unit);

@@ -2,7 +2,7 @@ import { inject } from '@angular/core';
 import { type Drill, type OwnDrill, shippedDrill } from '@vilko/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, emptyProps, props } from '@ngrx/store';
-import { map, tap } from 'rxjs';
+import { map, mergeMap, tap } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { Drafts } from './drafts';
 import { HouseDrills } from './house-drills';
@@ -103,8 +103,8 @@ export const drillEffects = {
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.added),
-        map(({ saved, photograph }) =>
-          photograph ? A.keepMedia({ id: saved.drill.id, file: photograph, seconds: 0 }) : A.open(),
+        mergeMap(({ saved, photograph }) =>
+          photograph ? [A.keepMedia({ id: saved.drill.id, file: photograph, seconds: 0 })] : [],
         ),
       ),
     { functional: true },

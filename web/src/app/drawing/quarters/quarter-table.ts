@@ -3,7 +3,7 @@ import { EVENT_NAMES, EVENT_WORDS, type EventName, QUARTERS, type Quarter, saidB
 import { capital, ended, figure } from '@vilko/core/words';
 import { TableCsv } from '../../shell/table-csv';
 import type { ReadView } from '../../workers/read-view';
-import { traceAt } from '../trace';
+import { quartersAt } from './quarters-at';
 
 /** A bar's full length, 60% of the load: hardly any quarter ever carries more, px and %. */
 const BAR = { width: 34, most: 60 };
@@ -109,22 +109,8 @@ export class QuarterTable {
       : `derived: ${said.reason ?? 'by how far forward each foot’s load lies'}`;
   });
   private readonly now = computed((): Row[] => {
-    const { share, toesLead, toesTrail } = this.view().staves;
-    if (!share || !toesLead || !toesTrail) return [];
-    const [lead, toes, toesOf] = [share, toesLead, toesTrail].map((t) => traceAt(t, this.cursor())) as [
-      number,
-      number,
-      number,
-    ];
-    const trail = 100 - lead;
-    return [
-      row('now', 'at the cursor', null, {
-        'lead toe': (lead * toes) / 100,
-        'lead heel': lead - (lead * toes) / 100,
-        'trail toe': (trail * toesOf) / 100,
-        'trail heel': trail - (trail * toesOf) / 100,
-      }),
-    ];
+    const shares = quartersAt(this.view(), this.cursor());
+    return shares ? [row('now', 'at the cursor', null, shares)] : [];
   });
   private readonly events = computed((): Row[] =>
     EVENT_NAMES.flatMap((name) => {

@@ -4,6 +4,7 @@ import type { Trace } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
+import { quartersAt } from '../quarters/quarters-at';
 import { footBox, footContours, placeOf } from './contours';
 import { placeLozenges } from './lozenges';
 
@@ -346,13 +347,15 @@ export class Track {
 
   /** On a mat: how much of the load lies on the toes and the heel of each foot. */
   protected readonly quarters = computed(() => {
-    const { toesLead, toesTrail } = this.view().staves;
-    if (!toesLead || !toesTrail) return null;
-    const of = (share: number, toes: Trace): string => {
-      const part = (share * traceAt(toes, this.cursor())) / 100;
-      return Number.isFinite(part) ? `%: toes ${figure(part)}, heel ${figure(share - part)}` : '%';
-    };
-    return { lead: of(this.share(), toesLead), trail: of(100 - this.share(), toesTrail) };
+    const shares = quartersAt(this.view(), this.cursor());
+    const of = (toes: number, heel: number): string =>
+      Number.isFinite(toes) ? `%: toes ${figure(toes)}, heel ${figure(heel)}` : '%';
+    return (
+      shares && {
+        lead: of(shares['lead toe'], shares['lead heel']),
+        trail: of(shares['trail toe'], shares['trail heel']),
+      }
+    );
   });
 
   protected readonly feetNow = computed(() => {

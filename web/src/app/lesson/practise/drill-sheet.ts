@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
 import {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { BLANK_ENTRY, type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
 import { shortDate } from '../../office/words';
 import { entryWords } from './entry-words';
@@ -94,12 +94,12 @@ const SHOWN = 4;
   `,
 })
 export class LogBook {
-  private readonly house = inject(HouseDrills);
   readonly log = input.required<readonly LogEntry[]>();
   readonly write = output<NewLogEntry>();
   readonly remove = output<string>();
   readonly film = output<{ file: File; note: string }>();
   readonly watch = output<LogEntry>();
+  private readonly house = inject(HouseDrills);
   protected readonly checks = SELF_CHECKS;
   protected readonly answers = ['yes', 'no'] as const;
   protected readonly open = signal(false);

@@ -1,5 +1,5 @@
 import { type CdkDragDrop, DragDropModule } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { addDays, type Day, type LaidBlock, RUNGS, weekday } from '@vilko/core';
 import { dayWords, WEEKDAYS } from './day-words';
 import { HouseDrills } from '../../state/house-drills';
@@ -57,7 +57,6 @@ import { HouseDrills } from '../../state/house-drills';
   `,
 })
 export class PlanCalendar {
-  private readonly house = inject(HouseDrills);
   readonly blocks = input.required<readonly LaidBlock[]>();
   readonly from = input.required<Day>();
   readonly until = input.required<Day>();
@@ -65,6 +64,7 @@ export class PlanCalendar {
   readonly chosen = input<string | null>(null);
   readonly choose = output<string>();
   readonly move = output<{ block: string; to: Day }>();
+  private readonly house = inject(HouseDrills);
   protected readonly weekdays = WEEKDAYS;
   protected readonly days = computed(() => {
     const byDay = new Map(this.blocks().map((b) => [b.date, b]));

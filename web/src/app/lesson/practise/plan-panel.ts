@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { DrillProgress, PlanAct, PracticePlan, Pupil } from '@vilko/contract';
 import {
   type BlockResult,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import {
+  type Cue,
   cuesThat,
   type ClubFindings,
   injuryWords,
@@ -84,13 +85,11 @@ const SETTLE = 300;
           @if (lesson()!.measure; as agreed) {
             <p class="mt-1 text-ink2">Agreed: {{ name(agreed) }}{{ agreedTarget() }}.</p>
           }
-          @if (cues(); as c) {
-            @if (c.worked) {
-              <p class="mt-1 leading-5">Cues that worked: {{ c.worked }}.</p>
-            }
-            @if (c.against) {
-              <p class="mt-1 leading-5 text-ink2">Did not help: {{ c.against }}.</p>
-            }
+          @if (cuesThat('worked'); as cues) {
+            <p class="mt-1 leading-5">Cues that worked: {{ cues }}.</p>
+          }
+          @if (cuesThat('did not help'); as cues) {
+            <p class="mt-1 leading-5 text-ink2">Did not help: {{ cues }}.</p>
           }
           @if (caution()) {
             <p class="mt-2 border-l-2 border-alarm pl-2 leading-5">{{ caution() }}</p>
@@ -191,12 +190,12 @@ const SETTLE = 300;
   `,
 })
 export class Practise {
-  private readonly house = inject(HouseDrills);
   readonly lessonId = input.required<string>();
   /** Drill in the address. */
   readonly drill = input<string>();
   /** Finding in the address. */
   readonly for = input<string>();
+  private readonly house = inject(HouseDrills);
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly films = inject(FilmWatch);
@@ -261,10 +260,8 @@ export class Practise {
     // a frozen page may still speak of what was agreed before: the lesson says what is agreed now
     const school = schoolBand(this.standard(), this.club(), measure, this.leading()?.intent);
     const { unit } = quantityOf(measure);
-    const shown = (v: number | null) => (v === null ? null : this.units.value(v, unit));
-    const [lo, hi] = targetBand(target, school);
     const words = wantedWords({
-      band: [shown(lo), shown(hi)],
+      band: [...this.units.range(targetBand(target, school), unit)],
       spread: target?.of === 'spread' ? { most: this.units.value(target.most, unit) } : null,
       unit: this.units.shown(unit),
     });
@@ -295,10 +292,9 @@ export class Practise {
   private readonly units = inject(HouseUnits);
   private readonly settings = this.store.selectSignal(officeFeature.selectHouse);
   /** What was said to this pupil before, and what came of it. */
-  protected readonly cues = computed(() => {
-    const cues = this.lesson()?.pupil.profile.cues ?? [];
-    return { worked: cuesThat(cues, 'worked'), against: cuesThat(cues, 'did not help') };
-  });
+  protected cuesThat(did: Cue['did']): string {
+    return cuesThat(this.lesson()!.pupil.profile.cues, did);
+  }
   protected readonly caution = computed(() => {
     const p = this.lesson()?.pupil.profile;
     if (!p) return '';

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type ClubClass, drillsFor } from '@vilko/core';
 import { HouseDrills } from '../../state/house-drills';

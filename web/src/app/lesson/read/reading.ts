@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { capital } from '@vilko/core/words';
 import { RouterLink } from '@angular/router';
 import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
@@ -217,7 +217,6 @@ import { HouseDrills } from '../../state/house-drills';
   `,
 })
 export class Reading {
-  private readonly house = inject(HouseDrills);
   readonly view = input.required<ReadView>();
   readonly swing = input.required<SwingHead>();
   readonly rack = input.required<readonly SwingHead[]>();
@@ -243,6 +242,7 @@ export class Reading {
   readonly runToggled = output();
   /** Runs are to begin where the swings show it. */
   readonly runsFreed = output();
+  private readonly house = inject(HouseDrills);
 
   protected readonly main = computed((): (Finding & { rule: FaultRule }) | null => {
     const f = this.view().findings.find((x) => x.main);

@@ -222,9 +222,11 @@ export class LastSwings {
     return targetBand(this.target(), schoolBand(this.standard(), s.club, this.row().id, s.intent));
   }
   protected choices(s: SwingHead): readonly number[] | null {
-    const [lo, hi] = this.bandOf(s);
-    const shown = (v: number | null) => (v === null ? null : this.shown(v));
-    return feltChoices([shown(lo), shown(hi)], this.shown(this.row().worth ?? 1), this.shownUnit());
+    return feltChoices(
+      this.units.range(this.bandOf(s), this.row().unit),
+      this.shown(this.row().worth ?? 1),
+      this.shownUnit(),
+    );
   }
   /** What was felt, in the unit it is kept in. */
   protected stored(felt: number): number {
@@ -247,12 +249,11 @@ export class LastSwings {
     const x = placeOn(bandScale(band, this.row().worth ?? 1), STRIP);
     const { words } = this.row();
     const unit = this.shownUnit();
-    const end = (e: number | null) => (e === null ? null : this.shown(e));
     return {
       lo: x(lo ?? -Infinity),
       hi: x(hi ?? Infinity),
       v: x(v),
-      words: `${words} ${amount(this.shown(v), unit)}; wanted: ${wanted([end(lo), end(hi)], unit)}`,
+      words: `${words} ${amount(this.shown(v), unit)}; wanted: ${wanted(this.units.range(band, this.row().unit), unit)}`,
     };
   }
 }

@@ -1,6 +1,5 @@
 import { type Drill, type DrillMedia, readDrill } from '@vilko/core';
-import { capital } from '@vilko/core/words';
-import { saveFile } from '../../shell/save-file';
+import { jsonIn, saveFile } from '../../shell/files';
 
 /** Long side a photograph is made small to, px: sharp on a tablet, a few hundred kilobytes. */
 const LONG_SIDE = 1600;
@@ -41,12 +40,9 @@ export const isPhotograph = (media: DrillMedia | null): boolean => media?.mime.s
 export async function bringDrill(
   file: File,
 ): Promise<{ readonly drill: Drill; readonly photograph: Blob | null } | string> {
-  let json: unknown;
-  try {
-    json = JSON.parse(await file.text());
-  } catch {
-    return `${file.name} is not JSON. Nothing was changed.`;
-  }
+  const said = await jsonIn(file);
+  if ('problem' in said) return said.problem;
+  const { json } = said;
   const whole = typeof json === 'object' && json !== null && 'vilko' in json ? (json as Partial<DrillFile>) : null;
   const read = readDrill(whole ? whole.drill : json);
   if ('problem' in read) return `${file.name}: ${read.problem}. Nothing was changed.`;
@@ -55,7 +51,7 @@ export async function bringDrill(
   const bytes = typeof photograph === 'string' ? imageIn(photograph) : null;
   return bytes
     ? { drill: read.drill, photograph: bytes }
-    : `${file.name}: ${capital('its photograph is neither JPEG nor PNG')}. Nothing was changed.`;
+    : `${file.name}: Its photograph is neither JPEG nor PNG. Nothing was changed.`;
 }
 
 /** The bytes of a picture in a data address; null where it is none. */

@@ -56,6 +56,12 @@ export const draftKey = ({ id }: Drill, fresh: boolean): string => (fresh ? 'dri
 
 const NEW_TEST: NonNullable<Drill['test']> = { measure: 'share.lead.p7', band: [60, null], k: 7, n: 10 };
 const MOST_PICTURES = 3;
+/** Texts of more than a line. */
+const TEXTS = [
+  { key: 'feel', words: 'Feel' },
+  { key: 'numbers', words: 'What the numbers should do' },
+  { key: 'setUp', words: 'Set up' },
+] as const;
 
 const named = (ids: readonly string[]): Pick[] => ids.map((id) => ({ id, name: id }));
 
@@ -106,33 +112,12 @@ const named = (ids: readonly string[]): Pick[] => ids.map((id) => ({ id, name: i
           [value]="d.overlays ?? []"
           (changed)="edit({ overlays: $event.length ? $any($event) : undefined })"
         />
-        <label class="field"
-          >Feel<textarea
-            #feel
-            rows="2"
-            maxlength="400"
-            [value]="d.feel"
-            (input)="edit({ feel: feel.value })"
-          ></textarea>
-        </label>
-        <label class="field"
-          >What the numbers should do<textarea
-            #numbers
-            rows="2"
-            maxlength="400"
-            [value]="d.numbers"
-            (input)="edit({ numbers: numbers.value })"
-          ></textarea>
-        </label>
-        <label class="field"
-          >Set up<textarea
-            #setUp
-            rows="2"
-            maxlength="400"
-            [value]="d.setUp"
-            (input)="edit({ setUp: setUp.value })"
-          ></textarea>
-        </label>
+        @for (t of texts; track t.key) {
+          <label class="field"
+            >{{ t.words
+            }}<textarea #text rows="2" maxlength="400" [value]="d[t.key]" (input)="say(t.key, text.value)"></textarea>
+          </label>
+        }
         <label class="field"
           >Steps, one a line<textarea
             #steps
@@ -294,6 +279,7 @@ export class DrillForm {
     id: m.id,
     name: quantityOf(m.id).words,
   }));
+  protected readonly texts = TEXTS;
   protected readonly newTest = NEW_TEST;
   protected readonly mostPictures = MOST_PICTURES;
   protected readonly others = computed((): Pick[] => [
@@ -331,6 +317,9 @@ export class DrillForm {
   protected edit(change: Partial<Drill>): void {
     this.own.set({ ...this.draft(), ...change });
     this.problem.set('');
+  }
+  protected say(key: (typeof TEXTS)[number]['key'], words: string): void {
+    this.edit({ [key]: words });
   }
   protected lines(text: string): string[] {
     return text

@@ -14,7 +14,6 @@ import { Router, RouterLink } from '@angular/router';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { copyOfDrill, type Drill, FAULTS, shippedDrill } from '@vilko/core';
-import { idFrom } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
 import { Drafts } from '../../state/drafts';
 import { DrillActions } from '../../state/drills';
@@ -197,9 +196,7 @@ export class Drills {
   }
   protected copy(): void {
     const d = this.drill();
-    if (!d) return;
-    const copy = copyOfDrill(d, d.id);
-    this.store.dispatch(DrillActions.add({ drill: { ...copy, id: idFrom(copy.name, 'drill') }, photograph: null }));
+    if (d) this.store.dispatch(DrillActions.add({ drill: copyOfDrill(d), photograph: null }));
   }
   protected save(drill: Drill): void {
     const before = this.write() ? null : this.drill();

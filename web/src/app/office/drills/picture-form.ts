@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { type DrillPicture, pictureLines } from '@vilko/core';
 import { Picture } from '../../drawing/picture';
+import { numberIn, PlaceFields } from './place-fields';
 
 type Foot = NonNullable<DrillPicture['lead']>;
 type Body = NonNullable<DrillPicture['body']>;
@@ -38,7 +39,7 @@ export const NEW_PICTURE: DrillPicture = { words: '', ...STANCE, before: [], thi
 @Component({
   selector: 'vk-picture-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Picture],
+  imports: [Picture, PlaceFields],
   host: { class: 'block' },
   template: `
     <div class="grid grid-cols-[220px_minmax(0,1fr)] gap-4">
@@ -83,7 +84,7 @@ export const NEW_PICTURE: DrillPicture = { words: '', ...STANCE, before: [], thi
                 min="-60"
                 max="60"
                 [value]="-b.hips"
-                (change)="body({ hips: -number($any($event.target), 60) })"
+                (change)="body({ hips: -within($any($event.target), 60) })"
             /></label>
             <label class="field"
               >Chest to the target, mm<input
@@ -91,7 +92,7 @@ export const NEW_PICTURE: DrillPicture = { words: '', ...STANCE, before: [], thi
                 min="-60"
                 max="60"
                 [value]="-b.chest"
-                (change)="body({ chest: -number($any($event.target), 60) })"
+                (change)="body({ chest: -within($any($event.target), 60) })"
             /></label>
           </div>
         } @else {
@@ -120,24 +121,7 @@ export const NEW_PICTURE: DrillPicture = { words: '', ...STANCE, before: [], thi
                     }
                   </select></label
                 >
-                <label class="field"
-                  >Across, mm<input
-                    type="number"
-                    [value]="f.at[0]"
-                    (change)="foot(side, { at: [number($any($event.target), 330), f.at[1]] })"
-                /></label>
-                <label class="field"
-                  >Back, mm<input
-                    type="number"
-                    [value]="f.at[1]"
-                    (change)="foot(side, { at: [f.at[0], number($any($event.target), 170)] })"
-                /></label>
-                <label class="field"
-                  >Turn, °<input
-                    type="number"
-                    [value]="f.turn"
-                    (change)="foot(side, { turn: number($any($event.target), 90) })"
-                /></label>
+                <vk-place-fields [place]="f" [mostBack]="170" [mostTurn]="90" (changed)="foot(side, $event)" />
               }
             </fieldset>
           }
@@ -158,24 +142,7 @@ export const NEW_PICTURE: DrillPicture = { words: '', ...STANCE, before: [], thi
                 [value]="t.words ?? ''"
                 (change)="thing(i, { words: $any($event.target).value.trim() || undefined })"
             /></label>
-            <label class="field"
-              >Across, mm<input
-                type="number"
-                [value]="t.at[0]"
-                (change)="thing(i, { at: [number($any($event.target), 330), t.at[1]] })"
-            /></label>
-            <label class="field"
-              >Back, mm<input
-                type="number"
-                [value]="t.at[1]"
-                (change)="thing(i, { at: [t.at[0], number($any($event.target), 330)] })"
-            /></label>
-            <label class="field"
-              >Turn, °<input
-                type="number"
-                [value]="t.turn"
-                (change)="thing(i, { turn: number($any($event.target), 360) })"
-            /></label>
+            <vk-place-fields [place]="t" [mostBack]="330" [mostTurn]="360" (changed)="thing(i, $event)" />
             <button
               type="button"
               class="link h-8 text-left"
@@ -215,14 +182,9 @@ export class PictureForm {
   protected readonly raised: readonly NonNullable<Foot['raised']>[] = ['heel', 'toes', 'foot'];
   protected readonly kinds = Object.keys(SIZES) as Thing['kind'][];
   protected readonly most = MOST_THINGS;
+  protected readonly within = numberIn;
   protected readonly lines = computed(() => pictureLines(this.value()));
 
-  /** A number within the picture; what is none becomes 0. */
-  protected number(box: HTMLInputElement, most: number): number {
-    const v = Number.isFinite(box.valueAsNumber) ? Math.max(-most, Math.min(most, box.valueAsNumber)) : 0;
-    box.value = String(v);
-    return v;
-  }
   protected edit(change: Partial<DrillPicture>): void {
     this.changed.emit((p) => ({ ...p, ...change }));
   }

@@ -18,7 +18,7 @@ import {
 } from '@vilko/core';
 import { Score } from '../../drawing/score/score';
 import { Keys } from '../../shell/keys';
-import { saveFile } from '../../shell/save-file';
+import { jsonIn, saveFile } from '../../shell/files';
 import { NoticeActions } from '../../state/notices';
 import { PatternActions, patternFeature, selectPatterns } from '../../state/patterns';
 import { type BandChange, BandTable } from './band-table';
@@ -360,15 +360,12 @@ export class Patterns {
     const file = box.files?.[0];
     box.value = '';
     if (!file) return;
-    void file.text().then((text) => {
-      let json: unknown;
-      try {
-        json = JSON.parse(text);
-      } catch {
-        this.say(`${file.name} is not JSON. Nothing was changed.`);
+    void jsonIn(file).then((said) => {
+      if ('problem' in said) {
+        this.say(said.problem);
         return;
       }
-      const read = readPattern(json);
+      const read = readPattern(said.json);
       if ('problem' in read) this.say(`${file.name}: ${read.problem}. Nothing was changed.`);
       else this.store.dispatch(PatternActions.add({ pattern: read.pattern }));
     });

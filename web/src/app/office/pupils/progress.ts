@@ -180,8 +180,8 @@ import { HouseDrills } from '../../state/house-drills';
   `,
 })
 export class ProgressPage {
-  private readonly house = inject(HouseDrills);
   readonly pupilId = input.required<string>();
+  private readonly house = inject(HouseDrills);
   private readonly store = inject(Store);
   private readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
   protected readonly films = inject(FilmWatch);

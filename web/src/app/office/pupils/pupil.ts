@@ -257,10 +257,10 @@ const screenWords = (screen: PupilProfile['screen']): string =>
   `,
 })
 export class PupilPage {
-  private readonly drills = inject(HouseDrills);
   readonly pupilId = input.required<string>();
   /** Opened to start a lesson. */
   readonly start = input<string>();
+  private readonly drills = inject(HouseDrills);
   private readonly store = inject(Store);
   private readonly units = inject(HouseUnits);
   protected readonly pupils = this.store.selectSignal(officeFeature.selectPupils);
