@@ -180,6 +180,11 @@ describe('a bay that is left alone', () => {
     const again = bayNext(bayNext(state, given(lesson('a')))[0], clock(2, 'tomorrow'))[0];
     expect(again.waiting).toBe('armed');
   });
+  it('goes on past midnight while somebody is about', () => {
+    const late = [...start, clock(0), stood(400), clock(0.5, 'tomorrow'), stood(400), clock(1.2, 'tomorrow')];
+    expect(after(...late).state.waiting).toBe('armed');
+    expect(after(...late, clock(2.2, 'tomorrow')).state.waiting).toBe('asleep');
+  });
   it('stays paused where it was paused, and free where it was free', () => {
     const paused: BayEvent = { is: 'changed', change: { armed: false } };
     expect(after(...start, paused, clock(0), clock(30)).state.waiting).toBe('idle');

@@ -28,6 +28,8 @@ const GONE = 0.05;
 const BEFORE = 1.5;
 /** A bay where nobody stood for so long sleeps, ms. */
 export const SLEEPS_AFTER = 10 * 60_000;
+/** On a day that is another one, after so long: whoever swings past midnight goes on, ms. */
+const SLEEPS_NEXT_DAY = 60_000;
 /** A zero that moved by less is not worth a word, N. */
 const DRIFT_STEP = 0.5;
 /** A rate that moved by less than this part is the same. */
@@ -171,12 +173,12 @@ function heard<Task>(s: BayState<Task>, after: number): BayState<Task> {
   return { ...s, notice, device: { ...s.device, silentSince: null } };
 }
 
-/** A bay sleeps once nobody has been about for long, or the day is another one. */
+/** A bay sleeps once nobody has been about for long, and soon where the day is another one. */
 function clock<Task>(s: BayState<Task>, now: number, day: string): BayState<Task> {
   // a bay that is paused hears nothing anyhow; one that hears a swing is not alone
   if (!s.lesson || bayRests(s.waiting) || s.waiting === 'recording') return s;
   const since = s.quietSince ?? now;
-  const over = (s.day ?? day) !== day || now - since >= SLEEPS_AFTER;
+  const over = now - since >= ((s.day ?? day) === day ? SLEEPS_AFTER : SLEEPS_NEXT_DAY);
   if (over) return { ...s, ...noSetUp, waiting: 'asleep', quietSince: since };
   return s.quietSince === since && s.day !== null ? s : { ...s, quietSince: since, day: s.day ?? day };
 }

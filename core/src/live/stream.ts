@@ -29,6 +29,13 @@ export interface LiveStream {
   readonly count: (from: number, to: number) => number;
   /** Greatest and least total plate load over the last seconds, N; null without plates. */
   readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
+  /**
+   * Greatest and least total of a mat's cells over the last seconds, in its own unit, and how far their centre went
+   * along either side, m; null without a mat, or where it stood empty meanwhile.
+   */
+  readonly matRange: (
+    seconds: number,
+  ) => { readonly least: number; readonly most: number; readonly travel: number } | null;
   /** Means of the plate or board columns over the last seconds, before any zero is taken off. */
   readonly meanOfRaw: (seconds: number) => readonly number[];
   /** [from, to] as a recording whose clock starts at 0; null where too little of it is there. */

@@ -10,12 +10,17 @@ import type { LiveStream } from './stream.js';
 /** Seconds kept before and after impact. */
 export const BEFORE_IMPACT = 4;
 export const AFTER_IMPACT = 2.3;
+/** A look needs so much of what came before an impact, s. */
 const LOOK_BACK = 5;
+/** Nothing older than this is looked at: a stream keeps 20 s, and a swing is cut with what came before it, s. */
+const LOOK_BACK_MOST = 15;
 /** A swing already seen is not found again within this, s. */
 const APART = 2;
 /** A swing moves the total load by more than this within these seconds. */
 const STIR = 1.15;
 const STIR_SECONDS = 4.5;
+/** On a mat alone it also moves the pressure farther than this, m: some mats say shares, not loads. */
+const STIR_TRAVEL = 0.05;
 /** Under this total load nobody stands there, N; a quiet stretch of it shows how the zero wandered. */
 export const NOBODY = 60;
 const QUIET = 1.5;
@@ -27,28 +32,34 @@ export interface Awaited {
   readonly kind: SwingKind;
   /** Device time of the last swing known, s. */
   readonly after: number;
+  /** Device time of the newest sample at the look before, s; NaN where there was none. */
+  readonly since: number;
 }
 
 /**
  * The rough impact (device time, s) of a new swing in the newest seconds of a stream, with the same finder that files
- * use (the mat is left out: plates say it sooner); null where there is none.
+ * use (the mat is left out: plates say it sooner); null where there is none. A look that comes late looks back as far
+ * as the one before saw, so that a busy server loses none; the oldest of several is found first.
  */
-export function lookForSwing(r: LiveStream, { handed, kind, after }: Awaited): number | null {
-  // a rehearsal need not move the load
-  if (kind === 'full' && isStill(r)) return null;
+export function lookForSwing(r: LiveStream, { handed, kind, after, since }: Awaited): number | null {
   const now = r.newest();
-  const rec = r.cut(now - LOOK_BACK, now, false) ?? r.cut(now - LOOK_BACK, now, true);
+  const back = Math.min(LOOK_BACK_MOST, LOOK_BACK + Math.max(0, now - since || 0));
+  // a rehearsal need not move the load
+  if (kind === 'full' && isStill(r, back - LOOK_BACK + STIR_SECONDS)) return null;
+  const rec = r.cut(now - back, now, false) ?? r.cut(now - back, now, true);
   if (!rec) return null;
   const found = swingsIn(rec, handed, kind)
-    .map((s) => now - LOOK_BACK + s.rough)
+    .map((s) => now - back + s.rough)
     .filter((impact) => impact > after + APART && impact < now - 0.2);
-  return found.at(-1) ?? null;
+  return found[0] ?? null;
 }
 
 /** No swing without an impact's load: a cheap look that keeps the live picture smooth while somebody waits. */
-function isStill(r: LiveStream): boolean {
-  const range = r.loadRange(STIR_SECONDS);
-  return range !== null && range.most < STIR * range.least;
+function isStill(r: LiveStream, seconds: number): boolean {
+  const range = r.loadRange(seconds);
+  if (range) return range.most < STIR * range.least;
+  const mat = r.matRange(seconds);
+  return mat !== null && mat.most < STIR * mat.least && mat.travel < STIR_TRAVEL;
 }
 
 /** A stream in which nobody stands is not an error: there is just no swing. */

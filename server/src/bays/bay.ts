@@ -71,6 +71,8 @@ export class BayHandle {
   #state: BayState<PracticeTask>;
   #wire: Wire | null = null;
   #shownAt = 0;
+  /** Device time up to which the stream was looked through, s. */
+  #lookedTo = NaN;
   /** When the device was listened to last, ms since the epoch. */
   #listenedAt = 0;
   readonly #services: BayServices;
@@ -166,6 +168,7 @@ export class BayHandle {
       );
     const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell, since: Date.now() };
     this.#wire = mine;
+    this.#lookedTo = NaN;
     this.#happen({ is: 'connected', device });
     tell(whoStands(this.#state));
     return {
@@ -321,12 +324,19 @@ export class BayHandle {
   #look(): void {
     this.#listen();
     const state = this.#state;
-    if (!this.#wire || (!state.pending && !looksForSwings(state))) return;
+    if (!this.#wire) return;
     const { stream } = this.#wire;
+    if (!state.pending && !looksForSwings(state)) {
+      // what is done meanwhile is no swing that is waited for
+      this.#lookedTo = stream.newest();
+      return;
+    }
     const handed = handedOf(state.lesson);
     const newest = stream.newest();
-    const awaited = { handed, kind: state.next.kind, after: state.lastImpact };
+    const awaited = { handed, kind: state.next.kind, after: state.lastImpact, since: this.#lookedTo };
     const impact = state.pending ? null : lookForSwing(stream, awaited);
+    // the next of several swings may lie right behind the first
+    if (!state.pending && impact === null) this.#lookedTo = newest;
     const empty = !state.pending && impact === null && state.zeroed ? unloadedNow(stream, handed) : null;
     this.#happen({ is: 'looked', newest, impact, unloaded: empty?.is === 'unloaded' ? empty.load : null });
   }

@@ -169,6 +169,40 @@ describe('the live picture', () => {
   });
 });
 
+/** A simulated golfer's stream, sent piece by piece into a ring; after its end the last sample stands on. */
+function streamOf(kind: 'plates' | 'plate' | 'path' | 'mat', handed: 'right' | 'left') {
+  const { recording, motion } = simulate({ device: kind, seed: 17, handed, before: 4 });
+  const rate = Math.round(1 / (recording.time[1]! - recording.time[0]!));
+  const { mat } = recording;
+  const device: Hello['device'] = {
+    ...DEVICE,
+    kind,
+    rate,
+    mat: mat && { rows: mat.rows, cols: mat.cols, pitch: mat.pitch, rate },
+    plates: recording.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
+  };
+  const r = ring(device);
+  const columns = [
+    ...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])),
+    ...(recording.path ? [recording.path.x, recording.path.y, recording.path.load!] : []),
+    recording.channels.shaft_deg!,
+  ];
+  const cells = mat ? mat.rows * mat.cols : 0;
+  /** Sends what lies between two times, s. */
+  const feed = (from: number, to: number): void => {
+    for (let k = Math.round(from * rate); k < Math.round(to * rate); k += 10) {
+      const v = new Float32Array(10 * columns.length);
+      const at = (i: number) => Math.min(recording.time.length - 1, k + i);
+      for (let i = 0; i < 10; i++) columns.forEach((c, j) => (v[i * columns.length + j] = c[at(i)]!));
+      r.push(SAMPLES, k / rate, 10, new Uint8Array(v.buffer));
+      for (let i = 0; mat && i < 10; i++)
+        r.push(MAT_FRAME, (k + i) / rate, 1, (mat.frames as Uint8Array).subarray(at(i) * cells, (at(i) + 1) * cells));
+    }
+  };
+  const look = (after = -Infinity, since = NaN) => lookForSwing(r, { handed, kind: 'full', after, since });
+  return { r, feed, look, impact: motion.plans[0]!.times.p7 };
+}
+
 describe('looking for a swing', () => {
   it('sees nothing while somebody waits, and a swing once, whoever swings', () => {
     for (const [kind, handed] of [
@@ -176,40 +210,40 @@ describe('looking for a swing', () => {
       ['plates', 'left'],
       ['plate', 'right'],
       ['path', 'left'],
+      ['mat', 'right'],
     ] as const) {
-      const { recording, motion } = simulate({ device: kind, seed: 17, handed, before: 4 });
-      const rate = Math.round(1 / (recording.time[1]! - recording.time[0]!));
-      const device: Hello['device'] = {
-        ...DEVICE,
-        kind,
-        rate,
-        mat: null,
-        plates: recording.platforms.map((p) => ({ centre: [...p.centre] as [number, number] })),
-      };
-      const r = ring(device);
-      const columns = [
-        ...recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c])),
-        ...(recording.path ? [recording.path.x, recording.path.y, recording.path.load!] : []),
-        recording.channels.shaft_deg!,
-      ];
-      /** Sends what lies between two times, s. */
-      const feed = (from: number, to: number): void => {
-        for (let k = Math.round(from * rate); k < Math.round(to * rate); k += 10) {
-          const v = new Float32Array(10 * columns.length);
-          for (let i = 0; i < 10; i++) columns.forEach((c, j) => (v[i * columns.length + j] = c[k + i]!));
-          r.push(SAMPLES, k / rate, 10, new Uint8Array(v.buffer));
-        }
-      };
-      const impact = Math.floor(motion.plans[0]!.times.p7 * 10) / 10;
+      const { feed, look, impact } = streamOf(kind, handed);
       feed(0, 3.5);
-      const look = (after: number) => lookForSwing(r, { handed, kind: 'full', after });
-      expect(look(-Infinity)).toBeNull();
-      feed(3.5, impact + 0.6);
-      const seen = look(-Infinity)!;
-      expect(Math.abs(seen - motion.plans[0]!.times.p7))
+      expect(look()).toBeNull();
+      feed(3.5, Math.floor(impact * 10) / 10 + 0.6);
+      const seen = look()!;
+      expect(Math.abs(seen - impact))
         .withContext(`${kind} ${handed}`)
         .toBeLessThan(0.03);
       expect(look(seen)).toBeNull();
     }
+  });
+  it('that comes late, because the server was busy, looks as far back as the one before saw', () => {
+    for (const kind of ['plates', 'mat'] as const) {
+      const { feed, look, impact } = streamOf(kind, 'right');
+      feed(0, impact + 9);
+      expect(look()).withContext(kind).toBeNull();
+      expect(Math.abs(look(-Infinity, 3.5)! - impact))
+        .withContext(kind)
+        .toBeLessThan(0.03);
+      // a swing that is known is not found again, however late
+      expect(look(impact, 3.5)).toBeNull();
+    }
+  });
+  it('on a mat alone is cheap while somebody stands: the sums and the centre of its frames tell', () => {
+    const { r, feed, impact } = streamOf('mat', 'left');
+    expect(r.matRange(1)).toBeNull();
+    feed(0, 3.5);
+    const still = r.matRange(3)!;
+    expect(still.most).toBeLessThan(1.15 * still.least);
+    expect(still.travel).toBeLessThan(0.05);
+    feed(3.5, impact + 0.6);
+    expect(r.matRange(4.5)!.travel).toBeGreaterThan(0.05);
+    expect(r.loadRange(3)).toBeNull();
   });
 });

@@ -49,6 +49,21 @@ function matRing(mat: NonNullable<LiveDevice['mat']>) {
   const size = Math.ceil(SECONDS * mat.rate);
   const frames = new Uint8Array(size * cells);
   const times = new Float64Array(size).fill(NaN);
+  /** Of every frame: the sum of its cells and where their centre lies, m. */
+  const sums = { total: new Float64Array(size), x: new Float64Array(size), y: new Float64Array(size) };
+  const weigh = (k: number): void => {
+    let [total, x, y] = [0, 0, 0];
+    for (let row = 0, i = k * cells; row < mat.rows; row++)
+      for (let col = 0; col < mat.cols; col++, i++) {
+        const v = frames[i]!;
+        total += v;
+        x += v * col;
+        y += v * row;
+      }
+    sums.total[k] = total;
+    sums.x[k] = (mat.pitch * x) / total;
+    sums.y[k] = (mat.pitch * y) / total;
+  };
   let head = 0;
   const frame = (k: number): Uint8Array => frames.subarray(k * cells, (k + 1) * cells);
   return {
@@ -57,6 +72,7 @@ function matRing(mat: NonNullable<LiveDevice['mat']>) {
       if (cells === 0 || payload.length < cells) return false;
       times[head] = time;
       frames.set(payload.subarray(0, cells), head * cells);
+      weigh(head);
       head = (head + 1) % size;
       return true;
     },
@@ -65,6 +81,13 @@ function matRing(mat: NonNullable<LiveDevice['mat']>) {
       return Number.isNaN(times[k]!) ? null : frame(k);
     },
     count: (from: number, to: number): number => pick(times, from, to, head).length,
+    range(from: number, to: number): { least: number; most: number; travel: number } | null {
+      const rows = pick(times, from, to, head);
+      if (!rows.length || rows.some((k) => sums.total[k] === 0)) return null;
+      const [totals, x, y] = [sums.total, sums.x, sums.y].map((v) => rows.map((k) => v[k]!));
+      const span = (v: readonly number[]): number => Math.max(...v) - Math.min(...v);
+      return { least: Math.min(...totals!), most: Math.max(...totals!), travel: Math.max(span(x!), span(y!)) };
+    },
     /** Frames between two times, on a clock that begins at `from`; null without one. */
     cut(from: number, to: number): Mat | null {
       const rows = pick(times, from, to, head);
@@ -124,6 +147,7 @@ export function ring(device: LiveDevice): Ring {
       }
       return { least, most };
     },
+    matRange: (seconds) => mats?.range(newest - seconds, newest) ?? null,
     count: (from, to) => (columns ? pick(times, from, to, head).length : (mats?.count(from, to) ?? 0)),
     meanOfRaw(seconds) {
       const rows = pick(times, newest - seconds, newest, head);
