@@ -1,7 +1,15 @@
 import { z } from 'zod';
 
 /** What can be deleted and put back. */
-export const BIN_KINDS = ['lesson', 'swing', 'film', 'pattern', 'logbook entry', 'inbox swing'] as const;
+export const BIN_KINDS = [
+  'lesson',
+  'swing',
+  'film',
+  'pattern',
+  'logbook entry',
+  'inbox swing',
+  'entered swing',
+] as const;
 
 /** Days something lies in the bin before it is erased. */
 export const BIN_DAYS = 30;

@@ -1,8 +1,16 @@
+import { FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
 
-export const FILM_ANGLES = ['face on', 'down the line'] as const;
+export const FILM_ANGLES = FILM_SIDES;
+export type FilmAngle = (typeof FILM_ANGLES)[number];
+/** Films of one swing: one from every side. */
+export const MOST_FILMS = FILM_ANGLES.length;
 
 const At = z.tuple([z.number(), z.number()]);
+
+/** The side seen from here: face on first, from above last. */
+export const bySide = (a: { angle: FilmAngle }, b: { angle: FilmAngle }): number =>
+  FILM_ANGLES.indexOf(a.angle) - FILM_ANGLES.indexOf(b.angle);
 
 /** A line drawn on the picture; places as parts of its width and height, so that they hold for every size. */
 export const FilmLine = z.object({
@@ -15,6 +23,23 @@ export const FilmLine = z.object({
   cm: z.number().positive().nullable().default(null),
 });
 export type FilmLine = z.infer<typeof FilmLine>;
+
+/** Something followed by hand through a film, frame by frame. */
+export const FollowedLine = z.object({
+  id: z.string().max(60),
+  of: z.enum(FOLLOWED_IDS),
+  /** What an own line or angle is of. */
+  name: z.string().max(60),
+  /** Marked frames in the order of film time, s, with the places of its points. */
+  frames: z
+    .array(z.object({ t: z.number(), points: z.array(At).min(1).max(3) }))
+    .min(1)
+    .max(600),
+  /** Film time at which the line is touched, s. */
+  touchedAt: z.number().nullable(),
+});
+export type FollowedLine = z.infer<typeof FollowedLine>;
+const Followed = z.array(FollowedLine).max(12);
 
 /** A film of one swing, seen from one side. */
 export const Film = z.object({
@@ -34,6 +59,7 @@ export const Film = z.object({
   impactBy: z.enum(['sound', 'mark', 'clock']).nullable(),
   from: z.enum(['file', 'camera', 'drawn']),
   lines: z.array(FilmLine).max(40),
+  followed: Followed.default([]),
   note: z.string().max(1000),
 });
 export type Film = z.infer<typeof Film>;
@@ -45,5 +71,7 @@ export const FilmChange = Film.pick({
   lines: true,
   note: true,
   frameRate: true,
-}).partial();
+})
+  .extend({ followed: Followed })
+  .partial();
 export type FilmChange = z.infer<typeof FilmChange>;

@@ -3,6 +3,7 @@ export * from './set-up.js';
 export * from './lesson.js';
 export * from './shot.js';
 export * from './film.js';
+export * from './entered.js';
 export * from './practice.js';
 export * from './swing.js';
 export * from './report.js';

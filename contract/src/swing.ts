@@ -1,5 +1,6 @@
 import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
 import { z } from 'zod';
+import { EnteredSwing } from './entered.js';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';
 import { QuantityIdText } from './measure-id.js';
@@ -81,7 +82,12 @@ export const SwingHead = z.object({
 });
 export type SwingHead = z.infer<typeof SwingHead>;
 
-export const Lesson = LessonHead.extend({ pupil: Pupil, rack: z.array(SwingHead) });
+/** A lesson with its recorded swings, and those of which only numbers are known. */
+export const Lesson = LessonHead.extend({
+  pupil: Pupil,
+  rack: z.array(SwingHead),
+  entered: z.array(EnteredSwing),
+});
 export type Lesson = z.infer<typeof Lesson>;
 
 /** One measure of one swing; null where it could not be had. */

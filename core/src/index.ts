@@ -72,6 +72,22 @@ export { GLOSSARY, glossaryMarkdown, type GlossaryRow } from './measures/glossar
 export type { SwingContext, SwingSignals } from './measures/context.js';
 export { massDisplacement } from './measures/mass.js';
 export { matShift } from './measures/swing-context.js';
+export * from './film/followed.js';
+export { apartInPicture, filmScale } from './film/film-scale.js';
+export {
+  angleOf,
+  type FilmReading,
+  type FilmValue,
+  type FollowedFrame,
+  type FollowedValue,
+  keptValues,
+  type Place,
+  placesAt,
+  tiltOf,
+  valueAtMoment,
+  valuesFollowed,
+  withFrame,
+} from './film/read-followed.js';
 export * from './signal/series.js';
 export * from './words/index.js';
 export { evidenceValue, evidenceWords, goneWhen } from './words/evidence.js';

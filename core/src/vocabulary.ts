@@ -8,4 +8,5 @@ export * from './live/words.js';
 export { EVENT_NAMES, EVENT_WORDS, type EventName } from './events/event.js';
 export { SHOT_NUMBERS, type ShotNumber } from './measures/shot-numbers.js';
 export { Target } from './practice/target.js';
+export * from './film/followed.js';
 export type { QuantityId } from './measures/quantity.js';

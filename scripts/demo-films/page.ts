@@ -1,6 +1,6 @@
 // Runs in Chromium: draws simulated swings of the sample world as stick figures and records them, with the strike's
 // sound, as WebM. Bundled and driven by draw.mjs.
-import { soundOnset } from '../../core/src/index.js';
+import { type FollowedId, soundOnset } from '../../core/src/index.js';
 import { type Figure, figureAt, type Joint, simulate } from '../../core/src/golfer/index.js';
 import { DEMO_PUPILS } from '../../server/src/demo/stories.js';
 import { jobsOf } from '../../server/src/demo/demo-jobs.js';
@@ -9,6 +9,7 @@ const SIZE = { w: 360, h: 450 };
 const BEFORE = 1.7;
 const AFTER = 1.1;
 const METRES = 2.35;
+const RATE = 60;
 
 const figureOf = (lessonId: string, k: number) => {
   const i = DEMO_PUPILS.findIndex((p) => p.lessons.some((l) => l.id === lessonId));
@@ -25,28 +26,35 @@ const figureOf = (lessonId: string, k: number) => {
     build: { stature: pupil.stature!, mass: pupil.mass! },
     style: { tendencies: lesson.tendencies, spread: lesson.spread },
   });
-  return { at: figureAt(motion), impact: motion.plans[0]!.times.p7, left: pupil.handed === 'left' };
+  const { times } = motion.plans[0]!;
+  return { at: figureAt(motion), times, impact: times.p7, left: pupil.handed === 'left' };
 };
 
-function draw(c: CanvasRenderingContext2D, f: Figure, side: 'front' | 'behind', left: boolean): void {
-  const scale = SIZE.h / METRES;
+type Side = 'front' | 'behind' | 'above';
+const ANGLES = { front: 'face on', behind: 'down the line', above: 'overhead' } as const;
+
+const SCALE = SIZE.h / METRES;
+const GROUND = SIZE.h - 44;
+/** Where a joint lies in the picture, px. From above the toes point up: the target is to a right-hander's left. */
+const projected = ([x, y, z]: Joint, side: Side, left: boolean): [number, number] => {
   const mirror = left ? -1 : 1;
-  const ground = SIZE.h - 44;
-  const at = ([x, y, z]: Joint): [number, number] => [
-    SIZE.w / 2 + mirror * (side === 'front' ? y : x - 0.25) * scale,
-    ground - z * scale,
-  ];
+  if (side === 'above') return [SIZE.w / 2 - mirror * y * SCALE, SIZE.h / 2 - (x - 0.3) * SCALE];
+  return [SIZE.w / 2 + mirror * (side === 'front' ? y : x - 0.25) * SCALE, GROUND - z * SCALE];
+};
+
+function draw(c: CanvasRenderingContext2D, f: Figure, side: Side, left: boolean): void {
+  const at = (joint: Joint) => projected(joint, side, left);
   c.fillStyle = '#e9e4d8';
   c.fillRect(0, 0, SIZE.w, SIZE.h);
   c.strokeStyle = '#b5a98f';
   c.lineWidth = 1;
   c.beginPath();
   for (let i = -4; i <= 4; i++) {
-    c.moveTo(SIZE.w / 2 + i * 0.25 * scale, ground + 8);
-    c.lineTo(SIZE.w / 2 + i * 0.25 * scale, ground + 14);
+    c.moveTo(SIZE.w / 2 + i * 0.25 * SCALE, GROUND + 8);
+    c.lineTo(SIZE.w / 2 + i * 0.25 * SCALE, GROUND + 14);
   }
-  c.moveTo(0, ground + 8);
-  c.lineTo(SIZE.w, ground + 8);
+  c.moveTo(0, GROUND + 8);
+  c.lineTo(SIZE.w, GROUND + 8);
   c.stroke();
   c.lineCap = 'round';
   c.lineJoin = 'round';
@@ -76,7 +84,7 @@ function draw(c: CanvasRenderingContext2D, f: Figure, side: 'front' | 'behind', 
 const mid = (a: Joint, b: Joint): Joint => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
 
 /** Records one swing from one side in real time. */
-async function film(lessonId: string, k: number, side: 'front' | 'behind') {
+async function film(lessonId: string, k: number, side: Side) {
   const { at, impact, left } = figureOf(lessonId, k);
   const canvas = Object.assign(document.createElement('canvas'), { width: SIZE.w, height: SIZE.h });
   document.body.replaceChildren(canvas);
@@ -117,10 +125,10 @@ async function film(lessonId: string, k: number, side: 'front' | 'behind') {
   const loudest = v.reduce((best, x, i) => (Math.abs(x) > Math.abs(v[best]!) ? i : best), 0) / heard.sampleRate;
   const onset = soundOnset({ t0: 0, rate: heard.sampleRate, v })(loudest);
   const about = {
-    angle: side === 'front' ? 'face on' : 'down the line',
+    angle: ANGLES[side],
     duration: Math.round(1000 * (BEFORE + AFTER)) / 1000,
     aspect: SIZE.w / SIZE.h,
-    frameRate: 60,
+    frameRate: RATE,
     impact: onset && Math.round(10_000 * onset.t) / 10_000,
     impactBy: 'sound',
     from: 'drawn',
@@ -143,4 +151,43 @@ const base64 = (bytes: Uint8Array): Promise<string> =>
     reader.readAsDataURL(new Blob([bytes as Uint8Array<ArrayBuffer>]));
   });
 
-Object.assign(globalThis, { film });
+/** What somebody would follow by hand in each picture: its joints, in the order of what is followed. */
+const FOLLOWED: Readonly<Record<Side, readonly { of: FollowedId; joints: (f: Figure) => Joint[] }[]>> = {
+  above: [
+    { of: 'shoulders-turn', joints: (f) => [f.shoulders.trail, f.shoulders.lead] },
+    { of: 'hips-turn', joints: (f) => [f.hips.trail, f.hips.lead] },
+  ],
+  front: [{ of: 'side-bend', joints: (f) => [mid(f.hips.lead, f.hips.trail), f.neck] }],
+  behind: [{ of: 'knee-trail', joints: (f) => [f.hips.trail, f.knees.trail, f.ankles.trail] }],
+};
+/** Frames between two that are marked. */
+const EVERY = 4;
+/** So long before the club is level the golfer stands still, s. */
+const STILL = 0.35;
+
+/** The joints of one swing as they would be pointed at from address to the follow-through, every few frames. */
+function follow(lessonId: string, k: number, side: Side, impact: number) {
+  const { at, times, left } = figureOf(lessonId, k);
+  const frameAt = (t: number) => Math.floor((impact + t - times.p7) * RATE);
+  const [from, to] = [frameAt(times.p2 - STILL), frameAt(times.p8)];
+  const marked = [...Array.from({ length: Math.ceil((to - from) / EVERY) }, (_, i) => from + i * EVERY), to];
+  const part = (v: number, of: number) => Math.round((1000 * v) / of) / 1000;
+  return FOLLOWED[side].map(({ of, joints }) => ({
+    id: `${lessonId}-${k + 1}-${of}`,
+    of,
+    name: '',
+    frames: marked.map((frame) => {
+      const t = (frame + 0.5) / RATE;
+      return {
+        t: Math.round(1e4 * t) / 1e4,
+        points: joints(at(t - impact + times.p7)).map((j) => {
+          const [x, y] = projected(j, side, left);
+          return [part(x, SIZE.w), part(y, SIZE.h)];
+        }),
+      };
+    }),
+    touchedAt: null,
+  }));
+}
+
+Object.assign(globalThis, { film, follow });

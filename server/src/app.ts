@@ -55,6 +55,8 @@ import { reportService } from './reports/report-service.js';
 import { shareRepository } from './reports/share-repository.js';
 import { shareService } from './reports/share-service.js';
 import { sharedRoutes } from './reports/shared-routes.js';
+import { enteredRepository } from './swings/entered-repository.js';
+import { enteredService } from './swings/entered-service.js';
 import { filmRepository } from './swings/film-repository.js';
 import { filmService } from './swings/film-service.js';
 import { filmStore } from './swings/film-store.js';
@@ -94,6 +96,7 @@ export function openTables({ db }: OpenDatabase) {
     swings: swingRepository(db),
     shots: shotRepository(db),
     films: filmRepository(db),
+    entered: enteredRepository(db),
     house: houseRepository(db),
     patterns: patternRepository(db),
     drills: drillRepository(db),
@@ -179,6 +182,7 @@ function openServices(database: OpenDatabase, tables: Tables, addresses: () => s
     swings: service,
     findings,
     films: filmService(swings, films, store),
+    entered: enteredService({ pupils, entered: tables.entered, swings: service }),
     shots: shotService(pupils, swings, shots),
     inbox: inboxService(tables),
     archive,
@@ -288,6 +292,7 @@ export async function buildApp(database: OpenDatabase, { web, signIn: needed = f
       service: services.swings,
       shots: tables.shots,
       films: services.films,
+      entered: tables.entered,
       drills: tables.drills,
       practice: tables.practice,
       experiments: tables.experiments,

@@ -23,6 +23,7 @@ import '../../core/src/faults/face.spec';
 import '../../core/src/faults/judge.spec';
 import '../../core/src/faults/near-limit.spec';
 import '../../core/src/faults/person-check.spec';
+import '../../core/src/film/read-followed.spec';
 import '../../core/src/formats/c3d/platform-types.spec';
 import '../../core/src/formats/c3d/platform-wrench.spec';
 import '../../core/src/formats/c3d/read-c3d.spec';
@@ -115,6 +116,10 @@ const SUITES = [
   'a spread of a lesson in which the golfer changed',
   'a set too small to tell',
   'the person who swings',
+  'angles in a picture',
+  'what is followed by hand',
+  'a value at a moment',
+  'the points of what is followed',
   'platforms of every type',
   'C3D platforms',
   'reading C3D',

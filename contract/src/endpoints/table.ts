@@ -1,5 +1,6 @@
 import { BAYS } from './bays.js';
 import { BIN } from './bin.js';
+import { ENTERED } from './entered.js';
 import { HOUSE_DRILLS } from './drills.js';
 import { HOUSE } from './house.js';
 import { INBOX } from './inbox.js';
@@ -19,6 +20,7 @@ export const ENDPOINTS = {
   ...PUPILS,
   ...LESSONS,
   ...SWINGS,
+  ...ENTERED,
   ...PRACTICE,
   ...REPORTS,
   ...SHARED,

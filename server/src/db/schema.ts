@@ -1,7 +1,9 @@
 import type {
   BayPlace,
   Cuts,
+  EnteredValue,
   FilmLine,
+  FollowedLine,
   KeptExperiment,
   Marks,
   NewExperiment,
@@ -182,10 +184,30 @@ export const films = pgTable(
     impactBy: text('impact_by', { enum: ['sound', 'mark', 'clock'] }),
     from: text('from', { enum: ['file', 'camera', 'drawn'] }).notNull(),
     lines: jsonb('lines').$type<FilmLine[]>().notNull().default([]),
+    followed: jsonb('followed').$type<FollowedLine[]>().notNull().default([]),
     note: text('note').notNull().default(''),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('films_of_swing').on(t.swingId)],
+);
+
+/** Swings of which only numbers are known, read off elsewhere. */
+export const enteredSwings = pgTable(
+  'entered_swings',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    at: timestamp('at', { withTimezone: true }).notNull(),
+    club: text('club', { enum: ['driver', 'wood', 'iron', 'wedge'] }).notNull(),
+    clubName: text('club_name').notNull(),
+    source: text('source').notNull(),
+    values: jsonb('values').$type<EnteredValue[]>().notNull(),
+    note: text('note').notNull().default(''),
+    deletedAt: timestamp('deleted_at', { withTimezone: true }),
+  },
+  (t) => [index('entered_swings_of_lesson').on(t.lessonId)],
 );
 
 /** Practice plans; what was done stands in their blocks. */

@@ -5,7 +5,7 @@ import type { DemoLesson } from './story.js';
 const MINUTE = 60_000;
 
 /** Films of a demo swing: the ending of their files, and from which side they look. */
-export const DEMO_SIDES = ['front', 'behind'] as const;
+export const DEMO_SIDES = ['front', 'behind', 'above'] as const;
 
 /** One swing of the sample world, and when it was made. */
 export interface DemoJob {

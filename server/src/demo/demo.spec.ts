@@ -47,7 +47,7 @@ describe('the sample world', () => {
     const films = readdirSync(folder).filter((f) => f.endsWith('.webm'));
     expect(films.length).toBeGreaterThan(4);
     for (const f of films)
-      expect(names.has(f.replace(/-(front|behind)\.webm$/, '')))
+      expect(names.has(f.replace(/-(front|behind|above)\.webm$/, '')))
         .withContext(f)
         .toBeTrue();
   });

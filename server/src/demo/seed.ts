@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import type { EnteredRepository } from '../swings/entered-repository.js';
+import type { Film } from '@vilko/contract';
 import type { FilmService, NewFilm } from '../swings/film-service.js';
 import type { SwingService } from '../swings/swing-service.js';
 import type { DrillRepository } from '../drills/drill-repository.js';
@@ -12,6 +14,7 @@ import type { ShotRepository } from '../swings/shot-repository.js';
 import { ask } from '../threads/ask.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
+import { DEMO_ENTERED } from './entered-stories.js';
 import { OWN_DRILLS } from './own-drills.js';
 import { demoPractice } from './practice-stories.js';
 import { DEMO_PUPILS } from './stories.js';
@@ -26,6 +29,7 @@ export interface DemoShelves {
   readonly service: SwingService;
   readonly shots: ShotRepository;
   readonly films: FilmService;
+  readonly entered: EnteredRepository;
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
   readonly drills: DrillRepository;
@@ -65,6 +69,7 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     for (const p of plans) await to.practice.addPlan(p);
     for (const e of log) await to.practice.addEntry(e);
     for (const d of OWN_DRILLS) await to.drills.save(d);
+    for (const s of DEMO_ENTERED) await to.entered.add(s);
   }
   await make(to, newest, { threads: 2, tell, until: () => false });
   return older.length
@@ -127,6 +132,7 @@ async function put(
     lessonId: lesson.id,
     club: series.club,
     clubName: series.clubName,
+    ...(series.tag ? { tag: series.tag } : {}),
     felt,
     source: 'bay',
     file: null,
@@ -145,7 +151,8 @@ async function put(
     });
   for (const side of DEMO_SIDES) {
     const film = demoFilm(`${request.name}-${side}`);
-    if (film) await films.add(swing.id, film.bytes, film.about);
+    const kept = film && (await films.add(swing.id, film.bytes, film.about));
+    if (kept && film.followed.length) await films.change(kept.id, { followed: film.followed });
   }
 }
 
@@ -153,10 +160,9 @@ async function put(
 function demoFilm(name: string) {
   const file = (end: string) => fileURLToPath(new URL(`./films/${name}.${end}`, import.meta.url));
   if (!existsSync(file('webm'))) return null;
-  return {
-    bytes: new Uint8Array(readFileSync(file('webm'))),
-    about: JSON.parse(readFileSync(file('json'), 'utf8')) as NewFilm,
-  };
+  const { followed = [], ...about } = JSON.parse(readFileSync(file('json'), 'utf8')) as NewFilm &
+    Partial<Pick<Film, 'followed'>>;
+  return { bytes: new Uint8Array(readFileSync(file('webm'))), about, followed };
 }
 
 interface DemoMaker {

@@ -1,4 +1,4 @@
-import { bag, type DemoPupil, driver, iron, lessons, pupil } from './story.js';
+import { bag, demonstration, type DemoPupil, driver, iron, lessons, pupil } from './story.js';
 
 /** Invented pupils of an invented winter range in a converted rope works; the numbers tell the stories. */
 export const DEMO_PUPILS: readonly DemoPupil[] = [
@@ -40,7 +40,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
         {
           startedAt: '2026-10-30T17:30:00Z',
           homework: 'The same, now with half shots.',
-          series: [iron('7-iron', 7, 'hangs-back', 'strong')],
+          series: [iron('7-iron', 7, 'hangs-back', 'strong'), demonstration('7-iron')],
         },
         {
           startedAt: '2026-11-20T17:30:00Z',

@@ -10,6 +10,8 @@ export interface DemoSeries {
   readonly count: number;
   readonly fault?: string;
   readonly strength?: FaultStrength;
+  /** What they were for; ordinary swings with a ball without it. */
+  readonly tag?: 'demonstration';
 }
 
 /** One lesson of the sample world. */
@@ -65,6 +67,13 @@ export const iron = (clubName: string, count: number, fault?: string, strength?:
   count,
   fault,
   strength,
+});
+/** The teacher shows one on the pupil's device. */
+export const demonstration = (clubName: string): DemoSeries => ({
+  club: 'iron',
+  clubName,
+  count: 1,
+  tag: 'demonstration',
 });
 export const driver = (count: number, fault?: string, strength?: FaultStrength): DemoSeries => ({
   club: 'driver',

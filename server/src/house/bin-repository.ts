@@ -1,7 +1,7 @@
 import type { BinEntry, BinPick } from '@vilko/contract';
 import { and, desc, eq, isNotNull, isNull, lt, notExists, sql } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
-import { films, inbox, lessons, logbook, patterns, pupils, swings } from '../db/schema.js';
+import { enteredSwings, films, inbox, lessons, logbook, patterns, pupils, swings } from '../db/schema.js';
 
 type Kind = BinPick['kind'];
 type Lying = Omit<BinEntry, 'kind' | 'lessonAt' | 'deletedAt'> & { lessonAt: Date | null; deletedAt: Date | null };
@@ -14,6 +14,7 @@ const TABLES = {
   pattern: patterns,
   'logbook entry': logbook,
   'inbox swing': inbox,
+  'entered swing': enteredSwings,
 } as const;
 
 const lessonsIn = (db: Db): Promise<Lying[]> =>
@@ -114,6 +115,23 @@ const inboxIn = (db: Db): Promise<Lying[]> =>
     .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
     .where(isNotNull(inbox.deletedAt));
 
+async function enteredIn(db: Db): Promise<Lying[]> {
+  const rows = await db
+    .select({
+      id: enteredSwings.id,
+      club: enteredSwings.clubName,
+      source: enteredSwings.source,
+      pupil: pupils.name,
+      lessonAt: lessons.startedAt,
+      deletedAt: enteredSwings.deletedAt,
+    })
+    .from(enteredSwings)
+    .innerJoin(lessons, eq(lessons.id, enteredSwings.lessonId))
+    .innerJoin(pupils, eq(pupils.id, lessons.pupilId))
+    .where(and(isNotNull(enteredSwings.deletedAt), isNull(lessons.deletedAt)));
+  return rows.map(({ club, source, ...r }) => ({ ...r, what: `${club}, from ${source}` }));
+}
+
 const LISTS: Readonly<Record<Kind, (db: Db) => Promise<Lying[]>>> = {
   lesson: lessonsIn,
   swing: swingsIn,
@@ -121,6 +139,7 @@ const LISTS: Readonly<Record<Kind, (db: Db) => Promise<Lying[]>>> = {
   pattern: patternsIn,
   'logbook entry': logIn,
   'inbox swing': inboxIn,
+  'entered swing': enteredIn,
 };
 
 /** Everything that was deleted and is still kept, over all the tables it lies in. */

@@ -13,7 +13,8 @@ async function drillsIn({ drills, store }: Shelves) {
 
 /** Takes pupils out whole, puts them back, erases them. */
 export function pupilArchive(shelves: Shelves) {
-  const { pupils, swings, shots, films, patterns, practice, experiments, inbox, house, store, outbox, scrub } = shelves;
+  const { pupils, swings, shots, films, entered, patterns, practice, experiments, inbox, house, store, outbox, scrub } =
+    shelves;
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -42,6 +43,7 @@ export function pupilArchive(shelves: Shelves) {
         swings: rows.map(swingJson),
         shots: theirShots,
         films: theirFilms,
+        entered: await entered.ofLessons(lessons.map((l) => l.id)),
         plans: await practice.plansOf(ids),
         log,
         experiments: await experiments.ofLessons(lessons.map((l) => l.id)),

@@ -1,5 +1,6 @@
 import {
   Cuts,
+  EnteredSwing,
   FOOTWEAR,
   FrozenPage,
   Film,
@@ -90,6 +91,7 @@ export const PupilsHead = z.object({
   swings: z.array(SwingRowJson),
   shots: z.array(Shot),
   films: z.array(Film),
+  entered: z.array(EnteredSwing).default([]),
   plans: z.array(PracticePlan).default([]),
   log: z.array(LogEntry).default([]),
   experiments: z.array(KeptExperiment).default([]),

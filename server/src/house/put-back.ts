@@ -1,5 +1,6 @@
 import type { Film, HouseSettings, LogEntry, Restored } from '@vilko/contract';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
+import type { EnteredRepository } from '../swings/entered-repository.js';
 import type { FilmRepository } from '../swings/film-repository.js';
 import type { DrillRepository } from '../drills/drill-repository.js';
 import type { PatternRepository } from '../judging/pattern-repository.js';
@@ -20,6 +21,7 @@ export interface Shelves {
   readonly swings: SwingRepository;
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
+  readonly entered: EnteredRepository;
   readonly patterns: PatternRepository;
   readonly drills: DrillRepository;
   readonly practice: PracticeRepository;
@@ -40,7 +42,8 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
 
 /** Puts back what is not there; what is there stays as it is. */
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
-  const { pupils, swings, shots, films, patterns, drills, practice, experiments, inbox, house, store } = shelves;
+  const { pupils, swings, shots, films, entered, patterns, drills, practice, experiments, inbox, house, store } =
+    shelves;
   const putFilm = async (f: Film, bytes: Uint8Array | undefined): Promise<void> => {
     if (!bytes) return;
     await store.put(f, bytes);
@@ -69,6 +72,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
   for (const p of head.plans) await practice.addPlan(p);
   for (const e of head.log) await practice.addEntry(e);
   for (const e of head.experiments) await experiments.add(e);
+  for (const s of head.entered) await entered.add(s);
   for (const f of loose(head.log, head.lessons)) {
     const bytes = files.get(store.nameOf(f));
     if (bytes) await store.put(f, bytes);

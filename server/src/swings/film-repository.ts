@@ -1,5 +1,5 @@
-import type { Film, FilmChange } from '@vilko/contract';
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { bySide, type Film, type FilmChange } from '@vilko/contract';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Db } from '../db/open.js';
 import { films } from '../db/schema.js';
 
@@ -26,9 +26,8 @@ export function filmRepository(db: Db) {
       const rows = await db
         .select()
         .from(films)
-        .where(ever ? theirs : and(theirs, isNull(films.deletedAt)))
-        .orderBy(desc(films.angle));
-      return rows.map(filmOf);
+        .where(ever ? theirs : and(theirs, isNull(films.deletedAt)));
+      return rows.map(filmOf).sort(bySide);
     },
     change: (id: string, change: FilmChange): Promise<Film | null> => changed(id, change),
     setDeleted: (id: string, deleted: boolean): Promise<Film | null> =>

@@ -1,12 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import type { Film, FilmChange } from '@vilko/contract';
+import { type Film, FILM_ANGLES, type FilmChange, MOST_FILMS } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { FilmRepository } from './film-repository.js';
 import type { SwingRepository } from './swing-repository.js';
 import type { FilmStore } from './film-store.js';
-
-/** Angles of one swing. */
-const MOST = 2;
 
 export type NewFilm = Pick<Film, 'angle' | 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy' | 'from'>;
 
@@ -24,11 +21,11 @@ export function filmService(swings: SwingRepository, films: FilmRepository, stor
       const mime = filmMime(bytes);
       if (!mime) throw new VilkoError('unsupported', 'this file is neither WebM nor MP4: no film was stored');
       const there = await films.ofSwings([swingId]);
-      if (there.length >= MOST)
-        throw new VilkoError('bad-option', 'this swing has two films already: delete one first');
-      // two films of one swing show two sides
-      const angle =
-        there[0]?.angle === about.angle ? (about.angle === 'face on' ? 'down the line' : 'face on') : about.angle;
+      if (there.length >= MOST_FILMS)
+        throw new VilkoError('bad-option', 'this swing has three films already: delete one first');
+      // films of one swing show different sides
+      const taken = there.map((f) => f.angle);
+      const angle = [about.angle, ...FILM_ANGLES].find((a) => !taken.includes(a)) ?? about.angle;
       const film: Film = {
         ...about,
         angle,
@@ -37,6 +34,7 @@ export function filmService(swings: SwingRepository, films: FilmRepository, stor
         mime,
         size: bytes.byteLength,
         lines: [],
+        followed: [],
         note: '',
       };
       await store.put(film, bytes);

@@ -24,12 +24,15 @@ describe('films', () => {
     expect(filmMime(new TextEncoder().encode('hello, I am text'))).toBeNull();
   });
 
-  it('lie beside a swing, two at most, from two sides, and are sent in ranges', async () => {
+  it('lie beside a swing, three at most, each from another side, and are sent in ranges', async () => {
     const add = (angle: string) => app.sendBytes(`/api/swings/${swing}/films?${about(angle)}`, WEBM);
     const first = Film.parse((await add('face on')).json());
     const second = Film.parse((await add('face on')).json());
-    expect([first.angle, second.angle]).toEqual(['face on', 'down the line']);
-    expect(Problem.parse((await add('face on')).json()).message).toContain('two films already');
+    const third = Film.parse((await add('down the line')).json());
+    expect([first.angle, second.angle, third.angle]).toEqual(['face on', 'down the line', 'overhead']);
+    expect(Problem.parse((await add('face on')).json()).message).toContain('three films already');
+    const { films } = (await app.lesson()).rack.find((s) => s.id === swing)!;
+    expect(films.map((f) => f.angle)).toEqual(['face on', 'down the line', 'overhead']);
     const part = await app.fastify.inject({ url: `/api/films/${first.id}/file`, headers: { range: 'bytes=10-19' } });
     expect(part.statusCode).toBe(206);
     expect(new Uint8Array(part.rawPayload)).toEqual(WEBM.slice(10, 20));

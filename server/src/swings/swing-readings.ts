@@ -1,6 +1,7 @@
 import { type Pupil, type Shot, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
 import { type ClubClass, type DrillShelf, SHIPPED_SHELF, unjudgedWords } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
+import type { EnteredRepository } from './entered-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { prepare } from './prepare.js';
 import type { PreparedPart } from './prepare-swing.js';
@@ -25,6 +26,7 @@ export interface SwingTables {
   readonly swings: SwingRepository;
   readonly shots: ShotRepository;
   readonly films: FilmRepository;
+  readonly entered: EnteredRepository;
   /** What the house judges by: its settings and its own patterns. */
   readonly standards: () => Promise<Omit<StandardSources, 'profile' | 'handed'>>;
   /** The house's drills. */

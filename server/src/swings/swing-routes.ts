@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import { buffer, serve } from '../http/serve.js';
+import type { EnteredService } from './entered-service.js';
 import type { FilmService } from './film-service.js';
 import type { InboxService } from './inbox-service.js';
 import type { ShotService } from './shot-service.js';
@@ -9,6 +10,7 @@ export interface SwingRoutes {
   readonly swings: SwingService;
   readonly shots: ShotService;
   readonly films: FilmService;
+  readonly entered: EnteredService;
   readonly inbox: InboxService;
   /** Where a lesson's swings are made. */
   readonly bayName: (lessonId: string) => string;
@@ -16,7 +18,7 @@ export interface SwingRoutes {
 
 export function swingRoutes(
   app: FastifyInstance,
-  { swings, shots, films, inbox, bayName }: SwingRoutes,
+  { swings, shots, films, entered, inbox, bayName }: SwingRoutes,
   done: () => void,
 ): void {
   serve(app, 'swingsOf', ({ params }) => swings.ofPupil(params.id));
@@ -67,5 +69,11 @@ export function swingRoutes(
   serve(app, 'changeFilm', ({ params, body }) => films.change(params.id, body));
   serve(app, 'deleteFilm', ({ params }) => films.setDeleted(params.id, true));
   serve(app, 'restoreFilm', ({ params }) => films.setDeleted(params.id, false));
+
+  serve(app, 'entered', ({ params }) => entered.ofPupil(params.id));
+  serve(app, 'enterSwing', ({ params, body }) => entered.add(params.id, body));
+  serve(app, 'changeEntered', ({ params, body }) => entered.change(params.id, body));
+  serve(app, 'deleteEntered', ({ params }) => entered.setDeleted(params.id, true));
+  serve(app, 'restoreEntered', ({ params }) => entered.setDeleted(params.id, false));
   done();
 }

@@ -1,5 +1,6 @@
 import type { Lesson, Pupil, ShotValues, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
 import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
+import { filmedSwings } from './filmed-swings.js';
 import { lessonReads } from './lesson-reads.js';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
 import { swingArrivals } from './swing-arrivals.js';
@@ -39,10 +40,16 @@ export function swingService(tables: SwingTables) {
     ...swingArrivals(tables, readings),
     ...swingChanges(tables, readings),
     ...lessonReads(tables, readings),
+    ...filmedSwings(tables, readings),
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);
       if (!found) return null;
-      return { ...found.head, pupil: found.pupil, rack: await headsOf(await swings.ofLesson(id), found.pupil) };
+      return {
+        ...found.head,
+        pupil: found.pupil,
+        rack: await headsOf(await swings.ofLesson(id), found.pupil),
+        entered: await tables.entered.ofLessons([id]),
+      };
     },
     /** Every swing of a pupil that was not deleted, with its numbers, oldest first. */
     async summarised(pupil: Pupil): Promise<SummarisedSwing[]> {

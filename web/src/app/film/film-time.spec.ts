@@ -1,5 +1,6 @@
 import { film } from '../testing/samples';
-import { filmTime, frameOf, lineWords, recordingTime, scaleOf, timeOfFrame } from './film-time';
+import { filmScale } from '@vilko/core';
+import { filmTime, frameOf, lineWords, recordingTime, timeOfFrame } from './film-time';
 
 type Line = ReturnType<typeof film>['lines'][number];
 const line = (kind: Line['kind'], points: Line['points'], cm: number | null = null): Line => ({
@@ -40,10 +41,10 @@ describe('lines on a film', () => {
   );
 
   it('have a scale only once a known length is marked', () => {
-    expect(scaleOf(film())).toBeNull();
-    expect(scaleOf(film({ lines: [known] }))).toBeCloseTo(200, 9);
+    expect(filmScale(film())).toBeNull();
+    expect(filmScale(film({ lines: [known] }))).toBeCloseTo(200, 9);
     expect(
-      scaleOf(
+      filmScale(
         film({
           lines: [
             line(

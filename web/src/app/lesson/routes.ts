@@ -23,6 +23,11 @@ export const lessonRoutes: Routes = [
         loadComponent: () => import('./compare/compare').then((m) => m.Compare),
       },
       {
+        path: 'entered',
+        title: 'Numbers from elsewhere · Vilko',
+        loadComponent: () => import('./entered/entered-page').then((m) => m.EnteredPage),
+      },
+      {
         path: 'practise',
         title: 'Practise · Vilko',
         loadComponent: () => import('./practise/practise').then((m) => m.Practise),

@@ -39,7 +39,10 @@ export class GoCard {
   protected readonly columns = computed(() => {
     const l = this.lesson();
     const stops = l
-      ? STOPS.map(({ path, words }, i) => ({ key: String(i + 1), words, path: `/lesson/${l.id}/${path}` }))
+      ? [
+          ...STOPS.map(({ path, words }, i) => ({ key: String(i + 1), words, path: `/lesson/${l.id}/${path}` })),
+          { key: 'e', words: 'Numbers from elsewhere', path: `/lesson/${l.id}/entered` },
+        ]
       : [];
     return [...(l ? [{ title: `Lesson of ${l.pupil.name}`, places: stops }] : []), { title: 'House', places: OFFICE }];
   });

@@ -5,6 +5,7 @@ import { bayEffects, bayFeature } from './bay';
 import { binEffects, binFeature } from './bin';
 import { drillEffects } from './drills';
 import { draftEffects } from './drafts';
+import { enteredEffects, enteredFeature } from './entered';
 import { importFeature, importingEffects } from './importing';
 import { inboxEffects, inboxFeature } from './inbox';
 import { lessonEffects, lessonFeature } from './lesson';
@@ -19,6 +20,7 @@ import { swingsEffects } from './swings';
 /** What the whole house knows, on whatever page. What only some pages know comes with their route. */
 export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(lessonFeature),
+  provideState(enteredFeature),
   provideState(bayFeature),
   provideState(importFeature),
   provideState(noticeFeature),
@@ -31,6 +33,7 @@ export const provideHouseState = (): EnvironmentProviders[] => [
   provideState(settingsFeature),
   provideEffects(
     lessonEffects,
+    enteredEffects,
     bayEffects,
     importingEffects,
     inboxEffects,

@@ -1,13 +1,14 @@
-import type {
-  Film,
-  FilmChange,
-  Lesson,
-  LessonChange,
-  LessonHead,
-  Pupil,
-  ShotChange,
-  SwingChange,
-  SwingHead,
+import {
+  bySide,
+  type Film,
+  type FilmChange,
+  type Lesson,
+  type LessonChange,
+  type LessonHead,
+  type Pupil,
+  type ShotChange,
+  type SwingChange,
+  type SwingHead,
 } from '@vilko/contract';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { inject } from '@angular/core';
@@ -64,7 +65,7 @@ export const LessonActions = createActionGroup({
 });
 
 export interface LessonState {
-  readonly lesson: Omit<Lesson, 'rack'> | null;
+  readonly lesson: Omit<Lesson, 'rack' | 'entered'> | null;
   readonly swings: EntityState<SwingHead>;
   readonly status: 'empty' | 'loading' | 'ready' | 'failed';
   readonly error: string | null;
@@ -88,7 +89,7 @@ export const lessonFeature = createFeature({
         ? s
         : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
     ),
-    on(LessonActions.came, (s, { lesson: { rack, ...lesson } }): LessonState => ({
+    on(LessonActions.came, (s, { lesson: { rack, entered: _, ...lesson } }): LessonState => ({
       ...s,
       lesson,
       swings: swingsAdapter.setAll(rack, s.swings),
@@ -142,7 +143,7 @@ export const lessonFeature = createFeature({
     on(LessonActions.filmChanged, (s, { film }): LessonState => ({
       ...s,
       swings: withFilms(s.swings, film.swingId, (films) =>
-        [...films.filter((f) => f.id !== film.id), film].sort((a, b) => b.angle.localeCompare(a.angle)),
+        [...films.filter((f) => f.id !== film.id), film].sort(bySide),
       ),
     })),
     on(LessonActions.filmDeleted, (s, { film }): LessonState => ({

@@ -94,9 +94,12 @@ export function openHouse(providers: unknown[] = []): House {
           await fixture.whenStable();
         },
         async fill(label, value) {
-          const field = all('label')
-            .find((l) => clean(l.textContent).startsWith(label))
-            ?.querySelector<HTMLInputElement>('input, select, textarea');
+          const fields = 'input, select, textarea';
+          const field =
+            all('label')
+              .find((l) => clean(l.textContent).startsWith(label))
+              ?.querySelector<HTMLInputElement>(fields) ??
+            (all(fields).find((f) => f.getAttribute('aria-label') === label) as HTMLInputElement | undefined);
           if (!field) throw new Error(`no field ${label}`);
           field.value = value;
           field.dispatchEvent(new Event('input', { bubbles: true }));

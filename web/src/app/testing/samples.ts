@@ -80,6 +80,7 @@ export const lesson: Lesson = {
   swings: 2,
   pupil,
   rack: [swing(2), swing(1)],
+  entered: [],
 };
 
 export const bay: Bay = {
@@ -115,6 +116,7 @@ export const film = (more: Partial<Film> = {}): Film => ({
   impactBy: 'sound',
   from: 'file',
   lines: [],
+  followed: [],
   note: '',
   ...more,
 });

@@ -8,7 +8,7 @@ import {
   output,
   viewChildren,
 } from '@angular/core';
-import type { SwingHead } from '@vilko/contract';
+import type { EnteredSwing, SwingHead } from '@vilko/contract';
 import { verdictWords } from '@vilko/core';
 import { runsOnRack, type RunsOf } from './runs';
 import { Thumbnail } from './thumbnail';
@@ -93,11 +93,27 @@ import { Thumbnail } from './thumbnail';
           </button>
         </li>
       } @empty {
-        @if (known()) {
+        @if (known() && !entered().length) {
           <li class="self-center text-15 text-ink2">
             No swings in this lesson yet. Record one, or drop a recording anywhere on this window.
           </li>
         }
+      }
+      @for (e of entered(); track e.id; let i = $index) {
+        <li class="flex w-[136px] shrink-0 border-r border-rules p-1.5">
+          <button
+            class="min-h-0 w-full border border-dashed border-strong-rules px-2 pt-1 text-left"
+            [attr.aria-label]="'Entered swing E' + (i + 1) + ', ' + e.clubName + ', from ' + e.source"
+            (click)="openEntered.emit(e.id)"
+          >
+            <span class="flex items-baseline gap-2">
+              <span class="figures text-15">E{{ i + 1 }}</span>
+              <span class="one-line text-ink2">{{ e.clubName }}</span>
+            </span>
+            <span class="line-clamp-2 text-13 leading-[14px] text-ink2">from {{ e.source }}</span>
+            <span class="text-13 text-ink2">{{ e.values.length }} entered</span>
+          </button>
+        </li>
       }
     </ol>
   `,
@@ -105,6 +121,8 @@ import { Thumbnail } from './thumbnail';
 export class Rack {
   readonly swings = input.required<readonly SwingHead[]>();
   readonly current = input<string | null>(null);
+  /** Swings of which only numbers are known: hollow, behind the others. */
+  readonly entered = input<readonly EnteredSwing[]>([]);
   /** The lesson has come: nothing is said of its swings before. */
   readonly known = input(true);
   /** Sets of findings: where the pupil changed within the lesson, brackets stand over the swings. */
@@ -115,6 +133,7 @@ export class Rack {
   /** With Shift: beside the current one. */
   readonly compare = output<string>();
   readonly star = output<SwingHead>();
+  readonly openEntered = output<string>();
   protected readonly runs = computed(() => runsOnRack(this.swings(), this.sets()));
   private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
   private readonly index = computed(() => this.swings().findIndex((s) => s.id === this.current()));

@@ -1,3 +1,5 @@
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
 import type { Recording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { ANALYSED_HERE } from '../../testing/here';
@@ -54,6 +56,13 @@ describe('Compare', () => {
     expect(c.all('[data-testid=headline]')[0]!.textContent).toContain('Nothing to compare with yet');
     await c.press('Its first half against its second');
     expect(h.goes().length).toBe(1);
+  });
+  it('fixes no empty sets in the address when something is chosen before the sets are known', async () => {
+    const h = openLesson({ rack }, [ANALYSED_HERE]);
+    const c = await h.show(Compare, { lessonId: 'l' });
+    await c.press('by phase');
+    const { args } = (TestBed.inject(Router).navigate as jasmine.Spy<Router['navigate']>).calls.mostRecent();
+    expect(args[1]?.queryParams).toEqual({ by: 'phase' });
   });
   it('keeps what is compared in the address: sets, side by side swings, pattern and version', async () => {
     const { h, c } = await open({ a: 's1,s2,s3', b: 's4,s5,s6', pattern: 'press-recentre', v: '7' });

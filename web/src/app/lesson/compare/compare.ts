@@ -35,6 +35,7 @@ import { headline, wordsOf } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
 import type { Align } from './overlay';
 import { RoutesPlan } from './routes-plan';
+import { layingOver } from './laying-over';
 import { ScoreOverlay } from './score-overlay';
 import { answerOf } from '../../state/answer';
 import { comparable, cycled, firstSets, groupsOf, halves, idsOf, MOST, type Sets, setWords, type Side } from './sets';
@@ -145,6 +146,19 @@ const NOTHING: Sets = { before: [], after: [] };
               <option [value]="p.id" [selected]="p.id === standard()?.pattern?.id">{{ p.name }}</option>
             }
           </select>
+          @if (laying.choices().length) {
+            <select
+              class="max-w-[150px] rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+              aria-label="Laid over, in neither set"
+              title="Laid over both sets, in neither of them"
+              (change)="go({ over: $any($event.target).value })"
+            >
+              <option value="">nothing laid over</option>
+              @for (c of laying.choices(); track c.key) {
+                <option [value]="c.key" [selected]="c.key === over()">{{ c.words }}</option>
+              }
+            </select>
+          }
           <button class="link" (click)="copyLink()">Link</button>
           <button class="link" (click)="print()">Print</button>
         </div>
@@ -155,7 +169,21 @@ const NOTHING: Sets = { before: [], after: [] };
             <h1 class="text-15 font-semibold">Track</h1>
             <span class="one-line text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
           </div>
-          <vk-routes-plan [before]="before()" [after]="after()" [handed]="lesson()!.pupil.handed" />
+          <vk-routes-plan
+            [before]="before()"
+            [after]="after()"
+            [handed]="lesson()!.pupil.handed"
+            [over]="laying.over()?.view ?? null"
+          />
+          @if (laying.over(); as o) {
+            <p class="flex items-center gap-2 pb-1 text-13 text-ink2">
+              <svg width="30" height="10" class="shrink-0" aria-hidden="true">
+                <path d="M0 5H30" stroke="var(--target)" stroke-width="2" stroke-dasharray="2 3" />
+                <path d="M15 1l4 4l-4 4l-4 -4z" fill="var(--paper)" stroke="var(--target)" stroke-width="1.5" />
+              </svg>
+              <span class="one-line">Laid over, in neither set, not judged: {{ o.words }}</span>
+            </p>
+          }
           <p
             class="border-t border-strong-rules pt-2 pb-1 text-18 leading-6 font-semibold"
             role="status"
@@ -177,6 +205,7 @@ const NOTHING: Sets = { before: [], after: [] };
             [agreed]="agreed()"
             [beside]="beside()"
             [struck]="struck()"
+            [over]="laying.values()"
           />
         </section>
         <section
@@ -192,6 +221,7 @@ const NOTHING: Sets = { before: [], after: [] };
             [before]="before()"
             [after]="after()"
             [align]="align()"
+            [over]="laying.over()?.view ?? null"
           />
           @if (moved(); as text) {
             <p class="pt-1 pb-2 text-ink2">What else moved: {{ text }}</p>
@@ -210,6 +240,8 @@ export class Compare {
   /** Version of the pattern the link was made with. */
   readonly v = input<string>();
   readonly by = input<string>();
+  /** What is laid over both sets. */
+  readonly over = input<string>();
 
   private readonly store = inject(Store);
   private readonly router = inject(Router);
@@ -233,6 +265,8 @@ export class Compare {
     const known = new Map([...(this.ever() ?? []), ...this.rack()].map((s) => [s.id, s]));
     return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));
   });
+  /** What is laid over both sets by choice. */
+  protected readonly laying = layingOver(this.over, this.swings, this.readings.views);
   /** Whether all swings of the lesson's pupil have come. */
   protected readonly come = computed(() => this.lesson()?.id === this.lessonId() && this.ever() !== null);
   protected readonly choosable = computed(() => this.swings().filter(comparable));
@@ -388,7 +422,9 @@ export class Compare {
     // the shoes of earlier lessons stand in the pupils' list
     if (!this.office()) this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
-      const wanted = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
+      const over = this.laying.swing();
+      const sets = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
+      const wanted = over ? [...sets, over] : sets;
       const standard = this.standard();
       const pupil = this.lesson()?.pupil;
       if (standard && pupil) untracked(() => void this.readings.want(wanted, () => standard, pupil));
@@ -431,13 +467,14 @@ export class Compare {
       queryParamsHandling: 'merge',
     });
   }
-  protected go(to: { align?: Align; pattern?: string }): void {
-    const { before, after } = this.sets();
+  protected go(to: { align?: Align; pattern?: string; over?: string }): void {
+    const sets = this.sets();
     void this.router.navigate([], {
       queryParams: {
-        a: before.join(','),
-        b: after.join(','),
+        // what is not known yet is not fixed as nothing
+        ...(sets === NOTHING ? {} : { a: sets.before.join(','), b: sets.after.join(',') }),
         ...(to.align ? { by: to.align } : {}),
+        ...(to.over === undefined ? {} : { over: to.over || null }),
         ...(to.pattern ? { pattern: to.pattern, v: this.patterns().find((p) => p.id === to.pattern)?.version } : {}),
       },
       queryParamsHandling: 'merge',
@@ -448,7 +485,14 @@ export class Compare {
     const { before, after } = this.sets();
     const p = this.standard()?.pattern;
     const tree = this.router.createUrlTree(['/lesson', this.lessonId(), 'compare'], {
-      queryParams: { a: before.join(','), b: after.join(','), by: this.align(), pattern: p?.id, v: p?.version },
+      queryParams: {
+        a: before.join(','),
+        b: after.join(','),
+        by: this.align(),
+        pattern: p?.id,
+        v: p?.version,
+        over: this.over(),
+      },
     });
     const link = location.origin + this.router.serializeUrl(tree);
     void this.router.navigateByUrl(tree, { replaceUrl: true });

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { type Difference, isReal, type QuantityId } from '@vilko/core';
-import { figure } from '@vilko/core/words';
+import { amount, figure } from '@vilko/core/words';
 import { explained, plusMinus, unitIn, verdict, wordsOf } from './difference-words';
 import { TableCsv } from '../../shell/table-csv';
 
@@ -67,6 +67,9 @@ const REACH = 5;
               @if (r.id === agreed()) {
                 <span class="text-13 font-normal text-ink2">agreed</span>
               }
+              @if (r.over; as o) {
+                <span class="figures block text-13 font-normal whitespace-nowrap text-target">◇ {{ o.text }}</span>
+              }
             </td>
             <td class="figures text-right whitespace-nowrap">{{ r.before }}</td>
             <td class="figures w-[52px] pl-1 font-normal whitespace-nowrap text-ink2">{{ r.beforeSd }}</td>
@@ -95,6 +98,14 @@ const REACH = 5;
                   [attr.fill]="r.real ? 'var(--ink)' : 'var(--sheet)'"
                   stroke="var(--ink)"
                 />
+                @if (r.over; as o) {
+                  <path
+                    [attr.d]="'M' + o.x + ' 6l5 5l-5 5l-5 -5z'"
+                    fill="var(--paper)"
+                    stroke="var(--target)"
+                    stroke-width="1.5"
+                  />
+                }
               </svg>
             </td>
             <td class="text-right whitespace-nowrap">
@@ -125,6 +136,8 @@ export class DifferenceLedger {
   readonly agreed = input<QuantityId | null>(null);
   /** What moved that nobody aimed at, the ball too. */
   readonly beside = input<readonly Difference[]>([]);
+  /** What is laid over both sets: its value of a measure in the unit shown. */
+  readonly over = input<{ readonly words: string; readonly of: (id: QuantityId) => number | null } | null>(null);
   /** How the ball was struck, before and after. */
   readonly struck = input('');
   protected readonly W = W;
@@ -139,6 +152,7 @@ export class DifferenceLedger {
     const id = d.measure;
     const at = (v: number) => Math.max(5, Math.min(W - 5, W / 2 + (v / d.worth) * this.worth));
     const interval = d.change?.interval;
+    const over = this.over()?.of(id) ?? null;
     return {
       id,
       words: wordsOf(id),
@@ -152,6 +166,7 @@ export class DifferenceLedger {
       word: verdict(d),
       real: isReal(d),
       explained: explained(d),
+      over: over === null ? null : { x: at(over - d.before.mean), text: amount(over, d.unit) },
       opens: false,
     };
   }

@@ -47,6 +47,9 @@ const APART = 22;
           <path [attr.d]="s.down" fill="none" stroke="var(--sheet)" stroke-width="1.8" />
         }
       }
+      @if (overRoute(); as d) {
+        <path [attr.d]="d" fill="none" stroke="var(--target)" stroke-width="2" stroke-dasharray="2 3" />
+      }
       @for (s of sets(); track s.side) {
         @for (m of s.marks; track m.n) {
           <circle
@@ -112,6 +115,8 @@ export class RoutesPlan {
   readonly before = input.required<readonly ReadView[]>();
   readonly after = input.required<readonly ReadView[]>();
   readonly handed = input<'right' | 'left'>('right');
+  /** A swing laid over both sets. */
+  readonly over = input<ReadView | null>(null);
   protected readonly W = W;
   protected readonly H = H;
   protected readonly left = computed(() => this.handed() === 'right');
@@ -174,6 +179,10 @@ export class RoutesPlan {
       return [{ side, back: this.d(route.back), down: this.d(route.down), marks }];
     }),
   );
+  protected readonly overRoute = computed(() => {
+    const over = this.over();
+    return over ? this.d(routeOf(over, ...ROUTE_PHASES)) : '';
+  });
   /** Numbers stand off the route, above and below in turn, never on each other. */
   protected readonly lozenges = computed(() => {
     const marks = this.sets().at(-1)?.marks ?? [];
@@ -191,6 +200,6 @@ export class RoutesPlan {
   });
   protected readonly spoken = computed(
     () =>
-      `Routes of the pressure laid over each other: ${this.before().length} swings before, ${this.after().length} after, over the distance between the foot centres.`,
+      `Routes of the pressure laid over each other: ${this.before().length} swings before, ${this.after().length} after${this.over() ? ', a swing in neither laid over' : ''}, over the distance between the foot centres.`,
   );
 }

@@ -31,6 +31,7 @@ interface Row {
   readonly hi: number;
   readonly before: Band | null;
   readonly after: Band | null;
+  readonly over: Band | null;
   readonly now: readonly { readonly side: 'before' | 'after'; readonly text: string }[];
 }
 
@@ -108,6 +109,8 @@ export class ScoreOverlay {
   readonly before = input.required<readonly ReadView[]>();
   readonly after = input.required<readonly ReadView[]>();
   readonly align = input.required<Align>();
+  /** A swing laid over both sets. */
+  readonly over = input<ReadView | null>(null);
   protected readonly HEAD = HEAD;
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
   protected readonly size = signal({ w: 608, h: 660 });
@@ -122,19 +125,23 @@ export class ScoreOverlay {
       const [b, a] = [has(this.before()), has(this.after())];
       if (!b.length && !a.length) return [];
       const stave = STAVES.find((s) => s.id === id)!;
+      const over = this.over();
       return [
         {
           stave,
           name,
           before: b.length ? traceBand(b, trace, this.axis()) : null,
           after: a.length ? traceBand(a, trace, this.axis()) : null,
+          over: over?.staves[trace] ? traceBand([over], trace, this.axis()) : null,
         },
       ];
     }),
   );
   protected readonly rows = computed((): Row[] =>
-    this.bands().map(({ stave, name, before, after }) => {
-      const values = [before, after].flatMap((b) => (b ? [...b.median, ...b.lo, ...b.hi] : [])).filter(Number.isFinite);
+    this.bands().map(({ stave, name, before, after, over }) => {
+      const values = [before, after, over]
+        .flatMap((b) => (b ? [...b.median, ...b.lo, ...b.hi] : []))
+        .filter(Number.isFinite);
       const [lo, hi] =
         stave.id === 'share' ? [-2, 102] : [Math.min(stave.base, ...values), Math.max(stave.base, ...values)];
       const room = 0.08 * (hi - lo);
@@ -155,6 +162,7 @@ export class ScoreOverlay {
         hi: hi + room,
         before,
         after,
+        over,
         now,
       };
     }),
@@ -219,10 +227,10 @@ export class ScoreOverlay {
     const colour = themeColour();
     const { from, to } = this.axis();
     const rows = this.rows();
-    const line = (i: number, b: Band, width: number, paint: string) => ({
+    const line = (i: number, b: Band, lineStyle: { width: number; color: string; type?: number[] }) => ({
       ...quietLine(i),
       data: Array.from(b.x, (x, k) => [x, Number.isFinite(b.median[k]!) ? b.median[k] : null]),
-      lineStyle: { width, color: paint },
+      lineStyle,
     });
     const area = (i: number, b: Band, paint: string, opacity: number) => ({
       ...quietLine(i),
@@ -251,8 +259,14 @@ export class ScoreOverlay {
         bases[i]!,
         ...(r.before ? [area(i, r.before, colour('strong-rules'), 0.35)] : []),
         ...(r.after ? [area(i, r.after, colour('ink2'), 0.25)] : []),
-        ...(r.before ? [line(i, r.before, 3.4, colour('ink')), line(i, r.before, 1.5, colour('sheet'))] : []),
-        ...(r.after ? [line(i, r.after, 2, colour('ink'))] : []),
+        ...(r.before
+          ? [
+              line(i, r.before, { width: 3.4, color: colour('ink') }),
+              line(i, r.before, { width: 1.5, color: colour('sheet') }),
+            ]
+          : []),
+        ...(r.after ? [line(i, r.after, { width: 2, color: colour('ink') })] : []),
+        ...(r.over ? [line(i, r.over, { width: 1.8, color: colour('target'), type: [2, 3] })] : []),
       ]),
     };
   }

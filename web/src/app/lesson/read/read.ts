@@ -10,6 +10,7 @@ import { Rack } from '../../drawing/rack/rack';
 import { Track } from '../../drawing/track/track';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
+import { enteredFeature } from '../../state/entered';
 import { readFeature } from '../../state/read';
 import { SettingsActions, settingsFeature } from '../../state/settings';
 import { ShotEntry } from '../record/shot-entry';
@@ -137,6 +138,8 @@ const REST = 400;
       (choose)="open($event)"
       (compare)="compareWith($event)"
       (star)="read.star($event)"
+      [entered]="entered()"
+      (openEntered)="openEntered($event)"
     />
   `,
 })
@@ -156,6 +159,7 @@ export class Read {
 
   protected readonly here = computed(() => this.read.lesson()?.id === this.lessonId());
   protected readonly formats = formatWords();
+  protected readonly entered = this.store.selectSignal(enteredFeature.selectOfLesson);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
   protected readonly panel = signal<UnderPanel>('ledger');
   protected readonly largeFilm = signal(false);
@@ -232,6 +236,9 @@ export class Read {
   private neighbour(by: 1 | -1): void {
     const next = this.read.neighbour(by);
     if (next) this.open(next.id);
+  }
+  protected openEntered(swing: string): void {
+    void this.router.navigate(['/lesson', this.lessonId(), 'entered'], { queryParams: { swing } });
   }
   protected open(id: string, instead = false): void {
     void this.router.navigate(

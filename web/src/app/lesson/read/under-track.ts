@@ -29,6 +29,7 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
           <button
             role="tab"
             [attr.aria-selected]="panel() === p.panel"
+            class="whitespace-nowrap"
             [class]="panel() === p.panel ? 'border-b-2 border-ink font-semibold' : 'text-ink2 hover:underline'"
             (click)="panel.set(p.panel)"
           >
@@ -37,7 +38,7 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
         }
       </div>
       @if (panel() === 'film' && swing().films.length) {
-        <button class="text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">
+        <button class="whitespace-nowrap text-ink2 hover:underline" (click)="largeFilm.set(!largeFilm())">
           {{ largeFilm() ? 'with the Track' : 'larger' }}
         </button>
       }
@@ -49,7 +50,7 @@ export type UnderPanel = (typeof PANELS)[number]['panel'];
       <vk-film-panel
         class="mt-1 flex-1"
         [swing]="swing()"
-        [large]="largeFilm()"
+        [(large)]="largeFilm"
         [cursor]="cursor()"
         [impact]="view().events.p7?.t ?? view().start"
         [events]="view().events"

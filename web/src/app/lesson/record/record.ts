@@ -1,6 +1,6 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
 import type { QuantityId } from '@vilko/core';
@@ -31,7 +31,7 @@ const STRIP = [35, 65] as const;
 @Component({
   selector: 'vk-record',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AddressCheck, BandStrip, Camera, LastSwings, LiveCanvas, RecordBar, TakeBay],
+  imports: [AddressCheck, BandStrip, Camera, LastSwings, LiveCanvas, RecordBar, RouterLink, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     @if (mine()) {
@@ -64,6 +64,11 @@ const STRIP = [35, 65] as const;
           />
         }
         <vk-camera class="mt-auto pt-1" [newest]="rack().at(-1)" />
+        <p class="text-15">
+          <a class="text-ink2 hover:underline" [routerLink]="['/lesson', lessonId(), 'entered']"
+            >Numbers from elsewhere</a
+          >
+        </p>
       </section>
       <section class="relative min-h-0 bg-sheet" aria-label="Live Track">
         <vk-live-canvas

@@ -1,6 +1,8 @@
-import { BLANK_ENTRY, type Practice, type Progress } from '@vilko/contract';
+import { BLANK_ENTRY, type Entered, type FilmRead, type Practice, type Progress } from '@vilko/contract';
 import { openHouse } from '../../testing/house';
+import { EnteredTrends } from './entered-trends';
 import { ProgressPage } from './progress';
+import { trendsOf } from './trend-of-entered';
 
 const set = (lessonId: string, day: number, mean: number, sd: number, n = 8) => ({
   lessonId,
@@ -115,5 +117,61 @@ describe('a pupil’s progress', () => {
       .flush({ code: 'not-found', message: 'There is no such pupil.' }, { status: 404, statusText: 'Not found' });
     await c.set({});
     expect(c.text()).toContain('There is no such pupil.');
+  });
+});
+
+describe('what was entered, over time', () => {
+  const read = (lessonId: string, recordedAt: string, value: number, more: Partial<FilmRead> = {}): FilmRead => ({
+    swingId: `s-${lessonId}`,
+    lessonId,
+    number: 1,
+    clubName: '7-iron',
+    recordedAt,
+    filmId: 'f',
+    side: 'overhead',
+    of: 'hips-turn',
+    name: '',
+    moment: 'p4',
+    value,
+    ...more,
+  });
+  const ENTERED: Entered = {
+    film: [
+      read('b', '2026-10-24T10:00:00.000Z', 47),
+      read('a', '2026-10-10T10:00:00.000Z', 41),
+      read('a', '2026-10-10T10:00:00.000Z', 43, { clubName: 'driver' }),
+      read('b', '2026-10-24T10:00:00.000Z', 12, { of: 'own-angle', name: 'Wrist', side: 'face on' }),
+    ],
+    swings: [
+      {
+        id: 'e',
+        lessonId: 'a',
+        at: '2026-10-09T10:00:00.000Z',
+        club: 'iron',
+        clubName: '7-iron',
+        source: 'a sheet',
+        values: [{ measure: 'share.lead.p7', value: 58, u: null }],
+        note: '',
+      },
+    ],
+  };
+  it('is kept apart by what, from where and with which club, the longest first', () => {
+    expect(trendsOf(ENTERED).map((t) => [t.words, t.from, t.clubName, t.points.map((p) => p.value)])).toEqual([
+      ['Hips, turn, P4', 'film overhead, by hand', '7-iron', [41, 47]],
+      ['Hips, turn, P4', 'film overhead, by hand', 'driver', [43]],
+      ['Lead share, impact', 'a sheet', '7-iron', [58]],
+      ['Wrist, P4', 'film face on, by hand', '7-iron', [12]],
+    ]);
+    expect(trendsOf({ film: [], swings: [] })).toEqual([]);
+  });
+  it('is shown hollow, from the first to the last, each leading to where it was read', async () => {
+    const c = await openHouse().show(EnteredTrends, { entered: ENTERED, name: 'Somebody' });
+    const rows = c.all('tbody tr').map((r) => r.textContent.replace(/\s+/g, ' ').trim());
+    expect(rows[0]).toContain('41°10 Oct');
+    expect(rows[0]).toMatch(/47°\s?24 Oct ?\+6°$/);
+    expect(rows[2]).not.toContain('points');
+    for (const mark of c.all('circle')) expect(mark.getAttribute('fill')).toBe('var(--paper)');
+    expect(c.all('a').map((a) => a.getAttribute('href'))).toContain('/lesson/a/entered');
+    expect(c.all('a')[0]!.getAttribute('href')).toBe('/lesson/a/read/s-a');
   });
 });

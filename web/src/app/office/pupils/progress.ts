@@ -11,13 +11,14 @@ import { TableCsv } from '../../shell/table-csv';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '../words';
+import { EnteredTrends } from './entered-trends';
 import { HouseDrills } from '../../state/house-drills';
 
 /** Progress: what each drill did, changes within lessons, whether swings have come closer together, the logbook. */
 @Component({
   selector: 'vk-progress',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, TableCsv],
+  imports: [EnteredTrends, RouterLink, TableCsv],
   host: { class: 'block h-full overflow-auto px-4 pt-5 pb-10 print:h-auto' },
   template: `
     <div class="flex items-baseline gap-4">
@@ -106,6 +107,9 @@ import { HouseDrills } from '../../state/house-drills';
           </table>
         </section>
       }
+      @if (entered(); as e) {
+        <vk-entered-trends class="mt-6" [entered]="e" [name]="name()" />
+      }
       <div class="mt-6 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-[1100px]:block">
         <section>
           <div class="flex items-baseline text-15">
@@ -188,9 +192,15 @@ export class ProgressPage {
   private readonly asked = {
     progress: answerOf('progress', () => ({ id: this.pupilId() })),
     practice: answerOf('practice', () => ({ id: this.pupilId() })),
+    entered: answerOf('entered', () => ({ id: this.pupilId() })),
   };
   protected readonly progress = this.asked.progress.value;
   protected readonly practice = this.asked.practice.value;
+  /** Null where nothing was entered. */
+  protected readonly entered = computed(() => {
+    const e = this.asked.entered.value();
+    return e && (e.swings.length || e.film.length) ? e : null;
+  });
   protected readonly refused = computed(() => this.asked.progress.refused() ?? this.asked.practice.refused());
   protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? 'Pupil');
   protected readonly log = computed(() => [...(this.practice()?.log ?? [])].reverse());

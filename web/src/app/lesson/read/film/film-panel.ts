@@ -1,11 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { Film, SwingHead } from '@vilko/contract';
+import { type FilmChange, MOST_FILMS, type SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
 import { NoticeActions } from '../../../state/notices';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';
-import { otherAngle } from '../../../film/film-time';
 import type { EventTimes } from './film-strip';
 import { FilmView } from './film-view';
 
@@ -19,16 +18,21 @@ import { FilmView } from './film-view';
     @if (films().length) {
       <div
         class="grid min-h-0 flex-1 gap-3"
-        [class.grid-cols-2]="films().length === 2 && !large()"
-        [class.grid-rows-2]="films().length === 2 && large()"
+        [class.grid-cols-2]="shown().length === 2 && !large()"
+        [class.grid-cols-3]="shown().length === 3 && !large()"
+        [class.grid-rows-2]="shown().length === 2 && large()"
+        [class.grid-rows-3]="shown().length === 3 && large()"
       >
-        @for (f of films(); track f.id) {
+        @for (f of shown(); track f.id) {
           <vk-film-view
             [film]="f"
             [cursor]="cursor()"
             [impact]="impact()"
             [events]="events()"
             [span]="span()"
+            [handed]="swing().handed"
+            [drawing]="f.id === drawn()"
+            (drawingChange)="draw(f.id, $event)"
             (cursorMoved)="cursorMoved.emit($event)"
             (changed)="change($event)"
             (deleted)="remove($event)"
@@ -50,7 +54,7 @@ import { FilmView } from './film-view';
         </label>
         <button class="link" (click)="mark()" [disabled]="!synced()">at this frame</button>
         <span class="ml-auto text-ink2">± {{ frameMs() }} ms</span>
-        @if (films().length < 2) {
+        @if (films().length < most) {
           <label class="link cursor-pointer"
             >Add a film<input
               #file
@@ -89,11 +93,17 @@ export class FilmPanel {
   /** The stretch of the recording that is the swing, s. */
   readonly span = input<readonly [number, number]>([0, 1]);
   /** The films have the whole column. */
-  readonly large = input(false);
+  readonly large = model(false);
   readonly cursorMoved = output<number>();
   readonly marked = output<{ name: EventName; t: number; u: number }>();
   private readonly store = inject(Store);
   protected readonly films = computed(() => this.swing().films);
+  protected readonly most = MOST_FILMS;
+  /** The film on which lines are drawn: it is alone meanwhile, and has the whole column. */
+  private readonly lined = signal<string | null>(null);
+  private wasLarge = false;
+  protected readonly drawn = computed(() => this.films().find((f) => f.id === this.lined())?.id ?? null);
+  protected readonly shown = computed(() => this.films().filter((f) => !this.drawn() || f.id === this.drawn()));
   protected readonly busy = signal<string | null>(null);
   protected readonly event = signal<EventName>('p4');
   protected readonly names = EVENT_NAMES;
@@ -102,6 +112,11 @@ export class FilmPanel {
   private readonly frame = computed(() => 1 / Math.max(1, ...this.films().map((f) => f.frameRate)));
   protected readonly frameMs = computed(() => Math.round(1000 * this.frame()));
 
+  protected draw(id: string, on: boolean): void {
+    if (on) this.wasLarge = this.large();
+    this.lined.set(on ? id : null);
+    this.large.set(on || this.wasLarge);
+  }
   protected eventOf(name: string): EventName {
     return EVENT_NAMES.find((e) => e === name) ?? 'p4';
   }
@@ -111,15 +126,21 @@ export class FilmPanel {
   protected change({
     id,
     change,
+    undo,
   }: {
     id: string;
-    change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines'>>;
+    change: FilmChange;
+    undo?: { words: string; change: FilmChange };
   }): void {
+    const before = this.films().find((f) => f.id === id)?.angle;
     this.store.dispatch(LessonActions.changeFilm({ id, change }));
-    // two films look from two sides: when one is turned, so is the other
-    const { angle } = change;
-    const other = angle && this.films().find((f) => f.id !== id);
-    if (other) this.store.dispatch(LessonActions.changeFilm({ id: other.id, change: { angle: otherAngle(angle) } }));
+    if (undo)
+      this.store.dispatch(
+        NoticeActions.offerUndo({ text: undo.words, undo: LessonActions.changeFilm({ id, change: undo.change }) }),
+      );
+    // films look from different sides: the one that looked from there looks from where this one did
+    const other = change.angle && this.films().find((f) => f.id !== id && f.angle === change.angle);
+    if (other && before) this.store.dispatch(LessonActions.changeFilm({ id: other.id, change: { angle: before } }));
   }
   protected remove(id: string): void {
     this.store.dispatch(LessonActions.deleteFilm({ id }));
