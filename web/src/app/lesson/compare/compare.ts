@@ -97,7 +97,7 @@ const NOTHING: Sets = { before: [], after: [] };
         }
         <button class="link print:hidden" (click)="swap()" title="s">Swap</button>
         <ol
-          class="flex min-w-0 flex-1 items-center gap-[3px] overflow-x-auto max-[1150px]:order-last max-[1150px]:basis-full min-[1150px]:justify-center print:hidden"
+          class="flex min-w-0 flex-1 items-center gap-[3px] overflow-x-auto max-[1150px]:order-last max-[1150px]:basis-full min-[1150px]:justify-center-safe print:hidden"
           aria-label="Swings of this lesson: click for before, again for after, again for neither"
         >
           @for (s of strip(); track s.id) {
@@ -146,19 +146,6 @@ const NOTHING: Sets = { before: [], after: [] };
               <option [value]="p.id" [selected]="p.id === standard()?.pattern?.id">{{ p.name }}</option>
             }
           </select>
-          @if (laying.choices().length) {
-            <select
-              class="max-w-[150px] rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
-              aria-label="Laid over, in neither set"
-              title="Laid over both sets, in neither of them"
-              (change)="go({ over: $any($event.target).value })"
-            >
-              <option value="">nothing laid over</option>
-              @for (c of laying.choices(); track c.key) {
-                <option [value]="c.key" [selected]="c.key === over()">{{ c.words }}</option>
-              }
-            </select>
-          }
           <button class="link" (click)="copyLink()">Link</button>
           <button class="link" (click)="print()">Print</button>
         </div>
@@ -168,6 +155,19 @@ const NOTHING: Sets = { before: [], after: [] };
           <div class="flex items-baseline gap-2 pb-1">
             <h1 class="text-15 font-semibold">Track</h1>
             <span class="one-line text-ink2">routes over the distance between foot centres, trail 0 to lead 100</span>
+            @if (laying.choices().length) {
+              <select
+                class="ml-auto max-w-[210px] shrink-0 rounded-[3px] border border-strong-rules bg-sheet px-1 text-13 print:hidden"
+                aria-label="Laid over, in neither set"
+                title="Laid over both sets, in neither of them"
+                (change)="go({ over: $any($event.target).value })"
+              >
+                <option value="">nothing laid over</option>
+                @for (c of laying.choices(); track c.key) {
+                  <option [value]="c.key" [selected]="c.key === over()">{{ c.words }}</option>
+                }
+              </select>
+            }
           </div>
           <vk-routes-plan
             [before]="before()"
