@@ -65,7 +65,7 @@ const STRIP = [35, 65] as const;
         }
         <vk-camera class="mt-auto pt-1" [newest]="rack().at(-1)" />
         <p class="text-15">
-          <a class="text-ink2 hover:underline" [routerLink]="['/lesson', lessonId(), 'entered']"
+          <a class="press text-ink2 hover:underline" [routerLink]="['/lesson', lessonId(), 'entered']"
             >Numbers from elsewhere</a
           >
         </p>
