@@ -31,7 +31,7 @@ export interface LiveStream {
   readonly loadRange: (seconds: number) => { readonly least: number; readonly most: number } | null;
   /**
    * Greatest and least total of a mat's cells over the last seconds, in its own unit, and how far their centre went
-   * along either side, m; null without a mat, or where it stood empty meanwhile.
+   * along either side, m; null without a mat that lies alone, or where it stood empty meanwhile.
    */
   readonly matRange: (
     seconds: number,

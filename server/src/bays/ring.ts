@@ -43,8 +43,8 @@ function pick(stamps: Float64Array, from: number, to: number, start: number): nu
   return out;
 }
 
-/** The last seconds of a mat's frames. */
-function matRing(mat: NonNullable<LiveDevice['mat']>) {
+/** The last seconds of a mat's frames; one that lies alone is weighed too, frame by frame. */
+function matRing(mat: NonNullable<LiveDevice['mat']>, alone: boolean) {
   const cells = mat.rows * mat.cols;
   const size = Math.ceil(SECONDS * mat.rate);
   const frames = new Uint8Array(size * cells);
@@ -72,7 +72,7 @@ function matRing(mat: NonNullable<LiveDevice['mat']>) {
       if (cells === 0 || payload.length < cells) return false;
       times[head] = time;
       frames.set(payload.subarray(0, cells), head * cells);
-      weigh(head);
+      if (alone) weigh(head);
       head = (head + 1) % size;
       return true;
     },
@@ -107,10 +107,10 @@ export function ring(device: LiveDevice): Ring {
   let zero = new Float32Array(forces);
   let head = 0;
   let newest = NaN;
-  const mats = device.mat && matRing(device.mat);
-
   /** Where in a sample each load is read. */
   const loadsAt = isPath(device) ? [0] : device.plates.map((_, p) => p * columnsPerPlate(device));
+  const alone = loadsAt.length === 0;
+  const mats = device.mat && matRing(device.mat, alone);
   /** Vertical load of the plate or board whose columns start at `at`; of a path in its own unit. */
   const loadOf = (at: number): number =>
     onBoards(device) ? data[at]! + data[at + 1]! + data[at + 2]! + data[at + 3]! : data[at + 2]!;
@@ -147,7 +147,7 @@ export function ring(device: LiveDevice): Ring {
       }
       return { least, most };
     },
-    matRange: (seconds) => mats?.range(newest - seconds, newest) ?? null,
+    matRange: (seconds) => (alone && mats?.range(newest - seconds, newest)) || null,
     count: (from, to) => (columns ? pick(times, from, to, head).length : (mats?.count(from, to) ?? 0)),
     meanOfRaw(seconds) {
       const rows = pick(times, newest - seconds, newest, head);

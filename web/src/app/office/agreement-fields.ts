@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import type { LessonHead } from '@vilko/contract';
 import { type PracticeBand, quantityOf, Target, wanted } from '@vilko/core';
-import { figure, unitBehind } from '@vilko/core/words';
-import { HouseUnits } from '../shell/units';
+import { figure } from '@vilko/core/words';
+import { HouseUnits, typedNumber } from '../shell/units';
 import { QuantitySelect } from './quantity-select';
 
 /** What a lesson is judged by, and where it is to come. */
@@ -15,9 +15,6 @@ interface Asked {
   readonly measure: Agreement['measure'];
   readonly way: Way | null;
 }
-
-/** A typed number; null where nothing is typed, NaN where it is none. */
-const typed = (text: string): number | null => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 /** Agrees on any measure or number of the ball: with the school's range, a typed one, or less spread. */
 @Component({
@@ -81,7 +78,7 @@ export class AgreementFields {
   readonly changed = output<Agreement>();
   private readonly units = inject(HouseUnits);
   private readonly stored = computed(() => (this.value().measure ? quantityOf(this.value().measure!).unit : ''));
-  protected readonly unit = computed(() => unitBehind(this.units.shown(this.stored())).trim() || 'as a number');
+  protected readonly unit = computed(() => this.units.words(this.stored()) || 'as a number');
   /** A way may be chosen before its numbers are typed. */
   protected readonly way = linkedSignal<Asked, Way>({
     source: () => ({ measure: this.value().measure, way: this.value().target?.of ?? null }),
@@ -125,7 +122,7 @@ export class AgreementFields {
     this.agree({ of: 'spread', most: this.inStored(most) });
   }
   private inStored(text: string): number | null {
-    const v = typed(text);
+    const v = typedNumber(text);
     return v === null ? null : this.units.stored(v, this.stored());
   }
   private agree(target: Readonly<Record<string, unknown>>): void {

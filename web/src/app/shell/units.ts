@@ -3,7 +3,12 @@ import { Store } from '@ngrx/store';
 import { shownUnit } from '@vilko/contract';
 import type { PracticeBand } from '@vilko/core';
 import { unitFactor } from '@vilko/core/vocabulary';
+import { unitBehind } from '@vilko/core/words';
 import { officeFeature } from '../state/office';
+
+/** A number as people type it, with a comma or a point; null where nothing is typed, NaN where it is none. */
+export const typedNumber = (text: string): number | null =>
+  text.trim() === '' ? null : Number(text.trim().replace('−', '-').replace(',', '.'));
 
 /** Stored values in the units the house has chosen, and back. */
 @Injectable({ providedIn: 'root' })
@@ -13,6 +18,10 @@ export class HouseUnits {
   /** The unit in which something stored in `unit` is shown. */
   shown(unit: string): string {
     return shownUnit(this.house().units, unit);
+  }
+  /** The same as it stands beside a field; empty for a plain number. */
+  words(unit: string): string {
+    return unitBehind(this.shown(unit)).trim();
   }
   /** A stored value in the shown unit. */
   value(stored: number, unit: string): number {

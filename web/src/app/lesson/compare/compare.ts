@@ -467,12 +467,15 @@ export class Compare {
       queryParamsHandling: 'merge',
     });
   }
-  protected go(to: { align?: Align; pattern?: string; over?: string }): void {
+  /** Both sets as the address has them; what is not known yet is not fixed as nothing. */
+  private chosen(): { a?: string; b?: string } {
     const sets = this.sets();
+    return sets === NOTHING ? {} : { a: sets.before.join(','), b: sets.after.join(',') };
+  }
+  protected go(to: { align?: Align; pattern?: string; over?: string }): void {
     void this.router.navigate([], {
       queryParams: {
-        // what is not known yet is not fixed as nothing
-        ...(sets === NOTHING ? {} : { a: sets.before.join(','), b: sets.after.join(',') }),
+        ...this.chosen(),
         ...(to.align ? { by: to.align } : {}),
         ...(to.over === undefined ? {} : { over: to.over || null }),
         ...(to.pattern ? { pattern: to.pattern, v: this.patterns().find((p) => p.id === to.pattern)?.version } : {}),
@@ -482,12 +485,10 @@ export class Compare {
   }
   /** The address holds everything: which swings, the pattern and its version, the alignment. */
   protected copyLink(): void {
-    const { before, after } = this.sets();
     const p = this.standard()?.pattern;
     const tree = this.router.createUrlTree(['/lesson', this.lessonId(), 'compare'], {
       queryParams: {
-        a: before.join(','),
-        b: after.join(','),
+        ...this.chosen(),
         by: this.align(),
         pattern: p?.id,
         v: p?.version,

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { type Difference, isReal, type QuantityId } from '@vilko/core';
+import { type Difference, isReal, type QuantityId, type ValueOf } from '@vilko/core';
 import { amount, figure } from '@vilko/core/words';
 import { explained, plusMinus, unitIn, verdict, wordsOf } from './difference-words';
 import { TableCsv } from '../../shell/table-csv';
@@ -137,7 +137,7 @@ export class DifferenceLedger {
   /** What moved that nobody aimed at, the ball too. */
   readonly beside = input<readonly Difference[]>([]);
   /** What is laid over both sets: its value of a measure in the unit shown. */
-  readonly over = input<{ readonly words: string; readonly of: (id: QuantityId) => number | null } | null>(null);
+  readonly over = input<ValueOf | null>(null);
   /** How the ball was struck, before and after. */
   readonly struck = input('');
   protected readonly W = W;
@@ -152,7 +152,7 @@ export class DifferenceLedger {
     const id = d.measure;
     const at = (v: number) => Math.max(5, Math.min(W - 5, W / 2 + (v / d.worth) * this.worth));
     const interval = d.change?.interval;
-    const over = this.over()?.of(id) ?? null;
+    const over = this.over()?.(id) ?? null;
     return {
       id,
       words: wordsOf(id),

@@ -52,10 +52,10 @@ describe('what is laid over a comparison', () => {
     const verdictWords = () => c.all('tbody button').map((b) => b.textContent.trim());
     const before = verdictWords();
     expect(c.text()).not.toContain('◇');
-    await c.set({ over: { words: 'a sheet', of: enteredValues(sheet) } });
+    await c.set({ over: enteredValues(sheet) });
     expect(c.text()).toContain('◇ 66%');
     expect(verdictWords()).toEqual(before);
-    await c.set({ over: { words: 'nothing', of: () => null } });
+    await c.set({ over: () => null });
     expect(c.text()).not.toContain('◇');
   });
   it('is drawn over both routes, and said aloud', async () => {

@@ -1,5 +1,5 @@
 import type { EnteredSwing, SwingHead } from '@vilko/contract';
-import type { QuantityId, ValueOf } from '@vilko/core';
+import { type QuantityId, type ValueOf, valuesOf } from '@vilko/core';
 import { shortDate } from '@vilko/core/words';
 import type { ReadView } from '../../workers/read-view';
 
@@ -13,7 +13,7 @@ export interface OverChoice {
 /** What lies over a comparison: a demonstration with its curves, or entered numbers alone. */
 export interface LaidOver {
   readonly words: string;
-  /** Null where only numbers are known, or until it is read. */
+  /** Null where only numbers are known. */
   readonly view: ReadView | null;
   readonly valueOf: ValueOf;
 }
@@ -57,8 +57,8 @@ export const overOfEntered = (s: EnteredSwing): LaidOver => ({
   valueOf: enteredValues(s),
 });
 /** What lies over, from a recorded swing that was read. */
-export const overOfSwing = (s: SwingHead, view: ReadView | null, valueOf: ValueOf): LaidOver => ({
+export const overOfSwing = (s: SwingHead, view: ReadView): LaidOver => ({
   words: swingWords(s),
   view,
-  valueOf,
+  valueOf: valuesOf(view.measures, s.shot?.values),
 });

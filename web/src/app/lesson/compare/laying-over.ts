@@ -1,7 +1,7 @@
 import { computed, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { SwingHead } from '@vilko/contract';
-import { type QuantityId, quantityOf, valuesOf } from '@vilko/core';
+import { type QuantityId, quantityOf, type ValueOf } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 import { answerOf } from '../../state/answer';
 import { enteredFeature } from '../../state/entered';
@@ -34,16 +34,16 @@ export function layingOver(
     if (numbers) return overOfEntered(numbers);
     const head = swing();
     const view = head && views().get(head.id);
-    return view ? overOfSwing(head, view, valuesOf(view.measures, head.shot?.values)) : null;
+    return view ? overOfSwing(head, view) : null;
   });
   return {
     choices: computed(() => overChoices(swings(), entered())),
     swing,
     over,
     /** Its numbers in the units of the house; null where nothing is laid over. */
-    values: computed(() => {
+    values: computed((): ValueOf | null => {
       const laid = over();
-      return laid && { words: laid.words, of: (id: QuantityId) => shownValue(laid, id, units) };
+      return laid && ((id) => shownValue(laid, id, units));
     }),
   };
 }

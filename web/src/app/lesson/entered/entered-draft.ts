@@ -1,7 +1,7 @@
 import type { EnteredSwing, NewEnteredSwing } from '@vilko/contract';
 import { type QuantityId, quantityOf } from '@vilko/core';
-import { unitBehind } from '@vilko/core/words';
-import type { HouseUnits } from '../../shell/units';
+import { type HouseUnits, typedNumber } from '../../shell/units';
+import { localDay } from '../practise/day-words';
 import type { ClubChoice } from '../swing-card/card-draft';
 
 /** One line of numbers as it is typed, in the units of the house. */
@@ -23,15 +23,13 @@ export interface EnteredDraft {
 
 export const NO_NUMBER: DraftNumber = { measure: null, value: '', u: '' };
 
-const two = (n: number): string => String(n).padStart(2, '0');
-
 /** A moment as the field for local time has it. */
 export function localTime(iso: string): string {
-  const d = new Date(iso);
-  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}T${two(d.getHours())}:${two(d.getMinutes())}`;
+  const at = new Date(iso);
+  return `${localDay(at)}T${at.toTimeString().slice(0, 5)}`;
 }
 
-type Units = Pick<HouseUnits, 'value' | 'stored' | 'shown'>;
+type Units = Pick<HouseUnits, 'value' | 'stored'>;
 
 /** As many figures as were typed, none that the change of units made. */
 const text = (v: number): string => String(Number(v.toPrecision(6)));
@@ -55,10 +53,6 @@ export function draftFrom(
   };
 }
 
-/** A number as people type it; NaN where it is none. */
-const typed = (words: string): number =>
-  words.trim() === '' ? NaN : Number(words.trim().replace('−', '-').replace(',', '.'));
-
 /** What is kept of what was typed, or in one sentence what is missing; what was typed stays either way. */
 export function readDraft(
   draft: EnteredDraft,
@@ -76,9 +70,9 @@ export function readDraft(
     if (!measure) return { problem: `Line ${i + 1}: choose what ${value.trim() || 'the number'} is of.` };
     const { words, unit } = quantityOf(measure);
     if (values.some((v) => v.measure === measure)) return { problem: `${words} stands there twice.` };
-    const number = typed(value);
-    if (!Number.isFinite(number)) return { problem: `${words}: “${value.trim()}” is not a number.` };
-    const sure = u.trim() ? typed(u) : null;
+    const number = typedNumber(value);
+    if (number === null || !Number.isFinite(number)) return { problem: `${words}: “${value.trim()}” is not a number.` };
+    const sure = typedNumber(u);
     if (sure !== null && !(sure > 0)) return { problem: `${words}: ± is a number above 0, or left empty.` };
     values.push({
       measure,
@@ -97,7 +91,3 @@ export function readDraft(
     },
   };
 }
-
-/** The unit a number is typed in; empty for a plain number. */
-export const typedUnit = (measure: QuantityId | null, units: Pick<HouseUnits, 'shown'>): string =>
-  measure ? unitBehind(units.shown(quantityOf(measure).unit)).trim() : '';

@@ -9,11 +9,12 @@ import {
   signal,
 } from '@angular/core';
 import { type EnteredSwing, MOST_ENTERED, type NewEnteredSwing } from '@vilko/contract';
+import { quantityOf } from '@vilko/core';
 import { QuantitySelect } from '../../office/quantity-select';
 import { HouseUnits } from '../../shell/units';
 import { draftOf } from '../../state/drafts';
 import type { ClubChoice } from '../swing-card/card-draft';
-import { type DraftNumber, draftFrom, type EnteredDraft, NO_NUMBER, readDraft, typedUnit } from './entered-draft';
+import { type DraftNumber, draftFrom, type EnteredDraft, NO_NUMBER, readDraft } from './entered-draft';
 
 /** Numbers of one swing that were read off elsewhere, typed in the units of the house. */
 @Component({
@@ -176,7 +177,7 @@ export class EnteredForm {
     this.edit({ numbers: this.draft().numbers.filter((_, k) => k !== i) });
   }
   protected unitOf({ measure }: DraftNumber): string {
-    return typedUnit(measure, this.units);
+    return measure ? this.units.words(quantityOf(measure).unit) : '';
   }
   protected keep(): void {
     const read = readDraft(this.draft(), { clubs: this.clubs(), units: this.units });

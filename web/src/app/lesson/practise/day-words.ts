@@ -1,11 +1,12 @@
 import type { Day } from '@vilko/core';
 import { weekdayDate } from '@vilko/core/words';
 
-/** Today where the instructor is. */
-export function today(): Day {
-  const d = new Date();
+/** The day of a moment where the instructor is. */
+export function localDay(d: Date): Day {
   return [d.getFullYear(), String(d.getMonth() + 1).padStart(2, '0'), String(d.getDate()).padStart(2, '0')].join('-');
 }
+/** Today where the instructor is. */
+export const today = (): Day => localDay(new Date());
 
 export const WEEKDAYS = ['Mo', 'Tu', 'We', 'Th', 'Fr', 'Sa', 'Su'] as const;
 

@@ -22,8 +22,8 @@ import {
   quantityOf,
   readDrill,
 } from '@vilko/core';
-import { capital, idFrom, unitBehind } from '@vilko/core/words';
-import { HouseUnits } from '../../shell/units';
+import { capital, idFrom } from '@vilko/core/words';
+import { HouseUnits, typedNumber } from '../../shell/units';
 import { draftOf } from '../../state/drafts';
 import { HouseDrills } from '../../state/house-drills';
 import { selectPatterns } from '../../state/patterns';
@@ -312,7 +312,7 @@ export class DrillForm {
     },
   });
   private readonly stored = computed(() => (this.draft().test ? quantityOf(this.draft().test!.measure).unit : ''));
-  protected readonly unit = computed(() => unitBehind(this.units.shown(this.stored())).trim() || 'as a number');
+  protected readonly unit = computed(() => this.units.words(this.stored()) || 'as a number');
 
   protected edit(change: Partial<Drill>): void {
     this.own.set({ ...this.draft(), ...change });
@@ -345,8 +345,10 @@ export class DrillForm {
     return v === null ? '' : String(Number(this.units.value(v, this.stored()).toFixed(3)));
   }
   protected band(from: string, to: string): void {
-    const typed = (text: string) =>
-      text.trim() === '' ? null : this.units.stored(Number(text.replace(',', '.')), this.stored());
+    const typed = (text: string) => {
+      const v = typedNumber(text);
+      return v === null ? null : this.units.stored(v, this.stored());
+    };
     const band: [number | null, number | null] = [typed(from), typed(to)];
     if (band.some((v) => Number.isNaN(v)))
       this.problem.set('The ends of the test’s range are numbers; what was there before stays.');

@@ -11,7 +11,7 @@ import {
   valueAtMoment,
   valuesFollowed,
 } from '@vilko/core';
-import { amount } from '@vilko/core/words';
+import { amount, counted } from '@vilko/core/words';
 import { recordingTime } from '../../../film/film-time';
 import type { EventTimes } from './film-strip';
 
@@ -171,8 +171,8 @@ export class FilmFollowed {
         .join(' · ');
     if (about.as === 'height' && this.reading().scale === null) return 'mark a known length for cm';
     if (about.as === 'moment') return this.film().impact === null ? 'put impact at its frame first' : 'not touched yet';
-    if (this.film().impact === null) return `${marked} frames; put impact at its frame for P4 and P7`;
-    return `${marked} ${marked === 1 ? 'frame' : 'frames'}; none at ${about.moments.map((m) => `P${m.slice(1)}`).join(', ')} yet`;
+    if (this.film().impact === null) return `${counted(marked, 'frame')}; put impact at its frame for P4 and P7`;
+    return `${counted(marked, 'frame')}; none at ${about.moments.map((m) => `P${m.slice(1)}`).join(', ')} yet`;
   }
   /** Which event a moment lies at, when it is within a frame of one. */
   private eventNear(t: number | null): string {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Film } from '@vilko/contract';
+import type { Film, FilmChange } from '@vilko/contract';
 import { followedBy, type FollowedId } from '@vilko/core';
 import { lineWords } from '../../../film/film-time';
 import { FilmFollowed } from './film-followed';
@@ -9,8 +9,8 @@ import { type Line, LINE_KINDS, lineKind, type LineTool } from './line-tool';
 
 /** What is changed about a film, and how it is undone. */
 export interface FilmChanged {
-  readonly change: Partial<Pick<Film, 'angle' | 'impact' | 'impactBy' | 'lines' | 'followed'>>;
-  readonly undo?: { readonly words: string; readonly change: FilmChanged['change'] };
+  readonly change: FilmChange;
+  readonly undo?: { readonly words: string; readonly change: FilmChange };
 }
 
 /** Under a film that is drawn on: what can be drawn and followed, and what was. */

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type FilmChange, MOST_FILMS, type SwingHead } from '@vilko/contract';
+import { MOST_FILMS, type SwingHead } from '@vilko/contract';
 import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
 import { NoticeActions } from '../../../state/notices';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';
 import type { EventTimes } from './film-strip';
+import type { FilmChanged } from './film-lines';
 import { FilmView } from './film-view';
 
 /** Up to two films of a swing, in step with everything else. */
@@ -123,15 +124,7 @@ export class FilmPanel {
   protected mark(): void {
     this.marked.emit({ name: this.event(), t: this.cursor(), u: this.frame() });
   }
-  protected change({
-    id,
-    change,
-    undo,
-  }: {
-    id: string;
-    change: FilmChange;
-    undo?: { words: string; change: FilmChange };
-  }): void {
+  protected change({ id, change, undo }: { id: string } & FilmChanged): void {
     const before = this.films().find((f) => f.id === id)?.angle;
     this.store.dispatch(LessonActions.changeFilm({ id, change }));
     if (undo)

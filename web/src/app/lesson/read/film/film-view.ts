@@ -10,7 +10,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { type Film, FILM_ANGLES } from '@vilko/contract';
+import { type Film, FILM_ANGLES, type FilmChange } from '@vilko/contract';
 import type { Place } from '@vilko/core';
 import { type EventTimes, FilmStrip } from './film-strip';
 import { filmTime, frameOf, recordingTime, timeOfFrame } from '../../../film/film-time';
@@ -216,7 +216,7 @@ export class FilmView {
     this.tell({ change: { impact: this.now(), impactBy: 'mark' } });
     this.cursorMoved.emit(this.impact());
   }
-  protected newLine({ kind, points }: { kind: Line['kind']; points: readonly Place[] }): FilmChanged['change'] {
+  protected newLine({ kind, points }: { kind: Line['kind']; points: readonly Place[] }): FilmChange {
     return withLine(this.film(), { kind, points, cm: null, at: this.now() });
   }
   /** The points of what is followed lie there in this frame. */
