@@ -115,7 +115,9 @@ export function judgeSet(
   earlier: readonly (readonly JudgedSwing[])[] = [],
 ): SetJudgement {
   const { findings, cannotJudge, unfound } = judge(setWitness(swings, under(c), earlier), c, assumedFeet(swings));
-  const single = swings.map((s) => new Set(judgeSwing(s, c).findings.map((f) => f.fault)));
+  const bySwing = (s: JudgedSwing) => judgedOne(swingWitness(s, under(c)), c, assumedFeet([s])).findings;
+  // what was not found in the set is not looked for in its swings
+  const single = findings.length ? swings.map((s) => new Set(bySwing(s).map((f) => f.fault))) : [];
   const n = swings.length;
   return {
     cannotJudge,

@@ -6,6 +6,8 @@ const DEAD_VARIES = 0.02;
 const SATURATED_PART = 0.02;
 const LOADED_PART = 0.05;
 const LOADED_QUANTILE = 0.99;
+/** A cell with this part of the most that one carries while standing is under a foot, however hard others are hit. */
+const STANDING_PART = 0.1;
 
 /** What was found in the cells of a mat, before the feet are told apart. */
 export interface MatCells {
@@ -30,9 +32,12 @@ export function readCells(mat: Mat): MatCells {
     neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
   const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
   const frames = dead.length ? filled(mat, dead) : mat.frames;
-  const { high, saturated } = upper(frames, n, { top, most, dead });
-  const greatest = high.reduce((a, b) => Math.max(a, b), 0);
-  return { frames, high, loaded: Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0)), dead, saturated };
+  const { high, usual, saturated } = upper(frames, n, { top, most, dead });
+  const [greatest, standing] = [high, usual].map((v) => v.reduce((a, b) => Math.max(a, b), 0)) as [number, number];
+  const loaded = Uint8Array.from(high, (h, c) =>
+    h > LOADED_PART * greatest || usual[c]! > STANDING_PART * standing ? 1 : 0,
+  );
+  return { frames, high, loaded, dead, saturated };
 }
 
 /** Least and greatest value of each cell. */
@@ -73,14 +78,14 @@ function filled(mat: Mat, dead: readonly number[]): Mat['frames'] {
   return frames;
 }
 
-/** 99th percentile of each cell, and how many stood at the greatest value of all for a part of the n frames. */
+/** 99th percentile and median of each cell, and how many stood at the greatest value of all for a part of n frames. */
 function upper(
   frames: Mat['frames'],
   n: number,
   { top, most, dead }: { top: Float64Array; most: number; dead: readonly number[] },
-): { high: Float64Array; saturated: number } {
+): { high: Float64Array; usual: Float64Array; saturated: number } {
   const cells = top.length;
-  const high = new Float64Array(cells);
+  const [high, usual] = [new Float64Array(cells), new Float64Array(cells)];
   const isDead = new Set(dead);
   const column = new Float64Array(n);
   let saturated = 0;
@@ -93,6 +98,7 @@ function upper(
     }
     if (atMost > SATURATED_PART * n) saturated++;
     high[c] = quantile(column, LOADED_QUANTILE);
+    usual[c] = quantile(column, 0.5);
   }
-  return { high, saturated };
+  return { high, usual, saturated };
 }

@@ -104,6 +104,10 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
       return [stood(s, e.time, e.load), []];
     case 'looked':
       return looked(s, e);
+    case 'unread': {
+      const notice = `This machine was too busy: ${Math.ceil(e.seconds)} s went by unread, and a swing in them was not stored.`;
+      return [{ ...s, notice }, []];
+    }
     case 'stored':
       return stored(s, e);
     case 'not stored':

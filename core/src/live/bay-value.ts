@@ -109,6 +109,8 @@ export type BayEvent<Task = unknown> =
   | { readonly is: 'rate'; readonly seen: number }
   | { readonly is: 'stood'; readonly time: number; readonly load: FeetPair<number> }
   | ({ readonly is: 'looked' } & BayLook)
+  /** So many seconds of the stream went by before anybody looked for a swing in them. */
+  | { readonly is: 'unread'; readonly seconds: number }
   | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean; readonly number?: number }
   | { readonly is: 'not stored'; readonly why: string }
   | { readonly is: 'shown' }

@@ -36,21 +36,40 @@ export interface Awaited {
   readonly since: number;
 }
 
+/** The newest seconds of a stream, in which a swing may lie. */
+export interface Stretch {
+  readonly recording: Recording;
+  /** Device time at which its clock begins, and of its newest sample, s. */
+  readonly from: number;
+  readonly newest: number;
+  /** Seconds before it that no look has seen, and none will any more; 0 while looks come in time. */
+  readonly unread: number;
+}
+
 /**
- * The rough impact (device time, s) of a new swing in the newest seconds of a stream, with the same finder that files
- * use (the mat is left out: plates say it sooner); null where there is none. A look that comes late looks back as far
- * as the one before saw, so that a busy server loses none; the oldest of several is found first.
+ * What is worth looking for a swing in: the newest seconds of a stream in which somebody stirs, without the mat where
+ * plates say it sooner; null where there is nothing. A look that comes late looks back as far as the one before saw, so
+ * that a busy server loses none. Cheap: the live picture goes on meanwhile.
  */
-export function lookForSwing(r: LiveStream, { handed, kind, after, since }: Awaited): number | null {
-  const now = r.newest();
-  const back = Math.min(LOOK_BACK_MOST, LOOK_BACK + Math.max(0, now - since || 0));
+export function stretchToLook(r: LiveStream, { kind, since }: Awaited): Stretch | null {
+  const newest = r.newest();
+  const wanted = LOOK_BACK + Math.max(0, newest - since || 0);
+  const back = Math.min(LOOK_BACK_MOST, wanted);
   // a rehearsal need not move the load
   if (kind === 'full' && isStill(r, back - LOOK_BACK + STIR_SECONDS)) return null;
-  const rec = r.cut(now - back, now, false) ?? r.cut(now - back, now, true);
-  if (!rec) return null;
-  const found = swingsIn(rec, handed, kind)
-    .map((s) => now - back + s.rough)
-    .filter((impact) => impact > after + APART && impact < now - 0.2);
+  const from = newest - back;
+  const recording = r.cut(from, newest, false) ?? r.cut(from, newest, true);
+  return recording && { recording, from, newest, unread: wanted - back };
+}
+
+/**
+ * The rough impact (device time, s) of a new swing in a stretch, with the same finder that files use; null where there
+ * is none. The oldest of several is found first. As dear as reading a file: for a thread of its own.
+ */
+export function swingIn({ recording, from, newest }: Stretch, { handed, kind, after }: Awaited): number | null {
+  const found = swingsIn(recording, handed, kind)
+    .map((s) => from + s.rough)
+    .filter((impact) => impact > after + APART && impact < newest - 0.2);
   return found[0] ?? null;
 }
 

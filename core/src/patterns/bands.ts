@@ -71,7 +71,19 @@ export function sizeFor(measure: MeasureId, { size = 1, sizeOfFoot }: Tuning): n
  * The bands of a pattern in force for a club (judging.md §1): woods off a tee halfway between driver and iron (a band
  * for only one of the two: none), wedges as irons with shares moved toward 50, then overlays, size and strictness.
  */
-export function bandsFor(pattern: Pattern, club: ClubClass, tuning: Tuning = {}): ClubBand[] {
+export function bandsFor(pattern: Pattern, club: ClubClass, tuning: Tuning = {}): readonly ClubBand[] {
+  const asked = `${club} ${JSON.stringify(tuning)}`;
+  const kept = known.get(pattern) ?? new Map<string, readonly ClubBand[]>();
+  known.set(pattern, kept);
+  const bands = kept.get(asked) ?? bandsInForce(pattern, club, tuning);
+  kept.set(asked, bands);
+  return bands;
+}
+
+/** What was asked of a pattern before: a set of swings asks the same of it swing by swing. */
+const known = new WeakMap<Pattern, Map<string, readonly ClubBand[]>>();
+
+function bandsInForce(pattern: Pattern, club: ClubClass, tuning: Tuning): ClubBand[] {
   if (!pattern.clubs.includes(club)) return [];
   const { overlays = [], strictness = 1 } = tuning;
   const measures = [...new Set(pattern.bands.map((b) => b.measure))];
