@@ -31,7 +31,18 @@ const targets = {
       outfile: at('server/dist/main.mjs'),
       external: ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'],
     },
+    {
+      entryPoints: [at('server/src/db/embedded-thread.ts')],
+      outfile: at('server/dist/embedded-thread.mjs'),
+      external: ['@electric-sql/pglite'],
+    },
+    {
+      entryPoints: [at('server/src/office/office-thread.ts')],
+      outfile: at('server/dist/office-thread.mjs'),
+      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'],
+    },
     { entryPoints: [at('server/src/swings/prepare-worker.ts')], outfile: at('server/dist/prepare-worker.mjs') },
+    { entryPoints: [at('server/src/bays/watch-worker.ts')], outfile: at('server/dist/watch-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
   ],

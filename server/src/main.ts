@@ -30,6 +30,7 @@ async function main(): Promise<void> {
     web: config.web,
     signIn: config.signIn,
     log: database.folder,
+    apart: true,
   });
   const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
   if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);

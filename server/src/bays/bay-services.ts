@@ -1,5 +1,6 @@
 import type { Bay, BayPlace, LiveMessage, Pupil, SetUpRecord, SwingHead, WhoStands } from '@vilko/contract';
 import type { Recording } from '@vilko/core';
+import type { Look } from './watch.js';
 
 /** What a swing of the bay is filed under. */
 export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & {
@@ -15,6 +16,8 @@ export interface UnsureAbout {
 
 /** What the bay needs from the rest of the server. */
 export interface BayServices {
+  /** Looks for a swing elsewhere: the rough impact, device time in s; null where there is none. */
+  readonly look: (look: Look) => Promise<number | null>;
   /** Stores a recording's swing; null when it held none. */
   readonly store: (rec: Recording, arrival: BayArrival) => Promise<SwingHead | null>;
   /** The pupil whose lesson it is, and what the lesson's set-up found. */

@@ -1,4 +1,5 @@
 import { type BayPlace, type Hello, packFeed, SAMPLES } from '@vilko/contract';
+import { swingIn } from '@vilko/core/live';
 import { SOMEBODY } from '../testing/test-app.js';
 import { BayHandle } from './bay.js';
 import type { BayServices } from './bay-services.js';
@@ -28,6 +29,7 @@ describe('a bay of the house', () => {
     gone.clear();
     gone.add('none');
     const services: BayServices = {
+      look: ({ stretch, awaited }) => Promise.resolve(swingIn(stretch, awaited)),
       store: () => Promise.resolve(null),
       stillDoubted: () => Promise.resolve(null),
       inbox: () => Promise.resolve(true),

@@ -25,10 +25,10 @@ import {
   emptyBay,
   handedOf,
   looksForSwings,
-  lookForSwing,
   type SetUpLook,
   setUpView,
   SLEEPS_AFTER,
+  stretchToLook,
   unloadedNow,
   whoStands,
   zeroNow,
@@ -73,6 +73,8 @@ export class BayHandle {
   #shownAt = 0;
   /** Device time up to which the stream was looked through, s. */
   #lookedTo = NaN;
+  /** The look that is under way, ended once what it saw has happened; null between looks. */
+  #looking: Promise<void> | null = null;
   /** When the device was listened to last, ms since the epoch. */
   #listenedAt = 0;
   readonly #services: BayServices;
@@ -96,6 +98,8 @@ export class BayHandle {
     return shown(this.id, this.#state);
   }
   async change({ lessonId, ...change }: BayChange): Promise<Bay> {
+    // a swing that is being looked for belongs to whoever stood there
+    await this.#looking;
     if (lessonId === undefined) this.#happen({ is: 'changed', change });
     else {
       const lesson = lessonId === null ? null : await this.#lessonOf(lessonId);
@@ -331,13 +335,27 @@ export class BayHandle {
       this.#lookedTo = stream.newest();
       return;
     }
-    const handed = handedOf(state.lesson);
     const newest = stream.newest();
+    if (state.pending) return this.#happen({ is: 'looked', newest, impact: null, unloaded: null });
+    if (this.#looking) return;
+    const handed = handedOf(state.lesson);
     const awaited = { handed, kind: state.next.kind, after: state.lastImpact, since: this.#lookedTo };
-    const impact = state.pending ? null : lookForSwing(stream, awaited);
+    const stretch = stretchToLook(stream, awaited);
+    if (!stretch) return this.#saw(stream, newest, null);
+    if (stretch.unread > 0) this.#happen({ is: 'unread', seconds: stretch.unread });
+    this.#looking = this.#services
+      .look({ stretch, awaited })
+      .then((impact) => this.#saw(stream, newest, impact))
+      .catch(this.#services.failed)
+      .finally(() => (this.#looking = null));
+  }
+  /** What a look at a stream showed, if that is still the one that is heard. */
+  #saw(stream: Ring, newest: number, impact: number | null): void {
+    if (this.#wire?.stream !== stream) return;
     // the next of several swings may lie right behind the first
-    if (!state.pending && impact === null) this.#lookedTo = newest;
-    const empty = !state.pending && impact === null && state.zeroed ? unloadedNow(stream, handed) : null;
+    if (impact === null) this.#lookedTo = newest;
+    const { zeroed, lesson } = this.#state;
+    const empty = impact === null && zeroed ? unloadedNow(stream, handedOf(lesson)) : null;
     this.#happen({ is: 'looked', newest, impact, unloaded: empty?.is === 'unloaded' ? empty.load : null });
   }
   #lookAtRate(): void {

@@ -9,7 +9,7 @@ import {
   unpackLive,
 } from '@vilko/contract';
 import { readBundle, WRENCH_CHANNELS, writeBundle } from '@vilko/core';
-import { lookForSwing } from '@vilko/core/live';
+import { stretchToLook, swingIn } from '@vilko/core/live';
 import { simulate } from '@vilko/core/golfer';
 import fc from 'fast-check';
 import { livePicture } from './live-picture.js';
@@ -199,7 +199,11 @@ function streamOf(kind: 'plates' | 'plate' | 'path' | 'mat', handed: 'right' | '
         r.push(MAT_FRAME, (k + i) / rate, 1, (mat.frames as Uint8Array).subarray(at(i) * cells, (at(i) + 1) * cells));
     }
   };
-  const look = (after = -Infinity, since = NaN) => lookForSwing(r, { handed, kind: 'full', after, since });
+  const look = (after = -Infinity, since = NaN) => {
+    const awaited = { handed, kind: 'full', after, since } as const;
+    const stretch = stretchToLook(r, awaited);
+    return stretch && swingIn(stretch, awaited);
+  };
   return { r, feed, look, impact: motion.plans[0]!.times.p7 };
 }
 

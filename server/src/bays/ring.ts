@@ -33,13 +33,31 @@ const HAIR = 1e-7;
 /** Columns of one sample: components of the plates or cells of the boards, then channels. */
 export const columnCount = (d: LiveDevice): number => groundColumns(d) + d.channels.length;
 
-/** Places in a ring whose stamps lie between two times, the oldest first. */
-function pick(stamps: Float64Array, from: number, to: number, start: number): number[] {
-  const out: number[] = [];
-  for (let i = 0; i < stamps.length; i++) {
-    const k = (start + i) % stamps.length;
-    if (stamps[k]! >= from - HAIR && stamps[k]! <= to + HAIR) out.push(k);
+/** Places in a ring that follow each other, the oldest first. */
+interface Run {
+  readonly first: number;
+  readonly count: number;
+}
+
+/** The places whose stamps lie between two times; the newest of them where a device's clock has begun anew. */
+function pick(stamps: Float64Array, from: number, to: number, start: number): Run {
+  const size = stamps.length;
+  let [first, count, inside] = [0, 0, false];
+  for (let i = 0; i < size; i++) {
+    const k = (start + i) % size;
+    const was = inside;
+    inside = stamps[k]! >= from - HAIR && stamps[k]! <= to + HAIR;
+    if (inside && !was) [first, count] = [k, 0];
+    if (inside) count++;
   }
+  return { first, count };
+}
+
+/** What stands at every place of a run, `stride` apart and `at` into each, less `less`. */
+function along(v: Float64Array | Float32Array, { first, count }: Run, [stride, at] = [1, 0], less = 0): Float64Array {
+  const out = new Float64Array(count);
+  const size = v.length / stride;
+  for (let i = 0, k = first; i < count; i++, k = k + 1 === size ? 0 : k + 1) out[i] = v[k * stride + at]! - less;
   return out;
 }
 
@@ -80,19 +98,28 @@ function matRing(mat: NonNullable<LiveDevice['mat']>, alone: boolean) {
       const k = (head - 1 + size) % size;
       return Number.isNaN(times[k]!) ? null : frame(k);
     },
-    count: (from: number, to: number): number => pick(times, from, to, head).length,
+    count: (from: number, to: number): number => pick(times, from, to, head).count,
     range(from: number, to: number): { least: number; most: number; travel: number } | null {
-      const rows = pick(times, from, to, head);
-      if (!rows.length || rows.some((k) => sums.total[k] === 0)) return null;
-      const [totals, x, y] = [sums.total, sums.x, sums.y].map((v) => rows.map((k) => v[k]!));
-      const span = (v: readonly number[]): number => Math.max(...v) - Math.min(...v);
-      return { least: Math.min(...totals!), most: Math.max(...totals!), travel: Math.max(span(x!), span(y!)) };
+      const run = pick(times, from, to, head);
+      const [totals, x, y] = [sums.total, sums.x, sums.y].map((v) => along(v, run)) as [
+        Float64Array,
+        Float64Array,
+        Float64Array,
+      ];
+      if (run.count === 0 || totals.some((total) => total === 0)) return null;
+      const span = (v: Float64Array): number => Math.max(...v) - Math.min(...v);
+      return { least: Math.min(...totals), most: Math.max(...totals), travel: Math.max(span(x), span(y)) };
     },
     /** Frames between two times, on a clock that begins at `from`; null without one. */
     cut(from: number, to: number): Mat | null {
-      const rows = pick(times, from, to, head);
-      if (!rows.length) return null;
-      return { ...mat, time: Float64Array.from(rows, (k) => times[k]! - from), frames: concat(rows.map(frame)) };
+      const run = pick(times, from, to, head);
+      if (run.count === 0) return null;
+      // to the end of the ring, and what goes on at its beginning
+      const whole = Math.min(run.count, size - run.first);
+      const out = new Uint8Array(run.count * cells);
+      out.set(frames.subarray(run.first * cells, (run.first + whole) * cells));
+      out.set(frames.subarray(0, (run.count - whole) * cells), whole * cells);
+      return { ...mat, time: along(times, run, [1, 0], from), frames: out };
     },
   };
 }
@@ -148,13 +175,11 @@ export function ring(device: LiveDevice): Ring {
       return { least, most };
     },
     matRange: (seconds) => (alone && mats?.range(newest - seconds, newest)) || null,
-    count: (from, to) => (columns ? pick(times, from, to, head).length : (mats?.count(from, to) ?? 0)),
+    count: (from, to) => (columns ? pick(times, from, to, head).count : (mats?.count(from, to) ?? 0)),
     meanOfRaw(seconds) {
-      const rows = pick(times, newest - seconds, newest, head);
-      return Array.from(
-        { length: forces },
-        (_, c) => rows.reduce((s, k) => s + data[k * columns + c]!, 0) / Math.max(1, rows.length) + zero[c]!,
-      );
+      const run = pick(times, newest - seconds, newest, head);
+      const mean = (v: Float64Array): number => v.reduce((s, x) => s + x, 0) / Math.max(1, v.length);
+      return Array.from({ length: forces }, (_, c) => mean(along(data, run, [columns, c])) + zero[c]!);
     },
     setZero(next) {
       const fresh = Float32Array.from({ length: forces }, (_, c) => next[c] ?? 0);
@@ -162,10 +187,10 @@ export function ring(device: LiveDevice): Ring {
       zero = fresh;
     },
     cut(from, to, withMat) {
-      const rows = pick(times, from, to, head);
-      const column = (c: number) => Float64Array.from(rows, (k) => data[k * columns + c]!);
+      const run = pick(times, from, to, head);
+      const column = (c: number) => along(data, run, [columns, c]);
       const mat = (withMat && mats?.cut(from, to)) || null;
-      return cutOf(device, { clock: Float64Array.from(rows, (k) => times[k]! - from), column, mat });
+      return cutOf(device, { clock: along(times, run, [1, 0], from), column, mat });
     },
   };
 }
@@ -222,14 +247,4 @@ function onClock(time: Float64Array, clock: Float64Array, v: Float64Array): Floa
     while (i + 1 < clock.length && Math.abs(clock[i + 1]! - t) <= Math.abs(clock[i]! - t)) i++;
     return v[i]!;
   });
-}
-
-function concat(parts: readonly Uint8Array[]): Uint8Array {
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  let at = 0;
-  for (const p of parts) {
-    out.set(p, at);
-    at += p.length;
-  }
-  return out;
 }

@@ -247,6 +247,7 @@ describe('the guided set-up', () => {
 
 describe('the bay', () => {
   const services = {
+    look: () => Promise.resolve(null),
     lesson: () => Promise.resolve(null),
     keepSetUp: () => Promise.resolve(),
     sawDevice: () => Promise.resolve(),

@@ -2,9 +2,14 @@ import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { PGlite } from '@electric-sql/pglite';
+import type { MigrationConfig } from 'drizzle-orm/migrator';
+import type { PgliteDatabase } from 'drizzle-orm/pglite';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import * as schema from './schema.js';
+import type { MessagePort } from 'node:worker_threads';
+import { type Embedded, joinEmbedded, openEmbedded } from './embedded.js';
 import { lockFolder } from './folder-lock.js';
+import * as schema from './schema.js';
 
 /** One type for both drivers. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -16,7 +21,12 @@ export interface OpenDatabase {
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
   readonly close: () => Promise<void>;
+  /** How another thread joins it (`joinDatabase`); null for one that lives in this thread alone. */
+  readonly door: () => Promise<Door | null>;
 }
+
+/** What another thread is handed to join an open database. */
+export type Door = { readonly folder: string } & ({ readonly url: string } | { readonly port: MessagePort });
 
 /** Migrations lie beside the bundle, or beside this file when run from source. */
 function migrationsFolder(): string {
@@ -29,57 +39,97 @@ let emptyInMemory: Promise<Blob> | null = null;
 
 /** Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock. */
 export async function openDatabase(folder: string, url?: string): Promise<OpenDatabase> {
-  const migrationsFolder_ = { migrationsFolder: migrationsFolder() };
-  if (url && !url.startsWith('memory:')) {
-    const [{ drizzle }, { migrate }, { default: pg }] = await Promise.all([
-      import('drizzle-orm/node-postgres'),
-      import('drizzle-orm/node-postgres/migrator'),
-      import('pg'),
-    ]);
-    const pool = new pg.Pool({ connectionString: url });
-    const db = drizzle(pool, { schema });
-    await migrate(db, migrationsFolder_);
-    const scrub = async (): Promise<void> => {
+  const migrations = { migrationsFolder: migrationsFolder() };
+  if (!url) return openInFolder(folder, migrations);
+  return url.startsWith('memory:') ? openInMemory(migrations) : openServer(folder, url, migrations);
+}
+
+/** Joins a database that another thread has opened. */
+export async function joinDatabase(door: Door): Promise<OpenDatabase> {
+  if ('url' in door) return openServer(door.folder, door.url, null);
+  return overEmbedded(door.folder, await joinEmbedded(door.port), () => Promise.resolve(null));
+}
+
+/** A PostgreSQL server; its tables are brought up to date where migrations are given. */
+async function openServer(folder: string, url: string, migrations: MigrationConfig | null): Promise<OpenDatabase> {
+  const [{ drizzle }, { migrate }, { default: pg }] = await Promise.all([
+    import('drizzle-orm/node-postgres'),
+    import('drizzle-orm/node-postgres/migrator'),
+    import('pg'),
+  ]);
+  const pool = new pg.Pool({ connectionString: url });
+  const db = drizzle(pool, { schema });
+  if (migrations) await migrate(db, migrations);
+  return {
+    db: db as unknown as Db,
+    folder,
+    scrub: async () => {
       await pool.query('VACUUM FULL');
-    };
-    return { db: db as unknown as Db, folder, scrub, close: () => pool.end() };
-  }
+    },
+    close: () => pool.end(),
+    door: () => Promise.resolve({ folder, url }),
+  };
+}
+
+/** A database that is gone with its process, in this very thread: for tests. */
+async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> {
   const [{ drizzle }, { migrate }, { PGlite }] = await Promise.all([
     import('drizzle-orm/pglite'),
     import('drizzle-orm/pglite/migrator'),
     import('@electric-sql/pglite'),
   ]);
-  const unlock = url ? () => undefined : lockFolder(folder);
+  const migrated = async () => {
+    const fresh = await PGlite.create('memory://');
+    await migrate(drizzle(fresh, { schema }), migrations);
+    const copy = await fresh.dumpDataDir('none');
+    await fresh.close();
+    return copy;
+  };
+  const client = await PGlite.create({ dataDir: 'memory://', loadDataDir: await (emptyInMemory ??= migrated()) });
+  return {
+    db: drizzle(client, { schema }) as unknown as Db,
+    folder: mkdtempSync(join(tmpdir(), 'vilko-')),
+    scrub: async () => {
+      await client.exec('VACUUM FULL');
+    },
+    close: () => client.close(),
+    door: () => Promise.resolve(null),
+  };
+}
+
+/** The embedded database of a folder, under a lock, in a thread of its own. */
+async function openInFolder(folder: string, migrations: MigrationConfig): Promise<OpenDatabase> {
+  const { migrate } = await import('drizzle-orm/pglite/migrator');
+  const unlock = lockFolder(folder);
   try {
-    const migrated = async () => {
-      const fresh = await PGlite.create('memory://');
-      await migrate(drizzle(fresh, { schema }), migrationsFolder_);
-      const copy = await fresh.dumpDataDir('none');
-      await fresh.close();
-      return copy;
-    };
-    const client = url
-      ? await PGlite.create({ dataDir: 'memory://', loadDataDir: await (emptyInMemory ??= migrated()) })
-      : await PGlite.create(join(folder, 'pg'));
+    const client = await openEmbedded(join(folder, 'pg'));
     // a log file that is reused keeps what it held: ours are removed instead
     await client.exec('SET wal_recycle = off');
-    const db = drizzle(client, { schema });
-    await migrate(db, migrationsFolder_);
-    return {
-      db: db as unknown as Db,
-      folder: url ? mkdtempSync(join(tmpdir(), 'vilko-')) : folder,
-      scrub: async () => {
-        await client.exec('VACUUM FULL');
-        // the log files of before go with the second checkpoint
-        for (let i = 0; i < 2; i++) await client.exec('CHECKPOINT; SELECT pg_switch_wal(); CHECKPOINT');
-      },
-      close: async () => {
-        await client.close();
-        unlock();
-      },
+    const close = async (): Promise<void> => {
+      await client.close();
+      unlock();
     };
+    const door = async (): Promise<Door> => ({ folder, port: await client.port() });
+    const database = await overEmbedded(folder, { ...client, close }, door);
+    await migrate(database.db as unknown as PgliteDatabase<typeof schema>, migrations);
+    return database;
   } catch (e) {
     unlock();
     throw e;
   }
+}
+
+async function overEmbedded(folder: string, client: Embedded, door: OpenDatabase['door']): Promise<OpenDatabase> {
+  const { drizzle } = await import('drizzle-orm/pglite');
+  return {
+    db: drizzle(client as unknown as PGlite, { schema }) as unknown as Db,
+    folder,
+    scrub: async () => {
+      await client.exec('VACUUM FULL');
+      // the log files of before go with the second checkpoint
+      for (let i = 0; i < 2; i++) await client.exec('CHECKPOINT; SELECT pg_switch_wal(); CHECKPOINT');
+    },
+    close: client.close,
+    door,
+  };
 }

@@ -28,6 +28,7 @@ import {
   doublePrecision,
   index,
   integer,
+  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -337,6 +338,12 @@ export const inbox = pgTable(
   (t) => [index('inbox_lesson').on(t.lessonId), index('inbox_recording').on(t.recordingId)],
 );
 
+/** A verdict under the key of what it was judged by. */
+export interface KeptVerdict {
+  readonly by: string;
+  readonly verdict: unknown;
+}
+
 /** Results are never the truth: made anew when core, pattern, rules or marks change. */
 export const results = pgTable(
   'results',
@@ -345,7 +352,10 @@ export const results = pgTable(
       .notNull()
       .references(() => swings.id, { onDelete: 'cascade' }),
     key: text('key').notNull(),
-    result: jsonb('result').notNull(),
+    // as text: nobody asks the database for a part of it, and it is read in hundreds
+    result: json('result').notNull(),
+    /** What the swing is said to be, and what it was judged by; null until somebody asked. */
+    verdict: json('verdict').$type<KeptVerdict>(),
     /** What is drawn of the swing, packed; null where it was kept before there were such, or no swing is found. */
     traces: bytes('traces'),
   },

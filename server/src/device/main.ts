@@ -1,16 +1,12 @@
 import { createServer } from 'node:http';
-import { Hello, MAT_FRAME, NO_SHOT, packFeed, SAMPLES, WhoStands } from '@vilko/contract';
-import { type Recording, WRENCH_CHANNELS } from '@vilko/core';
+import { NO_SHOT, WhoStands } from '@vilko/contract';
 import { SIMULATED_DEVICES, type SimulatedDevice } from '@vilko/core/golfer';
 import { WebSocket } from 'ws';
 import { isMainThread } from 'node:worker_threads';
 import { rounded } from '../demo/demo-swing.js';
 import { type MadeMotion, motionMaker } from './motions.js';
+import { BLOCK_SECONDS, helloOf, type Played, played, rateOf } from './played.js';
 
-const BLOCK_SECONDS = 0.004;
-const CHANNELS = ['sound', 'shaft_deg', 'arm_deg'] as const;
-/** What the plates read while nobody stands on them, N: real ones are never at zero. */
-const OFFSETS = [4.2, -2.6];
 /** A monitor says its shot this long after impact, s. */
 const MONITOR_AFTER = 1.2;
 
@@ -33,57 +29,11 @@ const settings: Settings = {
   monitor: process.env['VILKO_MONITOR'] !== '0',
 };
 
-const NAMES: Readonly<Record<SimulatedDevice, string>> = {
-  'mat-plates': 'Simulated mat over two plates',
-  plates: 'Two simulated plates',
-  mat: 'Simulated mat',
-  boards: 'Two simulated boards',
-  plate: 'One simulated plate',
-  path: 'A simulated whole-body path',
-};
-
-const rateOf = (rec: Recording): number => Math.round(1 / (rec.time[1]! - rec.time[0]!));
-
-/** One sample of all columns; a mat alone has none but its channels. */
-function columnsOf(rec: Recording): Float64Array[] {
-  return [
-    ...rec.platforms.flatMap((p, i) =>
-      WRENCH_CHANNELS.map((c) => (c === 'fz' ? p.fz.map((v) => v + OFFSETS[i]!) : p[c])),
-    ),
-    ...rec.boards.flatMap((b, i) => b.cells.map((c) => c.map((v) => v + OFFSETS[i]! / 4))),
-    ...(rec.path ? [rec.path.x, rec.path.y, rec.path.load!] : []),
-    ...CHANNELS.map((c) => rec.channels[c]!),
-  ];
-}
-
-function helloOf(rec: Recording): Hello {
-  const { mat } = rec;
-  return {
-    type: 'hello',
-    protocol: 'vilko-feed',
-    version: 1,
-    device: {
-      kind: settings.kind,
-      name: NAMES[settings.kind],
-      rate: rateOf(rec),
-      plates: [...rec.platforms, ...rec.boards].map((p) => ({ centre: [...p.centre] as [number, number] })),
-      mat: mat && {
-        rows: mat.rows,
-        cols: mat.cols,
-        pitch: mat.pitch,
-        rate: Math.round(1 / (mat.time[1]! - mat.time[0]!)),
-      },
-      channels: [...CHANNELS],
-      standIn: true,
-    },
-  };
-}
-
 interface Playing {
   readonly motion: MadeMotion;
-  readonly columns: readonly Float64Array[];
+  readonly feed: Played;
 }
-const playing = (motion: MadeMotion): Playing => ({ motion, columns: columnsOf(motion.recording) });
+const playing = (motion: MadeMotion): Playing => ({ motion, feed: played(motion.recording) });
 
 async function stream(): Promise<void> {
   const maker = motionMaker();
@@ -101,7 +51,7 @@ async function stream(): Promise<void> {
   let sequence = 0;
   let said = false;
   const rate = rateOf(current.motion.recording);
-  const block = Math.max(1, Math.round(BLOCK_SECONDS * rate));
+  const { block } = current.feed;
   const tellShot = settings.monitor ? monitor(settings.feed.replace('/feed', '/shots')) : () => undefined;
 
   if (settings.control)
@@ -121,7 +71,7 @@ async function stream(): Promise<void> {
     const socket = new WebSocket(settings.feed);
     let timer: NodeJS.Timeout | null = null;
     socket.on('open', () => {
-      socket.send(JSON.stringify(helloOf(current.motion.recording)));
+      socket.send(JSON.stringify(helloOf(current.motion.recording, settings.kind)));
       let last = performance.now();
       timer = setInterval(() => {
         const now = performance.now();
@@ -159,44 +109,22 @@ async function stream(): Promise<void> {
   };
 
   const send = (socket: WebSocket): void => {
-    const { columns, motion } = current;
-    const rec = motion.recording;
+    const { feed, motion } = current;
     const swingFrom = Math.round((settings.before - 2.5) * rate);
     if (hurry && !changing && who.does === 'swing' && position < swingFrom) {
       hurry = false;
       position = swingFrom;
     }
-    const payload = new Float32Array(block * columns.length);
-    for (let i = 0; i < block; i++) {
-      const k = Math.min(rec.time.length - 1, position + i);
-      columns.forEach((c, j) => (payload[i * columns.length + j] = c[k]!));
-    }
-    socket.send(packFeed({ kind: SAMPLES, sequence: sequence++, time: deviceTime, count: block }, payload));
-    const { mat } = rec;
-    if (mat) {
-      const perFrame = Math.max(1, Math.round(rate * (mat.time[1]! - mat.time[0]!)));
-      const cells = mat.rows * mat.cols;
-      const frame = Math.ceil(position / perFrame);
-      if (frame * perFrame < position + block && frame < mat.time.length)
-        socket.send(
-          packFeed(
-            {
-              kind: MAT_FRAME,
-              sequence: sequence++,
-              time: deviceTime + (frame * perFrame - position) / rate,
-              count: 1,
-            },
-            (mat.frames as Uint8Array).subarray(frame * cells, (frame + 1) * cells),
-          ),
-        );
-    }
+    const messages = feed.messages({ position, deviceTime, sequence });
+    for (const message of messages) socket.send(message);
+    sequence += messages.length;
     position += block;
     deviceTime += block / rate;
     if (motion.shot && !said && position / rate > motion.shot.at + MONITOR_AFTER) {
       said = true;
       tellShot(position / rate - motion.shot.at, motion.shot.ball);
     }
-    if (position >= rec.time.length) void swap();
+    if (position >= feed.samples) void swap();
   };
 
   let swapping = false;

@@ -1,5 +1,4 @@
 import type { FastifyInstance } from 'fastify';
-import type { Bays } from '../bays/bays.js';
 import { buffer, serve } from '../http/serve.js';
 import type { Backups } from './backups.js';
 import type { HouseRepository } from './house-repository.js';
@@ -10,14 +9,15 @@ import { SETTINGS, settingsOf } from './settings.js';
 export interface HouseRoutes {
   readonly house: HouseRepository;
   readonly backups: Backups;
-  readonly bays: Bays;
+  /** Names of the devices that are connected now. */
+  readonly connected: () => ReadonlySet<string>;
   readonly deviceKey: string;
 }
 
 /** Settings of the house, devices, backups. */
 export function houseRoutes(
   app: FastifyInstance,
-  { house, backups, bays, deviceKey }: HouseRoutes,
+  { house, backups, connected, deviceKey }: HouseRoutes,
   done: () => void,
 ): void {
   serve(app, 'health', () => ({ ok: true }));
@@ -27,12 +27,7 @@ export function houseRoutes(
     return body;
   });
   serve(app, 'devices', async () => {
-    const here = new Set(
-      bays.all().flatMap((b) => {
-        const d = b.state().device;
-        return d?.connected ? [d.name] : [];
-      }),
-    );
+    const here = connected();
     const rows = await house.devices();
     const devices = rows.map((d) => ({ ...d, lastSeen: d.lastSeen.toISOString(), connected: here.has(d.name) }));
     return { key: deviceKey, devices };

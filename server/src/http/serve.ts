@@ -22,6 +22,16 @@ declare module 'fastify' {
     /** Who may ask; without it nobody but who has signed in. */
     who?: Who;
   }
+  interface FastifyInstance {
+    /** Where else requests are answered; null: nowhere. */
+    elsewhere: Elsewhere | null;
+  }
+}
+
+/** Another thread that answers some of the endpoints. */
+export interface Elsewhere {
+  readonly answers: (name: EndpointName) => boolean;
+  readonly answer: (request: FastifyRequest, reply: FastifyReply) => Promise<FastifyReply>;
 }
 
 /** What a handler is asked: everything validated by the row of the table. */
@@ -70,6 +80,7 @@ export function serve<N extends EndpointName>(
       ...(reply === BYTES ? {} : { response: { [right]: reply, ...refusals(endpoint) } }),
     },
     async handler(request, answer) {
+      if (app.elsewhere?.answers(name)) return app.elsewhere.answer(request, answer);
       refuseUnknownMeasures(request.query);
       refuseUnknownMeasures(request.body);
       const answered = await handle({

@@ -1,5 +1,6 @@
 import { alike, type ClubFindings, type LessonHead, type SetKey, setName, type Standard } from '@vilko/contract';
 import { bandsFor, type ClubClass, type QuantityId, runsAt, runsOf, seriesOf, unjudgedWords } from '@vilko/core';
+import { grouped } from '../swings/grouped.js';
 import { quantitiesOf } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 
@@ -57,11 +58,9 @@ export function setsOf<S extends ReadSwing>(
   standardOf: StandardOf,
   lessonOf: (lessonId: string) => CutBy | undefined,
 ): SwingSet<S>[] {
-  const sets = new Map<string, S[]>();
-  for (const s of swings.filter(counts)) {
-    const key = [s.row.lessonId, s.row.clubName, s.row.club, s.summary.device, s.row.intent].join('|');
-    sets.set(key, [...(sets.get(key) ?? []), s]);
-  }
+  const sets = grouped(swings.filter(counts), ({ row, summary }) =>
+    [row.lessonId, row.clubName, row.club, summary.device, row.intent].join('|'),
+  );
   return [...sets.values()].map((set) => {
     const [{ row, summary }] = set as [S, ...S[]];
     const { lessonId, club, clubName, intent } = row;

@@ -18,16 +18,16 @@ export interface LessonRead {
 /** Swings lesson by lesson, with what was measured in them. */
 export const lessonReads = (
   { pupils, swings }: SwingTables,
-  { rowsOf, summariesOf, shotsOf, judging, doubtsOf }: SwingReadings,
+  { rowsOf, summariesOf, shotsOf, standardsOf, doubtsOf }: SwingReadings,
 ) => ({
   /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
   async readLesson(lessonId: string): Promise<LessonRead | null> {
     const found = await pupils.lesson(lessonId);
     if (!found) return null;
-    const { standardOf } = await judging(found.pupil);
+    const standardOf = await standardsOf(found.pupil);
     const rows = await swings.ofLesson(lessonId);
     const summaries = await summariesOf(rows, found.pupil);
-    const doubts = await doubtsOf(rows, found.pupil);
+    const doubts = await doubtsOf(rows, found.pupil, new Map(rows.map((r, i) => [r.id, summaries[i]!])));
     const theirShots = await shotsOf(rows);
     const read = rows.map((row, i) => ({
       row,

@@ -1,5 +1,8 @@
 import { VilkoError } from '@vilko/core';
+import { giveWay } from '../threads/give-way.js';
 import { prepareNow, type Answer, type Question } from './prepare.js';
+
+giveWay(5);
 
 /** What a thread of the pools runs: one recording, read, analysed and packed; or the sentence that refuses it. */
 export default function prepareHere(q: Question): Answer<Question> {

@@ -1,7 +1,6 @@
-import { existsSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { type FileReading, readRecording, type Recording, VilkoError, type VilkoErrorCode } from '@vilko/core';
-import { Piscina } from 'piscina';
+import type { Piscina } from 'piscina';
+import { openPool } from '../threads/pool.js';
 import {
   type PreparedPart,
   prepareStored,
@@ -44,20 +43,10 @@ export function prepareNow(q: Question): Prepared<Question> {
 
 /** A thread that has had nothing to do for so long ends, ms. */
 const IDLE = 60_000;
-
-function openPool(): Piscina {
-  const bundled = fileURLToPath(new URL('./prepare-worker.mjs', import.meta.url));
-  const fromSource = { filename: new URL('./prepare-worker.ts', import.meta.url).href, execArgv: ['--import', 'tsx'] };
-  const pool = new Piscina({
-    ...(existsSync(bundled) ? { filename: bundled } : fromSource),
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: IDLE,
-  });
-  // a thread that dies fails its own task, which says so; the server goes on and starts another
-  pool.on('error', (e: unknown) => console.error('vilko: a reading thread ended:', e));
-  return pool;
-}
+const THREAD = {
+  bundle: new URL('./prepare-worker.mjs', import.meta.url),
+  source: new URL('./prepare-worker.ts', import.meta.url),
+};
 
 /**
  * A long file never stands before a swing of the bay, nor before a page that waits for a swing: each has a thread of
@@ -71,7 +60,7 @@ const pools: Partial<Record<Question['from'], Piscina>> = {};
  * @throws VilkoError saying what is wrong with the recording
  */
 export async function prepare<Q extends Question>(q: Q, gone?: AbortSignal): Promise<Prepared<Q>> {
-  const pool = (pools[q.from] ??= openPool());
+  const pool = (pools[q.from] ??= openPool(THREAD, IDLE));
   try {
     const answer = (await pool.run(q, gone ? { signal: gone } : {})) as Answer<Q>;
     if ('refused' in answer) throw new VilkoError(answer.refused.code, answer.refused.message, answer.refused.position);

@@ -43,7 +43,7 @@ export const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, m
 
 /** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>
-  [CORE_VERSION, 'measures, person', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
+  [CORE_VERSION, 'columns', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
 
 /** Options of an analysis from what is known about the pupil. */
 export const optionsFor = (about: AboutSwing, part: number, marks: Marks): AnalyseOptions => ({

@@ -1,5 +1,6 @@
 import type { Pupil } from '@vilko/contract';
 import { type PersonDoubt, personDoubts, unjudgedWords } from '@vilko/core';
+import { grouped } from './grouped.js';
 import type { SwingSummary } from './read-swing.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
 
@@ -14,13 +15,19 @@ export interface Doubted {
  */
 export const swingDoubts =
   (swings: SwingRepository, summariesOf: (rows: readonly SwingRow[], pupil: Pupil) => Promise<SwingSummary[]>) =>
-  async (rows: readonly SwingRow[], pupil: Pupil): Promise<ReadonlyMap<string, Doubted>> => {
+  async (
+    rows: readonly SwingRow[],
+    pupil: Pupil,
+    known: ReadonlyMap<string, SwingSummary> = new Map(),
+  ): Promise<ReadonlyMap<string, Doubted>> => {
     const lessons = [...new Set(rows.map((r) => r.lessonId))];
     const all = (await swings.everOf(lessons)).filter((r) => r.deletedAt === null && unjudgedWords(r) === null);
-    const summaries = await summariesOf(all, pupil);
+    const unknown = all.filter((r) => !known.has(r.id));
+    const others = await summariesOf(unknown, pupil);
+    const summaries = new Map([...known, ...unknown.map((r, i) => [r.id, others[i]!] as const)]);
     const found = new Map<string, Doubted>();
-    for (const lesson of lessons) {
-      const own = all.flatMap((row, i) => (row.lessonId === lesson ? [{ row, summary: summaries[i]! }] : []));
+    for (const ofLesson of grouped(all, (r) => r.lessonId).values()) {
+      const own = ofLesson.map((row) => ({ row, summary: summaries.get(row.id)! }));
       const doubts = personDoubts(
         own.map(({ row, summary }) => ({
           stood: summary.stood,

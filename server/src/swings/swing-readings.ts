@@ -1,24 +1,18 @@
-import { type Pupil, type Shot, standardFor, type StandardSources, type SwingHead } from '@vilko/contract';
-import { type ClubClass, type DrillShelf, SHIPPED_SHELF, unjudgedWords } from '@vilko/core';
+import type { Pupil, Shot, StandardSources, SwingHead } from '@vilko/contract';
+import { type DrillShelf, SHIPPED_SHELF } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { EnteredRepository } from './entered-repository.js';
 import type { FilmRepository } from './film-repository.js';
+import { grouped } from './grouped.js';
+import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
 import { prepare } from './prepare.js';
 import type { PreparedPart } from './prepare-swing.js';
-import {
-  type AboutSwing,
-  summaryKey,
-  summaryNumber,
-  type SwingSummary,
-  UNJUDGED,
-  type Verdict,
-  verdictOf,
-  whoIs,
-} from './read-swing.js';
+import { summaryKey, summaryNumber, type SwingSummary } from './read-swing.js';
 import type { ShotRepository } from './shot-repository.js';
-import { type Doubted, swingDoubts } from './swing-doubts.js';
+import { swingDoubts } from './swing-doubts.js';
 import { headOf } from './swing-head.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
+import { aboutOf, type Reading, swingVerdicts } from './swing-verdicts.js';
 
 /** The tables swings are read from. */
 export interface SwingTables {
@@ -58,29 +52,31 @@ function headsByLesson(
   return { headOfRow, headsOfRows };
 }
 
-/** What stored swings say: kept summaries, verdicts by what holds now, heads. */
-export function swingReadings({ pupils, swings, shots, films, standards, shelf }: SwingTables) {
-  const aboutOf = (row: SwingRow, pupil: Pupil): AboutSwing => ({
-    pupil: { ...whoIs(pupil), handed: row.handed ?? pupil.handed },
-    club: row.club,
-    kind: row.kind,
-  });
+const packed = ({ summary, traces }: PreparedPart) => ({ summary: packSummary(summary), traces });
 
-  /** Summaries of rows of one pupil, in their order: one query for all that are kept, the rest made anew. */
-  const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> => {
+/** What stored swings were found to say: kept once, and read anew where that does not hold any more. */
+function keptReadings(swings: SwingRepository) {
+  /** Rows of one pupil, read, in their order: one query for all that are kept, the rest made anew. */
+  const readingsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<Reading[]> => {
     const keys = new Map(rows.map((row) => [row.id, summaryKey(aboutOf(row, pupil), row.marks)]));
-    const kept = await swings.cached<SwingSummary>(keys);
-    const out: SwingSummary[] = [];
-    for (const row of rows) out.push(kept.get(row.id) ?? (await readAnew(row, pupil, keys.get(row.id)!)).summary);
+    const kept = await swings.cached<PackedSummary>(keys);
+    const out: Reading[] = [];
+    for (const row of rows) {
+      const [key, known] = [keys.get(row.id)!, kept.get(row.id)];
+      const summary = known ? unpackSummary(known.result) : (await readAnew(row, pupil, key)).summary;
+      out.push({ key, summary, judged: known?.verdict ?? null });
+    }
     return out;
   };
+  const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> =>
+    (await readingsOf(rows, pupil)).map((r) => r.summary);
   /** Reads a stored swing anew, in a thread, and keeps what comes of it. */
   const readAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<PreparedPart> => {
     const about = aboutOf(row, pupil);
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks });
-    await swings.keep(row.id, key, made);
+    await swings.keep(row.id, key, packed(made));
     return made;
   };
 
@@ -89,6 +85,12 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
     const key = summaryKey(aboutOf(row, pupil), row.marks);
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
   };
+  return { readingsOf, summariesOf, tracesOf };
+}
+
+/** What stored swings say: kept summaries, verdicts by what holds now, heads. */
+export function swingReadings({ pupils, swings, shots, films, standards, shelf }: SwingTables) {
+  const { readingsOf, summariesOf, tracesOf } = keptReadings(swings);
 
   /** The shots of swings, by swing; the last that was said of each. */
   const shotsOf = async (rows: readonly SwingRow[]): Promise<ReadonlyMap<string, Shot>> => {
@@ -98,39 +100,40 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
 
   const doubtsOf = swingDoubts(swings, summariesOf);
 
-  /** Verdicts on one pupil's swings, by what holds now. */
-  const judging = async (pupil: Pupil) => {
-    const house = await standards();
-    const standardOf = (club: ClubClass, intent: string) =>
-      standardFor({ ...house, profile: pupil.profile, handed: pupil.handed }, club, intent);
-    return {
-      standardOf,
-      verdict: (row: SwingRow, s: SwingSummary, doubt: Doubted | null): Verdict =>
-        unjudgedWords({ ...row, doubt })
-          ? UNJUDGED
-          : verdictOf(s, aboutOf(row, pupil), standardOf(row.club, row.intent), row.overruled),
-    };
+  const { standardsOf, verdictsOf } = swingVerdicts({ swings, standards });
+
+  /** Rows of one pupil with what they say, what is asked of them, and what they are said to be. */
+  const judgedOf = async (rows: readonly SwingRow[], pupil: Pupil) => {
+    const read = await readingsOf(rows, pupil);
+    const doubts = await doubtsOf(rows, pupil, new Map(rows.map((r, i) => [r.id, read[i]!.summary])));
+    const asked = rows.map((row, i) => ({ row, reading: read[i]!, doubt: doubts.get(row.id) ?? null }));
+    const verdicts = await verdictsOf(asked, pupil);
+    return asked.map(({ row, reading, doubt }, i) => ({
+      row,
+      summary: reading.summary,
+      doubt,
+      verdict: verdicts[i]!,
+    }));
   };
 
   /** Heads of rows of one pupil with what lies beside them. */
   const headsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingHead[]> => {
-    const [theirShots, theirFilms, usual, judge, doubts, lessons, drills] = await Promise.all([
+    const [theirShots, theirFilms, usual, judged, lessons, drills] = await Promise.all([
       shotsOf(rows),
       films.ofSwings(rows.map((r) => r.id)),
       rows.some((r) => r.kind === 'half') ? usualHalf(pupil) : null,
-      judging(pupil),
-      doubtsOf(rows, pupil),
+      judgedOf(rows, pupil),
       pupils.lessonsBriefly(pupil.id),
       // only what was trained by a drill asks what that falsifies
       rows.some((r) => r.task?.drill) ? shelf() : SHIPPED_SHELF,
     ]);
-    const summaries = await summariesOf(rows, pupil);
-    return rows.map((row, i) =>
-      headOf(row, summaries[i]!, {
-        verdict: judge.verdict(row, summaries[i]!, doubts.get(row.id) ?? null),
-        doubt: doubts.get(row.id) ?? null,
+    const filmsOf = grouped(theirFilms, (f) => f.swingId);
+    return judged.map(({ row, summary, verdict, doubt }) =>
+      headOf(row, summary, {
+        verdict,
+        doubt,
         shot: theirShots.get(row.id) ?? null,
-        films: theirFilms.filter((f) => f.swingId === row.id),
+        films: filmsOf.get(row.id) ?? [],
         usualHalf: usual,
         pupil,
         drills,
@@ -153,7 +156,17 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
     return known.length >= USUAL_FROM ? median(known) : null;
   };
 
-  return { rowsOf, summariesOf, shotsOf, tracesOf, judging, doubtsOf, headsOf, ...headsByLesson(pupils, headsOf) };
+  return {
+    rowsOf,
+    summariesOf,
+    shotsOf,
+    tracesOf,
+    standardsOf,
+    judgedOf,
+    doubtsOf,
+    headsOf,
+    ...headsByLesson(pupils, headsOf),
+  };
 }
 
 export type SwingReadings = ReturnType<typeof swingReadings>;

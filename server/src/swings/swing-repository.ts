@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
 import type { SwingChange, SwingPlace } from '@vilko/contract';
 import type { Db } from '../db/open.js';
-import { inbox, lessons, recordings, results, shots, swings } from '../db/schema.js';
+import { inbox, type KeptVerdict, lessons, recordings, results, shots, swings } from '../db/schema.js';
 
 type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
@@ -98,18 +98,42 @@ interface Kept {
   readonly summary: unknown;
   readonly traces: Uint8Array | null;
 }
+/** A kept result as it is read: what the swing says, and what it was last judged to be. */
+export interface KeptResult<T> {
+  readonly key: string;
+  readonly result: T;
+  readonly verdict: KeptVerdict | null;
+}
+
+/** Rows written by one statement. */
+const AT_ONCE = 500;
 
 /** What was made of swings once, under the key of what it was made from. */
 const keptResults = (db: Db) => ({
   /** What these swings were found to say, each under its key, in one query. */
-  cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, T>> => {
+  cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, KeptResult<T>>> => {
     if (keys.size === 0) return new Map();
-    const { swingId, key, result } = results;
+    const { swingId, key, result, verdict } = results;
     const rows = await db
-      .select({ swingId, key, result })
+      .select({ swingId, key, result, verdict })
       .from(results)
       .where(inArray(swingId, [...keys.keys()]));
-    return new Map(rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r.result as T]] : [])));
+    return new Map(
+      rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r as typeof r & { result: T }]] : [])),
+    );
+  },
+  /** Keeps what swings are said to be beside what they say; where that was read anew meanwhile, nothing. */
+  keepVerdicts: async (
+    judged: readonly { readonly swingId: string; readonly key: string; readonly verdict: KeptVerdict }[],
+  ): Promise<void> => {
+    for (let i = 0; i < judged.length; i += AT_ONCE) {
+      const rows = judged
+        .slice(i, i + AT_ONCE)
+        .map(({ swingId, key, verdict }) => sql`(${swingId}, ${key}, ${JSON.stringify(verdict)})`);
+      await db.execute(sql`UPDATE ${results} SET verdict = new.verdict::json
+        FROM (VALUES ${sql.join(rows, sql`, `)}) AS new (swing_id, key, verdict)
+        WHERE ${results}.swing_id = new.swing_id AND ${results}.key = new.key`);
+    }
   },
   /** What is drawn of a swing; null where nothing is kept under this key. */
   traces: async (swingId: string, key: string): Promise<Uint8Array | null> => {

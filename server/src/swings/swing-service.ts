@@ -1,5 +1,5 @@
-import type { Lesson, Pupil, ShotValues, Standard, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
-import { type ClubClass, type MeasureId, VilkoError } from '@vilko/core';
+import type { Lesson, Pupil, ShotValues, SwingHead, SwingTask, SwingValue } from '@vilko/contract';
+import { type MeasureId, VilkoError } from '@vilko/core';
 import { filmedSwings } from './filmed-swings.js';
 import { lessonReads } from './lesson-reads.js';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
@@ -34,7 +34,7 @@ export interface TrainedSwing {
 export function swingService(tables: SwingTables) {
   const { pupils, swings } = tables;
   const readings = swingReadings(tables);
-  const { rowsOf, summariesOf, shotsOf, tracesOf, judging, doubtsOf, headsOf } = readings;
+  const { rowsOf, summariesOf, shotsOf, tracesOf, standardsOf, judgedOf, headsOf } = readings;
 
   return {
     ...swingArrivals(tables, readings),
@@ -54,20 +54,8 @@ export function swingService(tables: SwingTables) {
     /** Every swing of a pupil that was not deleted, with its numbers, oldest first. */
     async summarised(pupil: Pupil): Promise<SummarisedSwing[]> {
       const rows = await rowsOf(pupil);
-      const judge = await judging(pupil);
-      const summaries = await summariesOf(rows, pupil);
-      const doubts = await doubtsOf(rows, pupil);
-      const theirShots = await shotsOf(rows);
-      return rows.map((row, i) => {
-        const [summary, doubt] = [summaries[i]!, doubts.get(row.id) ?? null];
-        return {
-          row,
-          summary,
-          ball: theirShots.get(row.id)?.values ?? null,
-          doubt,
-          verdict: judge.verdict(row, summary, doubt),
-        };
-      });
+      const [judged, theirShots] = await Promise.all([judgedOf(rows, pupil), shotsOf(rows)]);
+      return judged.map((s) => ({ ...s, ball: theirShots.get(s.row.id)?.values ?? null }));
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
@@ -95,8 +83,7 @@ export function swingService(tables: SwingTables) {
       return rows.map((row, i) => ({ swingId: row.id, value: summaryNumber(summaries[i]!, measure) }));
     },
     /** What a pupil's swings are judged by, club by club and intent by intent. */
-    standards: async (pupil: Pupil): Promise<(club: ClubClass, intent: string) => Standard> =>
-      (await judging(pupil)).standardOf,
+    standards: standardsOf,
     async head(swingId: string): Promise<SwingHead | null> {
       return readings.headOfRow(await swings.one(swingId));
     },

@@ -23,7 +23,14 @@ export const SOMEBODY: Pupil = {
 
 /** A server for tests: in memory unless `onDisk`, with one pupil and one lesson `l`. */
 export async function testApp(
-  o: { onDisk?: boolean; signIn?: boolean; listen?: boolean; pupil?: Partial<Pupil>; log?: string } = {},
+  o: {
+    onDisk?: boolean;
+    signIn?: boolean;
+    listen?: boolean;
+    pupil?: Partial<Pupil>;
+    log?: string;
+    apart?: boolean;
+  } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-test-'));
   const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://');
@@ -37,7 +44,7 @@ export async function testApp(
     bay: 'Bay 3',
     aim: 'Test',
   });
-  const app: App = await buildApp(database, { web: '/nowhere', signIn: o.signIn, log: o.log });
+  const app: App = await buildApp(database, { web: '/nowhere', signIn: o.signIn, log: o.log, apart: o.apart });
   if (o.listen) await app.fastify.listen({ port: 0, host: '127.0.0.1' });
   const inject = app.fastify.inject.bind(app.fastify);
   const octets = { 'content-type': 'application/octet-stream' };

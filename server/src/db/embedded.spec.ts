@@ -1,0 +1,69 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Embedded, openEmbedded } from './embedded.js';
+
+const COUNT = 'SELECT count(*)::int AS n FROM seen';
+
+describe('the embedded database in its thread', () => {
+  let dataDir: string;
+  let db: Embedded;
+  const seen = async (): Promise<number> => (await db.query<{ n: number }>(COUNT)).rows[0]!.n;
+
+  beforeAll(async () => {
+    dataDir = join(mkdtempSync(join(tmpdir(), 'vilko-db-')), 'pg');
+    db = await openEmbedded(dataDir);
+  });
+  beforeEach(() => db.exec('DROP TABLE IF EXISTS seen; CREATE TABLE seen (id int PRIMARY KEY, what jsonb)'));
+  afterAll(() => db.close());
+
+  it('keeps what was written; between closing and opening it says that it has ended', async () => {
+    await db.query('INSERT INTO seen VALUES ($1, $2)', [1, '{"a":[1,2]}']);
+    await db.close();
+    await expectAsync(db.query('SELECT 1')).toBeRejectedWithError(/has ended/);
+    db = await openEmbedded(dataDir);
+    const { rows } = await db.query('SELECT * FROM seen', [], { rowMode: 'array' });
+    expect(rows as unknown).toEqual([[1, '{"a": [1, 2]}']]);
+  });
+
+  it('keeps a whole transaction or nothing of it, and lets nobody in between', async () => {
+    const both = db.transaction(async (tx) => {
+      await tx.query('INSERT INTO seen VALUES (1, null)');
+      await new Promise((done) => setTimeout(done, 20));
+      await tx.query('INSERT INTO seen VALUES (2, null)');
+    });
+    const between = seen();
+    await both;
+    expect([0, 2]).toContain(await between);
+    expect(await seen()).toBe(2);
+    const half = db.transaction(async (tx) => {
+      await tx.query('INSERT INTO seen VALUES (3, null)');
+      throw new Error('thought better of it');
+    });
+    await expectAsync(half).toBeRejectedWithError('thought better of it');
+    expect(await seen()).toBe(2);
+  });
+
+  it('says what the database says, with its code, and goes on', async () => {
+    await db.query('INSERT INTO seen VALUES (1, null)');
+    const twice = db.query('INSERT INTO seen VALUES (1, null)').catch((e: unknown) => e);
+    expect(await twice).toEqual(jasmine.objectContaining({ code: '23505', constraint: 'seen_pkey' }));
+    const broken = db.transaction(async (tx) => {
+      await tx.query('INSERT INTO seen VALUES (2, null)');
+      await tx.query('INSERT INTO seen VALUES (1, null)');
+    });
+    await expectAsync(broken).toBeRejected();
+    expect(await seen()).toBe(1);
+  });
+
+  it('leaves the asker free while it works', async () => {
+    let turns = 0;
+    const turning = setInterval(() => turns++, 1);
+    const begun = performance.now();
+    await db.query('SELECT sum(sqrt(i)) FROM generate_series(1, 1500000) AS i');
+    const took = performance.now() - begun;
+    clearInterval(turning);
+    // held, not one turn would have come
+    expect(turns).toBeGreaterThan(took / 50);
+  });
+});

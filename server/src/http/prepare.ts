@@ -1,0 +1,39 @@
+import helmet from '@fastify/helmet';
+import swagger from '@fastify/swagger';
+import websocket from '@fastify/websocket';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
+import { sayErrors } from './errors.js';
+import { logOptions } from './log.js';
+
+/** What every plug-in rests on: headers, checks, description, sockets, bytes. */
+export async function prepareServer(log: string | undefined): Promise<FastifyInstance> {
+  const fastify = Fastify({ ...logOptions(log ?? null), routerOptions: { maxParamLength: 200 } });
+  fastify.setValidatorCompiler(validatorCompiler);
+  fastify.setSerializerCompiler(serializerCompiler);
+  await fastify.register(helmet, {
+    contentSecurityPolicy: {
+      directives: {
+        'upgrade-insecure-requests': null,
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'connect-src': ["'self'", 'ws:'],
+        'worker-src': ["'self'", 'blob:'],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'media-src': ["'self'", 'blob:'],
+      },
+    },
+  });
+  await fastify.register(swagger, {
+    openapi: { info: { title: 'Vilko', version: '1' } },
+    transform: jsonSchemaTransform,
+  });
+  await fastify.register(websocket, { options: { maxPayload: 1 << 20 } });
+  fastify.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: 256 << 20 },
+    (_, body, done) => done(null, body),
+  );
+  fastify.decorate('elsewhere', null);
+  sayErrors(fastify);
+  return fastify;
+}

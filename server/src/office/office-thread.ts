@@ -1,0 +1,51 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { type Door, joinDatabase } from '../db/open.js';
+import { prepareServer } from '../http/prepare.js';
+import { type AskedOfBays, registerPages } from '../pages.js';
+import { openServices, openTables } from '../services.js';
+import { giveWay } from '../threads/give-way.js';
+import type { OfficeAnswer, OfficeQuestion } from './office.js';
+
+/** The pages in a thread of their own: requests come as messages, already let in by who they are of. */
+
+const ELSEWHERE = (): never => {
+  throw new Error('this is asked where the bays are');
+};
+/** Who changes something here tells the bays' thread by its answer. */
+const NO_BAYS: AskedOfBays = {
+  changed: () => Promise.resolve(),
+  nameOf: ELSEWHERE,
+  whereIs: ELSEWHERE,
+  connected: ELSEWHERE,
+};
+
+giveWay(10);
+let origin: string | null = null;
+
+async function openPages() {
+  const database = await joinDatabase((workerData as { door: Door }).door);
+  const tables = openTables(database);
+  const services = openServices(database, tables, () => origin);
+  const fastify = await prepareServer(undefined);
+  await registerPages(fastify, { database, tables, services, bays: NO_BAYS, deviceKey: '' });
+  await fastify.ready();
+  return fastify;
+}
+
+const pages = openPages();
+
+parentPort!.on('message', (q: OfficeQuestion) => void answer(q));
+
+async function answer({ id, method, url, headers, payload, origin: from }: OfficeQuestion): Promise<void> {
+  const fastify = await pages;
+  origin = from;
+  const body = payload === null ? {} : { payload: typeof payload === 'string' ? payload : Buffer.from(payload) };
+  const answered = await fastify.inject({ method, url, headers, ...body });
+  const told = Object.entries(answered.headers).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]));
+  parentPort!.postMessage({
+    id,
+    status: answered.statusCode,
+    headers: Object.fromEntries(told) as OfficeAnswer['headers'],
+    payload: answered.rawPayload,
+  } satisfies OfficeAnswer);
+}

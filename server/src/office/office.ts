@@ -1,0 +1,148 @@
+import type { EndpointName } from '@vilko/contract';
+import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { Worker } from 'node:worker_threads';
+import type { Door, OpenDatabase } from '../db/open.js';
+import { buffer } from '../http/serve.js';
+import { startThread } from '../threads/start.js';
+
+/**
+ * Pages are answered in a thread of their own, so that none of them, however long it takes, ever holds up a bay. What
+ * stays in the bays' thread: what speaks of the bays themselves, who has signed in, and bytes that go by as a stream.
+ */
+const HERE: ReadonlySet<EndpointName> = new Set<EndpointName>([
+  'bays',
+  'addBay',
+  'bay',
+  'changeBay',
+  'setUp',
+  'zeroBay',
+  'health',
+  'devices',
+  'session',
+  'signIn',
+  'signOut',
+  'setPassword',
+  // a new lesson, or a swing for the inbox, asks in which bay
+  'addPupil',
+  'startLesson',
+  'toInbox',
+  // read in threads of their own, or sent as they lie on the disk
+  'importRecording',
+  'addFilm',
+  'filmFile',
+  'traces',
+  'recording',
+  'addLogFilm',
+  'logFilm',
+  'sendSharedFilm',
+  'keepDrillMedia',
+  'drillMedia',
+  'sharedDrillMedia',
+]);
+
+/** A request as it crosses. */
+export interface OfficeQuestion {
+  readonly id: number;
+  readonly method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+  readonly url: string;
+  readonly headers: Readonly<Record<string, string>>;
+  readonly payload: string | Uint8Array | null;
+  /** Where a phone reaches the server; null on this machine only. */
+  readonly origin: string | null;
+}
+/** An answer as it crosses. */
+export interface OfficeAnswer {
+  readonly id: number;
+  readonly status: number;
+  readonly headers: Readonly<Record<string, string>>;
+  readonly payload: Uint8Array;
+}
+
+/** What of a request's head an answer may rest on. */
+const HEARD = ['accept', 'content-type', 'if-none-match'];
+/** What of an answer's head is the connection's own. */
+const CONNECTIONS = new Set(['connection', 'content-length', 'date', 'keep-alive', 'transfer-encoding']);
+
+const THREAD = {
+  bundle: new URL('./office-thread.mjs', import.meta.url),
+  source: new URL('./office-thread.ts', import.meta.url),
+};
+
+const questionOf = (id: number, request: FastifyRequest, origin: string | null): OfficeQuestion => {
+  const { body, headers } = request;
+  return {
+    id,
+    method: request.method as OfficeQuestion['method'],
+    url: request.url,
+    headers: Object.fromEntries(HEARD.flatMap((h) => (headers[h] ? [[h, String(headers[h])]] : []))),
+    payload:
+      body === undefined || body === null
+        ? null
+        : ArrayBuffer.isView(body)
+          ? (body as Uint8Array)
+          : JSON.stringify(body),
+    origin,
+  };
+};
+
+/** Waits for the answers of one thread. */
+function answers(worker: Worker, ended: () => void) {
+  const waiting = new Map<number, { done: (a: OfficeAnswer) => void; failed: (e: Error) => void }>();
+  const end = (e: Error): void => {
+    ended();
+    for (const w of waiting.values()) w.failed(e);
+    waiting.clear();
+  };
+  worker.on('message', (a: OfficeAnswer) => {
+    waiting.get(a.id)?.done(a);
+    waiting.delete(a.id);
+  });
+  worker.on('error', end);
+  worker.on('exit', () => end(new Error('the thread of the pages has ended')));
+  return (q: OfficeQuestion): Promise<OfficeAnswer> =>
+    new Promise((done, failed) => {
+      waiting.set(q.id, { done, failed });
+      worker.postMessage(q);
+    });
+}
+
+/** What the office rests on: its database, and where the server listens. */
+export interface OfficeOver {
+  readonly database: Pick<OpenDatabase, 'door'>;
+  readonly origin: () => string | null;
+  /** Something was changed: whoever stands on what is kept reads it anew. */
+  readonly changed: () => Promise<void>;
+}
+
+/** Answers requests in the thread of the pages; one that has died is started anew by the next request. */
+export type Office = ReturnType<typeof openOffice>;
+
+export function openOffice({ database, origin, changed }: OfficeOver) {
+  let running: Promise<{ worker: Worker; ask: ReturnType<typeof answers> }> | null = null;
+  let last = 0;
+  const start = async () => {
+    const door: Door | null = await database.door();
+    if (!door) throw new Error('this database cannot be shared with another thread');
+    const worker = startThread(THREAD, { workerData: { door }, transferList: 'port' in door ? [door.port] : [] });
+    return { worker, ask: answers(worker, () => (running = null)) };
+  };
+  return {
+    answers: (name: EndpointName): boolean => !HERE.has(name),
+    async answer(request: FastifyRequest, reply: FastifyReply): Promise<FastifyReply> {
+      const { ask } = await (running ??= start());
+      const { status, headers, payload } = await ask(questionOf(++last, request, origin()));
+      if (request.method !== 'GET' && status < 400) await changed();
+      for (const [name, value] of Object.entries(headers)) if (!CONNECTIONS.has(name)) reply.header(name, value);
+      return reply.code(status).send(buffer(payload));
+    },
+    /** Starts the thread before the first page asks. */
+    async ready(): Promise<void> {
+      await (running ??= start());
+    },
+    async close(): Promise<void> {
+      const was = await running?.catch(() => null);
+      running = null;
+      await was?.worker.terminate();
+    },
+  };
+}
