@@ -1,5 +1,5 @@
 import { BAY_STATES } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Device } from './lesson.js';
 import { PracticeTask } from './practice.js';
 import { ClubClass, Handed } from './pupil.js';

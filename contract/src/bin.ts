@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What can be deleted and put back. */
 export const BIN_KINDS = [

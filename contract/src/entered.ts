@@ -1,5 +1,5 @@
 import { EVENT_NAMES, FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
 import { ClubClass } from './pupil.js';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { MeasureIdText } from './measure-id.js';
 import { SHOT_NUMBERS } from './shot.js';
 

@@ -1,6 +1,6 @@
 import { ASKED, EXTRA_CHANNELS } from '@vilko/core/vocabulary';
 export { ASKED, type Asked } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Device } from './lesson.js';
 import { ClubClass, Handed } from './pupil.js';
 

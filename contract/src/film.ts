@@ -1,5 +1,5 @@
 import { FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const FILM_ANGLES = FILM_SIDES;
 export type FilmAngle = (typeof FILM_ANGLES)[number];

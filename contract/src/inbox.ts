@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Device } from './lesson.js';
 import { ClubClass, Handed } from './pupil.js';
 import { SwingKind, SWING_TAGS, Thumbnail } from './swing.js';

@@ -1,5 +1,5 @@
 import { FINDING_WORDS } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { ClubClass } from './pupil.js';
 import { Device } from './lesson.js';
 import { MeasureIdText, QuantityIdText } from './measure-id.js';

@@ -1,5 +1,5 @@
 import { DEVICE_KINDS, Target } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { Pupil } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
 import { QuantityIdText } from './measure-id.js';

@@ -1,5 +1,5 @@
 import type { MeasureId, QuantityId } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * The id of a measure. The registry itself stays out of what the browser loads first: the server refuses unknown ids.

@@ -1,5 +1,5 @@
 import { Pattern } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A version of a pattern of the house's own. */
 export const PatternVersion = z.object({ version: z.int(), savedAt: z.string(), pattern: Pattern });

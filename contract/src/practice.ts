@@ -1,5 +1,5 @@
 import { BlockResult, LAST_RUNG, Plan, PlanWish } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
 
 /** What a swing of the trainer was for: a measure with its band over k of n swings, on a rung of a drill. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What went wrong, as one sentence for a person, and what is kept. */
 export const Problem = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ClubFindings } from './judgement.js';
 import { QuantityIdText } from './measure-id.js';
 

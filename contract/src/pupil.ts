@@ -1,5 +1,5 @@
 import { CLUB_CLASSES, footOfSide, INJURY_TAGS, type OnRecord, Target } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { LogEntry } from './practice.js';
 import { QuantityIdText } from './measure-id.js';
 

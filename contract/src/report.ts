@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FEWEST_AFTER, FEWEST_FOR_SPREAD, SUCCESS_WORDS } from '@vilko/core';
 import { counted, figure, toldAmount, toldWanted, unitBehind } from '@vilko/core/words';
 import { ClubFindings } from './judgement.js';

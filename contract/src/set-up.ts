@@ -1,5 +1,5 @@
 import { FootCheck, SET_UP_ACTS, SET_UP_STEPS } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What the set-up of a lesson found, as it is kept with the lesson. */
 export const SetUpRecord = z.object({

@@ -1,5 +1,5 @@
 import { CsvMapping, HouseSports, Limit } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const Units = z.object({
   distance: z.enum(['m', 'yd']),

@@ -1,5 +1,5 @@
 import { OwnDrill } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { LogEntry } from './practice.js';
 import { ReportFigures, ReportText, SpokenReview } from './report.js';
 

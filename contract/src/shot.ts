@@ -1,5 +1,5 @@
 import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 
 export { SHOT_NUMBERS, type ShotNumber };
 

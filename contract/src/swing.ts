@@ -1,5 +1,5 @@
 import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
-import { z } from 'zod';
+import * as z from 'zod';
 import { EnteredSwing } from './entered.js';
 import { Film } from './film.js';
 import { Device, LessonHead } from './lesson.js';

@@ -1,5 +1,5 @@
 import { resolve } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 
 const Environment = z.object({
   HOST: z.string().default('127.0.0.1'),

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Bay, BayChange, BayHead, BayLine, NewBay } from '../bay.js';
 import { SetUpAct, SetUpState } from '../set-up.js';
 import { at } from './endpoint.js';

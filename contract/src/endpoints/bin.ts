@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BinEntry, BinPick } from '../bin.js';
 import { at } from './endpoint.js';
 

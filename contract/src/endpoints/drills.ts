@@ -1,5 +1,5 @@
 import { type Drill, DrillMedia, LONGEST_DRILL_FILM_S, OwnDrill } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { at, BYTES } from './endpoint.js';
 
 /** Whatever came: the server says in one sentence what is wrong with a drill. */

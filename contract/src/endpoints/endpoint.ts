@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Bytes as they are: a file that is sent or fetched. */
 export const BYTES = 'bytes';

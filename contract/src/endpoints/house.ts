@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Backup, HouseSettings, KnownDevice, NightReport, Restored, Session } from '../settings.js';
 import { at, BYTES } from './endpoint.js';
 

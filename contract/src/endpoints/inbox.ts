@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { InboxAssign, InboxDone, InboxPick, InboxSwing } from '../inbox.js';
 import { at } from './endpoint.js';
 

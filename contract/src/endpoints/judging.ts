@@ -1,5 +1,5 @@
 import type { Pattern } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { OwnPatterns, PatternVersion } from '../pattern.js';
 import { at } from './endpoint.js';
 

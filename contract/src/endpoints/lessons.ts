@@ -1,5 +1,5 @@
 import { CsvMapping } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { LessonFindings } from '../judgement.js';
 import { LessonChange, LessonHead } from '../lesson.js';
 import { ClubClass } from '../pupil.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Experiment, ExperimentAct, NewExperiment } from '../experiment.js';
 import { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '../practice.js';
 import { Progress } from '../progress.js';

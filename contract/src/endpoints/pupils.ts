@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LessonHead, NewLesson, PupilWithLessons } from '../lesson.js';
 import { MeasureIdText } from '../measure-id.js';
 import { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '../pupil.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Report, ReportField, ReportText, SpokenReview } from '../report.js';
 import { Share, SHARE_DAYS, Shares } from '../share.js';
 import { at, BYTES } from './endpoint.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { SharedAct, SharedPage } from '../share.js';
 import { at, BYTES } from './endpoint.js';
 

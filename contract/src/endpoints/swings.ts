@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Film, FILM_ANGLES, FilmChange } from '../film.js';
 import { ShotChange } from '../shot.js';
 import { SwingChange, SwingHead, SwingMove, SwingPick, SwingsChange, SwingsMoved } from '../swing.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { INJURY_TAGS, type InjuryTag } from './injuries.js';
 import screen from './body-screen.json';
 

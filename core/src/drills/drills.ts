@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ended } from '../words/case.js';
 import type { ClubClass } from '../recording/recording.js';
 import { Drill } from './drill.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { footOfSide, type Handed } from '../recording/recording.js';
 import { LADDER } from './drill.js';
 import rows from './injury-caps.json';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 type Side = 'lead' | 'trail';
 const Point = z.tuple([z.number(), z.number()]);

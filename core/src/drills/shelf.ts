@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { faultOf } from '../faults/catalogue.js';
 import { idFrom } from '../words/id.js';
 import { Drill } from './drill.js';

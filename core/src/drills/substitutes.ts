@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { capital } from '../words/case.js';
 import rows from './substitutes.json';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import rows from './ball-does.json';
 import { Sign } from './seen.js';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import rows from './catalogue.json';
 import { FaultRule } from './rule.js';
 

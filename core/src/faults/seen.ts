@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { causesOf } from './catalogue.js';
 import type { CannotJudge, Weighing } from './judge.js';
 import rows from './seen.json';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { MEASURE_IDS, type MeasureId } from './registry.js';
 
 /** The id of a measure in data: patterns, rules, drills. Any other word is refused by name. */

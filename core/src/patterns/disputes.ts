@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { MeasureIdText } from '../measures/measure-id.js';
 import rows from './disputes.json';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import commonGround from './library/common-ground.json';
 import deepLoad from './library/deep-load.json';
 import forefootWind from './library/forefoot-wind.json';

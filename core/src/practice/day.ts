@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A calendar day, ISO `YYYY-MM-DD`; no clock, no time zone. */
 export type Day = string;

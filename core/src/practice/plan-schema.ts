@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { INJURY_TAGS } from '../drills/injuries.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 import { IsoDay } from './day.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DEVICES, isDeviceKind } from '../recording/device-kinds.js';
 import { counted } from '../words/amounts.js';
 import { IsoDay } from './day.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import rows from './sports.json';
 
 /** What a finding can be about, as far as other sports know it. */

@@ -2,7 +2,7 @@ import { BAY_SOCKETS, Hello, MonitorHello, MonitorShot, NO_SHOT } from '@vilko/c
 import { DEVICES, VilkoError } from '@vilko/core';
 import type { FastifyInstance } from 'fastify';
 import type { WebSocket } from 'ws';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { API } from '../http/serve.js';
 import { parsed } from '../http/words.js';
 import type { ShotService } from '../swings/shot-service.js';

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Backup, Practice, PracticePlan, Problem, Report, Share, SharedPage } from '@vilko/contract';
 import { type Drill, DRILLS, OwnDrill } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
 const [first] = DRILLS as [Drill];

@@ -4,7 +4,7 @@ import { basename, isAbsolute, join } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import type { Backup, NightReport, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
 import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';

@@ -4,7 +4,7 @@ import { BinEntry, BLANK_ENTRY, Film, LogEntry, PupilWithLessons } from '@vilko/
 import { simulate } from '@vilko/core/golfer';
 import { patternOf } from '@vilko/core';
 import { eq } from 'drizzle-orm';
-import { z } from 'zod';
+import * as z from 'zod';
 import { films, lessons, recordings, swings } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 

@@ -30,7 +30,7 @@ import {
 } from '@vilko/contract';
 import { OwnDrill, VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { LessonRow } from '../pupils/pupil-repository.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
 import type { WholeSwing } from '../swings/swing-repository.js';

@@ -14,7 +14,7 @@ import {
 } from '@vilko/contract';
 import { isQuantityId, VilkoError } from '@vilko/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest, onRequestAsyncHookHandler } from 'fastify';
-import { z } from 'zod';
+import * as z from 'zod';
 import { bytesOf } from './words.js';
 
 declare module 'fastify' {

@@ -1,6 +1,6 @@
 import type { LogEntry, PupilDashboard, TrendPoint } from '@vilko/contract';
 import { type ClubClass, compareSets, mean, type QuantityId, quantityOf, standardDeviation } from '@vilko/core';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { lastRun, type SwingSet } from '../judging/swing-sets.js';
 import { quantityIn } from '../swings/read-swing.js';
 import { valuesIn } from '../swings/values-in.js';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type Erased, MOST_CUES, type NewLesson, type NewPupil, type Pupil, type PupilChange } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { PupilRepository } from './pupil-repository.js';
 
 /** What the service of pupils needs from those who keep something about them. */

@@ -12,7 +12,7 @@ import {
   Restored,
 } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { SOMEBODY, type TestApp, testApp } from '../testing/test-app.js';
 import { unpackPupils } from '../house/pupil-bundle.js';
 import { mergedPupil } from './pupil-service.js';

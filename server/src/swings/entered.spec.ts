@@ -1,6 +1,6 @@
 import { BinEntry, Entered, EnteredSwing, Film, type NewEnteredSwing, Problem, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
 const SHEET: NewEnteredSwing = {

@@ -1,6 +1,6 @@
 import { InboxDone, InboxSwing, Problem } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { recordings } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { inboxRepository } from './inbox-repository.js';

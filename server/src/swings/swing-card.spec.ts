@@ -1,6 +1,6 @@
 import { PupilWithLessons, SwingHead, SwingsMoved } from '@vilko/contract';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, 1, 2, 3);

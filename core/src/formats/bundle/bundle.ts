@@ -1,5 +1,5 @@
 import { strFromU8, strToU8 } from 'fflate';
-import { z } from 'zod';
+import * as z from 'zod';
 import { VilkoError } from '../../error.js';
 import {
   type Board,

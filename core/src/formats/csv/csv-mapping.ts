@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { EXTRA_CHANNELS, WRENCH_CHANNELS } from '../../recording/recording.js';
 import type { CsvHead } from './csv-head.js';
 

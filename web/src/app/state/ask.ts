@@ -10,7 +10,7 @@ import {
   type ReplyOf,
 } from '@vilko/contract';
 import { catchError, concatMap, EMPTY, map, type Observable, of, throwError } from 'rxjs';
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** What stands in an address: the names of its path and its query. */
 export type Given<E extends Endpoint> = ParamsOf<E> & QueryAsked<E>;

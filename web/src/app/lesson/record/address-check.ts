@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ClubClass, Standard } from '@vilko/contract';
 import { bandsFor } from '@vilko/core';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Seen } from './live-canvas';
 
 /** How far above or below a band a live value lies. */
