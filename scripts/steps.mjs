@@ -35,6 +35,7 @@ const SOURCES = [
   'web/angular.json',
   'package-lock.json',
   'scripts/bundle.mjs',
+  'scripts/compress.mjs',
 ];
 
 function files(path) {
@@ -69,6 +70,7 @@ export function build({ force = false } = {}) {
     cwd: join(root, 'web'),
     env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
   });
+  run('compressing it', 'node', ['scripts/compress.mjs']);
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);
 }

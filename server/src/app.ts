@@ -145,16 +145,32 @@ export async function buildApp(
   };
 }
 
+/** A built file whose name tells its content: another content has another name. */
+const NAMED_BY_CONTENT = /-[A-Z0-9]{8}\.[a-z0-9.]+$/;
+const FOR_EVER = 'public, max-age=31536000, immutable';
+
 /** The application's own files, and films in ranges by the same plug-in. */
 async function serveWeb(fastify: FastifyInstance, web: string, films: string): Promise<void> {
   const hasWeb = existsSync(join(web, 'index.html'));
-  await fastify.register(fastifyStatic, { root: hasWeb ? web : films, serve: hasWeb, wildcard: false, maxAge: '1h' });
+  await fastify.register(fastifyStatic, {
+    root: hasWeb ? web : films,
+    serve: hasWeb,
+    wildcard: false,
+    // twins that the build has compressed
+    preCompressed: hasWeb,
+  });
   if (!hasWeb) return;
+  fastify.addHook('onSend', async (request, reply) => {
+    const path = request.url.split('?')[0]!;
+    if (path.startsWith(`${API}/`)) return;
+    const known = NAMED_BY_CONTENT.test(path) && reply.statusCode < 400;
+    reply.header('cache-control', known ? FOR_EVER : 'no-cache');
+  });
   const index = readFileSync(join(web, 'index.html'));
   // deep links: every other path is the application's own
   fastify.setNotFoundHandler((request, reply) =>
     request.url.startsWith(`${API}/`) || /\.[a-z0-9]+$/i.test(request.url.split('?')[0]!)
       ? reply.code(404).send({ code: 'not-found', message: 'There is nothing at this address.' })
-      : reply.type('text/html').header('cache-control', 'no-cache').send(index),
+      : reply.type('text/html').send(index),
   );
 }

@@ -10,11 +10,11 @@ import { evaluationMarkdown } from './tables.js';
 const option = (name: string): string | undefined =>
   process.argv.find((a) => a.startsWith(`--${name}=`))?.split('=')[1];
 const tuning = process.argv.includes('--tuning');
-const REPORTING = 17_000_000;
+const REPORTING = 18_000_000;
 const TUNING = 2_000_000;
 const AT_ONCE = 2;
 const seed = tuning ? TUNING : REPORTING;
-const n = Number(option('n') ?? 3);
+const n = Number(option('n') ?? 6);
 const at = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const file = (k: number): string => at(`../../runs/evaluation-${tuning ? 'tuning' : 'report'}-${k}.json`);
 
