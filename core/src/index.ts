@@ -25,7 +25,7 @@ export { recordedFootCheck } from './ground/recorded-foot-check.js';
 export { writeC3d } from './formats/c3d/write-c3d.js';
 export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js';
 export * from './analyse.js';
-export { CORE_VERSION } from './core-version.js';
+export { CORE_VERSION, JUDGING_VERSION } from './core-version.js';
 export * from './events/event.js';
 export { phaseAxis, type PhaseAxis } from './events/phase.js';
 export { type MatCells, readCells } from './ground/mat-cells.js';

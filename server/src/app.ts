@@ -120,7 +120,8 @@ export async function buildApp(
   await fastify.register(baySockets, { prefix, bays, ...services });
   await fastify.register(apiPage, { prefix });
   await serveWeb(fastify, web, services.store.folder);
-  const office = apart ? openOffice({ database, origin, changed: () => bays.refresh() }) : null;
+  const { door } = database;
+  const office = apart && door ? openOffice({ door, origin, changed: () => bays.refresh() }) : null;
   await office?.ready();
   fastify.elsewhere = office;
   fastify.addHook('onClose', async () => {

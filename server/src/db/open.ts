@@ -21,8 +21,8 @@ export interface OpenDatabase {
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
   readonly close: () => Promise<void>;
-  /** How another thread joins it (`joinDatabase`); null for one that lives in this thread alone. */
-  readonly door: () => Promise<Door | null>;
+  /** How another thread joins it (`joinDatabase`); null: it lives in this thread alone. */
+  readonly door: (() => Promise<Door>) | null;
 }
 
 /** What another thread is handed to join an open database. */
@@ -47,7 +47,7 @@ export async function openDatabase(folder: string, url?: string): Promise<OpenDa
 /** Joins a database that another thread has opened. */
 export async function joinDatabase(door: Door): Promise<OpenDatabase> {
   if ('url' in door) return openServer(door.folder, door.url, null);
-  return overEmbedded(door.folder, await joinEmbedded(door.port), () => Promise.resolve(null));
+  return overEmbedded(door.folder, await joinEmbedded(door.port), null);
 }
 
 /** A PostgreSQL server; its tables are brought up to date where migrations are given. */
@@ -93,7 +93,7 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
       await client.exec('VACUUM FULL');
     },
     close: () => client.close(),
-    door: () => Promise.resolve(null),
+    door: null,
   };
 }
 

@@ -1,7 +1,7 @@
 import type { EndpointName } from '@vilko/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { Worker } from 'node:worker_threads';
-import type { Door, OpenDatabase } from '../db/open.js';
+import type { OpenDatabase } from '../db/open.js';
 import { buffer } from '../http/serve.js';
 import { startThread } from '../threads/start.js';
 
@@ -108,7 +108,7 @@ function answers(worker: Worker, ended: () => void) {
 
 /** What the office rests on: its database, and where the server listens. */
 export interface OfficeOver {
-  readonly database: Pick<OpenDatabase, 'door'>;
+  readonly door: NonNullable<OpenDatabase['door']>;
   readonly origin: () => string | null;
   /** Something was changed: whoever stands on what is kept reads it anew. */
   readonly changed: () => Promise<void>;
@@ -117,12 +117,11 @@ export interface OfficeOver {
 /** Answers requests in the thread of the pages; one that has died is started anew by the next request. */
 export type Office = ReturnType<typeof openOffice>;
 
-export function openOffice({ database, origin, changed }: OfficeOver) {
+export function openOffice({ door: open, origin, changed }: OfficeOver) {
   let running: Promise<{ worker: Worker; ask: ReturnType<typeof answers> }> | null = null;
   let last = 0;
   const start = async () => {
-    const door: Door | null = await database.door();
-    if (!door) throw new Error('this database cannot be shared with another thread');
+    const door = await open();
     const worker = startThread(THREAD, { workerData: { door }, transferList: 'port' in door ? [door.port] : [] });
     return { worker, ask: answers(worker, () => (running = null)) };
   };

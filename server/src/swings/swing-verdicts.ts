@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { type Pupil, type Standard, standardFor, type StandardSources } from '@vilko/contract';
-import { type ClubClass, unjudgedWords } from '@vilko/core';
+import { type ClubClass, JUDGING_VERSION, unjudgedWords } from '@vilko/core';
 import type { KeptVerdict } from '../db/schema.js';
 import { type AboutSwing, type SwingSummary, UNJUDGED, type Verdict, verdictOf, whoIs } from './read-swing.js';
 import type { Doubted } from './swing-doubts.js';
@@ -35,7 +35,7 @@ function memoized(standardOf: (club: ClubClass, intent: string) => Standard) {
     const standard = standardOf(club, intent);
     const { pattern, tuning, limits } = standard;
     const mark = createHash('sha1')
-      .update(JSON.stringify([pattern, tuning, limits]))
+      .update(JSON.stringify([JUDGING_VERSION, pattern, tuning, limits]))
       .digest('base64url');
     known.set(name, { standard, mark });
     return { standard, mark };
