@@ -233,6 +233,7 @@ function spread(
   for (let k = 0; k < time.length; k++) {
     const target = soleCoordinates(motion.soles[foot], cx[k]!, cy[k]!);
     let tilt = tilted(s, w, at, target);
+    if (!Number.isFinite(tilt.cost)) tilt = tilted(s, w, (at = { alpha: 0, beta: 0 }), target);
     for (let round = 0; round < 30 && tilt.off > 1e-4; round++) {
       const from = at;
       const { da, db, cost } = tilt;
@@ -243,6 +244,10 @@ function spread(
       let step = 1;
       trial(step);
       while (!(tilt.cost <= cost) && step > 1e-4) trial((step /= 2));
+      if (Number.isFinite(tilt.cost)) continue;
+      // no pressure has its centre on the very edge of a sole: the nearest that has a number stays
+      tilt = tilted(s, w, (at = from), target);
+      break;
     }
     for (let i = 0; i < w.length; i++) frames[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
   }

@@ -121,4 +121,18 @@ describe('the simulated golfer', () => {
     const cop = (lead.fz[sample]! * lead.y[sample]! + trail.fz[sample]! * trail.y[sample]!) / load;
     expect(y / w).toBeCloseTo(cop, 2);
   });
+
+  it('presses a mat with numbers even where the pressure runs along the edge of a sole', () => {
+    // each of these leaned so far over an edge that no tilt of its pressure had a finite sum
+    for (const [seed, club, fault, strength] of [
+      [18003503, 'iron', 'unsteady-finish', 'strong'],
+      [18003507, 'wood', 'unsteady-finish', 'strong'],
+      [18003517, 'driver', 'trail-heel-early', 'medium'],
+    ] as const) {
+      const { mat } = simulate({ device: 'mat', seed, handed: 'left', club, fault, strength }).recording;
+      expect((mat!.frames as Uint8Array).reduce((a, b) => Math.max(a, b), 0))
+        .withContext(String(seed))
+        .toBeGreaterThan(200);
+    }
+  });
 });

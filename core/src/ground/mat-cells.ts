@@ -33,11 +33,27 @@ export function readCells(mat: Mat): MatCells {
   const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
   const frames = dead.length ? filled(mat, dead) : mat.frames;
   const { high, usual, saturated } = upper(frames, n, { top, most, dead });
-  const [greatest, standing] = [high, usual].map((v) => v.reduce((a, b) => Math.max(a, b), 0)) as [number, number];
-  const loaded = Uint8Array.from(high, (h, c) =>
-    h > LOADED_PART * greatest || usual[c]! > STANDING_PART * standing ? 1 : 0,
-  );
+  const greatest = high.reduce((a, b) => Math.max(a, b), 0);
+  const loaded = Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0));
+  standOn(loaded, usual, mat);
   return { frames, high, loaded, dead, saturated };
+}
+
+/**
+ * Adds what a foot stands on around its loaded cells: one heel that is hit hard makes little of both feet's toes.
+ * What a mat shows everywhere is nobody's.
+ */
+function standOn(loaded: Uint8Array, usual: Float64Array, mat: Mat): void {
+  const everywhere = quantile(usual, 0.5);
+  const most = usual.reduce((a, b) => Math.max(a, b), 0) - everywhere;
+  const stood = (c: number): boolean => usual[c]! - everywhere > STANDING_PART * most;
+  const grow = Array.from(loaded.keys()).filter((c) => loaded[c]);
+  for (let i = 0; i < grow.length; i++)
+    for (const d of neighbours(grow[i]!, mat))
+      if (!loaded[d] && stood(d)) {
+        loaded[d] = 1;
+        grow.push(d);
+      }
 }
 
 /** Least and greatest value of each cell. */

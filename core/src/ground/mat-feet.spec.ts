@@ -71,6 +71,18 @@ describe('feet on a mat', () => {
     expect(matFeet(single, readCells(single), 1)).toBeNull();
   });
 
+  it('keep the length they stand with, however hard one heel is hit; what the whole mat shows is no foot', () => {
+    const hit = (r: number, c: number, k: number) => (k > 90 ? 40 * box(r, c, 3, 5, 44, 52) : 0);
+    const base = mat((r, c) => 3 * box(r, c, 3, 26, 8, 16) + box(r, c, 3, 26, 44, 52) + 1);
+    const frames = base.frames.slice() as Float64Array;
+    for (let k = 0; k < 100; k++)
+      for (let r = 0; r < ROWS; r++) for (let c = 0; c < COLS; c++) frames[(k * ROWS + r) * COLS + c]! += hit(r, c, k);
+    const { lead, trail } = matFeet({ ...base, frames }, readCells({ ...base, frames }), 1)!.outlines;
+    expect(lead.length).toBeCloseTo(24 * PITCH, 2);
+    expect(lead.halfWidth).toBeCloseTo(4.5 * PITCH, 2);
+    expect(trail.length).not.toBeGreaterThan(24.5 * PITCH);
+  });
+
   it('lie partly off the mat when its outermost cells are loaded', () => {
     const m = mat((r, c) => box(r, c, 0, 20, 8, 16) + box(r, c, 3, 26, 44, 52));
     expect(matFeet(m, readCells(m), 1)!.offTheMat).toEqual(['trail']);
