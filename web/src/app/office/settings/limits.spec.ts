@@ -1,8 +1,14 @@
 import { DEFAULT_HOUSE, type HouseSettings, NO_PROFILE, type PupilProfile } from '@vilko/contract';
+import { FAULTS } from '@vilko/core';
 import { OfficeActions } from '../../state/office';
 import { openHouse } from '../../testing/house';
 import { SchoolFields } from '../pupils/school-fields';
 import { Limits } from './limits';
+
+/** The shipped limit of the mass at impact. */
+const SHIPPED = FAULTS.flatMap((f) => (f.id === 'slide' && 'all' in f.evidence ? f.evidence.all : [])).flatMap((e) =>
+  'measure' in e && e.measure === 'mass.p7' && typeof e.over === 'object' ? [e.over] : [],
+)[0]!;
 
 describe('provisional limits', () => {
   const open = async () => {
@@ -31,10 +37,13 @@ describe('provisional limits', () => {
     expect(c.text()).toContain('mm');
     expect(c.text()).not.toContain('as shipped');
   });
-  it('are changed for irons or driver, and go back to what was shipped', async () => {
+  it('are changed for irons, driver or wedges, and go back to what was shipped', async () => {
     const { c, type, answered } = await open();
     await type('slides past the lead foot, Mass, impact, iron', '125');
-    expect(answered()).toEqual({ 'slide:mass.p7': { iron: 125, driver: 110 } });
+    expect(answered()).toEqual({ 'slide:mass.p7': { ...SHIPPED, iron: 125 } });
+    await c.set({});
+    await type('slides past the lead foot, Mass, impact, wedge', '99');
+    expect(answered()).toEqual({ 'slide:mass.p7': { ...SHIPPED, iron: 125, wedge: 99 } });
     await c.set({});
     await c.press('as shipped');
     expect(answered()).toEqual({});
@@ -42,7 +51,7 @@ describe('provisional limits', () => {
   it('keep what holds when what is typed is no number', async () => {
     const { h, type } = await open();
     const box = await type('slides past the lead foot, Mass, impact, driver', '');
-    expect(box.value).toBe('110');
+    expect(box.value).toBe(String(SHIPPED.driver));
     h.quiet();
   });
 });

@@ -14,7 +14,7 @@ interface LimitRow {
   readonly now: Limit;
 }
 
-type Part = 'iron' | 'driver';
+type Part = 'iron' | 'driver' | 'wedge';
 
 /** The fault limits that rest on few measurements: editable, and said to be so. */
 @Component({
@@ -38,6 +38,7 @@ type Part = 'iron' | 'driver';
           <th class="font-normal">When</th>
           <th class="font-normal">Irons</th>
           <th class="font-normal">Driver</th>
+          <th class="font-normal">Wedges</th>
           <th></th>
         </tr>
       </thead>
@@ -73,8 +74,9 @@ type Part = 'iron' | 'driver';
 export class Limits {
   private readonly store = inject(Store);
   private readonly house = this.store.selectSignal(officeFeature.selectHouse);
-  protected readonly parts: readonly Part[] = ['iron', 'driver'];
-  protected readonly of = (limit: Limit, part: Part): number => (typeof limit === 'number' ? limit : limit[part]);
+  protected readonly parts: readonly Part[] = ['iron', 'driver', 'wedge'];
+  protected readonly of = (limit: Limit, part: Part): number =>
+    typeof limit === 'number' ? limit : (limit[part] ?? limit.iron);
   protected readonly rows = computed((): LimitRow[] =>
     FAULTS.flatMap((f) =>
       provisional(f.evidence).map((leaf) => {
@@ -101,10 +103,9 @@ export class Limits {
       box.value = String(this.of(r.now, part));
       return;
     }
-    this.keep({
-      ...this.house().limits,
-      [r.key]: { iron: this.of(r.now, 'iron'), driver: this.of(r.now, 'driver'), [part]: value },
-    });
+    // a wedge without a limit of its own stays with the irons
+    const now = typeof r.now === 'number' ? { iron: r.now, driver: r.now } : r.now;
+    this.keep({ ...this.house().limits, [r.key]: { ...now, [part]: value } });
   }
   protected reset(r: LimitRow): void {
     this.keep(Object.fromEntries(Object.entries(this.house().limits).filter(([k]) => k !== r.key)));
