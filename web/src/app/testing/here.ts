@@ -1,4 +1,4 @@
-import { readBundle } from '@vilko/core';
+import { readBundle, readTraces } from '@vilko/core';
 import { Analysis } from '../workers/analysis';
 import { type ReadRequest, readView } from '../workers/read-view';
 import { smallestWhatIf, type StoredRecording, type WhatIfRequest, whatIfView } from '../workers/what-if-view';
@@ -8,6 +8,7 @@ export const ANALYSED_HERE = {
   provide: Analysis,
   useValue: {
     // what is thrown is what a promise rejects with
+    unpack: async (packed: Uint8Array) => Promise.resolve(readTraces(packed)),
     read: async (traces: Uint8Array, r: ReadRequest) => Promise.resolve(readView(traces, r)),
     whatIf: ({ bundle, part }: StoredRecording, r: ReadRequest, w: WhatIfRequest) =>
       Promise.resolve(whatIfView({ rec: readBundle(bundle, 'recording'), part }, r, w)),

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { SmallestChange } from '@vilko/core';
+import type { SmallestChange, SwingTraces } from '@vilko/core';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
@@ -34,6 +34,13 @@ export class Analysis {
     const answer = await this.ask({ traces, request });
     if (!('view' in answer)) throw new Error('the worker answered something else');
     return answer.view;
+  }
+
+  /** A swing's traces, unpacked. */
+  async unpack(packed: Uint8Array): Promise<SwingTraces> {
+    const answer = await this.ask({ packed });
+    if (!('traces' in answer)) throw new Error('the worker answered something else');
+    return answer.traces;
   }
 
   /** A swing altered, from its recording. */

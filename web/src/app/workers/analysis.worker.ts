@@ -1,15 +1,22 @@
 /// <reference lib="webworker" />
-import { readBundle, type Recording, type SmallestChange, VilkoError } from '@vilko/core';
+import { readBundle, readTraces, type Recording, type SmallestChange, type SwingTraces, VilkoError } from '@vilko/core';
 import { type ReadRequest, type ReadView, readView } from './read-view';
 import { smallestWhatIf, type StoredRecording, type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
 
-/** A swing as it is, from its traces; or altered, from its recording; or the smallest changes that remove a finding. */
-export type WorkerQuestion = { readonly id: number; readonly request: ReadRequest } & (
-  | { readonly traces: Uint8Array }
-  | { readonly stored: StoredRecording; readonly whatIf: WhatIfRequest }
-  | { readonly stored: StoredRecording; readonly without: string }
+/**
+ * A swing's traces, unpacked; a swing as it is, from its traces; or altered, from its recording; or the smallest
+ * changes that remove a finding.
+ */
+export type WorkerQuestion = { readonly id: number } & (
+  | { readonly packed: Uint8Array }
+  | ({ readonly request: ReadRequest } & (
+      | { readonly traces: Uint8Array }
+      | { readonly stored: StoredRecording; readonly whatIf: WhatIfRequest }
+      | { readonly stored: StoredRecording; readonly without: string }
+    ))
 );
 export type WorkerAnswer =
+  | { readonly id: number; readonly traces: SwingTraces }
   | { readonly id: number; readonly view: ReadView }
   | { readonly id: number; readonly whatIf: WhatIfView }
   | { readonly id: number; readonly changes: readonly SmallestChange[] }
@@ -32,8 +39,14 @@ function answered(answer: Extract<WorkerAnswer, { view: ReadView } | { whatIf: W
 }
 
 addEventListener('message', ({ data: q }: MessageEvent<WorkerQuestion>) => {
-  const { id, request } = q;
+  const { id } = q;
   try {
+    if ('packed' in q) {
+      const traces = readTraces(q.packed);
+      postMessage({ id, traces } satisfies WorkerAnswer, traces.mat ? [traces.mat.frames.buffer] : []);
+      return;
+    }
+    const { request } = q;
     if ('without' in q) {
       const progress = (done: number): void => postMessage({ id, done } satisfies WorkerAnswer);
       const changes = smallestWhatIf(swingIn(q.stored, request), request, q.without, progress);

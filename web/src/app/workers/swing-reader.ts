@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import type { Pupil, SwingHead } from '@vilko/contract';
-import type { SmallestChange } from '@vilko/core';
+import type { SmallestChange, SwingTraces } from '@vilko/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import { Analysis } from './analysis';
@@ -38,6 +38,11 @@ export class SwingReader {
     };
     const traces = await firstValueFrom(this.api.ask('traces', { id: s.id }));
     return { request, view: await this.analysis.read(traces, request) };
+  }
+
+  /** What is drawn of the swing and what was measured in it; nobody judges it. */
+  async traces({ id }: Pick<SwingHead, 'id'>): Promise<SwingTraces> {
+    return this.analysis.unpack(await firstValueFrom(this.api.ask('traces', { id })));
   }
 
   /** The swing altered. */

@@ -1,48 +1,80 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Pupil, Standard, SwingHead } from '@vilko/contract';
+import { inject, Injectable, signal } from '@angular/core';
+import type { SwingHead } from '@vilko/contract';
+import type { SwingTraces } from '@vilko/core';
 import { sentenceOf } from '../state/sentences';
-import type { ReadView } from './read-view';
 import { SwingReader } from './swing-reader';
 
+/** Swings that are fetched at once. */
+const AT_ONCE = 6;
+/** What has come is shown no more often than this, ms: each time everything is drawn anew. */
+const BETWEEN = 150;
+/** Readings that are kept when a page is left. */
+const MOST = 120;
+
 /** Under which a swing's reading holds. */
-const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.kind, s.handed, s.doubt, s.marks]);
+const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.kind, s.handed, s.marks]);
+
+/** The newest readings of every page, without the mat's frames: who comes back finds them. */
+@Injectable({ providedIn: 'root' })
+class KeptReadings {
+  private readonly reader = inject(SwingReader);
+  private readonly kept = new Map<string, SwingTraces>();
+  /** What is being read: another wish for the same waits for it. */
+  private readonly underWay = new Map<string, Promise<SwingTraces>>();
+
+  there(key: string): SwingTraces | undefined {
+    return this.kept.get(key);
+  }
+  read(key: string, s: SwingHead): Promise<SwingTraces> {
+    const asked =
+      this.underWay.get(key) ??
+      this.reader
+        .traces(s)
+        .then((traces) => this.keep(key, { ...traces, mat: null }))
+        .finally(() => this.underWay.delete(key));
+    this.underWay.set(key, asked);
+    return asked;
+  }
+  private keep(key: string, view: SwingTraces): SwingTraces {
+    this.kept.set(key, view);
+    for (const oldest of this.kept.keys()) {
+      if (this.kept.size <= MOST) break;
+      this.kept.delete(oldest);
+    }
+    return view;
+  }
+}
 
 /**
- * Several swings of a page, read one after the other and each once; a newer wish leaves the older. The mat's frames
- * are not kept. Provided by the page.
+ * Several swings of a page, each read once, some at a time; a newer wish leaves the older. The mat's frames are not
+ * kept. Provided by the page.
  */
 @Injectable()
 export class SwingReadings {
-  private readonly reader = inject(SwingReader);
-  private readonly read = signal<ReadonlyMap<string, { key: string; view: ReadView }>>(new Map());
+  private readonly kept = inject(KeptReadings);
+  private readonly read = signal<ReadonlyMap<string, SwingTraces>>(new Map());
   private asked = 0;
-  /** What is being read: a newer wish for the same waits for it. */
-  private readonly underWay = new Map<string, Promise<ReadView>>();
   /** Readings by the swings' ids. */
-  readonly views = computed(
-    (): ReadonlyMap<string, ReadView> => new Map([...this.read()].map(([id, { view }]) => [id, view])),
-  );
+  readonly views = this.read.asReadonly();
   /** How far the newest wish is; null when all is read. */
   readonly progress = signal<{ readonly done: number; readonly of: number } | null>(null);
   /** Why the newest wish came to nothing, in one sentence. */
   readonly refused = signal<string | null>(null);
 
   /** Reads what is not read yet. */
-  async want(
-    wanted: readonly SwingHead[],
-    standardOf: (s: SwingHead) => Standard,
-    pupil: Pick<Pupil, 'handed' | 'stature'>,
-  ): Promise<void> {
+  async want(wanted: readonly SwingHead[]): Promise<void> {
     const n = ++this.asked;
-    const missing = wanted.filter((s) => this.read().get(s.id)?.key !== keyOf(s));
+    const all = wanted.map((s) => ({ s, key: keyOf(s) }));
+    const there = all.flatMap(({ s, key }) => {
+      const view = this.kept.there(key);
+      return view ? [[s.id, view] as const] : [];
+    });
+    if (there.some(([id, view]) => this.read().get(id) !== view)) this.read.update((m) => new Map([...m, ...there]));
+    const missing = all.filter(({ key }) => !this.kept.there(key));
     this.refused.set(null);
+    this.progress.set(missing.length ? { done: 0, of: missing.length } : null);
     try {
-      for (const [done, s] of missing.entries()) {
-        this.progress.set({ done, of: missing.length });
-        const view = await this.once(s, standardOf(s), pupil);
-        if (n !== this.asked) return;
-        this.read.update((m) => new Map(m).set(s.id, { key: keyOf(s), view: { ...view, mat: null } }));
-      }
+      await this.readAll(missing, () => n === this.asked);
     } catch (e) {
       if (n === this.asked) this.refused.set(`A swing cannot be read: ${sentenceOf(e)}`);
     } finally {
@@ -50,15 +82,36 @@ export class SwingReadings {
     }
   }
 
-  private once(s: SwingHead, { pattern, tuning, limits }: Standard, pupil: Pick<Pupil, 'handed' | 'stature'>) {
-    const key = keyOf(s);
-    const asked =
-      this.underWay.get(key) ??
-      this.reader
-        .read(s, { pattern, tuning, limits }, { ...pupil, handed: s.handed })
-        .then(({ view }) => view)
-        .finally(() => this.underWay.delete(key));
-    this.underWay.set(key, asked);
-    return asked;
+  /** Reads swings, some at a time, and shows what has come now and then; ends where nobody waits for it any more. */
+  private async readAll(
+    missing: readonly { readonly s: SwingHead; readonly key: string }[],
+    waitedFor: () => boolean,
+  ): Promise<void> {
+    const came = new Map<string, SwingTraces>();
+    let [next, done, shown] = [0, 0, -Infinity];
+    const show = (): void => {
+      shown = performance.now();
+      this.read.update((m) => new Map([...m, ...came]));
+      came.clear();
+    };
+    const failures: unknown[] = [];
+    const one = async (): Promise<void> => {
+      while (next < missing.length && waitedFor()) {
+        const { s, key } = missing[next++]!;
+        try {
+          const traces = await this.kept.read(key, s);
+          came.set(s.id, traces);
+        } catch (e) {
+          // the others are read all the same
+          failures.push(e);
+        }
+        if (!waitedFor()) return;
+        this.progress.set({ done: ++done, of: missing.length });
+        if (came.size && performance.now() - shown > BETWEEN) show();
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, one));
+    if (came.size && waitedFor()) show();
+    if (failures.length) throw failures[0];
   }
 }

@@ -1,10 +1,9 @@
-import type { Trace } from '@vilko/core';
-import type { ReadView } from '../../workers/read-view';
+import type { Trace, SwingTraces } from '@vilko/core';
 import { traceAt } from '../trace';
 
 /** A swing of the replay, and what it is called. */
 export interface ReplaySwing {
-  readonly view: ReadView;
+  readonly view: SwingTraces;
   readonly words: string;
 }
 
@@ -42,7 +41,7 @@ const PLAN_HEIGHT = STRIP.top - HEAD - 16;
 const FILMS_WIDTH = 500;
 const STEP = 0.004;
 
-const impactOf = (v: ReadView): number => v.events.p7?.t ?? v.end;
+const impactOf = (v: SwingTraces): number => v.events.p7?.t ?? v.end;
 
 /** From impact, s: where the replay begins and ends, over both swings. */
 export function replaySpan({ before, now }: Pick<ReplayScene, 'before' | 'now'>): readonly [number, number] {

@@ -19,6 +19,7 @@ import {
   type TestedAs,
   type ValueOf,
   valuesOf,
+  type SwingTraces,
 } from '@vilko/core';
 import { lower } from '@vilko/core/words';
 import { Keys } from '../../shell/keys';
@@ -29,7 +30,6 @@ import { lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { selectPatterns } from '../../state/patterns';
 import { selectSources } from '../../state/school';
-import type { ReadView } from '../../workers/read-view';
 import { SwingReadings } from '../../workers/swing-readings';
 import { headline, wordsOf } from './difference-words';
 import { DifferenceLedger } from './difference-ledger';
@@ -305,7 +305,7 @@ export class Compare {
     this.lesson() ? standardFor(this.sources(), this.club(), undefined, this.pattern()) : null,
   );
 
-  private readonly viewsOf = (ids: readonly string[]): ReadView[] =>
+  private readonly viewsOf = (ids: readonly string[]): SwingTraces[] =>
     ids.flatMap((id) => this.readings.views().get(id) ?? []);
   protected readonly before = computed(() => this.viewsOf(this.sets().before));
   protected readonly after = computed(() => this.viewsOf(this.sets().after));
@@ -425,9 +425,7 @@ export class Compare {
       const over = this.laying.swing();
       const sets = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
       const wanted = over ? [...sets, over] : sets;
-      const standard = this.standard();
-      const pupil = this.lesson()?.pupil;
-      if (standard && pupil) untracked(() => void this.readings.want(wanted, () => standard, pupil));
+      if (this.lesson()) untracked(() => void this.readings.want(wanted));
     });
     inject(Keys).use('Compare', [
       { key: 's', words: 'swap the two sets', run: () => this.swap() },

@@ -1,7 +1,6 @@
 import type { EnteredSwing, SwingHead } from '@vilko/contract';
-import { type QuantityId, type ValueOf, valuesOf } from '@vilko/core';
+import { type QuantityId, type ValueOf, valuesOf, type SwingTraces } from '@vilko/core';
 import { shortDate } from '@vilko/core/words';
-import type { ReadView } from '../../workers/read-view';
 
 /** A swing that can be laid over a comparison by choice: it stands in neither set. */
 export interface OverChoice {
@@ -14,7 +13,7 @@ export interface OverChoice {
 export interface LaidOver {
   readonly words: string;
   /** Null where only numbers are known. */
-  readonly view: ReadView | null;
+  readonly view: SwingTraces | null;
   readonly valueOf: ValueOf;
 }
 
@@ -57,7 +56,7 @@ export const overOfEntered = (s: EnteredSwing): LaidOver => ({
   valueOf: enteredValues(s),
 });
 /** What lies over, from a recorded swing that was read. */
-export const overOfSwing = (s: SwingHead, view: ReadView): LaidOver => ({
+export const overOfSwing = (s: SwingHead, view: SwingTraces): LaidOver => ({
   words: swingWords(s),
   view,
   valueOf: valuesOf(view.measures, s.shot?.values),

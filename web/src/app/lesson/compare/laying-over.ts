@@ -1,12 +1,11 @@
 import { computed, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { SwingHead } from '@vilko/contract';
-import { type QuantityId, quantityOf, type ValueOf } from '@vilko/core';
+import { type QuantityId, quantityOf, type ValueOf, type SwingTraces } from '@vilko/core';
 import { HouseUnits } from '../../shell/units';
 import { answerOf } from '../../state/answer';
 import { enteredFeature } from '../../state/entered';
 import { lessonFeature } from '../../state/lesson';
-import type { ReadView } from '../../workers/read-view';
 import { enteredOver, type LaidOver, overChoices, overOfEntered, overOfSwing, shownSwings } from './laid-over';
 
 /**
@@ -18,7 +17,7 @@ import { enteredOver, type LaidOver, overChoices, overOfEntered, overOfSwing, sh
 export function layingOver(
   key: Signal<string | undefined>,
   swings: Signal<readonly SwingHead[]>,
-  views: Signal<ReadonlyMap<string, ReadView>>,
+  views: Signal<ReadonlyMap<string, SwingTraces>>,
 ) {
   const store = inject(Store);
   const units = inject(HouseUnits);

@@ -1,7 +1,6 @@
-import { EVENT_NAMES, type EventName, median, phaseAxis, standardDeviation } from '@vilko/core';
+import { EVENT_NAMES, type EventName, median, phaseAxis, standardDeviation, type SwingTraces } from '@vilko/core';
 import { traceAt } from '../../drawing/trace';
 import type { StaveId, Trace } from '@vilko/core';
-import type { ReadView } from '../../workers/read-view';
 
 export type Align = 'impact' | 'phase';
 
@@ -16,12 +15,12 @@ const PHASES = [0.6, 10] as const;
 export interface SharedAxis {
   readonly from: number;
   readonly to: number;
-  readonly timeAt: (v: ReadView, x: number) => number;
-  readonly at: (v: ReadView, t: number) => number;
+  readonly timeAt: (v: SwingTraces, x: number) => number;
+  readonly at: (v: SwingTraces, t: number) => number;
   readonly ticks: readonly { readonly x: number; readonly label: string }[];
 }
 
-const impactOf = (v: ReadView): number => v.events.p7?.t ?? v.end;
+const impactOf = (v: SwingTraces): number => v.events.p7?.t ?? v.end;
 
 const MAIN = [-1000, -600, -300, -200, -100, 0, 100, 200, 400];
 
@@ -75,7 +74,7 @@ export function bandOf<V>(
 }
 
 /** Several swings' traces of one kind as a band on the shared axis. */
-export function traceBand(set: readonly ReadView[], trace: StaveId, axis: SharedAxis): Band {
+export function traceBand(set: readonly SwingTraces[], trace: StaveId, axis: SharedAxis): Band {
   return bandOf(set, axis, (v, x) => {
     const s: Trace | undefined = v.staves[trace];
     const t = axis.timeAt(v, x);
@@ -84,7 +83,7 @@ export function traceBand(set: readonly ReadView[], trace: StaveId, axis: Shared
 }
 
 /** Where an event lies on the axis, over all swings; NaN where none has it. */
-export function eventAt(all: readonly ReadView[], name: EventName, axis: SharedAxis): number {
+export function eventAt(all: readonly SwingTraces[], name: EventName, axis: SharedAxis): number {
   const xs = all.flatMap((v) => (v.events[name] ? [axis.at(v, v.events[name].t)] : [])).filter(Number.isFinite);
   return xs.length ? median(xs) : NaN;
 }
@@ -98,7 +97,7 @@ const ROUTE_TO = 9;
 const STEPS = 40;
 
 /** One swing's route between two phases, normalised by the distance between the foot centres. */
-export function routeOf(v: ReadView, from: number, to: number): Route {
+export function routeOf(v: SwingTraces, from: number, to: number): Route {
   const p = v.path;
   if (!p) return [];
   const axis = phaseAxis(v.events);
@@ -109,7 +108,7 @@ export function routeOf(v: ReadView, from: number, to: number): Route {
 }
 
 /** A set's middle route, back and down, over the phases. */
-export function middleRoute(set: readonly ReadView[]): {
+export function middleRoute(set: readonly SwingTraces[]): {
   readonly back: Route;
   readonly down: Route;
   readonly at: (phase: number) => readonly [number, number] | null;

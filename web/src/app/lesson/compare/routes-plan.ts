@@ -1,5 +1,5 @@
+import type { SwingTraces } from '@vilko/core';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ReadView } from '../../workers/read-view';
 import { middleRoute, type Route, ROUTE_PHASES, routeOf } from './overlay';
 
 const W = 608;
@@ -112,11 +112,11 @@ const APART = 22;
   `,
 })
 export class RoutesPlan {
-  readonly before = input.required<readonly ReadView[]>();
-  readonly after = input.required<readonly ReadView[]>();
+  readonly before = input.required<readonly SwingTraces[]>();
+  readonly after = input.required<readonly SwingTraces[]>();
   readonly handed = input<'right' | 'left'>('right');
   /** A swing laid over both sets. */
-  readonly over = input<ReadView | null>(null);
+  readonly over = input<SwingTraces | null>(null);
   protected readonly W = W;
   protected readonly H = H;
   protected readonly left = computed(() => this.handed() === 'right');

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
-import { EVENT_NAMES } from '@vilko/core';
+import { EVENT_NAMES, type SwingTraces } from '@vilko/core';
 import { chartHost, themeColour } from '../../drawing/chart-host';
 import { quietLine, staveGrids } from '../../drawing/score/grids';
 import { standApart } from '../../drawing/score/lozenges';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '@vilko/core/words';
 import type { StaveId } from '@vilko/core';
-import type { ReadView } from '../../workers/read-view';
 import { type Align, type Band, eventAt, sharedAxis, traceBand } from './overlay';
 
 const GUTTER = 132;
@@ -106,11 +105,11 @@ interface Row {
   `,
 })
 export class ScoreOverlay {
-  readonly before = input.required<readonly ReadView[]>();
-  readonly after = input.required<readonly ReadView[]>();
+  readonly before = input.required<readonly SwingTraces[]>();
+  readonly after = input.required<readonly SwingTraces[]>();
   readonly align = input.required<Align>();
   /** A swing laid over both sets. */
-  readonly over = input<ReadView | null>(null);
+  readonly over = input<SwingTraces | null>(null);
   protected readonly HEAD = HEAD;
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
   protected readonly size = signal({ w: 608, h: 660 });
@@ -121,7 +120,7 @@ export class ScoreOverlay {
   private readonly all = computed(() => [...this.before(), ...this.after()]);
   private readonly bands = computed(() =>
     SHOWN.flatMap(([id, trace, name]) => {
-      const has = (set: readonly ReadView[]) => set.filter((v) => v.staves[trace]);
+      const has = (set: readonly SwingTraces[]) => set.filter((v) => v.staves[trace]);
       const [b, a] = [has(this.before()), has(this.after())];
       if (!b.length && !a.length) return [];
       const stave = STAVES.find((s) => s.id === id)!;

@@ -29,7 +29,6 @@ import { swingsOfPupil } from '../../swings-of-pupil';
 import { lessonFeature } from '../../../state/lesson';
 import { ReportActions } from '../../../state/report-actions';
 import { reportFeature } from '../../../state/report';
-import { selectStandard } from '../../../state/school';
 import { SwingReadings } from '../../../workers/swing-readings';
 import { recordVoice, type VoiceRecorder } from './voice-recorder';
 
@@ -161,7 +160,6 @@ export class SpokenReviewPage {
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   protected readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   private readonly report = this.store.selectSignal(reportFeature.selectReport);
-  private readonly standard = this.store.selectSignal(selectStandard);
   protected readonly size = REPLAY_SIZE;
   protected readonly longest = LONGEST;
   protected readonly roles: readonly Role[] = ['before', 'now'];
@@ -225,9 +223,7 @@ export class SpokenReviewPage {
     });
     effect(() => {
       const wanted = this.choices().filter((s) => Object.values(this.chosen()).includes(s.id));
-      const pupil = this.lesson()?.pupil;
-      const standard = this.standard();
-      if (pupil) untracked(() => void this.readings.want(wanted, (s) => standard(s.club), pupil));
+      if (this.lesson()) untracked(() => void this.readings.want(wanted));
     });
     effect(() => {
       // whatever moves the picture, the films follow
