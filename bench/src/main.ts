@@ -1,4 +1,5 @@
 import { benchAnalysis } from './analysis.js';
+import { benchBays } from './bays.js';
 import { benchFormats } from './formats.js';
 import { benchLive } from './live.js';
 
@@ -6,3 +7,4 @@ const only = process.argv[2];
 if (!only || only === 'analysis') benchAnalysis();
 if (!only || only === 'formats') benchFormats();
 if (!only || only === 'live') await benchLive();
+if (!only || only === 'bays') await benchBays();
