@@ -64,5 +64,9 @@ export const LessonChange = LessonHead.pick({
 }).partial();
 export type LessonChange = z.infer<typeof LessonChange>;
 
-export const PupilWithLessons = Pupil.extend({ lessons: z.array(LessonHead) });
+/** A lesson as lists show it: what its set-up found stays where it is. */
+export const ListedLesson = LessonHead.omit({ setUp: true });
+export type ListedLesson = z.infer<typeof ListedLesson>;
+
+export const PupilWithLessons = Pupil.extend({ lessons: z.array(ListedLesson) });
 export type PupilWithLessons = z.infer<typeof PupilWithLessons>;

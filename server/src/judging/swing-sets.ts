@@ -1,6 +1,6 @@
 import { alike, type ClubFindings, type LessonHead, type SetKey, setName, type Standard } from '@vilko/contract';
 import { bandsFor, type ClubClass, type QuantityId, runsAt, runsOf, seriesOf, unjudgedWords } from '@vilko/core';
-import { grouped } from '../swings/grouped.js';
+import { grouped } from '../db/grouped.js';
 import { quantitiesOf } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
 

@@ -1,5 +1,6 @@
 import { alike, leadingFinding, leadingSet, type LessonHead, type Pupil, type PupilDashboard } from '@vilko/contract';
 import { showsWords } from '@vilko/core';
+import { grouped } from '../db/grouped.js';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import { setsOf, type StandardOf, type SwingSet } from '../judging/swing-sets.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
@@ -25,9 +26,11 @@ export function lessonSets(
   swings: readonly SummarisedSwing[],
   standardOf: StandardOf,
 ): LessonSets[] {
-  const sets = setsOf(swings, standardOf, (id) => lessons.find((l) => l.id === id));
+  const known = new Map(lessons.map((l) => [l.id, l]));
+  const sets = setsOf(swings, standardOf, (id) => known.get(id));
   sets.sort((a, b) => b.swings.length - a.swings.length);
-  return lessons.map((lesson) => ({ lesson, sets: sets.filter((s) => s.lessonId === lesson.id) }));
+  const theirs = grouped(sets, (s) => s.lessonId);
+  return lessons.map((lesson) => ({ lesson, sets: theirs.get(lesson.id) ?? [] }));
 }
 
 /** What each lesson works on. */

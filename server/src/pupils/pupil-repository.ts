@@ -12,6 +12,7 @@ import {
   withShelf,
 } from '@vilko/contract';
 import { and, asc, count, desc, eq, getTableColumns, isNull } from 'drizzle-orm';
+import { grouped } from '../db/grouped.js';
 import type { Db } from '../db/open.js';
 import { lessons, pupils, swings } from '../db/schema.js';
 
@@ -21,14 +22,14 @@ export type LessonRow = typeof lessons.$inferSelect;
 
 /** What lists need of a lesson: the words and figures of its report stay where they are. */
 const { report: _report, against: _against, page: _page, review: _review, ...LISTED } = getTableColumns(lessons);
-type ListedLesson = Omit<LessonRow, 'report' | 'against' | 'page' | 'review'>;
+/** The same for lists of every pupil's lessons: what a set-up found is asked lesson by lesson. */
+const { setUp: _setUp, ...BRIEFLY } = LISTED;
 export type PupilRow = typeof pupils.$inferSelect;
 
-const headOf = ({ startedAt, deletedAt: _, ...l }: ListedLesson, n: number): LessonHead => ({
-  ...l,
-  startedAt: startedAt.toISOString(),
-  swings: n,
-});
+const headOf = <L extends Pick<LessonRow, 'startedAt' | 'deletedAt'>>(
+  { startedAt, deletedAt: _, ...l }: L,
+  swings: number,
+) => ({ ...l, startedAt: startedAt.toISOString(), swings });
 
 /** A report as it is kept. */
 export interface KeptReport {
@@ -124,15 +125,16 @@ export function pupilRepository(db: Db) {
     all: async (): Promise<PupilWithLessons[]> => {
       const rows = await db.select().from(pupils).orderBy(asc(pupils.name));
       const heads = await db
-        .select({ l: LISTED, n: count(swings.id) })
+        .select({ l: BRIEFLY, n: count(swings.id) })
         .from(lessons)
         .leftJoin(swings, and(eq(swings.lessonId, lessons.id), isNull(swings.deletedAt)))
         .where(isNull(lessons.deletedAt))
         .groupBy(lessons.id)
         .orderBy(desc(lessons.startedAt));
+      const theirs = grouped(heads, (h) => h.l.pupilId);
       return rows.map((p) => ({
         ...pupilOf(p),
-        lessons: heads.filter((h) => h.l.pupilId === p.id).map((h) => headOf(h.l, h.n)),
+        lessons: (theirs.get(p.id) ?? []).map((h) => headOf(h.l, h.n)),
       }));
     },
     /** Lessons of one pupil with the number of their swings, oldest first. */

@@ -1,6 +1,6 @@
 import type { Pupil } from '@vilko/contract';
 import { type PersonDoubt, personDoubts, unjudgedWords } from '@vilko/core';
-import { grouped } from './grouped.js';
+import { grouped } from '../db/grouped.js';
 import type { SwingSummary } from './read-swing.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
 

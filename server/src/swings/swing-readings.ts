@@ -3,7 +3,7 @@ import { type DrillShelf, SHIPPED_SHELF } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { EnteredRepository } from './entered-repository.js';
 import type { FilmRepository } from './film-repository.js';
-import { grouped } from './grouped.js';
+import { grouped } from '../db/grouped.js';
 import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
 import { prepare } from './prepare.js';
 import type { PreparedPart } from './prepare-swing.js';
@@ -127,6 +127,7 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
       // only what was trained by a drill asks what that falsifies
       rows.some((r) => r.task?.drill) ? shelf() : SHIPPED_SHELF,
     ]);
+    const agreed = new Map(lessons.map((l) => [l.id, l.measure]));
     const filmsOf = grouped(theirFilms, (f) => f.swingId);
     return judged.map(({ row, summary, verdict, doubt }) =>
       headOf(row, summary, {
@@ -137,7 +138,7 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
         usualHalf: usual,
         pupil,
         drills,
-        measure: lessons.find((l) => l.id === row.lessonId)?.measure ?? null,
+        measure: agreed.get(row.lessonId) ?? null,
       }),
     );
   };
