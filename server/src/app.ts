@@ -121,7 +121,7 @@ export async function buildApp(
   await fastify.register(apiPage, { prefix });
   await serveWeb(fastify, web, services.store.folder);
   const { door } = database;
-  const office = apart && door ? openOffice({ door, origin, changed: () => bays.refresh() }) : null;
+  const office = apart && door ? openOffice({ door, origin, log, changed: () => bays.refresh() }) : null;
   await office?.ready();
   fastify.elsewhere = office;
   fastify.addHook('onClose', async () => {

@@ -6,9 +6,13 @@ import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fast
 import { sayErrors } from './errors.js';
 import { logOptions } from './log.js';
 
-/** What every plug-in rests on: headers, checks, description, sockets, bytes. */
-export async function prepareServer(log: string | undefined): Promise<FastifyInstance> {
-  const fastify = Fastify({ ...logOptions(log ?? null), routerOptions: { maxParamLength: 200 } });
+/**
+ * What every plug-in rests on: headers, checks, description, sockets, bytes.
+ * @param log folder of the log; without it only errors are said
+ * @param level from which on something is logged
+ */
+export async function prepareServer(log: string | undefined, level?: string): Promise<FastifyInstance> {
+  const fastify = Fastify({ ...logOptions(log ?? null, level), routerOptions: { maxParamLength: 200 } });
   fastify.setValidatorCompiler(validatorCompiler);
   fastify.setSerializerCompiler(serializerCompiler);
   await fastify.register(helmet, {

@@ -1,10 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { type Door, joinDatabase } from '../db/open.js';
+import { joinDatabase } from '../db/open.js';
 import { prepareServer } from '../http/prepare.js';
 import { type AskedOfBays, registerPages } from '../pages.js';
 import { openServices, openTables } from '../services.js';
 import { giveWay } from '../threads/give-way.js';
-import type { OfficeAnswer, OfficeQuestion } from './office.js';
+import type { OfficeAnswer, OfficeGiven, OfficeQuestion } from './office.js';
 
 /** The pages in a thread of their own: requests come as messages, already let in by who they are of. */
 
@@ -23,10 +23,11 @@ giveWay(10);
 let origin: string | null = null;
 
 async function openPages() {
-  const database = await joinDatabase((workerData as { door: Door }).door);
+  const { door, log } = workerData as OfficeGiven;
+  const database = await joinDatabase(door);
   const tables = openTables(database);
   const services = openServices(database, tables, () => origin);
-  const fastify = await prepareServer(undefined);
+  const fastify = await prepareServer(log, 'error');
   await registerPages(fastify, { database, tables, services, bays: NO_BAYS, deviceKey: '' });
   await fastify.ready();
   return fastify;

@@ -1,7 +1,7 @@
 import type { EndpointName } from '@vilko/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { Worker } from 'node:worker_threads';
-import type { OpenDatabase } from '../db/open.js';
+import type { Door, OpenDatabase } from '../db/open.js';
 import { buffer } from '../http/serve.js';
 import { startThread } from '../threads/start.js';
 
@@ -58,6 +58,13 @@ export interface OfficeAnswer {
   readonly payload: Uint8Array;
 }
 
+/** What the thread is given at its start. */
+export interface OfficeGiven {
+  readonly door: Door;
+  /** Folder of the log, in which it says its errors: who asked what is said where the request came in. */
+  readonly log: string | undefined;
+}
+
 /** What of a request's head an answer may rest on. */
 const HEARD = ['accept', 'content-type', 'if-none-match'];
 /** What of an answer's head is the connection's own. */
@@ -110,6 +117,7 @@ function answers(worker: Worker, ended: () => void) {
 export interface OfficeOver {
   readonly door: NonNullable<OpenDatabase['door']>;
   readonly origin: () => string | null;
+  readonly log: string | undefined;
   /** Something was changed: whoever stands on what is kept reads it anew. */
   readonly changed: () => Promise<void>;
 }
@@ -117,12 +125,13 @@ export interface OfficeOver {
 /** Answers requests in the thread of the pages; one that has died is started anew by the next request. */
 export type Office = ReturnType<typeof openOffice>;
 
-export function openOffice({ door: open, origin, changed }: OfficeOver) {
+export function openOffice({ door: open, origin, log, changed }: OfficeOver) {
   let running: Promise<{ worker: Worker; ask: ReturnType<typeof answers> }> | null = null;
   let last = 0;
   const start = async () => {
     const door = await open();
-    const worker = startThread(THREAD, { workerData: { door }, transferList: 'port' in door ? [door.port] : [] });
+    const given: OfficeGiven = { door, log };
+    const worker = startThread(THREAD, { workerData: given, transferList: 'port' in door ? [door.port] : [] });
     return { worker, ask: answers(worker, () => (running = null)) };
   };
   return {
