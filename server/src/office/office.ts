@@ -38,6 +38,9 @@ const HERE: ReadonlySet<EndpointName> = new Set<EndpointName>([
   'keepDrillMedia',
   'drillMedia',
   'sharedDrillMedia',
+  'keepReview',
+  'review',
+  'sharedReview',
 ]);
 
 /** A request as it crosses. */
