@@ -46,18 +46,17 @@ type Part = 'iron' | 'driver' | 'wedge';
         @for (r of rows(); track r.key) {
           <tr class="border-t border-rules">
             <td class="py-0.5 pr-2">{{ r.fault }}</td>
-            <td class="pr-2 text-ink2">{{ r.words }} {{ r.sign }}</td>
+            <td class="pr-2 text-ink2">{{ r.words }} {{ r.sign }}{{ r.unit ? ', ' + r.unit : '' }}</td>
             @for (part of parts; track part) {
               <td class="py-0.5 pr-2 whitespace-nowrap">
                 <input
-                  class="w-[70px] rounded-[3px] border border-strong-rules bg-sheet px-1 figures"
+                  class="w-[82px] rounded-[3px] border border-strong-rules bg-sheet px-1 figures"
                   type="number"
                   step="any"
                   [attr.aria-label]="r.fault + ', ' + r.words + ', ' + part"
                   [value]="of(r.now, part)"
                   (change)="set(r, part, $any($event.target))"
                 />
-                <span class="ml-1 text-13 text-ink2">{{ r.unit }}</span>
               </td>
             }
             <td class="text-right">
