@@ -23,13 +23,16 @@ const common = {
   logLevel: 'warning',
 };
 
+/** What both threads that serve pages find beside the bundle. */
+const INSTALLED = ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'];
+
 const targets = {
   cli: [{ entryPoints: [at('cli/src/main.ts')], outfile: at('cli/dist/vilko.mjs') }],
   server: [
     {
       entryPoints: [at('server/src/main.ts')],
       outfile: at('server/dist/main.mjs'),
-      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'],
+      external: INSTALLED,
     },
     {
       entryPoints: [at('server/src/db/embedded-thread.ts')],
@@ -39,7 +42,7 @@ const targets = {
     {
       entryPoints: [at('server/src/office/office-thread.ts')],
       outfile: at('server/dist/office-thread.mjs'),
-      external: ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'],
+      external: INSTALLED,
     },
     { entryPoints: [at('server/src/swings/prepare-worker.ts')], outfile: at('server/dist/prepare-worker.mjs') },
     { entryPoints: [at('server/src/bays/watch-worker.ts')], outfile: at('server/dist/watch-worker.mjs') },

@@ -1,7 +1,8 @@
 import { type MessagePort, parentPort, workerData } from 'node:worker_threads';
 import { PGlite, type Transaction, types } from '@electric-sql/pglite';
 import { giveWay } from '../threads/give-way.js';
-import type { DbAnswer, DbFailure, DbQuestion } from './embedded.js';
+import { answerTo, couldNotBegin } from '../threads/questions.js';
+import type { DbQuestion } from './embedded.js';
 
 /** The embedded database in a thread of its own: it answers what `embedded.ts` asks, of several threads at once. */
 
@@ -24,13 +25,6 @@ interface Open {
 }
 /** Thrown inside a transaction that its asker gave up. */
 const GIVEN_UP = new Error('given up');
-
-/** What is known of an error in plain values: its own fields would not cross. */
-function failureOf(e: unknown): DbFailure {
-  const error = e instanceof Error ? e : new Error(String(e));
-  const told = Object.entries(error).filter(([, v]) => typeof v === 'string' || typeof v === 'number');
-  return { message: error.message, fields: Object.fromEntries(told) };
-}
 
 /** Answers one thread that asks; its transactions are its own. */
 function answersTo(pg: PGlite) {
@@ -86,18 +80,11 @@ function answersTo(pg: PGlite) {
 /** Answers whatever comes through a port. */
 function serve(port: MessagePort, pg: PGlite): void {
   const asked = answersTo(pg);
-  const say = (a: DbAnswer): void => port.postMessage(a);
-  port.on('message', ({ id, q }: { id: number; q: DbQuestion }) => {
-    asked
-      .answer(q)
-      .then((value) => say({ id, value }))
-      .catch((e: unknown) => say({ id, failure: failureOf(e) }));
-  });
+  answerTo<DbQuestion>(port, (q) => asked.answer(q));
   port.on('close', () => asked.gone());
-  say({ id: 0, value: null });
 }
 
 giveWay(5);
 PGlite.create((workerData as { dataDir: string }).dataDir)
   .then((pg) => serve(parentPort!, pg))
-  .catch((e: unknown) => parentPort!.postMessage({ id: 0, failure: failureOf(e) } satisfies DbAnswer));
+  .catch((e: unknown) => couldNotBegin(parentPort!, e));

@@ -1,5 +1,6 @@
-import { MessageChannel, type MessagePort, type Worker } from 'node:worker_threads';
+import { MessageChannel, type MessagePort, type Transferable } from 'node:worker_threads';
 import type { PGlite, Results } from '@electric-sql/pglite';
+import { questionsTo } from '../threads/questions.js';
 import { startThread } from '../threads/start.js';
 
 /** What the thread of the embedded database is asked; `within` a transaction by its number, null outside. */
@@ -16,14 +17,6 @@ export type DbQuestion =
   | { readonly do: 'join'; readonly port: MessagePort }
   | { readonly do: 'close' };
 
-/** What of an error crosses: its sentence, and what the database says beside it (code, constraint, detail). */
-export interface DbFailure {
-  readonly message: string;
-  readonly fields: Readonly<Record<string, string | number>>;
-}
-export type DbAnswer =
-  { readonly id: number; readonly value: unknown } | { readonly id: number; readonly failure: DbFailure };
-
 /** What is done with the embedded database: as much of its own interface as its driver asks for. */
 export interface Embedded {
   readonly query: PGlite['query'];
@@ -38,41 +31,7 @@ export interface EmbeddedOwner extends Embedded {
 
 const GONE = 'the thread of the database has ended: start the server again';
 
-/** Questions under way to the thread, each by its number. */
-function questions(to: Worker | MessagePort) {
-  const waiting = new Map<number, { done: (value: unknown) => void; failed: (e: Error) => void }>();
-  let ended: Error | null = null;
-  let last = 0;
-  const wait = (id: number): Promise<unknown> =>
-    new Promise((done, failed) => {
-      if (ended) failed(ended);
-      else waiting.set(id, { done, failed });
-    });
-  const end = (e: Error): void => {
-    ended ??= e;
-    for (const w of waiting.values()) w.failed(ended);
-    waiting.clear();
-  };
-  to.on('message', (a: DbAnswer) => {
-    const w = waiting.get(a.id);
-    waiting.delete(a.id);
-    if ('value' in a) w?.done(a.value);
-    else w?.failed(Object.assign(new Error(a.failure.message), a.failure.fields));
-  });
-  to.on('error', end);
-  for (const gone of ['exit', 'close']) to.on(gone, () => end(new Error(GONE)));
-  return {
-    /** The thread says that it is there under number 0. */
-    there: wait(0),
-    ask: (q: DbQuestion): Promise<unknown> => {
-      const answer = wait(++last);
-      to.postMessage({ id: last, q }, q.do === 'join' ? [q.port] : []);
-      return answer;
-    },
-  };
-}
-
-type Ask = ReturnType<typeof questions>['ask'];
+type Ask = (q: DbQuestion, transferList?: readonly Transferable[]) => Promise<unknown>;
 
 /** What is done with the database, question by question. */
 function clientOf(ask: Ask, close: () => Promise<void>): Embedded {
@@ -114,9 +73,9 @@ const THREAD = {
  */
 export async function openEmbedded(dataDir: string): Promise<EmbeddedOwner> {
   const worker = startThread(THREAD, { workerData: { dataDir } });
-  const { there, ask } = questions(worker);
+  const { there, ask } = questionsTo<DbQuestion>(worker, GONE);
   try {
-    await there;
+    await there();
   } catch (e) {
     await worker.terminate();
     throw e;
@@ -127,7 +86,7 @@ export async function openEmbedded(dataDir: string): Promise<EmbeddedOwner> {
   };
   const port = async (): Promise<MessagePort> => {
     const { port1, port2 } = new MessageChannel();
-    await ask({ do: 'join', port: port1 });
+    await ask({ do: 'join', port: port1 }, [port1]);
     return port2;
   };
   return { ...clientOf(ask, close), port };
@@ -135,8 +94,8 @@ export async function openEmbedded(dataDir: string): Promise<EmbeddedOwner> {
 
 /** The same database, asked by another thread through a port that was handed to it. */
 export async function joinEmbedded(port: MessagePort): Promise<Embedded> {
-  const { there, ask } = questions(port);
-  await there;
+  const { there, ask } = questionsTo<DbQuestion>(port, GONE);
+  await there();
   return clientOf(ask, () => {
     port.close();
     return Promise.resolve();

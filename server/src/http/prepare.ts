@@ -7,14 +7,27 @@ import { sayErrors } from './errors.js';
 import { logOptions } from './log.js';
 
 /**
- * What every plug-in rests on: headers, checks, description, sockets, bytes.
+ * What every route rests on: checks, bytes, errors in a sentence.
  * @param log folder of the log; without it only errors are said
  * @param level from which on something is logged
  */
-export async function prepareServer(log: string | undefined, level?: string): Promise<FastifyInstance> {
+export function bareServer(log: string | undefined, level?: string): FastifyInstance {
   const fastify = Fastify({ ...logOptions(log ?? null, level), routerOptions: { maxParamLength: 200 } });
   fastify.setValidatorCompiler(validatorCompiler);
   fastify.setSerializerCompiler(serializerCompiler);
+  fastify.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: 256 << 20 },
+    (_, body, done) => done(null, body),
+  );
+  fastify.decorate('elsewhere', null);
+  sayErrors(fastify);
+  return fastify;
+}
+
+/** The same as the network sees it: headers, sockets, and a description of every address. */
+export async function prepareServer(log: string | undefined): Promise<FastifyInstance> {
+  const fastify = bareServer(log);
   await fastify.register(helmet, {
     contentSecurityPolicy: {
       directives: {
@@ -32,12 +45,5 @@ export async function prepareServer(log: string | undefined, level?: string): Pr
     transform: jsonSchemaTransform,
   });
   await fastify.register(websocket, { options: { maxPayload: 1 << 20 } });
-  fastify.addContentTypeParser(
-    'application/octet-stream',
-    { parseAs: 'buffer', bodyLimit: 256 << 20 },
-    (_, body, done) => done(null, body),
-  );
-  fastify.decorate('elsewhere', null);
-  sayErrors(fastify);
   return fastify;
 }

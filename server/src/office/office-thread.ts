@@ -1,9 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { joinDatabase } from '../db/open.js';
-import { prepareServer } from '../http/prepare.js';
+import { bareServer } from '../http/prepare.js';
 import { type AskedOfBays, registerPages } from '../pages.js';
 import { openServices, openTables } from '../services.js';
 import { giveWay } from '../threads/give-way.js';
+import { answerTo } from '../threads/questions.js';
 import type { OfficeAnswer, OfficeGiven, OfficeQuestion } from './office.js';
 
 /** The pages in a thread of their own: requests come as messages, already let in by who they are of. */
@@ -27,7 +28,7 @@ async function openPages() {
   const database = await joinDatabase(door);
   const tables = openTables(database);
   const services = openServices(database, tables, () => origin);
-  const fastify = await prepareServer(log, 'error');
+  const fastify = bareServer(log, 'error');
   await registerPages(fastify, { database, tables, services, bays: NO_BAYS, deviceKey: '' });
   await fastify.ready();
   return fastify;
@@ -35,18 +36,18 @@ async function openPages() {
 
 const pages = openPages();
 
-parentPort!.on('message', (q: OfficeQuestion) => void answer(q));
-
-async function answer({ id, method, url, headers, payload, origin: from }: OfficeQuestion): Promise<void> {
-  const fastify = await pages;
-  origin = from;
-  const body = payload === null ? {} : { payload: typeof payload === 'string' ? payload : Buffer.from(payload) };
-  const answered = await fastify.inject({ method, url, headers, ...body });
-  const told = Object.entries(answered.headers).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]));
-  parentPort!.postMessage({
-    id,
-    status: answered.statusCode,
-    headers: Object.fromEntries(told) as OfficeAnswer['headers'],
-    payload: answered.rawPayload,
-  } satisfies OfficeAnswer);
-}
+answerTo<OfficeQuestion>(
+  parentPort!,
+  async ({ method, url, headers, payload, origin: from }): Promise<OfficeAnswer> => {
+    const fastify = await pages;
+    origin = from;
+    const body = payload === null ? {} : { payload: typeof payload === 'string' ? payload : Buffer.from(payload) };
+    const answered = await fastify.inject({ method, url, headers, ...body });
+    const told = Object.entries(answered.headers).flatMap(([k, v]) => (v === undefined ? [] : [[k, String(v)]]));
+    return {
+      status: answered.statusCode,
+      headers: Object.fromEntries(told) as OfficeAnswer['headers'],
+      payload: answered.rawPayload,
+    };
+  },
+);

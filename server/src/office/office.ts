@@ -1,8 +1,8 @@
 import type { EndpointName } from '@vilko/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
-import type { Worker } from 'node:worker_threads';
 import type { Door, OpenDatabase } from '../db/open.js';
 import { buffer } from '../http/serve.js';
+import { questionsTo } from '../threads/questions.js';
 import { startThread } from '../threads/start.js';
 
 /**
@@ -45,7 +45,6 @@ const HERE: ReadonlySet<EndpointName> = new Set<EndpointName>([
 
 /** A request as it crosses. */
 export interface OfficeQuestion {
-  readonly id: number;
   readonly method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly url: string;
   readonly headers: Readonly<Record<string, string>>;
@@ -55,7 +54,6 @@ export interface OfficeQuestion {
 }
 /** An answer as it crosses. */
 export interface OfficeAnswer {
-  readonly id: number;
   readonly status: number;
   readonly headers: Readonly<Record<string, string>>;
   readonly payload: Uint8Array;
@@ -78,10 +76,9 @@ const THREAD = {
   source: new URL('./office-thread.ts', import.meta.url),
 };
 
-const questionOf = (id: number, request: FastifyRequest, origin: string | null): OfficeQuestion => {
+const questionOf = (request: FastifyRequest, origin: string | null): OfficeQuestion => {
   const { body, headers } = request;
   return {
-    id,
     method: request.method as OfficeQuestion['method'],
     url: request.url,
     headers: Object.fromEntries(HEARD.flatMap((h) => (headers[h] ? [[h, String(headers[h])]] : []))),
@@ -95,26 +92,7 @@ const questionOf = (id: number, request: FastifyRequest, origin: string | null):
   };
 };
 
-/** Waits for the answers of one thread. */
-function answers(worker: Worker, ended: () => void) {
-  const waiting = new Map<number, { done: (a: OfficeAnswer) => void; failed: (e: Error) => void }>();
-  const end = (e: Error): void => {
-    ended();
-    for (const w of waiting.values()) w.failed(e);
-    waiting.clear();
-  };
-  worker.on('message', (a: OfficeAnswer) => {
-    waiting.get(a.id)?.done(a);
-    waiting.delete(a.id);
-  });
-  worker.on('error', end);
-  worker.on('exit', () => end(new Error('the thread of the pages has ended')));
-  return (q: OfficeQuestion): Promise<OfficeAnswer> =>
-    new Promise((done, failed) => {
-      waiting.set(q.id, { done, failed });
-      worker.postMessage(q);
-    });
-}
+const GONE = 'the thread of the pages has ended';
 
 /** What the office rests on: its database, and where the server listens. */
 export interface OfficeOver {
@@ -129,26 +107,32 @@ export interface OfficeOver {
 export type Office = ReturnType<typeof openOffice>;
 
 export function openOffice({ door: open, origin, log, changed }: OfficeOver) {
-  let running: Promise<{ worker: Worker; ask: ReturnType<typeof answers> }> | null = null;
-  let last = 0;
   const start = async () => {
     const door = await open();
     const given: OfficeGiven = { door, log };
     const worker = startThread(THREAD, { workerData: given, transferList: 'port' in door ? [door.port] : [] });
-    return { worker, ask: answers(worker, () => (running = null)) };
+    return { worker, ...questionsTo<OfficeQuestion>(worker, GONE) };
+  };
+  let running: ReturnType<typeof start> | null = null;
+  /** The thread; another where it has ended or could not be started. */
+  const thread = async () => {
+    const was = running;
+    const alive = was && (await was.catch(() => null));
+    if (running === was && (!alive || alive.over())) running = start();
+    return running!;
   };
   return {
     answers: (name: EndpointName): boolean => !HERE.has(name),
     async answer(request: FastifyRequest, reply: FastifyReply): Promise<FastifyReply> {
-      const { ask } = await (running ??= start());
-      const { status, headers, payload } = await ask(questionOf(++last, request, origin()));
+      const { ask } = await thread();
+      const { status, headers, payload } = (await ask(questionOf(request, origin()))) as OfficeAnswer;
       if (request.method !== 'GET' && status < 400) await changed();
       for (const [name, value] of Object.entries(headers)) if (!CONNECTIONS.has(name)) reply.header(name, value);
       return reply.code(status).send(buffer(payload));
     },
     /** Starts the thread before the first page asks. */
     async ready(): Promise<void> {
-      await (running ??= start());
+      await thread();
     },
     async close(): Promise<void> {
       const was = await running?.catch(() => null);

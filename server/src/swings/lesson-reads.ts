@@ -18,7 +18,7 @@ export interface LessonRead {
 /** Swings lesson by lesson, with what was measured in them. */
 export const lessonReads = (
   { pupils, swings }: SwingTables,
-  { rowsOf, summariesOf, shotsOf, standardsOf, doubtsOf }: SwingReadings,
+  { rowsOf, readRows, shotsOf, standardsOf }: SwingReadings,
 ) => ({
   /** A lesson's swings with what was measured in them, and what its pupil is judged by. */
   async readLesson(lessonId: string): Promise<LessonRead | null> {
@@ -26,14 +26,12 @@ export const lessonReads = (
     if (!found) return null;
     const standardOf = await standardsOf(found.pupil);
     const rows = await swings.ofLesson(lessonId);
-    const summaries = await summariesOf(rows, found.pupil);
-    const doubts = await doubtsOf(rows, found.pupil, new Map(rows.map((r, i) => [r.id, summaries[i]!])));
-    const theirShots = await shotsOf(rows);
-    const read = rows.map((row, i) => ({
+    const [asked, theirShots] = await Promise.all([readRows(rows, found.pupil), shotsOf(rows)]);
+    const read = asked.map(({ row, reading: { summary }, doubt }) => ({
       row,
-      summary: summaries[i]!,
+      summary,
       ball: theirShots.get(row.id)?.values ?? null,
-      doubt: doubts.get(row.id) ?? null,
+      doubt,
     }));
     return { pupil: found.pupil, measure: found.head.measure, cuts: found.head.cuts, swings: read, standardOf };
   },

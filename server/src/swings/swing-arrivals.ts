@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Imported, Pupil, SwingHead, SwingKind } from '@vilko/contract';
 import { type ClubClass, type FileReading, type Recording, VilkoError } from '@vilko/core';
-import { packSummary } from './packed-summary.js';
 import { prepare } from './prepare.js';
 import type { PreparedSwing } from './prepare-swing.js';
 import { summaryKey, whoIs } from './read-swing.js';
@@ -55,11 +54,8 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
       device: prepared.device,
     }));
     const rows = await swings.store({ id: recordingId, bundle: prepared.bundle }, news);
-    for (const row of rows) {
-      const { summary, traces } = prepared.parts[row.part]!;
-      const key = summaryKey({ pupil, club: row.club, kind: row.kind }, {});
-      await swings.keep(row.id, key, { summary: packSummary(summary), traces });
-    }
+    for (const row of rows)
+      await swings.keep(row.id, summaryKey({ pupil, club: row.club, kind: row.kind }, {}), prepared.parts[row.part]!);
     return headsOf(rows, pupil);
   };
 

@@ -4,7 +4,6 @@ import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { EnteredRepository } from './entered-repository.js';
 import type { FilmRepository } from './film-repository.js';
 import { grouped } from '../db/grouped.js';
-import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
 import { prepare } from './prepare.js';
 import type { PreparedPart } from './prepare-swing.js';
 import { summaryKey, summaryNumber, type SwingSummary } from './read-swing.js';
@@ -12,7 +11,7 @@ import type { ShotRepository } from './shot-repository.js';
 import { swingDoubts } from './swing-doubts.js';
 import { headOf } from './swing-head.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
-import { aboutOf, type Reading, swingVerdicts } from './swing-verdicts.js';
+import { aboutOf, type Reading, type ReadRow, swingVerdicts } from './swing-verdicts.js';
 
 /** The tables swings are read from. */
 export interface SwingTables {
@@ -52,18 +51,16 @@ function headsByLesson(
   return { headOfRow, headsOfRows };
 }
 
-const packed = ({ summary, traces }: PreparedPart) => ({ summary: packSummary(summary), traces });
-
 /** What stored swings were found to say: kept once, and read anew where that does not hold any more. */
 function keptReadings(swings: SwingRepository) {
   /** Rows of one pupil, read, in their order: one query for all that are kept, the rest made anew. */
   const readingsOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<Reading[]> => {
     const keys = new Map(rows.map((row) => [row.id, summaryKey(aboutOf(row, pupil), row.marks)]));
-    const kept = await swings.cached<PackedSummary>(keys);
+    const kept = await swings.cached(keys);
     const out: Reading[] = [];
     for (const row of rows) {
       const [key, known] = [keys.get(row.id)!, kept.get(row.id)];
-      const summary = known ? unpackSummary(known.result) : (await readAnew(row, pupil, key)).summary;
+      const summary = known?.summary ?? (await readAnew(row, pupil, key)).summary;
       out.push({ key, summary, judged: known?.verdict ?? null });
     }
     return out;
@@ -76,7 +73,7 @@ function keptReadings(swings: SwingRepository) {
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks });
-    await swings.keep(row.id, key, packed(made));
+    await swings.keep(row.id, key, made);
     return made;
   };
 
@@ -102,13 +99,17 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
 
   const { standardsOf, verdictsOf } = swingVerdicts({ swings, standards });
 
-  /** Rows of one pupil with what they say, what is asked of them, and what they are said to be. */
-  const judgedOf = async (rows: readonly SwingRow[], pupil: Pupil) => {
+  /** Rows of one pupil with what they say, and what is first to be asked of them. */
+  const readRows = async (rows: readonly SwingRow[], pupil: Pupil): Promise<ReadRow[]> => {
     const read = await readingsOf(rows, pupil);
     const doubts = await doubtsOf(rows, pupil, new Map(rows.map((r, i) => [r.id, read[i]!.summary])));
-    const asked = rows.map((row, i) => ({ row, reading: read[i]!, doubt: doubts.get(row.id) ?? null }));
-    const verdicts = await verdictsOf(asked, pupil);
-    return asked.map(({ row, reading, doubt }, i) => ({
+    return rows.map((row, i) => ({ row, reading: read[i]!, doubt: doubts.get(row.id) ?? null }));
+  };
+  /** The same with what they are said to be. */
+  const judgedOf = async (rows: readonly SwingRow[], pupil: Pupil) => {
+    const read = await readRows(rows, pupil);
+    const verdicts = await verdictsOf(read, pupil);
+    return read.map(({ row, reading, doubt }, i) => ({
       row,
       summary: reading.summary,
       doubt,
@@ -163,8 +164,8 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
     shotsOf,
     tracesOf,
     standardsOf,
+    readRows,
     judgedOf,
-    doubtsOf,
     headsOf,
     ...headsByLesson(pupils, headsOf),
   };

@@ -2,6 +2,9 @@ import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm'
 import type { SwingChange, SwingPlace } from '@vilko/contract';
 import type { Db } from '../db/open.js';
 import { inbox, type KeptVerdict, lessons, recordings, results, shots, swings } from '../db/schema.js';
+import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
+import type { PreparedPart } from './prepare-swing.js';
+import type { SwingSummary } from './read-swing.js';
 
 type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
@@ -93,15 +96,9 @@ async function move(tx: Tx, lessonId: string, moving: readonly Moving[]): Promis
   return before;
 }
 
-/** What a reading of a swing yields: what it says as it is, what is drawn of it packed. */
-interface Kept {
-  readonly summary: unknown;
-  readonly traces: Uint8Array | null;
-}
 /** A kept result as it is read: what the swing says, and what it was last judged to be. */
-export interface KeptResult<T> {
-  readonly key: string;
-  readonly result: T;
+export interface KeptResult {
+  readonly summary: SwingSummary;
   readonly verdict: KeptVerdict | null;
 }
 
@@ -111,7 +108,7 @@ const AT_ONCE = 500;
 /** What was made of swings once, under the key of what it was made from. */
 const keptResults = (db: Db) => ({
   /** What these swings were found to say, each under its key, in one query. */
-  cached: async <T>(keys: ReadonlyMap<string, string>): Promise<Map<string, KeptResult<T>>> => {
+  cached: async (keys: ReadonlyMap<string, string>): Promise<Map<string, KeptResult>> => {
     if (keys.size === 0) return new Map();
     const { swingId, key, result, verdict } = results;
     const rows = await db
@@ -119,7 +116,11 @@ const keptResults = (db: Db) => ({
       .from(results)
       .where(inArray(swingId, [...keys.keys()]));
     return new Map(
-      rows.flatMap((r) => (keys.get(r.swingId) === r.key ? [[r.swingId, r as typeof r & { result: T }]] : [])),
+      rows.flatMap((r) =>
+        keys.get(r.swingId) === r.key
+          ? [[r.swingId, { summary: unpackSummary(r.result as PackedSummary), verdict: r.verdict }]]
+          : [],
+      ),
     );
   },
   /** Keeps what swings are said to be beside what they say; where that was read anew meanwhile, nothing. */
@@ -143,11 +144,14 @@ const keptResults = (db: Db) => ({
       .where(and(eq(results.swingId, swingId), eq(results.key, key)));
     return row?.base64 ? new Uint8Array(Buffer.from(row.base64, 'base64')) : null;
   },
-  keep: async (swingId: string, key: string, { summary, traces }: Kept): Promise<void> => {
+  keep: async (swingId: string, key: string, { summary, traces }: PreparedPart): Promise<void> => {
     await db.transaction(async (tx) => {
       await tx.delete(results).where(eq(results.swingId, swingId));
       // two who ask at once make the same
-      await tx.insert(results).values({ swingId, key, result: summary, traces }).onConflictDoNothing();
+      await tx
+        .insert(results)
+        .values({ swingId, key, result: packSummary(summary), traces })
+        .onConflictDoNothing();
     });
   },
 });

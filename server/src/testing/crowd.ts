@@ -3,7 +3,6 @@ import type { SimulatedDevice } from '@vilko/core/golfer';
 import { simulate } from '@vilko/core/golfer';
 import type { OpenDatabase } from '../db/open.js';
 import { startThread } from '../threads/start.js';
-import { packSummary } from '../swings/packed-summary.js';
 import { prepareSwing } from '../swings/prepare-swing.js';
 import { summaryKey } from '../swings/read-swing.js';
 import { swingRepository } from '../swings/swing-repository.js';
@@ -62,6 +61,5 @@ export async function fillLesson({ db }: Pick<OpenDatabase, 'db'>, lessonId: str
       recordedAt: new Date(Date.UTC(2026, 10, 1, 10, 0, i)),
     })),
   );
-  const { summary, traces } = prepared.parts[0]!;
-  for (const row of rows) await swings.keep(row.id, summaryKey(about, {}), { summary: packSummary(summary), traces });
+  for (const row of rows) await swings.keep(row.id, summaryKey(about, {}), prepared.parts[0]!);
 }

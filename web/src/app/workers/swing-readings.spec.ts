@@ -5,6 +5,8 @@ import { swing } from '../testing/samples';
 import { SwingReader } from './swing-reader';
 import { SwingReadings } from './swing-readings';
 
+const PUPIL = { stature: 1.75 };
+
 /** A reader that answers when it is told to. */
 class SlowReader {
   readonly asked: string[] = [];
@@ -33,7 +35,7 @@ describe('swings of a page', () => {
 
   it('are read some at a time, each once, and say how far that is', async () => {
     const readings = page();
-    const all = readings.want(swings(1, 8));
+    const all = readings.want(swings(1, 8), PUPIL);
     expect(reader.asked).toEqual(['s1', 's2', 's3', 's4', 's5', 's6']);
     expect(readings.progress()).toEqual({ done: 0, of: 8 });
     await reader.answer('s2');
@@ -49,22 +51,24 @@ describe('swings of a page', () => {
   });
 
   it('are there at once for who comes back to them, until what they rest on changes', async () => {
-    const first = page().want(swings(1, 2));
+    const first = page().want(swings(1, 2), PUPIL);
     await reader.answer('s1');
     await reader.answer('s2');
     await first;
     const again = page();
-    void again.want([...swings(1, 2)]);
+    void again.want([...swings(1, 2)], PUPIL);
     expect(again.views().size).toBe(2);
     expect(reader.asked.length).toBe(2);
-    void again.want([swing(1, { marks: { p4: 1.2 } })]);
+    void again.want([swing(1, { marks: { p4: 1.2 } })], PUPIL);
     expect(reader.asked).toEqual(['s1', 's2', 's1']);
+    void again.want(swings(2, 2), { stature: 1.82 });
+    expect(reader.asked).toEqual(['s1', 's2', 's1', 's2']);
   });
 
   it('are shown a few times, not once for each', async () => {
     const readings = page();
     const shown = new Set<unknown>();
-    const all = readings.want(swings(1, 6));
+    const all = readings.want(swings(1, 6), PUPIL);
     for (const s of swings(1, 6)) {
       await reader.answer(s.id);
       shown.add(readings.views());
@@ -77,8 +81,8 @@ describe('swings of a page', () => {
 
   it('leave the older wish for a newer one, and say in a sentence why one came to nothing', async () => {
     const readings = page();
-    const older = readings.want(swings(1, 1));
-    const newer = readings.want(swings(2, 3));
+    const older = readings.want(swings(1, 1), PUPIL);
+    const newer = readings.want(swings(2, 3), PUPIL);
     await reader.answer('s1');
     await older;
     expect(readings.views().has('s1')).toBeFalse();

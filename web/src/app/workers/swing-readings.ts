@@ -1,5 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { SwingHead } from '@vilko/contract';
+import type { Pupil, SwingHead } from '@vilko/contract';
 import type { SwingTraces } from '@vilko/core';
 import { sentenceOf } from '../state/sentences';
 import { SwingReader } from './swing-reader';
@@ -12,7 +12,8 @@ const BETWEEN = 150;
 const MOST = 120;
 
 /** Under which a swing's reading holds. */
-const keyOf = (s: SwingHead): string => JSON.stringify([s.id, s.club, s.kind, s.handed, s.marks]);
+const keyOf = (s: SwingHead, { stature }: Pick<Pupil, 'stature'>): string =>
+  JSON.stringify([s.id, s.club, s.kind, s.handed, s.marks, stature]);
 
 /** The newest readings of every page, without the mat's frames: who comes back finds them. */
 @Injectable({ providedIn: 'root' })
@@ -62,9 +63,9 @@ export class SwingReadings {
   readonly refused = signal<string | null>(null);
 
   /** Reads what is not read yet. */
-  async want(wanted: readonly SwingHead[]): Promise<void> {
+  async want(wanted: readonly SwingHead[], pupil: Pick<Pupil, 'stature'>): Promise<void> {
     const n = ++this.asked;
-    const all = wanted.map((s) => ({ s, key: keyOf(s) }));
+    const all = wanted.map((s) => ({ s, key: keyOf(s, pupil) }));
     const there = all.flatMap(({ s, key }) => {
       const view = this.kept.there(key);
       return view ? [[s.id, view] as const] : [];

@@ -425,7 +425,8 @@ export class Compare {
       const over = this.laying.swing();
       const sets = this.heads([...this.sets().before, ...this.sets().after, ...this.usual()]);
       const wanted = over ? [...sets, over] : sets;
-      if (this.lesson()) untracked(() => void this.readings.want(wanted));
+      const pupil = this.lesson()?.pupil;
+      if (pupil) untracked(() => void this.readings.want(wanted, pupil));
     });
     inject(Keys).use('Compare', [
       { key: 's', words: 'swap the two sets', run: () => this.swap() },

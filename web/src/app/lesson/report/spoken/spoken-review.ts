@@ -223,7 +223,8 @@ export class SpokenReviewPage {
     });
     effect(() => {
       const wanted = this.choices().filter((s) => Object.values(this.chosen()).includes(s.id));
-      if (this.lesson()) untracked(() => void this.readings.want(wanted));
+      const pupil = this.lesson()?.pupil;
+      if (pupil) untracked(() => void this.readings.want(wanted, pupil));
     });
     effect(() => {
       // whatever moves the picture, the films follow
