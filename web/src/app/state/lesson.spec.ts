@@ -97,6 +97,19 @@ describe('a lesson’s state', () => {
     expect(after(came, LessonActions.open({ id: 'l' })).lesson).toEqual(after(came).lesson);
   });
 
+  it('renews what the swings say when another measure is agreed, and nothing that was changed or went since', () => {
+    const renewed = { ...lesson, aim: 'an older aim', rack: lesson.rack.map((x) => ({ ...x, note: 'anew' })) };
+    const came = after(LessonActions.came({ lesson }));
+    const [first, second] = lesson.rack;
+    const gone = LessonActions.swingDeleted({ swing: second! });
+    const s = after(LessonActions.came({ lesson }), gone, LessonActions.rackRenewed({ lesson: renewed }));
+    expect(s.lesson.lesson).toEqual(came.lesson.lesson);
+    expect(s.lesson.swings.entities[first!.id]?.note).toBe('anew');
+    expect(s.lesson.swings.entities[second!.id]).toBeUndefined();
+    const other = LessonActions.rackRenewed({ lesson: { ...renewed, id: 'other' } });
+    expect(after(LessonActions.came({ lesson }), other).lesson).toEqual(came.lesson);
+  });
+
   it('says a bay’s notice once', () => {
     const notice = 'A movement was seen.';
     const s = after(

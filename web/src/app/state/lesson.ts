@@ -41,6 +41,9 @@ export const LessonActions = createActionGroup({
     'Lesson changed': props<{ head: LessonHead }>(),
     'Open failed': props<{ message: string }>(),
     Failed: props<{ message: string }>(),
+    'Renew rack': props<{ id: string }>(),
+    /** The same swings, each saying its number of what is agreed now. */
+    'Rack renewed': props<{ lesson: Lesson }>(),
     'Swing arrived': props<{ swing: SwingHead }>(),
     /** Nobody said whose it was: it lies in the inbox now. */
     'Swing left': props<{ swing: SwingHead }>(),
@@ -96,6 +99,18 @@ export const lessonFeature = createFeature({
       status: 'ready',
       error: null,
     })),
+    // the lesson itself may have been changed again since; its head is what the changes answered
+    on(LessonActions.rackRenewed, (s, { lesson: { id, rack } }): LessonState =>
+      s.lesson?.id === id
+        ? {
+            ...s,
+            swings: swingsAdapter.upsertMany(
+              rack.filter((x) => s.swings.entities[x.id]),
+              s.swings,
+            ),
+          }
+        : s,
+    ),
     on(LessonActions.openFailed, (s, { message }): LessonState => ({
       ...s,
       status: s.lesson ? s.status : 'failed',
@@ -205,9 +220,15 @@ export const lessonEffects = {
           ),
         ),
         withLatestFrom(store.select(lessonFeature.selectLesson)),
-        mergeMap(([{ head }, open]) => (open?.id === head.id ? [LessonActions.open({ id: head.id })] : [])),
+        mergeMap(([{ head }, open]) => (open?.id === head.id ? [LessonActions.renewRack({ id: head.id })] : [])),
       ),
     { functional: true },
+  ),
+  renew: callingNewest(
+    LessonActions.renewRack,
+    (api, { id }) => api.ask('lesson', { id }),
+    (lesson) => LessonActions.rackRenewed({ lesson }),
+    failed,
   ),
   change: calling(
     LessonActions.changeSwing,
