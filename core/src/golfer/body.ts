@@ -24,15 +24,17 @@ export function massPath(
   const p = new Float64Array(n);
   p[n - 1] = cop[n - 1]!;
   for (let k = n - 2; k >= 0; k--) p[k] = d[k]! - c[k]! * p[k + 1]!;
-  const a = p.map((x, k) => w[k]! * (x - cop[k]!) + q[k]!);
+  const a = new Float64Array(n);
+  for (let k = 0; k < n; k++) a[k] = w[k]! * (p[k]! - cop[k]!) + q[k]!;
   return { p, a };
 }
 
 /** Height from its acceleration by the same rule, at rest at h0 at the start. */
 export function heightPath(a: Float64Array, h0: number, rate: number): Float64Array {
   const h = new Float64Array(a.length);
+  const dt2 = 1 / rate ** 2;
   h[0] = h0;
   h[1] = h0;
-  for (let k = 1; k + 1 < a.length; k++) h[k + 1] = 2 * h[k]! - h[k - 1]! + a[k]! / rate ** 2;
+  for (let k = 1; k + 1 < a.length; k++) h[k + 1] = 2 * h[k]! - h[k - 1]! + a[k]! * dt2;
   return h;
 }

@@ -88,21 +88,26 @@ interface Sensing {
 function platform(a: FootAction, centreY: number, { sign, noisy, quiet }: Sensing): Platform {
   const n = a.fz.length;
   const out = blankPlatform(n, [0, sign * centreY]);
+  const { fx, fy, fz, mx, my, mz } = out;
   for (let k = 0; k < n; k++) {
     const x = a.x[k]!;
     const y = sign * a.y[k]! - sign * centreY;
-    const fy = sign * a.fy[k]!;
-    const fz = a.fz[k]!;
-    out.fx[k] = a.fx[k]! + noisy(NOISE.force);
-    out.fy[k] = fy + noisy(NOISE.force);
-    out.fz[k] = fz + noisy(NOISE.vertical);
-    out.mx[k] = y * fz + noisy(NOISE.moment);
-    out.my[k] = -x * fz + noisy(NOISE.moment);
-    out.mz[k] = sign * a.tz[k]! + x * fy - y * a.fx[k]! + noisy(NOISE.moment);
+    const across = sign * a.fy[k]!;
+    const load = a.fz[k]!;
+    fx[k] = a.fx[k]! + noisy(NOISE.force);
+    fy[k] = across + noisy(NOISE.force);
+    fz[k] = load + noisy(NOISE.vertical);
+    mx[k] = y * load + noisy(NOISE.moment);
+    my[k] = -x * load + noisy(NOISE.moment);
+    mz[k] = sign * a.tz[k]! + x * across - y * a.fx[k]! + noisy(NOISE.moment);
   }
-  // a device delivers single precision; the device that tells the truth does not round
-  if (!quiet) for (const c of WRENCH_CHANNELS) for (let k = 0; k < n; k++) out[c][k] = Math.fround(out[c][k]!);
+  if (!quiet) for (const c of WRENCH_CHANNELS) toSingle(out[c]);
   return out;
+}
+
+/** A device delivers single precision; the device that tells the truth does not round. */
+function toSingle(v: Float64Array): void {
+  for (let k = 0; k < v.length; k++) v[k] = Math.fround(v[k]!);
 }
 
 /** One six-component plate under both feet: their wrenches add up. */
@@ -112,20 +117,22 @@ function onePlatform(motion: Motion, { sign, noisy, quiet }: Sensing): Platform 
   const out = blankPlatform(lead.fz.length, [0, 0]);
   for (const c of WRENCH_CHANNELS) {
     const noise = c.startsWith('m') ? NOISE.moment : c === 'fz' ? NOISE.vertical : NOISE.force;
-    for (let k = 0; k < out.fz.length; k++) {
-      const v = lead[c][k]! + trail[c][k]! + noisy(noise);
-      out[c][k] = quiet ? v : Math.fround(v);
-    }
+    const [to, one, other] = [out[c], lead[c], trail[c]];
+    for (let k = 0; k < to.length; k++) to[k] = one[k]! + other[k]! + noisy(noise);
+    if (!quiet) toSingle(to);
   }
   return out;
 }
 
-const sampled = (v: Float64Array, motion: Motion, time: Float64Array): Float64Array =>
-  time.map((t) => {
-    const x = t * motion.rate;
+function sampled(v: Float64Array, { rate }: Motion, time: Float64Array): Float64Array {
+  const out = new Float64Array(time.length);
+  for (let k = 0; k < time.length; k++) {
+    const x = time[k]! * rate;
     const i = Math.min(v.length - 2, Math.floor(x));
-    return v[i]! + (x - i) * (v[i + 1]! - v[i]!);
-  });
+    out[k] = v[i]! + (x - i) * (v[i + 1]! - v[i]!);
+  }
+  return out;
+}
 
 function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, { sign, noisy }: Sensing): Board {
   const a = motion.feet[foot];
@@ -156,32 +163,30 @@ function wholePath(motion: Motion, time: Float64Array, { sign, noisy }: Sensing)
   return { x: place('x'), y: place('y').map((y) => sign * y), load: load.map((f) => f + noisy(NOISE.vertical)) };
 }
 
+/** Which cells a sole covers, where each lies on the sole, and how a foot at rest presses there. */
 interface SoleCells {
-  readonly index: number[];
-  readonly x: number[];
-  readonly y: number[];
-  readonly u: number[];
-  readonly v: number[];
-  readonly rest: number[];
+  readonly index: Int32Array;
+  readonly u: Float64Array;
+  readonly v: Float64Array;
+  readonly rest: Float64Array;
 }
 
 /** The cells a sole covers, in right-handed lab directions about the stance. */
 function cellsUnder(sole: Sole, sign: 1 | -1): SoleCells {
-  const out: SoleCells = { index: [], x: [], y: [], u: [], v: [], rest: [] };
+  const found: { index: number; u: number; v: number }[] = [];
   for (let r = 0; r < MAT.rows; r++)
     for (let c = 0; c < MAT.cols; c++) {
       const x = (r - (MAT.rows - 1) / 2) * MAT.pitch;
       const y = sign * (c - (MAT.cols - 1) / 2) * MAT.pitch;
       if (!insideSole(sole, x, y)) continue;
-      const { u, v } = soleCoordinates(sole, x, y);
-      out.index.push(r * MAT.cols + c);
-      out.x.push(x);
-      out.y.push(y);
-      out.u.push(u);
-      out.v.push(v);
-      out.rest.push(restingPressure(u, v));
+      found.push({ index: r * MAT.cols + c, ...soleCoordinates(sole, x, y) });
     }
-  return out;
+  return {
+    index: Int32Array.from(found, (f) => f.index),
+    u: Float64Array.from(found, (f) => f.u),
+    v: Float64Array.from(found, (f) => f.v),
+    rest: Float64Array.from(found, (f) => restingPressure(f.u, f.v)),
+  };
 }
 
 /** Frames of a mat: each foot's load spread over its sole so that the centre of pressure comes out exactly. */
@@ -189,39 +194,47 @@ function pressMat(motion: Motion, sign: 1 | -1, rng: Random, quiet: boolean): Ma
   const n = Math.floor(((motion.n - 1) * MAT.rate) / motion.rate) + 1;
   const cells = MAT.rows * MAT.cols;
   const time = Float64Array.from({ length: n }, (_, k) => k / MAT.rate);
-  const load = new Float32Array(n * cells);
   const soles = FEET.map((foot) => ({ foot, under: cellsUnder(motion.soles[foot], sign) }));
-  for (const { foot, under } of soles) spread(motion, foot, under, { time, frames: load });
-  if (quiet) return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames: load };
   // only cells under a sole are ever loaded; in the order of the mat, so that each draws its own noise
-  const loaded = Int32Array.from(new Set(soles.flatMap(({ under }) => under.index))).sort();
-  let most = 0;
-  for (let k = 0; k < n; k++) for (const c of loaded) most = Math.max(most, load[k * cells + c]!);
-  most *= 1 + MAT.creep;
-  const frames = new Uint8Array(load.length);
-  for (let k = 0; k < n; k++) {
-    const gain = ((1 + MAT.creep * (1 - Math.exp(-time[k]! / MAT.creepTime))) * 250) / most;
-    for (const c of loaded) {
-      const at = k * cells + c;
-      if (load[at]! > 0)
-        frames[at] = Math.max(0, Math.min(255, Math.round(load[at]! * gain + MAT.noise * rng.normal())));
-    }
+  const loaded = Int32Array.from(new Set(soles.flatMap(({ under }) => [...under.index]))).sort();
+  const load = new Float32Array(n * loaded.length);
+  for (const { foot, under } of soles) {
+    const at = under.index.map((cell) => loaded.indexOf(cell));
+    spread(motion, foot, { ...under, index: at }, { time, loads: load, width: loaded.length });
   }
+  const frames = quiet ? new Float32Array(n * cells) : new Uint8Array(n * cells);
+  const values = quiet ? load : counted(load, loaded.length, time, rng);
+  for (let k = 0; k < n; k++)
+    for (let i = 0; i < loaded.length; i++) frames[k * cells + loaded[i]!] = values[k * loaded.length + i]!;
   return { rows: MAT.rows, cols: MAT.cols, pitch: MAT.pitch, time, frames };
+}
+
+/** Loads of `width` cells as counts: 8 bits, a gain that creeps, noise of its own. */
+function counted(load: Float32Array, width: number, time: Float64Array, rng: Random): Uint8Array {
+  const counts = new Uint8Array(load.length);
+  let most = 0;
+  for (let at = 0; at < load.length; at++) if (load[at]! > most) most = load[at]!;
+  most *= 1 + MAT.creep;
+  for (let k = 0, at = 0; k < time.length; k++) {
+    const gain = ((1 + MAT.creep * (1 - Math.exp(-time[k]! / MAT.creepTime))) * 250) / most;
+    for (const end = at + width; at < end; at++)
+      if (load[at]! > 0)
+        counts[at] = Math.max(0, Math.min(255, Math.round(load[at]! * gain + MAT.noise * rng.normal())));
+  }
+  return counts;
 }
 
 /**
  * The flattest change of the resting pressure that has the wanted centre: each cell times exp(α·u + β·v). α and β
  * minimise the convex log Σ rest·exp(α(u − u*) + β(v − v*)): Newton's method with step halving, started from the
- * frame before.
+ * frame before. The loads of a frame stand `width` apart, those of this foot's cells at their index.
  */
 function spread(
   motion: Motion,
   foot: keyof FeetPair<unknown>,
   s: SoleCells,
-  { time, frames }: { readonly time: Float64Array; readonly frames: Float32Array },
+  { time, loads, width }: { readonly time: Float64Array; readonly loads: Float32Array; readonly width: number },
 ): void {
-  const cells = MAT.rows * MAT.cols;
   const a = motion.feet[foot];
   const [fz, cx, cy] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
     Float64Array,
@@ -249,7 +262,7 @@ function spread(
       tilt = tilted(s, w, (at = from), target);
       break;
     }
-    for (let i = 0; i < w.length; i++) frames[k * cells + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
+    for (let i = 0; i < w.length; i++) loads[k * width + s.index[i]!] = (fz[k]! * w[i]!) / tilt.total;
   }
 }
 
@@ -260,11 +273,19 @@ function tilted(
   { alpha, beta }: { alpha: number; beta: number },
   target: { u: number; v: number },
 ) {
-  let [total, u1, v1, uu, uv, vv] = [0, 0, 0, 0, 0, 0];
+  const { u: along, v: across, rest } = s;
+  const u0 = target.u;
+  const v0 = target.v;
+  let total = 0;
+  let u1 = 0;
+  let v1 = 0;
+  let uu = 0;
+  let uv = 0;
+  let vv = 0;
   for (let i = 0; i < w.length; i++) {
-    const u = s.u[i]! - target.u;
-    const v = s.v[i]! - target.v;
-    const x = s.rest[i]! * Math.exp(alpha * u + beta * v);
+    const u = along[i]! - u0;
+    const v = across[i]! - v0;
+    const x = rest[i]! * Math.exp(alpha * u + beta * v);
     w[i] = x;
     total += x;
     u1 += x * u;
@@ -273,8 +294,11 @@ function tilted(
     uv += x * u * v;
     vv += x * v * v;
   }
-  const [mu, mv] = [u1 / total, v1 / total];
-  const [suu, suv, svv] = [uu / total - mu * mu + 1e-9, uv / total - mu * mv, vv / total - mv * mv + 1e-9];
+  const mu = u1 / total;
+  const mv = v1 / total;
+  const suu = uu / total - mu * mu + 1e-9;
+  const suv = uv / total - mu * mv;
+  const svv = vv / total - mv * mv + 1e-9;
   const det = suu * svv - suv * suv;
   return {
     total,

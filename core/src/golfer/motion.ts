@@ -154,7 +154,19 @@ export function sway(rng: Random, n: number, rate: number, size: number): Float6
     ph: 2 * Math.PI * rng.uniform(),
   }));
   const out = new Float64Array(n);
-  for (const q of parts) for (let k = 0; k < n; k++) out[k]! += q.a * Math.sin((2 * Math.PI * q.f * k) / rate + q.ph);
+  for (const q of parts) {
+    // a sine goes on by turning: one rotation a sample instead of one call
+    const cos = Math.cos((2 * Math.PI * q.f) / rate);
+    const sin = Math.sin((2 * Math.PI * q.f) / rate);
+    let s = q.a * Math.sin(q.ph);
+    let c = q.a * Math.cos(q.ph);
+    for (let k = 0; k < n; k++) {
+      out[k]! += s;
+      const turned = s * cos + c * sin;
+      c = c * cos - s * sin;
+      s = turned;
+    }
+  }
   return out;
 }
 
@@ -180,7 +192,7 @@ export const moveBody = (
   o: MoveOptions,
 ): Motion => {
   const course = plannedCourse(build, plans, o);
-  return { ...driven(course, drives), momentum: momentumOf(course, drives) };
+  return { ...carryBody(driven(course, drives)), momentum: momentumOf(course, drives) };
 };
 
 /** What the plans alone decide: the shares, and where the pressure lies under each foot. */
@@ -202,22 +214,27 @@ export function plannedCourse(
     const c = smoothCurve(chained(plans, returns, of), n, rate, SMOOTH);
     if (!rng) return c;
     const s = sway(rng, n, rate, wander);
-    return c.map((v, k) => v + s[k]!);
+    for (let k = 0; k < n; k++) c[k]! += s[k]!;
+    return c;
   };
   const settling = finishWander(plans, n, rate);
-  const share = curve(shareKnots, 0.3).map((s, k) =>
-    Math.min(0.985, Math.max(0.015, s / 100 + (settling[k]! / 1000) * (0.6 / stanceWidth(build, club)))),
-  );
+  const share = curve(shareKnots, 0.3);
+  const settles = 0.6 / stanceWidth(build, club);
+  for (let k = 0; k < n; k++)
+    share[k] = Math.min(0.985, Math.max(0.015, share[k]! / 100 + (settling[k]! / 1000) * settles));
   const wander = backWander(plans, n, rate);
   const place = (foot: 'lead' | 'trail') => {
     const toPercent = 0.1 / soles[foot].length;
-    const fwd = curve((p) => forwardKnots(p)[foot], 0.5).map((v, k) =>
-      Math.min(97, Math.max(3, v + toPercent * (wander[k]! + settling[k]!))),
-    );
-    const ins = curve((p) => insideKnots(p)[foot], 1);
+    const forward = curve((p) => forwardKnots(p)[foot], 0.5);
+    const inside = curve((p) => insideKnots(p)[foot], 1);
     const x = new Float64Array(n);
     const y = new Float64Array(n);
-    for (let k = 0; k < n; k++) [x[k], y[k]] = pointOf(soles[foot], fwd[k]!, withinSole(fwd[k]!, ins[k]!));
+    for (let k = 0; k < n; k++) {
+      const f = Math.min(97, Math.max(3, forward[k]! + toPercent * (wander[k]! + settling[k]!)));
+      const at = pointOf(soles[foot], f, withinSole(f, inside[k]!));
+      x[k] = at[0];
+      y[k] = at[1];
+    }
     return { x, y };
   };
   const lead = place('lead');
@@ -231,17 +248,17 @@ const bumpsOfAll = ({ plans }: Course, drives: readonly Drive[]): ((key: keyof B
   return (key) => bumps.flatMap((b) => b[key]);
 };
 
-/** Moves a body along a planned course by the drive of each plan; what it turns with is not summed up. */
-export function driven(course: Course, drives: readonly Drive[]): Omit<Motion, 'momentum'> {
+/** The body along a planned course, by the drive of each plan. */
+export function driven(course: Course, drives: readonly Drive[]): Carried {
   const { rate, build, share } = course;
   const all = bumpsOfAll(course, drives);
   const m = build.mass;
   const sample = (key: keyof Bumps, scale: number) => sampleBumps(all(key), share.length, rate, scale);
-  return carryBody({
+  return {
     ...course,
     lift: sample('lift', G),
     moment: { x: sample('tilt', m), y: sample('pitch', m), z: sample('turn', m) },
-  });
+  };
 }
 
 /** The angular momentum of such a motion. */
@@ -296,60 +313,37 @@ export interface Carried extends Pick<Motion, 'rate' | 'build' | 'soles' | 'mome
 }
 
 /** Lets a body follow the pressure under its feet, and shares its force out between them. */
-export function carryBody({ lift, share, lead, trail, ...given }: Carried): Omit<Motion, 'momentum'> {
-  const { build, rate, moment } = given;
-  const m = build.mass;
-  const z = heightPath(lift, MASS_HEIGHT_PART * build.stature, rate);
-  const total = lift.map((a) => m * (G + a));
-  const copX = share.map((s, k) => s * lead.x[k]! + (1 - s) * trail.x[k]!);
-  const copY = share.map((s, k) => s * lead.y[k]! + (1 - s) * trail.y[k]!);
-  const w = total.map((f, k) => f / (m * z[k]!));
-  const y = massPath(
-    copY,
-    w,
-    moment.x.map((t, k) => t / (m * z[k]!)),
-    rate,
-  );
-  const x = massPath(
-    copX,
-    w,
-    moment.y.map((t, k) => -t / (m * z[k]!)),
-    rate,
-  );
-  const mass = { x: x.p, y: y.p, z };
-  return {
-    ...given,
-    n: share.length,
-    mass,
-    acceleration: { x: x.a, y: y.a, z: lift },
-    feet: shareOut({
-      m,
-      share,
-      total,
-      lead,
-      trail,
-      mass,
-      ax: x.a,
-      ay: y.a,
-      turn: moment.z,
-      spared: sparedPush(given, share.length),
-    }),
-  };
+export function carryBody(body: Carried): Omit<Motion, 'momentum'> {
+  const { lift: _, ...given } = body;
+  const moved = moveMass(body);
+  return { ...given, n: given.share.length, ...moved, feet: shareOut(given, moved) };
 }
 
-interface Whole {
-  readonly m: number;
-  readonly share: Float64Array;
-  readonly total: Float64Array;
-  readonly lead: { x: Float64Array; y: Float64Array };
-  readonly trail: { x: Float64Array; y: Float64Array };
-  readonly mass: Axes;
-  readonly ax: Float64Array;
-  readonly ay: Float64Array;
-  readonly turn: Float64Array;
-  /** Sideways push that the trail leg leaves to the lead leg, part of weight. */
-  readonly spared: Float64Array;
+/** Where the mass is and how it is accelerated: it follows the pressure, linear in the moments. */
+export function moveMass({ build, rate, lift, share, lead, trail, moment }: Carried): Moved {
+  const m = build.mass;
+  const n = share.length;
+  const z = heightPath(lift, MASS_HEIGHT_PART * build.stature, rate);
+  const copX = new Float64Array(n);
+  const copY = new Float64Array(n);
+  const w = new Float64Array(n);
+  const qx = new Float64Array(n);
+  const qy = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    const s = share[k]!;
+    copX[k] = s * lead.x[k]! + (1 - s) * trail.x[k]!;
+    copY[k] = s * lead.y[k]! + (1 - s) * trail.y[k]!;
+    w[k] = (G + lift[k]!) / z[k]!;
+    qx[k] = -moment.y[k]! / (m * z[k]!);
+    qy[k] = moment.x[k]! / (m * z[k]!);
+  }
+  const y = massPath(copY, w, qy, rate);
+  const x = massPath(copX, w, qx, rate);
+  return { mass: { x: x.p, y: y.p, z }, acceleration: { x: x.a, y: y.a, z: lift }, moment };
 }
+
+/** How a mass moves, and the moments that go with it. */
+export type Moved = Pick<Motion, 'mass' | 'acceleration' | 'moment'>;
 
 /** How much of a push up is missing sideways, and around when (s, half). */
 const SPARED = 0.27;
@@ -364,10 +358,20 @@ function sparedPush({ plans, rate }: Pick<Carried, 'plans' | 'rate'>, n: number)
   return sampleBumps(bumps, n, rate, 1);
 }
 
-/** Splits the whole force and turning moment between the feet: a couple of fore–aft forces and free moments. */
-function shareOut(b: Whole): FeetPair<FootAction> {
-  const n = b.share.length;
-  const foot = ({ x, y }: { x: Float64Array; y: Float64Array }) => ({
+/**
+ * Splits the whole force and turning moment between the feet: a couple of fore–aft forces and free moments. Only the
+ * samples `from` to before `to`, where they are given.
+ */
+export function shareOut(
+  course: Pick<Carried, 'rate' | 'build' | 'plans' | 'share' | 'lead' | 'trail'>,
+  { mass, acceleration, moment }: Moved,
+  [from, to]: readonly [number, number] = [0, course.share.length],
+): FeetPair<FootAction> {
+  const { share } = course;
+  const n = share.length;
+  const m = course.build.mass;
+  const spared = sparedPush(course, n);
+  const foot = ({ x, y }: Place) => ({
     fx: new Float64Array(n),
     fy: new Float64Array(n),
     fz: new Float64Array(n),
@@ -375,24 +379,26 @@ function shareOut(b: Whole): FeetPair<FootAction> {
     y,
     tz: new Float64Array(n),
   });
-  const lead = foot(b.lead);
-  const trail = foot(b.trail);
-  for (let k = 0; k < n; k++) {
-    const s = b.share[k]!;
-    const fx = b.m * b.ax[k]!;
-    const fy = b.m * b.ay[k]!;
-    const squeeze = (SQUEEZE - b.spared[k]!) * b.m * G * 4 * s * (1 - s);
-    lead.fz[k] = s * b.total[k]!;
-    trail.fz[k] = (1 - s) * b.total[k]!;
+  const lead = foot(course.lead);
+  const trail = foot(course.trail);
+  for (let k = from; k < to; k++) {
+    const s = share[k]!;
+    const fx = m * acceleration.x[k]!;
+    const fy = m * acceleration.y[k]!;
+    const total = m * (G + acceleration.z[k]!);
+    const squeeze = (SQUEEZE - spared[k]!) * m * G * 4 * s * (1 - s);
+    lead.fz[k] = s * total;
+    trail.fz[k] = (1 - s) * total;
     lead.fy[k] = s * fy - squeeze;
     trail.fy[k] = (1 - s) * fy + squeeze;
-    const [X, Y] = [b.mass.x[k]!, b.mass.y[k]!];
+    const X = mass.x[k]!;
+    const Y = mass.y[k]!;
     const own =
       (lead.x[k]! - X) * lead.fy[k]! -
       (lead.y[k]! - Y) * s * fx +
       (trail.x[k]! - X) * trail.fy[k]! -
       (trail.y[k]! - Y) * (1 - s) * fx;
-    const rest = b.turn[k]! - own;
+    const rest = moment.z[k]! - own;
     const least = Math.min(s, 1 - s);
     const part = (0.82 * least) / (least + 0.03);
     const distance = lead.y[k]! - trail.y[k]!;

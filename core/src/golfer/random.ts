@@ -8,24 +8,24 @@ export interface Random {
 
 /** Mulberry32 and Box–Muller. */
 export function random(seed: number): Random {
-  let state = (seed ^ 0x9e3779b9) >>> 0;
+  // in arrays of their own: a number that changes in a closure is boxed anew every time
+  const state = Int32Array.of(seed ^ 0x9e3779b9);
+  const spare = Float64Array.of(NaN);
   const uniform = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
+    let t = (state[0]! += 0x6d2b79f5) | 0;
     t = Math.imul(t ^ (t >>> 15), t | 1);
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
-  let spare: number | null = null;
   const normal = (): number => {
-    if (spare !== null) {
-      const x = spare;
-      spare = null;
-      return x;
+    const kept = spare[0]!;
+    if (!Number.isNaN(kept)) {
+      spare[0] = NaN;
+      return kept;
     }
     const r = Math.sqrt(-2 * Math.log(1 - uniform()));
     const a = 2 * Math.PI * uniform();
-    spare = r * Math.sin(a);
+    spare[0] = r * Math.sin(a);
     return r * Math.cos(a);
   };
   for (let i = 0; i < 8; i++) uniform();

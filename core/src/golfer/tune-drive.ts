@@ -1,5 +1,6 @@
 import { G } from '../recording/units.js';
-import { type Drive, driven, type Motion, plannedCourse } from './motion.js';
+import type { FeetPair } from '../ground/foot-outline.js';
+import { type Drive, driven, type FootAction, type Moved, moveMass, plannedCourse, shareOut } from './motion.js';
 import type { Build } from './sole.js';
 import type { SwingPlan } from './swing-plan.js';
 
@@ -13,26 +14,35 @@ const KEYS = ['tiltBack', 'tiltDown', 'pitchDown'] as const;
 
 type Outcome = readonly [massBack: number, forcePeak: number, foreAft: number];
 
+/** The samples of a swing that its outcome is read from. */
+interface Window {
+  readonly address: number;
+  readonly club: number;
+  readonly p2: number;
+  readonly top: number;
+  readonly impact: number;
+}
+
 /** What of the plan the drives decide: mass back (mm), sideways peak (%BW), fore–aft ratio. */
-function outcome({ mass, acceleration, feet, build, rate }: Omit<Motion, 'momentum'>, plan: SwingPlan): Outcome {
-  const from = Math.round(plan.clubStarts * rate);
-  const top = Math.round(plan.times.p4 * rate);
-  const p2 = Math.round(plan.times.p2 * rate);
-  const impact = Math.round(plan.times.p7 * rate);
-  const weight = build.mass * G;
+function outcome(
+  { mass, acceleration }: Moved,
+  feet: FeetPair<FootAction>,
+  { address, club, p2, top, impact }: Window,
+  weight: number,
+): Outcome {
   let back = 0;
   let push = 0;
   let lead = 0;
   let trail = 0;
-  for (let k = from; k <= impact; k++) {
-    back = Math.max(back, mass.y[from - 100 > 0 ? from - 100 : 0]! - mass.y[k]!);
-    if (k >= p2) push = Math.max(push, acceleration.y[k]! / G);
+  for (let k = club; k <= impact; k++) {
+    back = Math.max(back, mass.y[address]! - mass.y[k]!);
+    if (k >= p2) push = Math.max(push, acceleration.y[k]!);
     if (k >= top) {
-      lead = Math.max(lead, -feet.lead.fx[k]! / weight);
-      trail = Math.max(trail, feet.trail.fx[k]! / weight);
+      lead = Math.max(lead, -feet.lead.fx[k]!);
+      trail = Math.max(trail, feet.trail.fx[k]!);
     }
   }
-  return [1000 * back, 100 * push, lead / Math.max(0.01, trail)];
+  return [1000 * back, (100 * push) / G, lead / Math.max(0.01 * weight, trail)];
 }
 
 /** Solves a swing's tilting and pitching so that mass back, sideways peak and fore–aft ratio come out as planned. */
@@ -45,8 +55,8 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
   };
   const wanted: Outcome = [plan.p.massBack, plan.p.forcePeak, plan.p.foreAft];
   const scale: Outcome = [10, 2, 0.2];
-  const course = plannedCourse(build, [early], { duration: early.times.p10 + 1.2, rate: RATE, rng: null });
-  const run = (d: Drive): number[] => outcome(driven(course, [d]), early).map((v, i) => (v - wanted[i]!) / scale[i]!);
+  const tried = trials(build, early);
+  const run = (d: Drive): number[] => tried(d).map((v, i) => (v - wanted[i]!) / scale[i]!);
   let best: Solved = { drive: STARTS[0]!, off: Infinity };
   for (const start of STARTS) {
     const solved = newton(run, start);
@@ -54,6 +64,46 @@ export function tuneDrive(build: Build, plan: SwingPlan): Drive {
     if (best.off < NEAR) break;
   }
   return best.drive;
+}
+
+const NONE: Drive = { tiltBack: 0, tiltDown: 0, pitchDown: 0 };
+
+/**
+ * What comes out of any drive. The path of the mass is linear in the drives: it is solved without any and once with
+ * each, and every trial is a sum of those.
+ */
+function trials(build: Build, plan: SwingPlan): (d: Drive) => Outcome {
+  const course = plannedCourse(build, [plan], { duration: plan.times.p10 + 1.2, rate: RATE, rng: null });
+  const at = (t: number): number => Math.round(t * RATE);
+  const { clubStarts, times } = plan;
+  const club = at(clubStarts);
+  const impact = at(times.p7);
+  const window: Window = { address: Math.max(0, club - 100), club, p2: at(times.p2), top: at(times.p4), impact };
+  const still = moveMass(driven(course, [NONE]));
+  const by = KEYS.map((key) => moveMass(driven(course, [{ ...NONE, [key]: 1 }])));
+  const combined = (d: Drive, of: (m: Moved) => Float64Array): Float64Array => {
+    const none = of(still);
+    const out = new Float64Array(impact + 1);
+    for (let k = window.address; k <= impact; k++) out[k] = none[k]!;
+    KEYS.forEach((key, j) => {
+      const one = of(by[j]!);
+      const size = d[key];
+      for (let k = window.address; k <= impact; k++) out[k]! += size * (one[k]! - none[k]!);
+    });
+    return out;
+  };
+  return (d) => {
+    const moved: Moved = {
+      ...still,
+      mass: { ...still.mass, x: combined(d, (m) => m.mass.x), y: combined(d, (m) => m.mass.y) },
+      acceleration: {
+        ...still.acceleration,
+        x: combined(d, (m) => m.acceleration.x),
+        y: combined(d, (m) => m.acceleration.y),
+      },
+    };
+    return outcome(moved, shareOut(course, moved, [window.top, impact + 1]), window, build.mass * G);
+  };
 }
 
 interface Solved {
