@@ -36,21 +36,20 @@ export function lowPass(x: Float64Array, fc: number, fs: number): Float64Array {
     work[pad + n + k] = 2 * x[n - 1]! - x[n - 2 - k]!;
   }
   work.set(x, pad);
-  pass(work, section);
-  work.reverse();
-  pass(work, section);
-  work.reverse();
+  pass(work, section, 1);
+  pass(work, section, -1);
   return work.slice(pad, pad + n);
 }
 
-/** One pass in place (transposed direct form II), started in the steady state of its first sample. */
-function pass(w: Float64Array, { b, a }: Section): void {
+/** One pass in place, forward or backward (transposed direct form II), from the steady state of its first sample. */
+function pass(w: Float64Array, { b, a }: Section, direction: 1 | -1): void {
   const [b0, b1, b2] = b;
   const [a1, a2] = a;
   // steady state for a unit step: z2 = b2 − a2·y, z1 = b1 − a1·y + z2, with y = 1 (the section's gain at 0 Hz)
-  let z2 = (b2 - a2) * w[0]!;
-  let z1 = (b1 - a1) * w[0]! + z2;
-  for (let k = 0; k < w.length; k++) {
+  const first = direction > 0 ? 0 : w.length - 1;
+  let z2 = (b2 - a2) * w[first]!;
+  let z1 = (b1 - a1) * w[first]! + z2;
+  for (let k = first; k >= 0 && k < w.length; k += direction) {
     const u = w[k]!;
     const y = b0 * u + z1;
     z1 = b1 * u - a1 * y + z2;

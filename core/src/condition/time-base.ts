@@ -105,7 +105,7 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
   }
   const bring = (raw: ArrayLike<number>): Float64Array => {
     // every sample lies on the grid where it is: used as it is
-    if (plain) return Float64Array.from(raw);
+    if (plain) return raw instanceof Float64Array ? raw.slice() : Float64Array.from(raw);
     const out = new Float64Array(n);
     for (let k = 0; k < n; k++) {
       const f = part[k]!;

@@ -4,6 +4,7 @@ import { VilkoError } from '../error.js';
 import type { DeviceKind, Handed, Mat, Recording } from '../recording/recording.js';
 import { median, quantile, type Series } from '../signal/series.js';
 import { clippingWarnings } from './clipping.js';
+import { mapped, sumOf } from '../signal/vector.js';
 import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-loads.js';
 import type { FeetPair, FootName } from './foot-outline.js';
 import { type MatCells, readCells } from './mat-cells.js';
@@ -92,7 +93,10 @@ export function leadShare(feet: FeetPair<FootLoads>, threshold: number, told: bo
 /** Median of the samples above half of the 90th percentile: the quiet total without asking for events. */
 export function quietLevel(total: Float64Array): number {
   const half = quantile(total, 0.9) / 2;
-  return median(total.filter((x) => x > half));
+  const over = new Float64Array(total.length);
+  let n = 0;
+  for (let k = 0; k < total.length; k++) if (total[k]! > half) over[n++] = total[k]!;
+  return median(over.subarray(0, n));
 }
 
 /**
@@ -220,7 +224,7 @@ function sharedOut(
   const share = assumedShare(assumed, cop.y);
   const stands = (side: 1 | -1): Cop => ({
     x: cop.x,
-    y: { ...cop.y, v: cop.y.v.map((v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) },
+    y: { ...cop.y, v: mapped(cop.y.v, (v) => (Number.isNaN(v) ? NaN : assumed.centreY + side * assumed.half)) },
   });
   return {
     raw: splitLoads(assumed.total, share),
@@ -237,7 +241,7 @@ export const centredOn = (g: Ground, centreY: number): Ground =>
 
 /** The lead foot is the one with the greater mean Y. */
 function named([a, b]: [FootLoads, FootLoads]): FeetPair<FootLoads> {
-  const meanY = (l: FootLoads) => l.fzy.reduce((s, x) => s + x, 0) / l.fz.reduce((s, x) => s + x, 0);
+  const meanY = (l: FootLoads) => sumOf(l.fzy) / sumOf(l.fz);
   return meanY(a) >= meanY(b) ? { lead: a, trail: b } : { lead: b, trail: a };
 }
 

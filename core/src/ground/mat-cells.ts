@@ -13,6 +13,8 @@ const STANDING_PART = 0.1;
 export interface MatCells {
   /** Frames with dead cells filled, [n × cells], in the device's unit. */
   readonly frames: Mat['frames'];
+  /** Cells that ever show anything, in order: most of a mat is never stood on. */
+  readonly active: Int32Array;
   /** 99th percentile of each cell over the recording. */
   readonly high: Float64Array;
   /** Cells that carry load at some time, as a mask. */
@@ -24,19 +26,38 @@ export interface MatCells {
 /** Finds dead, saturated and loaded cells; dead ones are filled per frame with the median of live neighbours. */
 export function readCells(mat: Mat): MatCells {
   const cells = mat.rows * mat.cols;
-  const n = mat.time.length;
-  const { low, top } = extremes(mat.frames, n, cells);
-  const most = top.reduce((a, b) => Math.max(a, b), 0);
-  const isDead = (c: number) =>
-    low[c] === top[c] &&
-    neighbours(c, mat).filter((d) => top[d]! - low[d]! > DEAD_VARIES * most).length >= DEAD_NEIGHBOURS;
-  const dead = Array.from({ length: cells }, (_, c) => c).filter(isDead);
+  const shown = everShown(mat.frames, cells);
+  const spreads = new Map(spreadsOf(mat.frames, cells, shown).map((s, i) => [shown[i]!, s]));
+  let most = 0;
+  for (const { top } of spreads.values()) if (top > most) most = top;
+  const dead = deadCells(mat, spreads, most);
   const frames = dead.length ? filled(mat, dead) : mat.frames;
-  const { high, usual, saturated } = upper(frames, n, { top, most, dead });
+  spreadsOf(frames, cells, Int32Array.from(dead)).forEach((s, i) => spreads.set(dead[i]!, s));
+  const [high, usual] = [new Float64Array(cells), new Float64Array(cells)];
+  let saturated = 0;
+  const enough = SATURATED_PART * mat.time.length;
+  const isDead = new Set(dead);
+  for (const [c, s] of spreads) {
+    if (s.top <= 0 && !isDead.has(c)) continue;
+    if (s.reach(most) > enough) saturated++;
+    high[c] = s.quantile(LOADED_QUANTILE);
+    usual[c] = s.quantile(0.5);
+  }
   const greatest = high.reduce((a, b) => Math.max(a, b), 0);
   const loaded = Uint8Array.from(high, (h) => (h > LOADED_PART * greatest ? 1 : 0));
   standOn(loaded, usual, mat);
-  return { frames, high, loaded, dead, saturated };
+  return { frames, active: Int32Array.from(spreads.keys()).sort(), high, loaded, dead, saturated };
+}
+
+/** Cells that never change while most of those around them do. */
+function deadCells(mat: Mat, spreads: ReadonlyMap<number, Spread>, most: number): number[] {
+  const alive = new Uint8Array(mat.rows * mat.cols);
+  const still = new Uint8Array(alive.length).fill(1);
+  for (const [c, { low, top }] of spreads) {
+    still[c] = low === top ? 1 : 0;
+    if (top - low > DEAD_VARIES * most) for (const d of neighbours(c, mat)) alive[d]!++;
+  }
+  return Array.from(still.keys()).filter((c) => still[c] && alive[c]! >= DEAD_NEIGHBOURS);
 }
 
 /**
@@ -54,19 +75,6 @@ function standOn(loaded: Uint8Array, usual: Float64Array, mat: Mat): void {
         loaded[d] = 1;
         grow.push(d);
       }
-}
-
-/** Least and greatest value of each cell. */
-function extremes(frames: Mat['frames'], n: number, cells: number): { low: Float64Array; top: Float64Array } {
-  const low = new Float64Array(cells).fill(Infinity);
-  const top = new Float64Array(cells).fill(-Infinity);
-  for (let k = 0, i = 0; k < n; k++)
-    for (let c = 0; c < cells; c++, i++) {
-      const v = frames[i]!;
-      if (v < low[c]!) low[c] = v;
-      if (v > top[c]!) top[c] = v;
-    }
-  return { low, top };
 }
 
 export function neighbours(c: number, { rows, cols }: { rows: number; cols: number }): number[] {
@@ -94,27 +102,87 @@ function filled(mat: Mat, dead: readonly number[]): Mat['frames'] {
   return frames;
 }
 
-/** 99th percentile and median of each cell, and how many stood at the greatest value of all for a part of n frames. */
-function upper(
-  frames: Mat['frames'],
-  n: number,
-  { top, most, dead }: { top: Float64Array; most: number; dead: readonly number[] },
-): { high: Float64Array; usual: Float64Array; saturated: number } {
-  const cells = top.length;
-  const [high, usual] = [new Float64Array(cells), new Float64Array(cells)];
-  const isDead = new Set(dead);
+/** Cells that are ever anything but zero: frames are looked through a word at a time, since most of a mat is empty. */
+function everShown(frames: Mat['frames'], cells: number): Int32Array {
+  const each = Math.max(1, 4 / frames.BYTES_PER_ELEMENT);
+  const aligned = frames.BYTES_PER_ELEMENT <= 4 && cells % each === 0 && frames.byteOffset % 4 === 0;
+  const view = aligned ? new Uint32Array(frames.buffer, frames.byteOffset, frames.length / each) : frames;
+  const part = aligned ? each : 1;
+  const wide = cells / part;
+  const shown = new Uint8Array(wide);
+  for (let first = 0; first + wide <= view.length; first += wide)
+    for (let i = 0; i < wide; i++) if (view[first + i]! !== 0) shown[i] = 1;
+  const within = Array.from(shown.keys()).filter((i) => shown[i]);
+  return Int32Array.from(within.flatMap((i) => Array.from({ length: part }, (_, j) => i * part + j)));
+}
+
+/** How the values of a cell lie over a recording. */
+interface Spread {
+  readonly low: number;
+  readonly top: number;
+  readonly quantile: (q: number) => number;
+  /** How many frames reach a value. */
+  readonly reach: (value: number) => number;
+}
+
+/** The spread of each of these cells; 8-bit values are counted, others put in order. */
+function spreadsOf(frames: Mat['frames'], cells: number, these: Int32Array): Spread[] {
+  const n = frames.length / cells;
+  if (frames instanceof Uint8Array) return counted(frames, cells, these);
   const column = new Float64Array(n);
-  let saturated = 0;
-  for (let c = 0; c < cells; c++) {
-    if (top[c]! <= 0 && !isDead.has(c)) continue;
-    let atMost = 0;
-    for (let k = 0; k < n; k++) {
-      column[k] = frames[k * cells + c]!;
-      if (column[k]! >= most) atMost++;
-    }
-    if (atMost > SATURATED_PART * n) saturated++;
-    high[c] = quantile(column, LOADED_QUANTILE);
-    usual[c] = quantile(column, 0.5);
+  const gather = (c: number): Float64Array => {
+    for (let k = 0; k < n; k++) column[k] = frames[k * cells + c]!;
+    return column;
+  };
+  return Array.from(these, (c) => {
+    const [low, top] = extremes(gather(c));
+    return {
+      low,
+      top,
+      quantile: (q) => quantile(gather(c), q),
+      reach: (value) => gather(c).reduce((s, v) => s + (v >= value ? 1 : 0), 0),
+    };
+  });
+}
+
+function extremes(v: Float64Array): [low: number, top: number] {
+  let low = Infinity;
+  let top = -Infinity;
+  for (let k = 0; k < v.length; k++) {
+    if (v[k]! < low) low = v[k]!;
+    if (v[k]! > top) top = v[k]!;
   }
-  return { high, usual, saturated };
+  return [low, top];
+}
+
+const BYTES = 256;
+
+/** In one walk through the frames, whatever their number, each value of each cell is counted. */
+function counted(frames: Uint8Array, cells: number, these: Int32Array): Spread[] {
+  const counts = new Uint32Array(these.length * BYTES);
+  for (let first = 0; first < frames.length; first += cells)
+    for (let i = 0; i < these.length; i++) counts[i * BYTES + frames[first + these[i]!]!]!++;
+  const n = frames.length / cells;
+  return Array.from(these, (_, i) => {
+    const mine = counts.subarray(i * BYTES, (i + 1) * BYTES);
+    const low = mine.findIndex((x) => x > 0);
+    const top = mine.findLastIndex((x) => x > 0);
+    /** The value that more than `order` frames do not exceed. */
+    const statistic = (order: number): number => {
+      let v = low;
+      for (let sum = mine[v]!; sum <= order && v < top; sum += mine[v]!) v++;
+      return v;
+    };
+    return {
+      low,
+      top,
+      quantile: (q) => {
+        const x = q * (n - 1);
+        const at = Math.floor(x);
+        const value = statistic(at);
+        return x === at ? value : value + (x - at) * (statistic(at + 1) - value);
+      },
+      reach: (value) => mine.subarray(Math.ceil(value)).reduce((s, x) => s + x, 0),
+    };
+  });
 }

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { analyse } from '../analyse.js';
 import { timeBase } from '../condition/time-base.js';
+import { random } from '../golfer/random.js';
 import { simulate } from '../golfer/simulate.js';
 import type { Mat, Recording } from '../recording/recording.js';
 import { forwardPosition, insidePosition } from './foot-outline.js';
@@ -99,6 +101,28 @@ describe('feet on a mat', () => {
     expect(cells.saturated).toBe(0);
     const clipped = readCells({ ...m, frames: m.frames.map((v) => Math.min(v, 11)) });
     expect(clipped.saturated).toBeGreaterThan(100);
+  });
+
+  it('are the same whether counts come as bytes or as wider numbers, with cells that never show anything', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 60 }), fc.integer({ min: 1, max: 2 ** 31 - 1 }), (n, seed) => {
+        const { uniform } = random(seed);
+        const m = mat(twoFeet, n);
+        const silent = Math.floor(uniform() * ROWS) * COLS + 8 + Math.floor(uniform() * 9);
+        const frames = Uint8Array.from(m.frames, (v, i) =>
+          i % (ROWS * COLS) === silent ? 0 : Math.floor(v * 20 * (0.9 + 0.1 * uniform())),
+        );
+        const bytes = readCells({ ...m, frames });
+        for (const wider of [Uint16Array.from(frames), Float32Array.from(frames)]) {
+          const read = readCells({ ...m, frames: wider });
+          expect([read.dead, read.saturated, read.loaded]).toEqual([bytes.dead, bytes.saturated, bytes.loaded]);
+          // a byte keeps the whole part of a median of two: a filled cell may be half a count less
+          expect(read.high.every((h, c) => Math.abs(h - bytes.high[c]!) <= (c === silent ? 1 : 0))).toBeTrue();
+          expect(Array.from(read.high.keys()).filter((c) => read.high[c]! > 0 && !read.active.includes(c))).toEqual([]);
+        }
+      }),
+      { numRuns: 25 },
+    );
   });
 });
 

@@ -92,31 +92,26 @@ function twoGroups(regions: readonly Region[]): FeetPair<number[]> | null {
 
 /** Nearest neighbour: every cell gets the foot of the loaded cell nearest to it. */
 function ownersOf(mat: Mat, groups: FeetPair<number[]>): Uint8Array {
-  const owner = new Uint8Array(mat.rows * mat.cols);
-  const mine = new Int8Array(owner.length).fill(-1);
-  for (const c of groups.lead) mine[c] = 0;
-  for (const c of groups.trail) mine[c] = 1;
-  // the nearest loaded cell of an unloaded one lies at a foot's edge
-  const edge = [...groups.lead, ...groups.trail].filter((c) => neighbours(c, mat).some((d) => mine[d] !== mine[c]));
-  const rows = Int32Array.from(edge, (c) => Math.floor(c / mat.cols));
-  const cols = Int32Array.from(edge, (c) => c % mat.cols);
-  for (let c = 0; c < owner.length; c++) {
-    if (mine[c]! >= 0) {
-      owner[c] = mine[c]!;
-      continue;
-    }
-    const r = Math.floor(c / mat.cols);
-    const q = c % mat.cols;
-    let best = Infinity;
-    for (let i = 0; i < edge.length; i++) {
-      const d = (rows[i]! - r) ** 2 + (cols[i]! - q) ** 2;
-      if (d < best) {
-        best = d;
-        owner[c] = mine[edge[i]!]!;
+  const lead = nearest(mat, groups.lead);
+  const trail = nearest(mat, groups.trail);
+  return Uint8Array.from(lead, (d, c) => (d <= trail[c]! ? 0 : 1));
+}
+
+/** Squared distance of every cell, in cells, to the nearest of these: along its own rows first, then across them. */
+function nearest({ rows, cols }: Mat, these: readonly number[]): Float64Array {
+  const along = new Float64Array(rows * cols).fill(Infinity);
+  for (const c of these) along[c] = 0;
+  for (let c = 1; c < along.length; c++) if (c % cols) along[c] = Math.min(along[c]!, along[c - 1]! + 1);
+  for (let c = along.length - 2; c >= 0; c--) if ((c + 1) % cols) along[c] = Math.min(along[c]!, along[c + 1]! + 1);
+  const used = Array.from({ length: rows }, (_, r) => r).filter((r) => along[r * cols]! < Infinity);
+  const best = new Float64Array(along.length).fill(Infinity);
+  for (const row of used)
+    for (let r = 0; r < rows; r++)
+      for (let q = 0; q < cols; q++) {
+        const d = (row - r) ** 2 + along[row * cols + q]! ** 2;
+        if (d < best[r * cols + q]!) best[r * cols + q] = d;
       }
-    }
-  }
-  return owner;
+  return best;
 }
 
 /** Box around a foot's loaded cells along its principal axis (weighted), pointing to +X, one pitch added. */
@@ -180,30 +175,18 @@ export function matLoads(
   const count = mat.rows * mat.cols;
   const area = mat.pitch * mat.pitch;
   const sums = Array.from({ length: 8 }, () => new Float64Array(n));
-  const active = Int32Array.from(everLoaded(cells, n, count));
-  const x = Float64Array.from(active, (c) => cellX(mat, c));
-  const y = Float64Array.from(active, (c) => cellY(mat, c, sign));
-  const side = Uint8Array.from(active, (c) => feet?.owner[c] ?? 0);
-  const forward = Uint8Array.from(active, (_, i) =>
-    feet && forwardPosition(side[i] ? feet.outlines.trail : feet.outlines.lead, x[i]!, y[i]!) > 50 ? 1 : 0,
-  );
-  const { frames } = cells;
-  const one = new Float64Array(8);
-  for (let k = 0; k < n; k++) {
-    const at = k * count;
-    one.fill(0);
-    for (let i = 0; i < active.length; i++) {
-      const v = frames[at + active[i]!]!;
-      if (v === 0) continue;
-      const load = v * area;
-      const o = side[i]! * 4;
-      one[o]! += load;
-      one[o + 1]! += load * x[i]!;
-      one[o + 2]! += load * y[i]!;
-      if (forward[i]) one[o + 3]! += load;
-    }
-    for (let o = 0; o < 8; o++) sums[o]![k] = one[o]!;
-  }
+  const { frames, active } = cells;
+  const isTrail = (c: number): boolean => feet?.owner[c] === 1;
+  const under = (trail: boolean): Under => {
+    const mine = active.filter((c) => isTrail(c) === trail);
+    const x = Float64Array.from(mine, (c) => cellX(mat, c));
+    const y = Float64Array.from(mine, (c) => cellY(mat, c, sign));
+    const outline = feet && (trail ? feet.outlines.trail : feet.outlines.lead);
+    const forward = Float64Array.from(mine, (_, i) => (outline && forwardPosition(outline, x[i]!, y[i]!) > 50 ? 1 : 0));
+    return { cells: mine, x, y, forward };
+  };
+  sumUnder(frames, under(false), { count, area, into: sums.slice(0, 4) });
+  sumUnder(frames, under(true), { count, area, into: sums.slice(4) });
   const loads = (o: number): FootLoads => ({
     fx: null,
     fy: null,
@@ -218,9 +201,37 @@ export function matLoads(
   };
 }
 
-/** Cells that are ever above zero. */
-function everLoaded({ frames }: MatCells, n: number, count: number): number[] {
-  const ever = new Uint8Array(count);
-  for (let k = 0, i = 0; k < n; k++) for (let c = 0; c < count; c++, i++) if (frames[i]! !== 0) ever[c] = 1;
-  return Array.from(ever.keys()).filter((c) => ever[c]);
+/** The cells of one foot: where they lie, and 1 for those forward of its middle. */
+interface Under {
+  readonly cells: Int32Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly forward: Float64Array;
+}
+
+/** Load, load times X, load times Y and load forward of the middle, each frame, of one foot. */
+function sumUnder(
+  frames: Mat['frames'],
+  { cells, x, y, forward }: Under,
+  { count, area, into }: { readonly count: number; readonly area: number; readonly into: readonly Float64Array[] },
+): void {
+  const [total, byX, byY, ahead] = into as [Float64Array, Float64Array, Float64Array, Float64Array];
+  for (let k = 0; k < total.length; k++) {
+    const at = k * count;
+    let s = 0;
+    let sx = 0;
+    let sy = 0;
+    let sf = 0;
+    for (let i = 0; i < cells.length; i++) {
+      const load = frames[at + cells[i]!]! * area;
+      s += load;
+      sx += load * x[i]!;
+      sy += load * y[i]!;
+      sf += load * forward[i]!;
+    }
+    total[k] = s;
+    byX[k] = sx;
+    byY[k] = sy;
+    ahead[k] = sf;
+  }
 }

@@ -3,6 +3,7 @@ import type { Ground } from '../ground/ground.js';
 import type { SwingEvents } from '../events/events.js';
 import { G } from '../recording/units.js';
 import { rollingVariance } from '../signal/rolling-variance.js';
+import { mapped } from '../signal/vector.js';
 import { bridged, indexFrom, indexTo, moments, type Series } from '../signal/series.js';
 
 /** Height of the centre of mass as a part of stature. */
@@ -48,11 +49,11 @@ export interface Standing {
   readonly address: Range;
 }
 
-/** Cumulative trapezoids from sample `origin`, 0 there. */
-function cumulative(v: Float64Array, rate: number, origin: number): Float64Array {
+/** Cumulative trapezoids of v/over from sample `origin`, 0 there. */
+function cumulative(v: Float64Array, rate: number, origin: number, over = 1): Float64Array {
   const out = new Float64Array(v.length);
-  for (let k = origin + 1; k < v.length; k++) out[k] = out[k - 1]! + (v[k]! + v[k - 1]!) / 2 / rate;
-  for (let k = origin - 1; k >= 0; k--) out[k] = out[k + 1]! - (v[k]! + v[k + 1]!) / 2 / rate;
+  for (let k = origin + 1; k < v.length; k++) out[k] = out[k - 1]! + (v[k]! / over + v[k - 1]! / over) / 2 / rate;
+  for (let k = origin - 1; k >= 0; k--) out[k] = out[k + 1]! - (v[k]! / over + v[k + 1]! / over) / 2 / rate;
   return out;
 }
 
@@ -72,28 +73,26 @@ export function integrateWithHold(
   { hold, cop: copHold }: { readonly hold: Range; readonly cop: number },
 ): Integrated {
   const o = middleOf(address);
-  const v = cumulative(
-    force.map((f) => f / m),
-    rate,
-    o,
-  );
-  const p = cumulative(v, rate, o);
-  const s = force.map((_, k) => (k - o) / rate);
-  const half = s.map((x) => (x * x) / 2);
+  const velocity = cumulative(force, rate, o, m);
+  const position = cumulative(velocity, rate, o);
+  const since = (k: number): number => (k - o) / rate;
   // mean velocity: v0 + b·mean(s) = −mean(v); mean position: v0·mean(s) + b·mean(s²/2) = copHold − copAddress − mean(p)
-  const s1 = meanOf(s, hold);
-  const s2 = meanOf(half, hold);
-  const r1 = -meanOf(v, hold);
-  const r2 = copHold - copAddress - meanOf(p, hold);
+  let [s1, s2] = [0, 0];
+  for (let k = hold[0]; k < hold[1]; k++) {
+    s1 += since(k) / (hold[1] - hold[0]);
+    s2 += since(k) ** 2 / 2 / (hold[1] - hold[0]);
+  }
+  const r1 = -meanOf(velocity, hold);
+  const r2 = copHold - copAddress - meanOf(position, hold);
   const det = s2 - s1 * s1;
   const v0 = (r1 * s2 - s1 * r2) / det;
   const bias = (r2 - s1 * r1) / det;
-  return {
-    position: p.map((x, k) => copAddress + v0 * s[k]! + bias * half[k]! + x),
-    velocity: v.map((x, k) => v0 + bias * s[k]! + x),
-    v0,
-    bias,
-  };
+  for (let k = 0; k < position.length; k++) {
+    const s = since(k);
+    position[k]! += copAddress + v0 * s + (bias * s * s) / 2;
+    velocity[k]! += v0 + bias * s;
+  }
+  return { position, velocity, v0, bias };
 }
 
 /** Without a hold: at rest at t_a, the mean force over `quiet` subtracted. */
@@ -105,28 +104,19 @@ export function integrateFromRest(
 ): Integrated {
   const o = middleOf(address);
   const rest = meanOf(force, quiet);
-  const velocity = cumulative(
-    force.map((f) => (f - rest) / m),
-    rate,
-    o,
-  );
-  return { position: cumulative(velocity, rate, o).map((x) => start + x), velocity, v0: 0, bias: -rest / m };
+  const a = mapped(force, (f) => (f - rest) / m);
+  const velocity = cumulative(a, rate, o);
+  const position = mapped(cumulative(velocity, rate, o), (x) => start + x);
+  return { position, velocity, v0: 0, bias: -rest / m };
 }
 
 /** Height over time: a = Fz/m − g′, at rest at t_a, g′ such that the mean velocity over the hold is 0. */
 function integrateHeight(fz: Float64Array, { m, rate, address }: Standing, h0: number, hold: Range): Float64Array {
   const o = middleOf(address);
-  const v = cumulative(
-    fz.map((f) => f / m),
-    rate,
-    o,
-  );
+  const v = cumulative(fz, rate, o, m);
   const g = meanOf(v, hold) / ((hold[0] + hold[1] - 1) / 2 / rate - o / rate);
-  return cumulative(
-    v.map((x, k) => x - (g * (k - o)) / rate),
-    rate,
-    o,
-  ).map((x) => h0 + x);
+  const rising = mapped(v, (x, k) => x - (g * (k - o)) / rate);
+  return mapped(cumulative(rising, rate, o), (x) => h0 + x);
 }
 
 /** Centre of mass from plate forces by double integration with drift correction over the finish hold. */

@@ -2,6 +2,7 @@ import type { EventName } from '../events/event.js';
 import type { Cop } from '../ground/foot-loads.js';
 import type { StanceLine } from '../ground/foot-outline.js';
 import { at, firstPassage, greatest, least, mapSeries, type Series, visit } from '../signal/series.js';
+import { lengthOf } from '../signal/vector.js';
 import { addressSd, FLOOR, hypot, type SwingContext, timeOfEvent, type Times, timingU } from './context.js';
 import { absent, numeric, reading, type Reading } from './measure.js';
 import { once } from './row.js';
@@ -54,7 +55,7 @@ export function pathLength(along: Series, across: Series, a: number, b: number):
   visit(along, a, b, (t, x) => {
     const y = at(across, t);
     if (!(x === x && y === y)) return;
-    if (px === px) length += Math.hypot(x - px, y - py);
+    if (px === px) length += lengthOf(x - px, y - py);
     px = x;
     py = y;
   });

@@ -1,4 +1,15 @@
-import { at, derivative, firstPassage, greatest, mapSeries, negated, type Series } from '../signal/series.js';
+import {
+  at,
+  derivative,
+  firstPassage,
+  greatest,
+  indexFrom,
+  indexTo,
+  negated,
+  type Series,
+  withValues,
+} from '../signal/series.js';
+import { lengthOf } from '../signal/vector.js';
 import { addressSd, FLOOR, type SwingContext, timeOfEvent } from './context.js';
 import { absent, numeric } from './measure.js';
 import { type Found, measure, once, withPhase } from './row.js';
@@ -83,8 +94,11 @@ function fastest(c: SwingContext, s: Series, a: number, b: number): Found {
 
 function fastestPush(c: SwingContext): Found {
   const { x, y } = velocity(c);
-  const away = mapSeries(y, (v, k) => Math.hypot(Math.max(-x.v[k]!, 0), Math.max(-v, 0)));
   const p8 = timeOfEvent(c, 'p8');
   const from = c.trailMax && firstPassage(c.signals.share, PUSH_FROM, 'up', [c.trailMax.t, p8]);
-  return from ? fastest(c, away, from, p8) : { none: 'the lead share never passes 60%' };
+  if (!from) return { none: 'the lead share never passes 60%' };
+  const away = withValues(y, new Float64Array(y.v.length).fill(NaN));
+  for (let k = Math.max(0, indexFrom(y, from) - 1); k < y.v.length && k <= indexTo(y, p8) + 1; k++)
+    away.v[k] = lengthOf(Math.max(-x.v[k]!, 0), Math.max(-y.v[k]!, 0));
+  return fastest(c, away, from, p8);
 }

@@ -1,3 +1,5 @@
+import { mapped } from './vector.js';
+
 /** A signal sampled on a regular grid: sample k lies at t0 + k/rate. NaN marks "undefined here". */
 export interface Series {
   readonly t0: number;
@@ -33,40 +35,49 @@ export function at(s: Series, t: number): number {
   return s.v[i]! * (1 - f) + s.v[i + 1]! * f;
 }
 
+/** First and last sample strictly inside [a, b]. */
+function inside(s: Series, a: number, b: number): readonly [first: number, last: number] {
+  const first = Math.max(0, Math.floor((a - s.t0) * s.rate + HAIR) + 1);
+  return [first, Math.min(s.v.length - 1, Math.ceil((b - s.t0) * s.rate - HAIR) - 1)];
+}
+
 /** Visits the window [a, b]: its interpolated start, every sample strictly inside, its interpolated end. */
 export function visit(s: Series, a: number, b: number, see: (t: number, v: number) => void): void {
   if (!(b >= a)) return;
   see(a, at(s, a));
-  const last = Math.min(s.v.length - 1, Math.ceil((b - s.t0) * s.rate - HAIR) - 1);
-  for (let k = Math.max(0, Math.floor((a - s.t0) * s.rate + HAIR) + 1); k <= last; k++) see(timeOf(s, k), s.v[k]!);
+  const [first, last] = inside(s, a, b);
+  for (let k = first; k <= last; k++) see(timeOf(s, k), s.v[k]!);
   if (b > a) see(b, at(s, b));
 }
 
 /** The greatest defined value in [a, b], the earliest of equals; null when nothing is defined there. */
-export function greatest(s: Series, a: number, b: number): Point | null {
-  let best: Point | null = null;
-  visit(s, a, b, (t, v) => {
-    if (v === v && (best === null || v > best.v)) best = { t, v };
-  });
-  return best;
-}
+export const greatest = (s: Series, a: number, b: number): Point | null => farthest(s, a, b, 1);
 
 /** The least defined value in [a, b], the earliest of equals. */
-export function least(s: Series, a: number, b: number): Point | null {
-  let best: Point | null = null;
-  visit(s, a, b, (t, v) => {
-    if (v === v && (best === null || v < best.v)) best = { t, v };
-  });
-  return best;
+export const least = (s: Series, a: number, b: number): Point | null => farthest(s, a, b, -1);
+
+function farthest(s: Series, a: number, b: number, sign: 1 | -1): Point | null {
+  if (!(b >= a)) return null;
+  // what is undefined is no more than anything, and anything is more than it
+  let most = sign * at(s, a);
+  const isMore = (x: number): boolean => x > most || (most !== most && x === x);
+  let found = -1;
+  const [first, last] = inside(s, a, b);
+  for (let k = first; k <= last; k++) {
+    const x = sign * s.v[k]!;
+    if (isMore(x)) {
+      most = x;
+      found = k;
+    }
+  }
+  const end = at(s, b);
+  if (b > a && isMore(sign * end)) return { t: b, v: end };
+  return most === most ? { t: found < 0 ? a : timeOf(s, found), v: sign * most } : null;
 }
 
-export const negated = (s: Series): Series =>
-  withValues(
-    s,
-    s.v.map((x) => -x),
-  );
+export const mapSeries = (s: Series, f: (v: number, k: number) => number): Series => withValues(s, mapped(s.v, f));
 
-export const mapSeries = (s: Series, f: (v: number, k: number) => number): Series => withValues(s, s.v.map(f));
+export const negated = (s: Series): Series => mapSeries(s, (x) => -x);
 
 type Direction = 'up' | 'down';
 /** From and to, s. */
@@ -127,15 +138,19 @@ export const momentsBetween = (s: Series, a: number, b: number) => moments(s.v, 
 
 /** Integral over [a, b] by trapezoids, the ends interpolated. */
 export function integral(s: Series, a: number, b: number): number {
+  if (!(b > a)) return 0;
+  const [first, last] = inside(s, a, b);
   let sum = 0;
-  let pt = NaN;
-  let pv = NaN;
-  visit(s, a, b, (t, v) => {
-    if (pt === pt) sum += ((v + pv) / 2) * (t - pt);
+  let pt = a;
+  let pv = at(s, a);
+  for (let k = first; k <= last; k++) {
+    const t = timeOf(s, k);
+    const v = s.v[k]!;
+    sum += ((v + pv) / 2) * (t - pt);
     pt = t;
     pv = v;
-  });
-  return sum;
+  }
+  return sum + ((at(s, b) + pv) / 2) * (b - pt);
 }
 
 /** Derivative by central differences, one-sided at the ends (per second). */
