@@ -3,6 +3,8 @@ import { VilkoError } from '../../error.js';
 import { cellStore, type CellStore } from './cell-store.js';
 import { POWERS, SAFE_DECIMALS, SAFE_DIGITS, scanNumber } from './number-scan.js';
 
+/** One character a byte: where a number stands in the text is where it stands in the file. */
+const LATIN = new TextDecoder('latin1');
 const LINE_FEED = 10;
 const RETURN = 13;
 const HASH = 35;
@@ -153,7 +155,7 @@ function textOf(bytes: Uint8Array): (a: number, b: number) => string {
   return (a, b) => {
     if (a < from || b > from + block.length) {
       from = a;
-      block = strFromU8(bytes.subarray(a, Math.max(b, a + TEXT_BLOCK)), true);
+      block = LATIN.decode(bytes.subarray(a, Math.max(b, a + TEXT_BLOCK)));
     }
     return block.slice(a - from, b - from);
   };
