@@ -21,6 +21,7 @@ import { API } from './http/serve.js';
 import { openOffice } from './office/office.js';
 import { type AskedOfBays, registerPages } from './pages.js';
 import { originOf } from './reports/origin.js';
+import type { Renewal } from './swings/renewal.js';
 import { openServices, openTables, type Services, type Tables } from './services.js';
 
 export interface App {
@@ -30,6 +31,8 @@ export interface App {
   readonly night: NightWork;
   /** Gives up a swing that may be another's and that nobody answered for; null where somebody has. */
   readonly giveUp: (swingId: string) => Promise<SwingHead | null>;
+  /** Reads anew what an older version has read. */
+  readonly renew: Renewal;
   /** Where a sample world would go. */
   readonly demo: DemoShelves;
 }
@@ -132,6 +135,7 @@ export async function buildApp(
     fastify,
     bays,
     night,
+    renew: services.swings.renew,
     giveUp: (swingId) => forBays.stillDoubted(swingId, bays.first().state().name),
     demo: {
       pupils,

@@ -4,6 +4,7 @@ import { buildApp } from './app.js';
 import { type Config, readConfig } from './config.js';
 import { houseRepository } from './house/house-repository.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
+import type { Renewal } from './swings/renewal.js';
 import { DEMO_LESSON, type DemoRest, seedDemo } from './demo/seed.js';
 
 /** How often it is looked whether the night's work is due, ms. */
@@ -26,7 +27,7 @@ async function main(): Promise<void> {
   stop = database.close;
   if (stopping) return;
   await needPassword(config, database);
-  const { fastify, bays, night, demo } = await buildApp(database, {
+  const { fastify, bays, night, renew, demo } = await buildApp(database, {
     web: config.web,
     signIn: config.signIn,
     log: database.folder,
@@ -34,11 +35,11 @@ async function main(): Promise<void> {
   });
   const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
   if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);
-  let filling: Promise<void> = Promise.resolve();
+  let behind: Promise<void> = Promise.resolve();
   const nights = setInterval(() => void night.tick(new Date()).catch((e: unknown) => fastify.log.error(e)), NIGHT_LOOK);
   stop = async () => {
     clearInterval(nights);
-    await filling;
+    await behind;
     await fastify.close();
     await database.close();
   };
@@ -46,7 +47,18 @@ async function main(): Promise<void> {
   if (config.demo !== '0') await bays.first().change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);
-  if (rest && config.demo === '1') filling = fillIn(rest);
+  behind = readAnew(renew).then(() => (rest && config.demo === '1' ? fillIn(rest) : undefined));
+}
+
+/** After an update every stored swing is read again by what measures now, while the pages are open. */
+async function readAnew(renew: Renewal): Promise<void> {
+  const tell = saying('swings read anew by this version');
+  try {
+    const { failed } = await renew(() => stopping, tell);
+    for (const { swing, why } of failed) console.error(`vilko: swing ${swing} could not be read anew: ${why}`);
+  } catch (e) {
+    console.error(`vilko: the stored swings could not be read anew: ${(e as Error).message}`);
+  }
 }
 
 /** Beyond loopback nobody is let in without a password. */

@@ -147,6 +147,7 @@ export const swings = pgTable(
   (t) => [
     uniqueIndex('swing_number_of_lesson').on(t.lessonId, t.number),
     index('swings_of_recording').on(t.recordingId),
+    index('swings_by_time').on(t.recordedAt, t.id),
   ],
 );
 

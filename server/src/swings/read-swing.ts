@@ -41,9 +41,12 @@ export interface Verdict {
 
 export const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, mainWord: null };
 
+/** What the key of every summary begins with that this version of the core has read, kept as it is kept now. */
+export const READ_NOW = `${CORE_VERSION}|columns|`;
+
 /** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>
-  [CORE_VERSION, 'columns', club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
+  READ_NOW + [club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
 
 /** Options of an analysis from what is known about the pupil. */
 export const optionsFor = (about: AboutSwing, part: number, marks: Marks): AnalyseOptions => ({

@@ -1,10 +1,10 @@
-import { and, asc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, max, notExists, sql } from 'drizzle-orm';
 import type { SwingChange, SwingPlace } from '@vilko/contract';
 import type { Db } from '../db/open.js';
 import { inbox, type KeptVerdict, lessons, recordings, results, shots, swings } from '../db/schema.js';
 import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
 import type { PreparedPart } from './prepare-swing.js';
-import type { SwingSummary } from './read-swing.js';
+import { READ_NOW, type SwingSummary } from './read-swing.js';
 
 type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
 
@@ -156,9 +156,37 @@ const keptResults = (db: Db) => ({
   },
 });
 
+/** Swings that were last read by another version of the core, or never; not those in the bin. */
+function outdatedSwings(db: Db) {
+  const readNow = db
+    .select({ one: sql`1` })
+    .from(results)
+    .where(and(eq(results.swingId, swings.id), sql`starts_with(${results.key}, ${READ_NOW})`));
+  const outdated = and(isNull(swings.deletedAt), notExists(readNow));
+  return {
+    countOutdated: (): Promise<number> => db.$count(swings, outdated),
+    /** The newest of them, or those that come after one of them. */
+    outdated: (limit: number, after: Pick<SwingRow, 'recordedAt' | 'id'> | null): Promise<SwingRow[]> =>
+      db
+        .select()
+        .from(swings)
+        .where(
+          and(
+            outdated,
+            after
+              ? sql`(${swings.recordedAt}, ${swings.id}) < (${after.recordedAt.toISOString()}::timestamptz, ${after.id})`
+              : undefined,
+          ),
+        )
+        .orderBy(desc(swings.recordedAt), desc(swings.id))
+        .limit(limit),
+  };
+}
+
 /** Swings, the recordings they lie in, and kept results. */
 export function swingRepository(db: Db) {
   return {
+    ...outdatedSwings(db),
     /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
     store: (recording: Bundled, news: readonly NewSwing[]): Promise<SwingRow[]> =>
       db.transaction(async (tx) => {

@@ -3,6 +3,7 @@ import { type MeasureId, VilkoError } from '@vilko/core';
 import { filmedSwings } from './filmed-swings.js';
 import { lessonReads } from './lesson-reads.js';
 import { summaryNumber, type SwingSummary, type Verdict } from './read-swing.js';
+import { renewal } from './renewal.js';
 import { swingArrivals } from './swing-arrivals.js';
 import { swingChanges } from './swing-changes.js';
 import type { Doubted } from './swing-doubts.js';
@@ -41,6 +42,7 @@ export function swingService(tables: SwingTables) {
     ...swingChanges(tables, readings),
     ...lessonReads(tables, readings),
     ...filmedSwings(tables, readings),
+    renew: renewal(pupils, swings, readings),
     async lesson(id: string): Promise<Lesson | null> {
       const found = await pupils.lesson(id);
       if (!found) return null;

@@ -1,0 +1,1 @@
+CREATE INDEX "swings_by_time" ON "swings" USING btree ("recorded_at","id");
