@@ -12,6 +12,7 @@ import { matShift } from '../measures/swing-context.js';
 import { soleEdge } from '../measures/swing-shape.js';
 import { saidBy } from '../recording/device-kinds.js';
 import type { DeviceKind, Handed } from '../recording/recording.js';
+import { times } from '../signal/vector.js';
 import { derivative, endOf, indexFrom, indexTo, mapSeries, type Series } from '../signal/series.js';
 
 /** A signal inside the swing, thinned: evenly sampled from `t0` (s on the recording's clock). NaN is a break. */
@@ -26,8 +27,8 @@ export interface MatFrames {
   readonly rows: number;
   readonly cols: number;
   readonly times: Float64Array;
-  /** [times × rows × cols] */
-  readonly frames: Float32Array;
+  /** [times × rows × cols]; whole counts where the device gives no more. */
+  readonly frames: Uint8Array | Float32Array;
   /** Greatest value of the swing. */
   readonly most: number;
   /** Stance position (along, across; mm) of cell (r, c): origin + r·rowStep + c·colStep. */
@@ -212,18 +213,15 @@ function cutTrace(s: Series, start: number, end: number): Trace {
   const step = Math.max(1, Math.floor(s.rate / THINNED));
   const from = indexFrom(s, start);
   const to = indexTo(s, Math.min(end, endOf(s)));
-  const n = Math.floor((to - from) / step) + 1;
-  return {
-    t0: s.t0 + from / s.rate,
-    rate: s.rate / step,
-    v: Float32Array.from({ length: n }, (_, k) => s.v[from + k * step]!),
-  };
+  const v = new Float32Array(Math.floor((to - from) / step) + 1);
+  for (let k = 0; k < v.length; k++) v[k] = s.v[from + k * step]!;
+  return { t0: s.t0 + from / s.rate, rate: s.rate / step, v };
 }
 
 function pathOf(c: SwingContext, cut: (s: Series) => Trace): PathTraces | null {
   if (!c.line || !c.outlines) return null;
   const { line, ground, outlines } = c;
-  const mm = (s: Series): Series => ({ ...s, v: s.v.map((x) => 1000 * x) });
+  const mm = (s: Series): Series => ({ ...s, v: times(s.v, 1000) });
   const whole = stanceCoordinates(ground.path, line);
   const foot = (f: FootName) => {
     const p = stanceCoordinates(ground.footCop[f], line);
@@ -257,14 +255,12 @@ function matFramesOf(c: SwingContext, start: number, end: number): MatFrames | n
   const step = (p: [number, number]): [number, number] => [p[0] - origin[0], p[1] - origin[1]];
   const cells = mat.rows * mat.cols;
   const kept = Array.from(mat.time.keys()).filter((k) => mat.time[k]! >= start && mat.time[k]! <= end);
-  const frames = new Float32Array(kept.length * cells);
+  const frames = new (m.cells.frames instanceof Uint8Array ? Uint8Array : Float32Array)(kept.length * cells);
   let most = 0;
   kept.forEach((k, i) => {
-    for (let q = 0; q < cells; q++) {
-      const v = m.cells.frames[k * cells + q]!;
-      frames[i * cells + q] = v;
-      if (v > most) most = v;
-    }
+    const frame = m.cells.frames.subarray(k * cells, (k + 1) * cells);
+    frames.set(frame, i * cells);
+    for (let q = 0; q < cells; q++) if (frame[q]! > most) most = frame[q]!;
   });
   return {
     rows: mat.rows,

@@ -23,19 +23,20 @@ interface Held {
 /** Differences of neighbouring steps, modulo 2¹⁶: small where a signal is smooth, so that they pack well. */
 function coded(v: Float32Array): { from: number; step: number; data: Uint16Array } {
   let [from, to] = [Infinity, -Infinity];
-  for (const x of v) {
-    if (x < from) from = x;
-    if (x > to) to = x;
+  for (let k = 0; k < v.length; k++) {
+    if (v[k]! < from) from = v[k]!;
+    if (v[k]! > to) to = v[k]!;
   }
   if (!(to >= from)) [from, to] = [0, 0];
   const step = (to - from) / STEPS;
   const data = new Uint16Array(v.length);
   let before = 0;
-  v.forEach((x, k) => {
+  for (let k = 0; k < v.length; k++) {
+    const x = v[k]!;
     const n = x === x ? (step > 0 ? Math.round((x - from) / step) : 0) : BREAK;
     data[k] = n - before;
     before = n;
-  });
+  }
   return { from, step, data };
 }
 

@@ -357,7 +357,7 @@ export const results = pgTable(
     result: json('result').notNull(),
     /** What the swing is said to be, and what it was judged by; null until somebody asked. */
     verdict: json('verdict').$type<KeptVerdict>(),
-    /** What is drawn of the swing, packed; null where it was kept before there were such, or no swing is found. */
+    /** What is drawn of the swing, as gzip; null where it was kept before there were such, or no swing is found. */
     traces: bytes('traces'),
   },
   (t) => [primaryKey({ columns: [t.swingId, t.key] })],

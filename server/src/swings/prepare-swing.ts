@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { type DeepAnalysis, readBundle, type Recording, swingTraces, writeBundle, writeTraces } from '@vilko/core';
 import type { Marks } from '@vilko/contract';
 import { type AboutSwing, analyseFor, summarise, type SwingSummary } from './read-swing.js';
@@ -5,7 +6,7 @@ import { type AboutSwing, analyseFor, summarise, type SwingSummary } from './rea
 /** One swing of a recording, read: what it says, and what is drawn of it, packed. Crosses from a worker. */
 export interface PreparedPart {
   readonly summary: SwingSummary;
-  /** Null where no swing is found in the recording any more. */
+  /** Compressed as they are sent: a browser inflates them itself. Null where no swing is found any more. */
   readonly traces: Uint8Array | null;
 }
 
@@ -32,7 +33,7 @@ const QUICK = 1;
 
 const partOf = (deep: DeepAnalysis, part: number): PreparedPart => ({
   summary: summarise(deep, part),
-  traces: deep.swings[part] ? writeTraces(swingTraces(deep, part), QUICK) : null,
+  traces: deep.swings[part] ? gzipSync(writeTraces(swingTraces(deep, part), 0), { level: QUICK }) : null,
 });
 
 /** Analyses a recording and packs it. */

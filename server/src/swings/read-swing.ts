@@ -42,7 +42,7 @@ export interface Verdict {
 export const UNJUDGED: Verdict = { fit: null, judgedBy: null, mainFault: null, mainWord: null };
 
 /** What the key of every summary begins with that this version of the core has read, kept as it is kept now. */
-export const READ_NOW = `${CORE_VERSION}|columns|`;
+export const READ_NOW = `${CORE_VERSION}|columns, gzip|`;
 
 /** Under which a summary holds: the core's version, club, kind, who, marks. */
 export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): string =>

@@ -77,7 +77,7 @@ function keptReadings(swings: SwingRepository) {
     return made;
   };
 
-  /** What is drawn of a swing, packed; null where no swing is found in its recording any more. */
+  /** What is drawn of a swing, compressed; null where no swing is found in its recording any more. */
   const tracesOf = async (row: SwingRow, pupil: Pupil): Promise<Uint8Array | null> => {
     const key = summaryKey(aboutOf(row, pupil), row.marks);
     return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;

@@ -1,3 +1,5 @@
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
 import type { FastifyInstance } from 'fastify';
 import { buffer, serve } from '../http/serve.js';
 import type { EnteredService } from './entered-service.js';
@@ -5,6 +7,9 @@ import type { FilmService } from './film-service.js';
 import type { InboxService } from './inbox-service.js';
 import type { ShotService } from './shot-service.js';
 import type { SwingService } from './swing-service.js';
+
+/** For who cannot inflate on the way. */
+const inflated = promisify<Uint8Array, Buffer>(gunzip);
 
 export interface SwingRoutes {
   readonly swings: SwingService;
@@ -32,9 +37,13 @@ export function swingRoutes(
       .header('cache-control', 'private, max-age=31536000, immutable')
       .send(buffer(bundle));
   });
-  serve(app, 'traces', async ({ params, reply }) => {
+  serve(app, 'traces', async ({ params, request, reply }) => {
     const traces = await swings.traces(params.id);
-    return traces && reply.type('application/zip').header('cache-control', 'no-store').send(buffer(traces));
+    if (!traces) return null;
+    void reply.type('application/zip').header('cache-control', 'no-store').header('vary', 'accept-encoding');
+    return /\bgzip\b/.test(request.headers['accept-encoding'] ?? '')
+      ? reply.header('content-encoding', 'gzip').send(buffer(traces))
+      : reply.send(await inflated(traces));
   });
   serve(app, 'changeSwing', ({ params, body }) => swings.change(params.id, body));
   serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));

@@ -1,3 +1,4 @@
+import { gunzipSync } from 'node:zlib';
 import { analyse, readTraces } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { Problem } from '@vilko/contract';
@@ -26,6 +27,15 @@ describe('what is drawn of a swing', () => {
     expect(traces.events.p7!.t).toBe(own!.events.p7!.t);
     expect(traces.measures['share.lead.p7'].value).toBe(own!.measures['share.lead.p7'].value);
     expect(Object.keys(traces.staves)).toContain('turningLead');
+  });
+  it('comes compressed to who can inflate on the way, and says the same', async () => {
+    const [swing] = await app.bring(recording);
+    const packed = await app.fastify.inject({ url: path(swing!.id), headers: { 'accept-encoding': 'br, gzip' } });
+    expect(packed.headers['content-encoding']).toBe('gzip');
+    const plain = await app.get(path(swing!.id));
+    expect(plain.headers['content-encoding']).toBeUndefined();
+    expect(gunzipSync(packed.rawPayload).equals(plain.rawPayload)).toBeTrue();
+    expect(packed.rawPayload.length).toBeLessThan(0.7 * plain.rawPayload.length);
   });
   it('follows the marks that a person sets, and is kept again', async () => {
     const [swing] = await app.bring(recording);
