@@ -63,6 +63,25 @@ describe('the list of pupils', () => {
     await search('zzz');
     expect(c.text()).toContain('Nobody here matches “zzz”.');
   });
+  it('draws a large house as far as it is scrolled to, all of it on paper and in its table to take along', async () => {
+    const h = openHouse();
+    const c = await h.show(Pupils);
+    const many = Array.from({ length: 951 }, (_, i) => ({ ...ada, id: `p${i}`, name: `Somebody ${i}` }));
+    h.asked('GET', '/api/pupils').flush(many);
+    await c.set({});
+    const names = () => c.all('tbody a.font-semibold').length;
+    expect(names()).toBeLessThan(200);
+    expect(c.text()).toMatch(/\d+ of 951 pupils; the others come as you scroll/);
+    const table = (c.component as unknown as { csv: () => unknown[][] }).csv();
+    expect([table.length, table[1]!.slice(0, 4), table[1]!.at(-1)]).toEqual([
+      952,
+      ['Somebody 0', ada.about, ada.story, 'earlier onto the lead foot'],
+      31,
+    ]);
+    window.dispatchEvent(new Event('beforeprint'));
+    expect(names()).toBe(951);
+    expect(c.text()).not.toContain('come as you scroll');
+  });
   it('invites the first pupil when there is none', async () => {
     const h = openHouse();
     const c = await h.show(Pupils);

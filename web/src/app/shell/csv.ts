@@ -8,9 +8,10 @@ function cell(v: string | number | null): string {
   return /[",\n\r]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }
 
+export type CsvRows = readonly (readonly (string | number | null)[])[];
+
 /** Rows as CSV (RFC 4180); a missing value is empty. */
-export const csvOf = (rows: readonly (readonly (string | number | null)[])[]): string =>
-  `${rows.map((r) => r.map(cell).join(',')).join('\r\n')}\r\n`;
+export const csvOf = (rows: CsvRows): string => `${rows.map((r) => r.map(cell).join(',')).join('\r\n')}\r\n`;
 
 /** Hands a text over as a file to keep. */
 export function saveCsv(name: string, csv: string): void {

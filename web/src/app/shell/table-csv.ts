@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { csvOf, saveCsv, tableRows } from './csv';
+import { type CsvRows, csvOf, saveCsv, tableRows } from './csv';
 
-/** Takes the table beside it along, as it stands. */
+/** Takes the table beside it along, as it stands; one that shows only a part of itself gives its rows. */
 @Component({
   selector: 'vk-table-csv',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -15,11 +15,12 @@ import { csvOf, saveCsv, tableRows } from './csv';
   </button>`,
 })
 export class TableCsv {
-  readonly of = input.required<HTMLTableElement>();
+  readonly of = input.required<HTMLTableElement | (() => CsvRows)>();
   /** Names the file. */
   readonly name = input.required<string>();
 
   protected save(): void {
-    saveCsv(this.name(), csvOf(tableRows(this.of())));
+    const of = this.of();
+    saveCsv(this.name(), csvOf(typeof of === 'function' ? of() : tableRows(of)));
   }
 }

@@ -1,22 +1,27 @@
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
   inject,
+  linkedSignal,
   signal,
-  viewChild,
-  type ElementRef,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { PupilWithLessons } from '@vilko/contract';
 import { counted } from '@vilko/core/words';
+import type { CsvRows } from '../../shell/csv';
 import { Keys } from '../../shell/keys';
+import { Seen } from '../../shell/seen';
 import { HouseUnits } from '../../shell/units';
 import { InboxActions, inboxFeature } from '../../state/inbox';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, measureName, shortDate } from '../words';
 import { TableCsv } from '../../shell/table-csv';
+
+/** Rows that are drawn at first, and each time the end of them comes near. */
+const PORTION = 60;
 
 type Order = 'name' | 'last' | 'next' | 'swings';
 
@@ -32,7 +37,8 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
 @Component({
   selector: 'vk-pupils',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, TableCsv],
+  imports: [RouterLink, Seen, TableCsv],
+  host: { '(window:beforeprint)': 'drawAll()' },
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-8">
       <div class="flex items-center gap-6">
@@ -54,10 +60,10 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
             >Inbox: {{ counted(inbox().length, 'swing') }} without an owner</a
           >
         }
-        @if (rows(); as t) {
-          <vk-table-csv class="ml-auto text-15" [of]="t.nativeElement" name="pupils" />
+        @if (pupils()?.length) {
+          <vk-table-csv class="ml-auto text-15" [of]="csv" name="pupils" />
         }
-        <a class="main-button text-15" [class.ml-auto]="!rows()" routerLink="/office/pupils/new">New pupil</a>
+        <a class="main-button text-15" [class.ml-auto]="!pupils()?.length" routerLink="/office/pupils/new">New pupil</a>
       </div>
       @if (pupils(); as list) {
         @if (list.length === 0) {
@@ -65,7 +71,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
             Nobody yet. Take in the first pupil: name, hand and what brings them are enough to start.
           </p>
         } @else {
-          <table #rows class="mt-4 w-full border-collapse text-15">
+          <table class="mt-4 w-full border-collapse text-15">
             <thead class="text-left text-13 text-ink2">
               <tr class="border-b border-strong-rules">
                 @for (c of columns; track c.order) {
@@ -92,7 +98,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
               </tr>
             </thead>
             <tbody>
-              @for (p of found(); track p.id) {
+              @for (p of drawn(); track p.id) {
                 <tr class="border-b border-rules align-top hover:bg-sheet">
                   <td class="w-[200px] py-2.5 pr-4">
                     <a class="font-semibold hover:underline" [routerLink]="['/office/pupils', p.id]">{{
@@ -136,6 +142,11 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
               }
             </tbody>
           </table>
+          @for (n of further(); track n) {
+            <p class="py-3 text-15 text-ink2" (vkSeen)="portions.set(portions() + 1)">
+              {{ n }} of {{ found().length }} pupils; the others come as you scroll.
+            </p>
+          }
         }
       } @else if (error()) {
         <p class="mt-4 text-15 text-alarm">{{ error() }}</p>
@@ -146,7 +157,7 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
   `,
 })
 export class Pupils {
-  protected readonly rows = viewChild<ElementRef<HTMLTableElement>>('rows');
+  private readonly app = inject(ApplicationRef);
   private readonly store = inject(Store);
   protected readonly units = inject(HouseUnits);
   protected readonly counted = counted;
@@ -182,10 +193,42 @@ export class Pupils {
       .filter((p) => (this.archived() || !p.archived) && words.every((w) => text(p).includes(w)))
       .sort((a, b) => (key(a) < key(b) ? -1 : key(a) > key(b) ? 1 : 0));
   });
+  /** As many as were scrolled to; what is looked for or put in another order begins at its top. */
+  protected readonly portions = linkedSignal({
+    source: () => [this.query(), this.archived(), this.order()],
+    computation: () => 1,
+  });
+  protected readonly drawn = computed(() => this.found().slice(0, PORTION * this.portions()));
+  /** How many are drawn, where those are not all: drawn anew, the end of the table is watched for again. */
+  protected readonly further = computed(() => (this.drawn().length < this.found().length ? [this.drawn().length] : []));
+  /** Every pupil that was found, drawn or not. */
+  protected readonly csv = (): CsvRows => [
+    ['Pupil', 'About', 'What brings them', 'Works on', 'By', 'Hurts', 'Last lesson', 'Next visit', 'Swings'],
+    ...this.found().map((p) => {
+      const last = p.lessons[0];
+      return [
+        p.name,
+        p.about + (p.archived ? ', archived' : ''),
+        p.story,
+        last?.aim ?? null,
+        last?.measure ? measureName(last.measure) : null,
+        p.profile.injuries.join(', ') || null,
+        last ? last.startedAt.slice(0, 10) : null,
+        last?.nextVisit ?? null,
+        swingsOf(p),
+      ];
+    }),
+  ];
   protected readonly date = dateText;
   protected readonly short = shortDate;
   protected readonly name = measureName;
   protected readonly swings = swingsOf;
+
+  /** Paper does not scroll. */
+  protected drawAll(): void {
+    this.portions.set(Infinity);
+    this.app.tick();
+  }
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
