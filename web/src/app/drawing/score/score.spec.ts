@@ -13,18 +13,23 @@ describe('the Score', () => {
   /** The Score in a page of its own size, with its chart drawn. */
   const show = async (inputs: Record<string, unknown> = {}): Promise<Shown<Score>> => {
     const c = await openHouse().show(Score, { view, cursor: view.events.p7!.t, ...inputs });
-    const host = c.all('svg')[0]!.parentElement!;
+    const host = c.all('vk-stave-lines')[0]!.parentElement!;
     // what the page's style sheet says
     host.style.cssText = 'display: block; position: relative; width: 460px; height: 640px';
     for (const layer of Array.from(host.children) as HTMLElement[])
-      layer.style.cssText = 'position: absolute; inset: 0; width: 100%; height: 100%';
-    const drawn = () => c.component['chart']()?.getHeight() === 640 && c.component['size']().h === 640;
+      layer.style.cssText = 'position: absolute; inset: 0';
+    const drawn = () => c.component['size']().h === 640;
     for (let i = 0; i < 200 && !drawn(); i++) await new Promise((r) => setTimeout(r, 20));
     await c.set({});
     return c;
   };
   /** Where the cursor's points stand: the first is the lead share's. */
-  const shareY = (c: Shown<Score>): number => Number(c.all('circle[r="3.4"]')[0]!.getAttribute('cy'));
+  const shareY = (c: Shown<Score>): number => markedAt(c)[1];
+  const markedAt = (c: Shown<Score>): [number, number] =>
+    Array.from(c.all('i[data-at-cursor]')[0]!.style.transform.matchAll(/(-?[\d.]+)px/g), (m) => Number(m[1])) as [
+      number,
+      number,
+    ];
   const events = (c: Shown<Score>) => c.all('g[role="slider"]');
   const pointer = (type: string, clientX: number) =>
     new PointerEvent(type, { clientX, clientY: 40, button: 0, pointerId: 1, bubbles: true });
@@ -37,13 +42,29 @@ describe('the Score', () => {
     await c.set({ cursor: view.events.p4!.t });
     expect(impact).toBeLessThan(shareY(c) - 10);
   });
-  it('has its points on its lines: chart and marks share one scale', async () => {
+  it('has its points on its lines: what the cursor marks lies on the path of its trace', async () => {
     const c = await show();
-    const share = traceAt(view.staves.share!, view.events.p7!.t);
-    const x = c.component['scale']().x(view.events.p7!.t);
-    const [px, py] = c.component['chart']()!.convertToPixel({ xAxisIndex: 0, yAxisIndex: 0 }, [x, share]);
-    expect(py).toBeCloseTo(shareY(c), 0);
-    expect(px).toBeCloseTo(Number(c.all('circle[r="3.4"]')[0]!.getAttribute('cx')), 0);
+    const [cx, cy] = markedAt(c);
+    const stave = c.all('vk-stave-lines svg svg')[0]!;
+    const [x0, y0] = [stave.getAttribute('x'), stave.getAttribute('y')].map(Number) as [number, number];
+    const path = stave.querySelector<SVGPathElement>('path[stroke-width="1.7"]')!;
+    const near = Array.from(path.getAttribute('d')!.matchAll(/[ML]([\d.]+) (-?[\d.]+)/g), (m) => ({
+      x: x0 + Number(m[1]),
+      y: y0 + Number(m[2]),
+    })).filter((p) => Math.abs(p.x - cx) <= 1.5);
+    expect(near.length).toBeGreaterThan(0);
+    expect(Math.min(...near.map((p) => p.y))).toBeLessThanOrEqual(cy + 1);
+    expect(Math.max(...near.map((p) => p.y))).toBeGreaterThanOrEqual(cy - 1);
+  });
+  it('draws its lines anew for another axis, not for the cursor', async () => {
+    const c = await show();
+    const paths = () => c.all('vk-stave-lines path').map((p) => p.getAttribute('d'));
+    const before = paths();
+    expect(before.length).toBeGreaterThan(6);
+    await c.set({ cursor: view.events.p4!.t });
+    expect(paths()).toEqual(before);
+    await c.set({ axis: 'linear' });
+    expect(paths()).not.toEqual(before);
   });
   it('has the events in the order of time, from left to right', async () => {
     const c = await show();

@@ -9,16 +9,15 @@ import {
   input,
   output,
   signal,
-  viewChild,
 } from '@angular/core';
 import { EVENT_NAMES, EVENT_WORDS, type EventName, type MeasureId, measureRow } from '@vilko/core';
 import type { Trace } from '@vilko/core';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
-import type { ECharts } from './echarts';
-import { quietLine, staveGrids } from './grids';
 import { standApart } from './lozenges';
+import { polyline } from './polyline';
+import { type PaintedLine, type PaintedStave, StaveLines, wholePixels } from './stave-lines';
 import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
 import { timeScale, type TimeAxis } from './time-scale';
 
@@ -50,6 +49,7 @@ interface BandDrawn {
 @Component({
   selector: 'vk-score',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [StaveLines],
   host: { class: 'relative block h-full w-full select-none' },
   templateUrl: './score.html',
 })
@@ -72,9 +72,7 @@ export class Score {
   protected readonly figure = (v: number): string => figure(v);
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
-  private readonly size = signal({ w: 460, h: 600 });
-  private readonly chart = signal<ECharts | null>(null);
+  protected readonly size = signal({ w: 460, h: 600 });
   private readonly dragged = signal<{ name: EventName; t: number } | null>(null);
   /** Where an event was dropped, shown until the swing has been read anew. */
   private readonly dropped = signal<{ name: EventName; t: number } | null>(null);
@@ -84,12 +82,17 @@ export class Score {
   protected readonly scale = computed(() =>
     timeScale(this.axis(), this.view().events, this.view().start, this.view().end),
   );
-  private readonly domain = computed((): [number, number] => {
+  /** What is shown of the swing, s. */
+  private readonly span = computed((): [number, number] => {
     const { events, start, end } = this.view();
-    const s = this.scale();
-    const from = Math.max(start, (events.p1?.t ?? start) - 0.45);
-    const to = Math.min(end, (events.p10?.t ?? (events.p9?.t ?? end) + 0.35) + 0.12);
-    return [s.x(from), s.x(to)];
+    return [
+      Math.max(start, (events.p1?.t ?? start) - 0.45),
+      Math.min(end, (events.p10?.t ?? (events.p9?.t ?? end) + 0.35) + 0.12),
+    ];
+  });
+  private readonly domain = computed((): [number, number] => {
+    const [from, to] = this.span();
+    return [this.scale().x(from), this.scale().x(to)];
   });
   protected readonly bottom = computed(() => this.size().h - RULER - (this.staves().missing ? MISSING : 0));
   protected readonly rows = computed((): Row[] => {
@@ -118,60 +121,44 @@ export class Score {
 
   constructor() {
     const watch = new ResizeObserver(([e]) => {
-      this.size.set({ w: e!.contentRect.width, h: e!.contentRect.height });
-      this.chart()?.resize();
+      this.size.set(wholePixels(e!.contentRect));
     });
     watch.observe(this.host.nativeElement);
-    const theme = new MutationObserver(() => this.size.update((s) => ({ ...s })));
-    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['class'] });
-    void import('./echarts').then(({ init }) =>
-      this.chart.set(init(this.box().nativeElement, null, { renderer: 'svg' })),
-    );
-    inject(DestroyRef).onDestroy(() => {
-      watch.disconnect();
-      theme.disconnect();
-      this.chart()?.dispose();
-    });
+    inject(DestroyRef).onDestroy(() => watch.disconnect());
     effect(() => {
       this.view();
       this.dropped.set(null);
     });
-    effect(() => this.chart()?.setOption(this.option(), { notMerge: true }));
   }
 
-  private option() {
-    const css = getComputedStyle(document.documentElement);
-    const colour = (name: string) => css.getPropertyValue(`--${name}`).trim();
-    const { shown } = this.staves();
-    const rows = this.rows();
-    const scale = this.scale();
-    this.size();
-    const line = (i: number, trace: Trace, paint: { colour: string; dashed: boolean; width: number }) => ({
-      ...quietLine(i),
-      clip: true,
-      data: Array.from(trace.v, (v, k) => [scale.x(trace.t0 + k / trace.rate), v === v ? v : null]),
-      lineStyle: { width: paint.width, color: paint.colour, type: paint.dashed ? [5, 3] : 'solid' },
+  /** The staves with their lines: drawn anew when what they show or their place changes, never by the cursor. */
+  protected readonly painted = computed((): PaintedStave[] => {
+    const width = Math.max(0, this.size().w - GUTTER - RIGHT);
+    const beside = this.beside();
+    return this.staves().shown.map((s, i) => {
+      const { top, height } = this.rows()[i]!;
+      const line = (trace: Trace | undefined, colour: string, { dashed, wide }: { dashed: boolean; wide: number }) =>
+        trace ? [{ d: this.pathOf(trace, i), colour, width: wide, ...(dashed ? { dash: '5 3' } : {}) }] : [];
+      const lines: PaintedLine[] = [
+        ...s.lines.flatMap((l) => line(beside?.staves[l.trace], 'target', { dashed: l.dashed, wide: 1.4 })),
+        ...s.lines.flatMap((l) => line(this.view().staves[l.trace], l.colour, { dashed: l.dashed, wide: 1.7 })),
+      ];
+      return { x: GUTTER, y: top, width, height, base: this.py(i, s.base) - top, areas: [], lines };
     });
-    const { bases, ...grids } = staveGrids(
-      rows.map((r, i) => ({ ...r, base: shown[i]!.base })),
-      this.domain(),
-      { left: GUTTER, right: RIGHT },
-      colour,
+  });
+
+  /** A trace as a path within its stave; what lies outside the time shown is left out. */
+  private pathOf({ t0, rate, v }: Trace, row: number): string {
+    const [start, end] = this.span();
+    const from = Math.max(0, Math.floor((start - t0) * rate) - 1);
+    const to = Math.min(v.length, Math.ceil((end - t0) * rate) + 2);
+    const px = this.px();
+    const { height, lo, hi } = this.rows()[row]!;
+    return polyline(
+      Math.max(0, to - from),
+      (k) => px(t0 + (from + k) / rate) - GUTTER,
+      (k) => height * (1 - (v[from + k]! - lo) / (hi - lo)),
     );
-    return {
-      animation: false,
-      ...grids,
-      series: shown.flatMap((s, i) => [
-        bases[i]!,
-        ...s.lines.flatMap((l) => {
-          const trace = this.beside()?.staves[l.trace];
-          return trace ? [line(i, trace, { colour: colour('target'), dashed: l.dashed, width: 1.4 })] : [];
-        }),
-        ...s.lines.map((l) =>
-          line(i, this.view().staves[l.trace]!, { colour: colour(l.colour), dashed: l.dashed, width: 1.7 }),
-        ),
-      ]),
-    };
   }
 
   /** Events, with marks that would touch moved apart. */

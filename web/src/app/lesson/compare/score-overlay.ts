@@ -1,8 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { EVENT_NAMES, type SwingTraces } from '@vilko/core';
-import { chartHost, themeColour } from '../../drawing/chart-host';
-import { quietLine, staveGrids } from '../../drawing/score/grids';
 import { standApart } from '../../drawing/score/lozenges';
+import { polyline, ribbon } from '../../drawing/score/polyline';
+import { type PaintedStave, StaveLines, wholePixels } from '../../drawing/score/stave-lines';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '@vilko/core/words';
 import type { StaveId } from '@vilko/core';
@@ -25,12 +34,6 @@ const SHOWN: readonly (readonly [StaveName, StaveId, string])[] = [
 interface Row {
   readonly name: string;
   readonly unit: string;
-  readonly base: number;
-  readonly lo: number;
-  readonly hi: number;
-  readonly before: Band | null;
-  readonly after: Band | null;
-  readonly over: Band | null;
   readonly now: readonly { readonly side: 'before' | 'after'; readonly text: string }[];
 }
 
@@ -38,10 +41,21 @@ interface Row {
 @Component({
   selector: 'vk-score-overlay',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'relative block h-full w-full select-none' },
+  imports: [StaveLines],
+  host: {
+    class: 'relative block h-full w-full select-none',
+    '(pointermove)': 'hover($event)',
+    '(pointerleave)': 'at.set(null)',
+  },
   template: `
-    <div #chart class="absolute inset-0" (pointermove)="hover($event)" (pointerleave)="at.set(null)"></div>
-    <svg class="pointer-events-none absolute inset-0 h-full w-full" role="img" [attr.aria-label]="spoken()">
+    <vk-stave-lines [staves]="painted()" [size]="size()" />
+    <svg
+      class="pointer-events-none absolute top-0 left-0"
+      role="img"
+      [attr.width]="size().w"
+      [attr.height]="size().h"
+      [attr.aria-label]="spoken()"
+    >
       @for (b of bars(); track b.n) {
         <path
           [attr.d]="'M' + b.x + ' ' + (HEAD - 4) + 'V' + bottom()"
@@ -111,7 +125,7 @@ export class ScoreOverlay {
   /** A swing laid over both sets. */
   readonly over = input<SwingTraces | null>(null);
   protected readonly HEAD = HEAD;
-  private readonly box = viewChild.required<ElementRef<HTMLElement>>('chart');
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly size = signal({ w: 608, h: 660 });
   /** Where the pointer is on the axis. */
   protected readonly at = signal<number | null>(null);
@@ -136,14 +150,20 @@ export class ScoreOverlay {
       ];
     }),
   );
-  protected readonly rows = computed((): Row[] =>
-    this.bands().map(({ stave, name, before, after, over }) => {
+  /** What each stave spans, with a little room; the pointer does not change it. */
+  private readonly ranges = computed(() =>
+    this.bands().map(({ stave, before, after, over }) => {
       const values = [before, after, over]
         .flatMap((b) => (b ? [...b.median, ...b.lo, ...b.hi] : []))
         .filter(Number.isFinite);
       const [lo, hi] =
         stave.id === 'share' ? [-2, 102] : [Math.min(stave.base, ...values), Math.max(stave.base, ...values)];
       const room = 0.08 * (hi - lo);
+      return { lo: lo - room, hi: hi + room };
+    }),
+  );
+  protected readonly rows = computed((): Row[] =>
+    this.bands().map(({ stave, name, before, after }) => {
       const x = this.at() ?? this.impactAt();
       const unit = stave.unit.split(/[ ,]/)[0]!;
       const now = ([['before', before] as const, ['after', after] as const] as const).flatMap(([side, b]) => {
@@ -153,31 +173,22 @@ export class ScoreOverlay {
           ? [{ side, text: `${figure(v, unit)}${shown}${this.at() === null ? ' at P7' : ''}` }]
           : [];
       });
-      return {
-        name,
-        unit: stave.unit.replace(', toes up', ''),
-        base: stave.base,
-        lo: lo - room,
-        hi: hi + room,
-        before,
-        after,
-        over,
-        now,
-      };
+      return { name, unit: stave.unit.replace(', toes up', ''), now };
     }),
   );
   private readonly impactAt = computed(() => eventAt(this.all(), 'p7', this.axis()));
   protected readonly bottom = computed(() => this.size().h - RULER);
   protected readonly height = computed(() => {
-    const n = Math.max(1, this.rows().length);
+    const n = Math.max(1, this.bands().length);
     return (this.bottom() - HEAD - GAP * (n - 1)) / n;
   });
   protected top(i: number): number {
     return HEAD + i * (this.height() + GAP);
   }
+  private readonly width = computed(() => Math.max(0, this.size().w - GUTTER - RIGHT));
   private x(v: number): number {
     const { from, to } = this.axis();
-    return GUTTER + ((this.size().w - GUTTER - RIGHT) * (v - from)) / (to - from);
+    return GUTTER + (this.width() * (v - from)) / (to - from);
   }
   protected readonly bars = computed(() => {
     const bars = EVENT_NAMES.flatMap((name, i) => {
@@ -203,72 +214,55 @@ export class ScoreOverlay {
   protected readonly cursorX = computed(() => (this.at() === null ? null : this.x(this.at()!)));
 
   constructor() {
-    chartHost(
-      this.box,
-      async (el) => {
-        const watch = new ResizeObserver(([e]) => this.size.set({ w: e!.contentRect.width, h: e!.contentRect.height }));
-        watch.observe(el);
-        const { init } = await import('../../drawing/trend/echarts');
-        return init(el, null, { renderer: 'svg' });
-      },
-      () => this.option(),
-    );
+    const watch = new ResizeObserver(([e]) => this.size.set(wholePixels(e!.contentRect)));
+    watch.observe(this.host.nativeElement);
+    inject(DestroyRef).onDestroy(() => watch.disconnect());
   }
 
   protected hover(e: PointerEvent): void {
-    const { left, width } = this.box().nativeElement.getBoundingClientRect();
+    const { left, width } = this.host.nativeElement.getBoundingClientRect();
     const part = (e.clientX - left - GUTTER) / (width - GUTTER - RIGHT);
     const { from, to } = this.axis();
     this.at.set(part >= 0 && part <= 1 ? from + part * (to - from) : null);
   }
 
-  private option(): Record<string, unknown> {
-    const colour = themeColour();
-    const { from, to } = this.axis();
-    const rows = this.rows();
-    const line = (i: number, b: Band, lineStyle: { width: number; color: string; type?: number[] }) => ({
-      ...quietLine(i),
-      data: Array.from(b.x, (x, k) => [x, Number.isFinite(b.median[k]!) ? b.median[k] : null]),
-      lineStyle,
+  /** Both sets in their staves: before hollow, after solid, what is laid over them dotted. */
+  protected readonly painted = computed((): PaintedStave[] => {
+    const height = this.height();
+    return this.bands().map(({ stave, before, after, over }, i) => {
+      const { lo, hi } = this.ranges()[i]!;
+      const y = (v: number): number => height * (1 - (v - lo) / (hi - lo));
+      const drawn = (b: Band) => {
+        const x = (k: number): number => this.x(b.x[k]!) - GUTTER;
+        return {
+          median: polyline(b.x.length, x, (k) => y(b.median[k]!)),
+          spread: ribbon(b.x.length, x, [(k) => y(b.hi[k]!), (k) => y(b.lo[k]!)]),
+        };
+      };
+      const [b, a, o] = [before, after, over].map((band) => band && drawn(band));
+      return {
+        x: GUTTER,
+        y: this.top(i),
+        width: this.width(),
+        height,
+        base: y(stave.base),
+        areas: [
+          ...(b ? [{ d: b.spread, colour: 'strong-rules', opacity: 0.35 }] : []),
+          ...(a ? [{ d: a.spread, colour: 'ink2', opacity: 0.25 }] : []),
+        ],
+        lines: [
+          ...(b
+            ? [
+                { d: b.median, colour: 'ink', width: 3.4 },
+                { d: b.median, colour: 'sheet', width: 1.5 },
+              ]
+            : []),
+          ...(a ? [{ d: a.median, colour: 'ink', width: 2 }] : []),
+          ...(o ? [{ d: o.median, colour: 'target', width: 1.8, dash: '2 3' }] : []),
+        ],
+      };
     });
-    const area = (i: number, b: Band, paint: string, opacity: number) => ({
-      ...quietLine(i),
-      type: 'custom',
-      clip: true,
-      data: [0],
-      renderItem: (_: unknown, api: { coord: (p: number[]) => number[] }) => {
-        const known = Array.from(b.x.keys()).filter((k) => Number.isFinite(b.lo[k]!));
-        const points = [
-          ...known.map((k) => api.coord([b.x[k]!, b.hi[k]!])),
-          ...[...known].reverse().map((k) => api.coord([b.x[k]!, b.lo[k]!])),
-        ];
-        return { type: 'polygon', shape: { points }, style: { fill: paint, opacity } };
-      },
-    });
-    const { bases, ...grids } = staveGrids(
-      rows.map((r, i) => ({ ...r, top: this.top(i), height: this.height() })),
-      [from, to],
-      { left: GUTTER, right: RIGHT },
-      colour,
-    );
-    return {
-      animation: false,
-      ...grids,
-      series: rows.flatMap((r, i) => [
-        bases[i]!,
-        ...(r.before ? [area(i, r.before, colour('strong-rules'), 0.35)] : []),
-        ...(r.after ? [area(i, r.after, colour('ink2'), 0.25)] : []),
-        ...(r.before
-          ? [
-              line(i, r.before, { width: 3.4, color: colour('ink') }),
-              line(i, r.before, { width: 1.5, color: colour('sheet') }),
-            ]
-          : []),
-        ...(r.after ? [line(i, r.after, { width: 2, color: colour('ink') })] : []),
-        ...(r.over ? [line(i, r.over, { width: 1.8, color: colour('target'), type: [2, 3] })] : []),
-      ]),
-    };
-  }
+  });
 
   protected readonly spoken = computed(() => {
     const parts = this.rows().map((r) => `${r.name}: ${r.now.map((n) => `${n.side} ${n.text}`).join(', ')}`);

@@ -28,7 +28,7 @@ export class LoadTrace {
   constructor() {
     chartHost(
       () => this.box(),
-      (el) => import('../../drawing/score/echarts').then(({ init }) => init(el, null, { renderer: 'svg' })),
+      (el) => import('../../drawing/trend/echarts').then(({ init }) => init(el, null, { renderer: 'svg' })),
       () => this.option(),
     );
   }
