@@ -1,68 +1,78 @@
-import { analyse, type Recording } from '@vilko/core';
+import { analyse, judgeSwing, patternOf, type Recording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
+import { passOver } from './bare.js';
+import { paired } from './paired.js';
+import { rowOf, type SpeedRow } from './speed-table.js';
 
-/** Median time of one call in ms, after warm-up. */
-export function medianMs(f: () => unknown, rounds = 41): number {
-  for (let i = 0; i < 8; i++) f();
-  const times = Array.from({ length: rounds }, () => {
-    const t = performance.now();
-    f();
-    return performance.now() - t;
-  });
-  return times.sort((a, b) => a - b)[rounds >> 1]!;
-}
+const BARE = 'every sample read once';
 
-/** The plain cost of touching every sample once: what the analysis is measured against. */
-function copy(rec: Recording): number {
-  let sum = 0;
-  for (const p of rec.platforms)
-    for (const c of ['fx', 'fy', 'fz', 'mx', 'my', 'mz'] as const) for (const x of p[c].slice()) sum += x;
-  if (rec.mat) for (const x of rec.mat.frames.slice()) sum += x;
-  return sum;
-}
-
-/** Analysis against a plain pass over the same samples in the same run; aims are printed, never asserted. */
-export function benchAnalysis(): void {
-  const rows = [
-    { what: '5 s of two plates at 1,000 Hz', recording: simulate({ device: 'plates', seed: 1 }).recording, aim: 10 },
-    {
-      what: '5 s of a mat 64×40 at 200 Hz',
-      recording: finerMat(simulate({ device: 'mat', seed: 1 }).recording),
-      aim: 40,
-    },
-    {
-      what: '5 s of a mat over two plates',
-      recording: simulate({ device: 'mat-plates', seed: 1 }).recording,
-      aim: null,
-    },
-    { what: '5 s of two boards at 80 Hz', recording: simulate({ device: 'boards', seed: 1 }).recording, aim: null },
-    { what: '5 s of one plate at 1,000 Hz', recording: simulate({ device: 'plate', seed: 1 }).recording, aim: null },
-    { what: '5 s of a path at 100 Hz', recording: simulate({ device: 'path', seed: 1 }).recording, aim: null },
+/** Analysis against a bare pass over the same samples, against its own length, and the simulator against it. */
+export function analysisRows(): SpeedRow[] {
+  const one = (device: 'plates' | 'mat' | 'mat-plates' | 'boards' | 'plate') => simulate({ device, seed: 1 }).recording;
+  const against = (what: string, rec: Recording, aim: number | null): SpeedRow =>
+    rowOf(
+      what,
+      BARE,
+      paired(
+        () => analyse(rec),
+        () => passOver(rec),
+      ),
+      aim,
+    );
+  const mat = finerMat(one('mat'));
+  return [
+    against('analysis, two plates at 1,000 Hz', one('plates'), null),
+    against('analysis, one plate at 1,000 Hz', one('plate'), null),
+    against('analysis, mat of 64 × 40 at 200 Hz', mat, 4),
+    against('analysis, mat over two plates', one('mat-plates'), null),
+    against('analysis, two boards at 80 Hz', one('boards'), null),
+    lengthRow(),
+    ...simulatorRows(),
   ];
-  console.log('Analysis, median of 41 after warm-up');
-  for (const { what, recording, aim } of rows) {
-    const base = medianMs(() => copy(recording));
-    const ms = medianMs(() => analyse(recording));
-    console.log(
-      `  ${what.padEnd(32)} ${ms.toFixed(1).padStart(6)} ms = ${(ms / base).toFixed(0)} × a plain pass (${base.toFixed(2)} ms)${aim ? `, aim under ${aim} ms` : ''}`,
-    );
-  }
-  console.log('Cost against length, two plates: the same for each second of a recording is linear');
-  const perSecond = (n: number, rounds: number): { ms: number; each: number } => {
-    const rec = simulated(n);
-    const ms = medianMs(() => analyse(rec), rounds);
-    return { ms, each: ms / (rec.time.at(-1)! - rec.time[0]!) };
-  };
-  const one = perSecond(1, 11);
-  for (const n of [1, 10, 100]) {
-    const { ms, each } = n === 1 ? one : perSecond(n, 5);
-    console.log(
-      `  ${String(n).padStart(3)} swings in a file ${ms.toFixed(1).padStart(8)} ms = ${(each / one.each).toFixed(2)} × one swing’s cost per second`,
-    );
-  }
 }
 
-/** The same mat with 64 × 40 cells at 200 Hz: every frame twice, the rows between filled from their neighbours. */
+/** A second of a long recording costs what a second of a short one does. */
+function lengthRow(): SpeedRow {
+  const [short, long] = [1, 30].map((swings) => simulate({ device: 'plates', seed: 2, swings }).recording) as [
+    Recording,
+    Recording,
+  ];
+  const seconds = (r: Recording): number => r.time.at(-1)! - r.time[0]!;
+  const p = paired(
+    () => analyse(long),
+    () => analyse(short),
+  );
+  const each = seconds(short) / seconds(long);
+  return rowOf(
+    'analysis, a second of 30 swings in a file',
+    'a second of one swing',
+    { ...p, ratio: p.ratio * each, low: p.low * each, high: p.high * each },
+    1.2,
+  );
+}
+
+/** What a simulated and judged swing costs, against its analysis alone. */
+function simulatorRows(): SpeedRow[] {
+  const context = { device: 'plates', club: 'iron', pattern: patternOf('common-ground'), statureGiven: true } as const;
+  const { recording } = simulate({ device: 'plates', seed: 3 });
+  let seed = 100;
+  const p = paired(
+    () => {
+      const [swing] = analyse(simulate({ device: 'plates', seed: seed++ }).recording).swings;
+      return swing && judgeSwing(swing, context);
+    },
+    () => analyse(recording),
+  );
+  const all = (2000 * p.ours) / 2 / 1000;
+  return [
+    {
+      ...rowOf('a swing simulated, analysed and judged', 'its analysis', p, 3),
+      note: `${p.ours.toFixed(0)} ms here; 2,000 on two processors ${all.toFixed(0)} s`,
+    },
+  ];
+}
+
+/** The same mat with 64 × 40 cells at 200 Hz: every frame twice, the cells filled from their neighbours. */
 function finerMat(rec: Recording): Recording {
   const { mat } = rec;
   if (!mat) return rec;
@@ -80,11 +90,4 @@ function finerMat(rec: Recording): Recording {
     Object.entries(rec.channels).map(([c, v]) => [c, time.map((_, k) => v[k >> 1]!)]),
   );
   return { ...rec, time, channels, mat: { rows, cols, pitch: mat.pitch, time, frames } };
-}
-
-const made = new Map<number, Recording>();
-function simulated(swings: number): Recording {
-  const kept = made.get(swings) ?? simulate({ device: 'plates', seed: 2, swings }).recording;
-  made.set(swings, kept);
-  return kept;
 }

@@ -117,7 +117,7 @@ export async function buildApp(
   await guard(fastify, { auth: signIn(house), needed, deviceKey });
   const { bin } = await registerPages(fastify, { database, tables, services, bays: askedOf(bays), deviceKey });
   const busy = () => bays.all().some((b) => !bayRests(b.state().state));
-  const night = nightShift({ house, backups: services.backups, bin, busy });
+  const night = nightShift({ house, backups: services.backups, bin, tidy: database.tidy, busy });
   const prefix = API;
   await fastify.register(bayRoutes, { prefix, bays });
   await fastify.register(baySockets, { prefix, bays, ...services });
@@ -135,7 +135,12 @@ export async function buildApp(
     fastify,
     bays,
     night,
-    renew: services.swings.renew,
+    renew: async (...how) => {
+      const done = await services.swings.renew(...how);
+      // each left its older reading behind
+      if (done.read) await database.tidy();
+      return done;
+    },
     giveUp: (swingId) => forBays.stillDoubted(swingId, bays.first().state().name),
     demo: {
       pupils,

@@ -20,6 +20,8 @@ export interface OpenDatabase {
   readonly folder: string;
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
+  /** Makes room again where rows were changed or deleted; a PostgreSQL server does it by itself. */
+  readonly tidy: () => Promise<void>;
   readonly close: () => Promise<void>;
   /** How another thread joins it (`joinDatabase`); null: it lives in this thread alone. */
   readonly door: (() => Promise<Door>) | null;
@@ -66,6 +68,7 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
     scrub: async () => {
       await pool.query('VACUUM FULL');
     },
+    tidy: () => Promise.resolve(),
     close: () => pool.end(),
     door: () => Promise.resolve({ folder, url }),
   };
@@ -91,6 +94,9 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
     folder: mkdtempSync(join(tmpdir(), 'vilko-')),
     scrub: async () => {
       await client.exec('VACUUM FULL');
+    },
+    tidy: async () => {
+      await client.exec('VACUUM');
     },
     close: () => client.close(),
     door: null,
@@ -128,6 +134,10 @@ async function overEmbedded(folder: string, client: Embedded, door: OpenDatabase
       await client.exec('VACUUM FULL');
       // the log files of before go with the second checkpoint
       for (let i = 0; i < 2; i++) await client.exec('CHECKPOINT; SELECT pg_switch_wal(); CHECKPOINT');
+    },
+    tidy: async () => {
+      await client.exec('VACUUM');
+      await client.exec('CHECKPOINT');
     },
     close: client.close,
     door,

@@ -2,6 +2,8 @@ import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { join } from 'node:path';
 import { HouseSettings, NightReport, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
+import { sql } from 'drizzle-orm';
+import { results } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { unpackPupils } from './pupil-bundle.js';
 
@@ -34,6 +36,24 @@ describe('the night’s work', () => {
     expect(await app.night.tick(night(20, 22))).toBeNull();
     expect((await app.night.tick(night(21)))!.wrong).toBeNull();
     expect(unpackPupils(new Uint8Array(readFileSync(file)), 'x.zip').head.swings.length).toBe(1);
+  });
+  it('makes room again where readings were replaced: a house that reads its swings anew does not grow', async () => {
+    const { db } = app.database;
+    const noise = sql`(SELECT decode(string_agg(md5(random()::text), ''), 'hex') FROM generate_series(1, 5000))`;
+    const size = async () => {
+      const answer = await db.execute(sql`SELECT pg_total_relation_size('results') AS size`);
+      return Number((answer as { rows: { size: number | string }[] }).rows[0]!.size);
+    };
+    const week = async (from: number) => {
+      for (let day = from; day < from + 7; day++) {
+        for (let i = 0; i < 4; i++) await db.update(results).set({ traces: noise });
+        await app.night.tick(night(day));
+      }
+      return size();
+    };
+    const first = await week(1);
+    // kept, what was replaced would be five times as much
+    expect(await week(8)).toBeLessThan(1.5 * first);
   });
   it('waits while a bay is armed', async () => {
     await app.bays.first().change({ lessonId: 'l', armed: true });

@@ -15,6 +15,8 @@ export interface NightShift {
   readonly house: HouseRepository;
   readonly backups: Backups;
   readonly bin: BinService;
+  /** Gives room in the database back. */
+  readonly tidy: () => Promise<void>;
   /** Somebody may swing: it waits. */
   readonly busy: () => boolean;
 }
@@ -22,7 +24,7 @@ export interface NightShift {
 const sameDay = (a: Date, b: Date): boolean => a.toDateString() === b.toDateString();
 
 /** What is done once a night: a backup that is read back, and the bin's oldest things erased. */
-export function nightShift({ house, backups, bin, busy }: NightShift) {
+export function nightShift({ house, backups, bin, tidy, busy }: NightShift) {
   return {
     /** Does the work if it is due; null where it is not: before three, done today, or while a bay is armed. */
     async tick(now: Date): Promise<NightReport | null> {
@@ -30,6 +32,7 @@ export function nightShift({ house, backups, bin, busy }: NightShift) {
       const last = await house.get<NightReport>(NIGHT);
       if (last && sameDay(new Date(last.at), now)) return null;
       await bin.empty(now);
+      await tidy();
       const { nightly } = await settingsOf(house);
       if (!nightly.on) return null;
       const report = await backups.night(now);

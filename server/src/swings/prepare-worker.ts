@@ -2,7 +2,7 @@ import { VilkoError } from '@vilko/core';
 import { giveWay } from '../threads/give-way.js';
 import { prepareNow, type Answer, type Question } from './prepare.js';
 
-giveWay(5);
+giveWay(Number(process.argv[2]));
 
 /** What a thread of the pools runs: one recording, read, analysed and packed; or the sentence that refuses it. */
 export default function prepareHere(q: Question): Answer<Question> {

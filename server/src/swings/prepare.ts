@@ -48,19 +48,27 @@ const THREAD = {
   source: new URL('./prepare-worker.ts', import.meta.url),
 };
 
+/** For whom a recording is read, and how far each gives way: nobody waits for what is renewed behind the pages. */
+const WAITS = { bay: 5, file: 5, store: 5, renewal: 15 } as const;
+
 /**
  * A long file never stands before a swing of the bay, nor before a page that waits for a swing: each has a thread of
  * its own, started when it is first needed.
  */
-const pools: Partial<Record<Question['from'], Piscina>> = {};
+const pools: Partial<Record<keyof typeof WAITS, Piscina>> = {};
 
 /**
  * Reads and analyses a recording in a thread, so that the live picture goes on.
  * @param gone aborted when nobody waits for the answer any more: the thread is ended
+ * @param waits whose thread; left out, that of what the recording comes from
  * @throws VilkoError saying what is wrong with the recording
  */
-export async function prepare<Q extends Question>(q: Q, gone?: AbortSignal): Promise<Prepared<Q>> {
-  const pool = (pools[q.from] ??= openPool(THREAD, IDLE));
+export async function prepare<Q extends Question>(
+  q: Q,
+  gone?: AbortSignal,
+  waits: keyof typeof WAITS = q.from,
+): Promise<Prepared<Q>> {
+  const pool = (pools[waits] ??= openPool(THREAD, IDLE, WAITS[waits]));
   try {
     const answer = (await pool.run(q, gone ? { signal: gone } : {})) as Answer<Q>;
     if ('refused' in answer) throw new VilkoError(answer.refused.code, answer.refused.message, answer.refused.position);

@@ -19,7 +19,7 @@ export interface Renewed {
 export function renewal(
   pupils: Pick<PupilRepository, 'lesson'>,
   swings: Pick<SwingRepository, 'outdated' | 'countOutdated'>,
-  { summariesOf }: Pick<SwingReadings, 'summariesOf'>,
+  readings: Pick<SwingReadings, 'renew'>,
 ) {
   return async (stopping: () => boolean, said: (part: number, of: number) => void): Promise<Renewed> => {
     const of = await swings.countOutdated();
@@ -27,7 +27,7 @@ export function renewal(
     let read = 0;
     const renew = async (row: SwingRow, pupil: Pupil): Promise<void> => {
       try {
-        await summariesOf([row], pupil);
+        await readings.renew(row, pupil);
         read++;
       } catch (e) {
         // a recording that is missing or damaged is said by the page that shows it; the others go on

@@ -60,7 +60,7 @@ function keptReadings(swings: SwingRepository) {
     const out: Reading[] = [];
     for (const row of rows) {
       const [key, known] = [keys.get(row.id)!, kept.get(row.id)];
-      const summary = known?.summary ?? (await readAnew(row, pupil, key)).summary;
+      const summary = known?.summary ?? (await readAnew(row, pupil, { key })).summary;
       out.push({ key, summary, judged: known?.verdict ?? null });
     }
     return out;
@@ -68,11 +68,15 @@ function keptReadings(swings: SwingRepository) {
   const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> =>
     (await readingsOf(rows, pupil)).map((r) => r.summary);
   /** Reads a stored swing anew, in a thread, and keeps what comes of it. */
-  const readAnew = async (row: SwingRow, pupil: Pupil, key: string): Promise<PreparedPart> => {
+  const readAnew = async (
+    row: SwingRow,
+    pupil: Pupil,
+    { key, waits = 'store' }: { readonly key: string; readonly waits?: 'store' | 'renewal' },
+  ): Promise<PreparedPart> => {
     const about = aboutOf(row, pupil);
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
-    const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks });
+    const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks }, undefined, waits);
     await swings.keep(row.id, key, made);
     return made;
   };
@@ -80,14 +84,19 @@ function keptReadings(swings: SwingRepository) {
   /** What is drawn of a swing, compressed; null where no swing is found in its recording any more. */
   const tracesOf = async (row: SwingRow, pupil: Pupil): Promise<Uint8Array | null> => {
     const key = summaryKey(aboutOf(row, pupil), row.marks);
-    return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, key)).traces;
+    return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, { key })).traces;
   };
-  return { readingsOf, summariesOf, tracesOf };
+  /** Reads a swing anew that nobody waits for, if nobody has meanwhile. */
+  const renew = async (row: SwingRow, pupil: Pupil): Promise<void> => {
+    const key = summaryKey(aboutOf(row, pupil), row.marks);
+    if (!(await swings.cached(new Map([[row.id, key]]))).size) await readAnew(row, pupil, { key, waits: 'renewal' });
+  };
+  return { readingsOf, summariesOf, tracesOf, renew };
 }
 
 /** What stored swings say: kept summaries, verdicts by what holds now, heads. */
 export function swingReadings({ pupils, swings, shots, films, standards, shelf }: SwingTables) {
-  const { readingsOf, summariesOf, tracesOf } = keptReadings(swings);
+  const { readingsOf, summariesOf, tracesOf, renew } = keptReadings(swings);
 
   /** The shots of swings, by swing; the last that was said of each. */
   const shotsOf = async (rows: readonly SwingRow[]): Promise<ReadonlyMap<string, Shot>> => {
@@ -163,6 +172,7 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
     summariesOf,
     shotsOf,
     tracesOf,
+    renew,
     standardsOf,
     readRows,
     judgedOf,

@@ -6,11 +6,13 @@ import type { ThreadCode } from './start.js';
 /**
  * A pool of one thread that starts when it is first needed and ends when it has had nothing to do for a while.
  * @param idle ms
+ * @param nice how far it gives way (`giveWay`); told to its code as its first argument
  */
-export function openPool({ bundle, source }: ThreadCode, idle: number): Piscina {
+export function openPool({ bundle, source }: ThreadCode, idle: number, nice = 0): Piscina {
   const bundled = fileURLToPath(bundle);
   const pool = new Piscina({
     ...(existsSync(bundled) ? { filename: bundled } : { filename: source.href, execArgv: ['--import', 'tsx'] }),
+    argv: [String(nice)],
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: idle,
