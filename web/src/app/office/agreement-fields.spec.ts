@@ -39,6 +39,11 @@ describe('what a lesson is judged by', () => {
     await c.fill('to,', 'often');
     expect(c.text()).toContain('The ends of a range are numbers');
     expect(said).toEqual([]);
+    // an answer to what was typed before comes late
+    await c.set({ value: { measure: 'share.lead.p7', target: { of: 'band', from: 70, to: 80 } } });
+    expect(c.text()).toContain('The ends of a range are numbers');
+    await c.set({ value: { measure: 'share.lead.p6', target: { of: 'band', from: 70, to: 80 } } });
+    expect(c.text()).not.toContain('The ends of a range are numbers');
     await c.set({ value: { measure: 'share.lead.p7', target: { of: 'spread', most: 2.5 } } });
     expect((c.all('input')[0] as HTMLInputElement).value).toBe('2.5');
     await c.fill('Standard deviation', '0');

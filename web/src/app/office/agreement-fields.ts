@@ -85,8 +85,9 @@ export class AgreementFields {
     computation: (now, before) =>
       now.way ?? (before && before.source.measure === now.measure ? before.value : 'school'),
   });
-  // the answer to what was typed before must not take this away
-  protected readonly refused = linkedSignal({ source: () => this.value().measure, computation: () => '' });
+  private readonly measure = computed(() => this.value().measure);
+  // the answer to what was typed before, which has the same measure, must not take this away
+  protected readonly refused = linkedSignal({ source: this.measure, computation: () => '' });
   protected readonly ends = computed((): [string, string] => {
     const t = this.value().target;
     return t?.of === 'band' ? [this.text(t.from), this.text(t.to)] : ['', ''];

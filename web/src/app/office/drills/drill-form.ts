@@ -291,7 +291,8 @@ export class DrillForm {
   private readonly own = signal<Drill | null>(null);
   protected readonly draft = computed(() => this.own() ?? this.drill());
   protected readonly changed = computed(() => JSON.stringify(this.draft()) !== JSON.stringify(this.drill()));
-  protected readonly problem = linkedSignal({ source: () => this.drill().id, computation: () => '' });
+  private readonly which = computed(() => this.drill().id);
+  protected readonly problem = linkedSignal({ source: this.which, computation: () => '' });
   // what is written in a box stays as it is written; only another drill writes it anew
   protected readonly stepText = linkedSignal({
     source: () => this.drill(),

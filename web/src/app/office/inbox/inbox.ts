@@ -96,8 +96,10 @@ export class Inbox {
       )
       .sort((a, b) => b.at.localeCompare(a.at)),
   );
-  /** Where they go: the lesson that stood on the bay, until another is named. */
-  protected readonly lesson = linkedSignal(() => this.picked()[0]?.lessonId ?? this.lessons()[0]?.id ?? '');
+  /** The lesson that stood on the bay. */
+  private readonly likely = computed(() => this.picked()[0]?.lessonId ?? this.lessons()[0]?.id ?? '');
+  /** Where they go: there, until another is named, which a list that comes anew does not take back. */
+  protected readonly lesson = linkedSignal(this.likely);
 
   constructor() {
     this.store.dispatch(InboxActions.open());
