@@ -11,6 +11,8 @@ test('another person’s recording is asked about before anything is judged, and
 }) => {
   await page.goto('/lesson/lesson-tove/read');
   const cells = page.locator('vk-rack li');
+  // the page is whole once its newest swing is read
+  await expect(page.locator('vk-reading')).toBeVisible();
   await expect(cells.first()).toBeVisible();
   const before = await cells.count();
   await drop(page, [{ name: 'sample-plates-left.csv', bytes: sample('sample-plates-left.csv') }]);

@@ -3,6 +3,9 @@ import { VilkoError } from '../../error.js';
 import { cellStore, type CellStore } from './cell-store.js';
 import { POWERS, SAFE_DECIMALS, SAFE_DIGITS, scanNumber } from './number-scan.js';
 
+/** Of the platform: browsers and Node both have it, the core's types know neither. */
+declare const TextDecoder: new (label: string) => { readonly decode: (bytes: Uint8Array) => string };
+
 /** One character a byte: where a number stands in the text is where it stands in the file. */
 const LATIN = new TextDecoder('latin1');
 const LINE_FEED = 10;
