@@ -135,10 +135,10 @@ export async function buildApp(
     fastify,
     bays,
     night,
-    renew: async (...how) => {
-      const done = await services.swings.renew(...how);
-      // each left its older reading behind
-      if (done.read) await database.tidy();
+    renew: async (stopping, said) => {
+      const done = await services.swings.renew(stopping, said);
+      // each left its older reading behind; whoever stops the server does not wait for that
+      if (done.read && !stopping()) await database.tidy();
       return done;
     },
     giveUp: (swingId) => forBays.stillDoubted(swingId, bays.first().state().name),

@@ -13,7 +13,7 @@ const STANDING_PART = 0.1;
 export interface MatCells {
   /** Frames with dead cells filled, [n × cells], in the device's unit. */
   readonly frames: Mat['frames'];
-  /** Cells that ever show anything, in order: most of a mat is never stood on. */
+  /** The cells that ever show anything are among these, in order: most of a mat is never stood on. */
   readonly active: Int32Array;
   /** 99th percentile of each cell over the recording. */
   readonly high: Float64Array;
@@ -102,7 +102,10 @@ function filled(mat: Mat, dead: readonly number[]): Mat['frames'] {
   return frames;
 }
 
-/** Cells that are ever anything but zero: frames are looked through a word at a time, since most of a mat is empty. */
+/**
+ * Cells that are ever anything but zero, and those that lie in one word with them: frames are looked through a word at
+ * a time, since most of a mat is empty.
+ */
 function everShown(frames: Mat['frames'], cells: number): Int32Array {
   const each = Math.max(1, 4 / frames.BYTES_PER_ELEMENT);
   const aligned = frames.BYTES_PER_ELEMENT <= 4 && cells % each === 0 && frames.byteOffset % 4 === 0;

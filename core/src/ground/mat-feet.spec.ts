@@ -116,8 +116,10 @@ describe('feet on a mat', () => {
         for (const wider of [Uint16Array.from(frames), Float32Array.from(frames)]) {
           const read = readCells({ ...m, frames: wider });
           expect([read.dead, read.saturated, read.loaded]).toEqual([bytes.dead, bytes.saturated, bytes.loaded]);
-          // a byte keeps the whole part of a median of two: a filled cell may be half a count less
-          expect(read.high.every((h, c) => Math.abs(h - bytes.high[c]!) <= (c === silent ? 1 : 0))).toBeTrue();
+          // a byte keeps the whole part of a median of two: a filled cell may be half a count less; in a few frames
+          // others than the silent one stand still as well
+          const filled = new Set(bytes.dead);
+          expect(read.high.every((h, c) => Math.abs(h - bytes.high[c]!) <= (filled.has(c) ? 1 : 0))).toBeTrue();
           expect(Array.from(read.high.keys()).filter((c) => read.high[c]! > 0 && !read.active.includes(c))).toEqual([]);
         }
       }),

@@ -171,11 +171,7 @@ export function matLoads(
   base: TimeBase,
   sign: 1 | -1,
 ): MatLoads {
-  const n = mat.time.length;
-  const count = mat.rows * mat.cols;
-  const area = mat.pitch * mat.pitch;
-  const sums = Array.from({ length: 8 }, () => new Float64Array(n));
-  const { frames, active } = cells;
+  const { active } = cells;
   const isTrail = (c: number): boolean => feet?.owner[c] === 1;
   const under = (trail: boolean): Under => {
     const mine = active.filter((c) => isTrail(c) === trail);
@@ -185,19 +181,18 @@ export function matLoads(
     const forward = Float64Array.from(mine, (_, i) => (outline && forwardPosition(outline, x[i]!, y[i]!) > 50 ? 1 : 0));
     return { cells: mine, x, y, forward };
   };
-  sumUnder(frames, under(false), { count, area, into: sums.slice(0, 4) });
-  sumUnder(frames, under(true), { count, area, into: sums.slice(4) });
-  const loads = (o: number): FootLoads => ({
+  const loads = ({ total, byX, byY }: FootSums): FootLoads => ({
     fx: null,
     fy: null,
-    fz: base.bring(sums[o]!),
-    fzx: base.bring(sums[o + 1]!),
-    fzy: base.bring(sums[o + 2]!),
+    fz: base.bring(total),
+    fzx: base.bring(byX),
+    fzy: base.bring(byY),
     mz: null,
   });
+  const [lead, trail] = [sumUnder(mat, cells.frames, under(false)), sumUnder(mat, cells.frames, under(true))];
   return {
-    feet: { lead: loads(0), trail: loads(4) },
-    toes: { lead: base.bring(sums[3]!), trail: base.bring(sums[7]!) },
+    feet: { lead: loads(lead), trail: loads(trail) },
+    toes: { lead: base.bring(lead.ahead), trail: base.bring(trail.ahead) },
   };
 }
 
@@ -209,13 +204,23 @@ interface Under {
   readonly forward: Float64Array;
 }
 
-/** Load, load times X, load times Y and load forward of the middle, each frame, of one foot. */
-function sumUnder(
-  frames: Mat['frames'],
-  { cells, x, y, forward }: Under,
-  { count, area, into }: { readonly count: number; readonly area: number; readonly into: readonly Float64Array[] },
-): void {
-  const [total, byX, byY, ahead] = into as [Float64Array, Float64Array, Float64Array, Float64Array];
+/** Load, load times X, load times Y and load forward of the middle of one foot, each [frames]. */
+interface FootSums {
+  readonly total: Float64Array;
+  readonly byX: Float64Array;
+  readonly byY: Float64Array;
+  readonly ahead: Float64Array;
+}
+
+function sumUnder(mat: Mat, frames: Mat['frames'], { cells, x, y, forward }: Under): FootSums {
+  const count = mat.rows * mat.cols;
+  const area = mat.pitch * mat.pitch;
+  const [total, byX, byY, ahead] = [0, 1, 2, 3].map(() => new Float64Array(mat.time.length)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   for (let k = 0; k < total.length; k++) {
     const at = k * count;
     let s = 0;
@@ -234,4 +239,5 @@ function sumUnder(
     byY[k] = sy;
     ahead[k] = sf;
   }
+  return { total, byX, byY, ahead };
 }

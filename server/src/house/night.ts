@@ -25,6 +25,13 @@ const sameDay = (a: Date, b: Date): boolean => a.toDateString() === b.toDateStri
 
 /** What is done once a night: a backup that is read back, and the bin's oldest things erased. */
 export function nightShift({ house, backups, bin, tidy, busy }: NightShift) {
+  // where there is no nightly backup nothing says that the night's work is done, and it is looked at all day
+  let tidied: Date | null = null;
+  const tidyOnce = async (now: Date): Promise<void> => {
+    if (tidied && sameDay(tidied, now)) return;
+    tidied = now;
+    await tidy();
+  };
   return {
     /** Does the work if it is due; null where it is not: before three, done today, or while a bay is armed. */
     async tick(now: Date): Promise<NightReport | null> {
@@ -32,7 +39,7 @@ export function nightShift({ house, backups, bin, tidy, busy }: NightShift) {
       const last = await house.get<NightReport>(NIGHT);
       if (last && sameDay(new Date(last.at), now)) return null;
       await bin.empty(now);
-      await tidy();
+      await tidyOnce(now);
       const { nightly } = await settingsOf(house);
       if (!nightly.on) return null;
       const report = await backups.night(now);

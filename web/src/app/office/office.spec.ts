@@ -72,7 +72,7 @@ describe('the list of pupils', () => {
     const names = () => c.all('tbody a.font-semibold').length;
     expect(names()).toBeLessThan(200);
     expect(c.text()).toMatch(/\d+ of 951 pupils; the others come as you scroll/);
-    const table = (c.component as unknown as { csv: () => unknown[][] }).csv();
+    const table = c.component['csv']();
     expect([table.length, table[1]!.slice(0, 4), table[1]!.at(-1)]).toEqual([
       952,
       ['Somebody 0', ada.about, ada.story, 'earlier onto the lead foot'],

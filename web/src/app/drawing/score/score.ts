@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -17,7 +16,7 @@ import { traceAt } from '../trace';
 import { figure } from '@vilko/core/words';
 import { standApart } from './lozenges';
 import { polyline } from './polyline';
-import { type PaintedLine, type PaintedStave, StaveLines, wholePixels } from './stave-lines';
+import { type PaintedLine, type PaintedStave, StaveLines, wholeBox } from './stave-lines';
 import { FIRST_CHOICE, flagsOf, rangeOf, type StaveChoice, stavesFor, windowsOf } from './staves';
 import { timeScale, type TimeAxis } from './time-scale';
 
@@ -72,7 +71,7 @@ export class Score {
   protected readonly figure = (v: number): string => figure(v);
 
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  protected readonly size = signal({ w: 460, h: 600 });
+  protected readonly size = wholeBox({ w: 460, h: 600 });
   private readonly dragged = signal<{ name: EventName; t: number } | null>(null);
   /** Where an event was dropped, shown until the swing has been read anew. */
   private readonly dropped = signal<{ name: EventName; t: number } | null>(null);
@@ -120,11 +119,6 @@ export class Score {
   };
 
   constructor() {
-    const watch = new ResizeObserver(([e]) => {
-      this.size.set(wholePixels(e!.contentRect));
-    });
-    watch.observe(this.host.nativeElement);
-    inject(DestroyRef).onDestroy(() => watch.disconnect());
     effect(() => {
       this.view();
       this.dropped.set(null);

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  type Signal,
+  signal,
+} from '@angular/core';
 
 /** One line of a stave, px within it. */
 export interface PaintedLine {
@@ -28,11 +37,27 @@ export interface PaintedStave {
   readonly lines: readonly PaintedLine[];
 }
 
-/** A box in whole pixels: a drawing that ends within one is laid out again with every change beside it. */
-export const wholePixels = ({ width, height }: DOMRectReadOnly): { w: number; h: number } => ({
-  w: Math.floor(width),
-  h: Math.floor(height),
-});
+/** A box, px. */
+interface Box {
+  readonly w: number;
+  readonly h: number;
+}
+
+/**
+ * The box of the component that calls it where it is made, in whole pixels: a drawing that ends within one is laid out
+ * again with every change beside it.
+ * @param first until it has been measured
+ */
+export function wholeBox(first: Box): Signal<Box> {
+  const box = signal(first);
+  const watch = new ResizeObserver(([e]) => {
+    const { width, height } = e!.contentRect;
+    box.set({ w: Math.floor(width), h: Math.floor(height) });
+  });
+  watch.observe(inject<ElementRef<HTMLElement>>(ElementRef).nativeElement);
+  inject(DestroyRef).onDestroy(() => watch.disconnect());
+  return box.asReadonly();
+}
 
 /** The sheets and lines of stacked staves, each cut at its own edges; says nothing and answers to nothing. */
 @Component({
@@ -71,6 +96,5 @@ export const wholePixels = ({ width, height }: DOMRectReadOnly): { w: number; h:
 })
 export class StaveLines {
   readonly staves = input.required<readonly PaintedStave[]>();
-  /** px */
-  readonly size = input.required<{ readonly w: number; readonly h: number }>();
+  readonly size = input.required<Box>();
 }

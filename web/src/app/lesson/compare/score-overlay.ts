@@ -1,17 +1,8 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  ElementRef,
-  inject,
-  input,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
 import { EVENT_NAMES, type SwingTraces } from '@vilko/core';
 import { standApart } from '../../drawing/score/lozenges';
 import { polyline, ribbon } from '../../drawing/score/polyline';
-import { type PaintedStave, StaveLines, wholePixels } from '../../drawing/score/stave-lines';
+import { type PaintedStave, StaveLines, wholeBox } from '../../drawing/score/stave-lines';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
 import { figure } from '@vilko/core/words';
 import type { StaveId } from '@vilko/core';
@@ -126,7 +117,7 @@ export class ScoreOverlay {
   readonly over = input<SwingTraces | null>(null);
   protected readonly HEAD = HEAD;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  protected readonly size = signal({ w: 608, h: 660 });
+  protected readonly size = wholeBox({ w: 608, h: 660 });
   /** Where the pointer is on the axis. */
   protected readonly at = signal<number | null>(null);
 
@@ -212,12 +203,6 @@ export class ScoreOverlay {
       });
   });
   protected readonly cursorX = computed(() => (this.at() === null ? null : this.x(this.at()!)));
-
-  constructor() {
-    const watch = new ResizeObserver(([e]) => this.size.set(wholePixels(e!.contentRect)));
-    watch.observe(this.host.nativeElement);
-    inject(DestroyRef).onDestroy(() => watch.disconnect());
-  }
 
   protected hover(e: PointerEvent): void {
     const { left, width } = this.host.nativeElement.getBoundingClientRect();
