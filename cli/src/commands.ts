@@ -33,7 +33,9 @@ function open(path: string | undefined, axes?: string): Recording {
       `${path} cannot be read: ${(e as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (e as Error).message}`,
     );
   }
-  return readRecording(new Uint8Array(readFileSync(path)), basename(path), { axes });
+  // a buffer's own `slice` copies nothing; as plain bytes it is what a reader takes it for
+  const { buffer, byteOffset, length } = readFileSync(path);
+  return readRecording(new Uint8Array(buffer, byteOffset, length), basename(path), { axes });
 }
 
 /** The options with what `--foot-check FILE` shows of the feet. */

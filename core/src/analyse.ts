@@ -10,7 +10,7 @@ import { firstGone } from './ground/recorded-foot-check.js';
 import type { SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
 import { measureSwing } from './measures/measure-swing.js';
-import { swingContext } from './measures/swing-context.js';
+import { swingContexts } from './measures/swing-context.js';
 import type { FootCheck } from './recording/foot-check.js';
 import { G } from './recording/units.js';
 import { moments } from './signal/series.js';
@@ -85,6 +85,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     ...ground.warnings,
     ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck),
   ];
+  const contextOf = swingContexts(ground, channels.shaft_deg ?? null, who);
   const contexts: SwingContext[] = [];
   let previousImpact: number | null = null;
   const kind = options.kind ?? 'full';
@@ -103,7 +104,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     if (!swing) continue;
     refuseHoles(ground, swing.start, swing.end);
     previousImpact = swing.events.p7?.t ?? found.rough;
-    const c = swingContext(g, swing, channels.shaft_deg ?? null, who);
+    const c = contextOf(g, swing);
     contexts.push(c);
     warnings.push(...swingWarnings(c, who.weight, contexts.length));
   }

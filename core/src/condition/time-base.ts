@@ -12,8 +12,6 @@ export interface TimeBase {
   readonly holes: readonly { readonly from: number; readonly to: number }[];
   /** Raw samples [time.length] to grid values [n]. */
   readonly bring: (raw: ArrayLike<number>) => Float64Array;
-  /** The raw sample nearest to each grid sample. */
-  readonly nearest: Int32Array;
 }
 
 const ON_GRID = 1e-3;
@@ -51,7 +49,7 @@ export function timeBase(time: ArrayLike<number>, what = 'samples'): TimeBase {
     );
     const order = Int32Array.from(all);
     const bring = (raw: ArrayLike<number>) => Float64Array.from(order, (i) => raw[i]!);
-    return { t0: first, rate, n: order.length, warnings, holes: [], nearest: order, bring };
+    return { t0: first, rate, n: order.length, warnings, holes: [], bring };
   }
   const kept = Int32Array.from(all.filter((i, k) => k === 0 || time[i] !== time[all[k - 1]!]));
   if (equal) warnings.push(`${equal} ${what} repeated a time and were left out`);
@@ -89,7 +87,6 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
     );
   const left = new Int32Array(n);
   const part = new Float64Array(n);
-  const order = new Int32Array(n);
   let plain = n === time.length;
   for (let k = 0, j = 0; k < n; k++) {
     const t = first + k * step;
@@ -100,8 +97,7 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
     if (Math.abs(t - time[i]!) <= ON_GRID * step) part[k] = 0;
     else if (Math.abs(t - time[next]!) <= ON_GRID * step) part[k] = 1;
     else part[k] = next === i ? 0 : (t - time[i]!) / (time[next]! - time[i]!);
-    order[k] = kept[Math.min(last, part[k]! > 0.5 ? j + 1 : j)]!;
-    plain &&= order[k] === k && (part[k] === 0 || part[k] === 1);
+    plain &&= (part[k] === 0 && i === k) || (part[k] === 1 && next === k);
   }
   const bring = (raw: ArrayLike<number>): Float64Array => {
     // every sample lies on the grid where it is: used as it is
@@ -114,5 +110,5 @@ function onGrid(time: ArrayLike<number>, kept: Int32Array, warnings: string[], w
     }
     return out;
   };
-  return { t0: first, rate, n, warnings, holes, nearest: order, bring };
+  return { t0: first, rate, n, warnings, holes, bring };
 }

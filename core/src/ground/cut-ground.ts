@@ -1,7 +1,8 @@
 import type { SwingEvents } from '../events/events.js';
 import { indexFrom, indexTo, type Series } from '../signal/series.js';
 import type { Cop, FootLoads } from './foot-loads.js';
-import { type Ground, seriesOn } from './ground.js';
+import type { TimeBase } from '../condition/time-base.js';
+import { type Ground, type MatGround, seriesOn } from './ground.js';
 
 /** What a swing's measures may reach before its address and after its impact or finish, s. */
 const BEFORE_ADDRESS = 1.3;
@@ -15,18 +16,7 @@ export function cutGround(g: Ground, swing: SwingEvents): { ground: Ground; swin
   const from = indexFrom(clock, swing.start - BEFORE_ADDRESS);
   const to = indexTo(clock, Math.max((p7?.t ?? swing.end) + AFTER_IMPACT, (p10?.t ?? 0) + AFTER_FINISH)) + 1;
   if (from === 0 && to === g.base.n) return { ground: g, swing };
-  const base = { ...g.base, t0: g.base.t0 + from / g.base.rate, n: to - from };
-  const cut = (v: Float64Array) => v.subarray(from, to);
-  const series = (s: Series): Series => seriesOn(base, cut(s.v));
-  const cop = (c: Cop): Cop => ({ x: series(c.x), y: series(c.y) });
-  const loads = (f: FootLoads): FootLoads => ({
-    fx: f.fx && cut(f.fx),
-    fy: f.fy && cut(f.fy),
-    fz: cut(f.fz),
-    fzx: cut(f.fzx),
-    fzy: cut(f.fzy),
-    mz: f.mz && cut(f.mz),
-  });
+  const { base, series, cop, loads } = stretchOf(g.base, from, to);
   return {
     ground: {
       ...g,
@@ -38,7 +28,47 @@ export function cutGround(g: Ground, swing: SwingEvents): { ground: Ground; swin
       cop: cop(g.cop),
       share: series(g.share),
       path: cop(g.path),
+      mat: g.mat && cutMat(g.mat, base),
     },
     swing: { ...swing, address: { ...swing.address, i0: swing.address.i0 - from, i1: swing.address.i1 - from } },
+  };
+}
+
+/** The same stretch on a mat's own clock; its frames stay whole. */
+function cutMat(m: MatGround, { t0, rate, n }: TimeBase): MatGround {
+  const { base, series, cop, loads } = stretchOf(
+    m.base,
+    indexFrom(m.share, t0),
+    indexTo(m.share, t0 + (n - 1) / rate) + 1,
+  );
+  return {
+    ...m,
+    base,
+    loads: { lead: loads(m.loads.lead), trail: loads(m.loads.trail) },
+    filtered: { lead: loads(m.filtered.lead), trail: loads(m.filtered.trail) },
+    toes: { lead: series(m.toes.lead), trail: series(m.toes.trail) },
+    footCop: { lead: cop(m.footCop.lead), trail: cop(m.footCop.trail) },
+    cop: cop(m.cop),
+    share: series(m.share),
+  };
+}
+
+/** Samples `from` … `to` − 1 of a clock, and how everything that runs on it is cut to them; nothing is copied. */
+function stretchOf(whole: TimeBase, from: number, to: number) {
+  const base: TimeBase = { ...whole, t0: whole.t0 + from / whole.rate, n: to - from };
+  const cut = (v: Float64Array): Float64Array => v.subarray(from, to);
+  const series = (s: Series): Series => seriesOn(base, cut(s.v));
+  return {
+    base,
+    series,
+    cop: (c: Cop): Cop => ({ x: series(c.x), y: series(c.y) }),
+    loads: (f: FootLoads): FootLoads => ({
+      fx: f.fx && cut(f.fx),
+      fy: f.fy && cut(f.fy),
+      fz: cut(f.fz),
+      fzx: cut(f.fzx),
+      fzy: cut(f.fzy),
+      mz: f.mz && cut(f.mz),
+    }),
   };
 }

@@ -227,16 +227,23 @@ export function pendulum(cop: Float64Array, rate: number, height: number): Float
   return y;
 }
 
-/** Centre of mass from the COP alone, for mats and boards: an inverted pendulum of height 0.53 × stature. */
-export function massFromCop(cop: Cop, swing: SwingEvents, stature: number): CentreOfMass {
-  const { t0, rate } = cop.x;
-  const h = MASS_HEIGHT_PART * stature;
-  const along = (s: Series): Series => ({ t0, rate, v: pendulum(bridged(s.v), rate, h) });
+const heightOf = (stature: number): number => MASS_HEIGHT_PART * stature;
+
+/** The path of a whole recording as an inverted pendulum follows it; undefined samples are bridged. */
+export function pendulumOf(path: Cop, stature: number): Cop {
+  const along = (s: Series): Series => ({ ...s, v: pendulum(bridged(s.v), s.rate, heightOf(stature)) });
+  return { x: along(path.x), y: along(path.y) };
+}
+
+/**
+ * Centre of mass from the COP alone, for mats and boards: an inverted pendulum of height 0.53 × stature.
+ * @param along what `pendulumOf` made of the path, cut to the swing
+ */
+export function massFromPendulum(along: Cop, swing: SwingEvents, stature: number): CentreOfMass {
   const late = swing.events.p5?.t ?? Infinity;
   return {
-    x: along(cop.x),
-    y: along(cop.y),
-    h: { t0, rate, v: new Float64Array(cop.x.v.length).fill(h) },
+    ...along,
+    h: { ...along.x, v: new Float64Array(along.x.v.length).fill(heightOf(stature)) },
     vy: null,
     u: (t) => (t < late ? 0.02 : 0.04),
     warning: null,

@@ -1,4 +1,5 @@
 import type { SwingEvents } from '../events/events.js';
+import type { TimeBase } from '../condition/time-base.js';
 import { phaseAxis } from '../events/phase.js';
 import type { FootLoads } from '../ground/foot-loads.js';
 import {
@@ -20,7 +21,7 @@ import { hasHorizontal } from '../recording/device-kinds.js';
 import { at, greatest, indexFrom, mapSeries, momentsBetween, moments, type Series, timeOf } from '../signal/series.js';
 import { lessFrom, plus, times } from '../signal/vector.js';
 import { G } from '../recording/units.js';
-import { type CentreOfMass, massFromCop, massFromForces } from './centre-of-mass.js';
+import { type CentreOfMass, massFromForces, massFromPendulum, pendulumOf } from './centre-of-mass.js';
 import type { FootTrack, SwingContext, SwingSignals } from './context.js';
 import { pitchingMoment, tiltingMoment, turningMoment } from './moments.js';
 
@@ -38,31 +39,50 @@ export interface GolferFacts {
   readonly gone: FeetPair<number> | null;
 }
 
-/** Gathers what the families of measures look at, for one swing. */
-export function swingContext(whole: Ground, found: SwingEvents, shaft: Series | null, who: GolferFacts): SwingContext {
-  // the pendulum of mats and boards needs the whole recording; double integration does not
-  const { ground: g, swing } = hasHorizontal(whole.device) ? cutGround(whole, found) : { ground: whole, swing: found };
-  const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
-  const checked = g.mat || g.assumed ? null : leftSince(who, found.address.start);
-  const outlines = feetOutlines(g, swing, checked);
-  const mass = massOf(g, swing, weight, who.stature);
-  const signals = swingSignals(g, weight, mass);
-  return {
-    device: g.device,
-    club: who.club,
-    ground: g,
-    swing,
-    events: swing.events,
-    phase: phaseAxis(swing.events),
-    signals,
-    shaft,
-    outlines,
-    footCheck: checked,
-    line: outlines && stanceLine(outlines),
-    foot: outlines && { lead: footTrack(g, swing, outlines, 'lead'), trail: footTrack(g, swing, outlines, 'trail') },
-    mass,
-    trailMax: g.feetTold ? trailMaximum(signals.trailShare, swing) : null,
+/**
+ * Gathers what the families of measures look at, for each swing of a recording.
+ * @param recorded the whole of it
+ * @returns makes the context of one swing; its ground may have its assumed feet elsewhere than `recorded`
+ */
+export function swingContexts(
+  recorded: Ground,
+  shaft: Series | null,
+  who: GolferFacts,
+): (whole: Ground, found: SwingEvents) => SwingContext {
+  // the pendulum of mats and boards needs the whole recording, and is the same for all its swings
+  const sways = hasHorizontal(recorded.device) ? null : pendulumOf(recorded.path, who.stature);
+  return (whole, found) => {
+    const { ground: g, swing } = cutGround(whole, found);
+    const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
+    const checked = g.mat || g.assumed ? null : leftSince(who, found.address.start);
+    const outlines = feetOutlines(g, swing, checked);
+    const mass = sways
+      ? massFromPendulum({ x: cutTo(g.base, sways.x), y: cutTo(g.base, sways.y) }, swing, who.stature)
+      : massFromForces(g, swing, weight, who.stature);
+    const signals = swingSignals(g, weight, mass);
+    return {
+      device: g.device,
+      club: who.club,
+      ground: g,
+      swing,
+      events: swing.events,
+      phase: phaseAxis(swing.events),
+      signals,
+      shaft,
+      outlines,
+      footCheck: checked,
+      line: outlines && stanceLine(outlines),
+      foot: outlines && { lead: footTrack(g, swing, outlines, 'lead'), trail: footTrack(g, swing, outlines, 'trail') },
+      mass,
+      trailMax: g.feetTold ? trailMaximum(signals.trailShare, swing) : null,
+    };
   };
+}
+
+/** The samples of a series that lie on a stretch of its clock. */
+function cutTo(base: TimeBase, s: Series): Series {
+  const from = Math.round((base.t0 - s.t0) * s.rate);
+  return seriesOn(base, s.v.subarray(from, from + base.n));
 }
 
 /** A foot check, with the feet that have been off the ground in this recording before the address. */
@@ -73,10 +93,6 @@ function leftSince({ footCheck, gone }: GolferFacts, address: number): FootCheck
       left: FEET.filter((f) => footCheck.left.includes(f) || (gone !== null && gone[f] < address)),
     }
   );
-}
-
-function massOf(g: Ground, swing: SwingEvents, weight: number, stature: number): CentreOfMass | null {
-  return hasHorizontal(g.device) ? massFromForces(g, swing, weight, stature) : massFromCop(g.path, swing, stature);
 }
 
 /**

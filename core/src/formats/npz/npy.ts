@@ -9,7 +9,10 @@ export interface NdArray {
 
 const MAGIC = [0x93, 0x4e, 0x55, 0x4d, 0x50, 0x59];
 
-/** Reads one .npy array (versions 1–3, numeric types, both byte and both memory orders). */
+/**
+ * Reads one .npy array (versions 1–3, numeric types, both byte and both memory orders). Bytes and floats of this
+ * machine's order are looked at where they lie: the array lives as long as `bytes` does.
+ */
 export function readNpy(bytes: Uint8Array, name: string): NdArray {
   if (MAGIC.some((m, i) => bytes[i] !== m))
     throw new VilkoError('unreadable', `${name} is not a NumPy array`, 'byte 0');
@@ -50,7 +53,7 @@ function decode(
   switch (`${kind}${size}`) {
     case 'u1':
     case 'b1':
-      return bytes.slice();
+      return bytes;
     case 'i1':
       return fill(new Int16Array(n), (i) => view.getInt8(i));
     case 'u2':
@@ -69,15 +72,21 @@ function decode(
       return fill(new Float32Array(n), (i) => half(view.getUint16(i, little)));
     case 'f4':
       return little
-        ? new Float32Array(bytes.slice().buffer)
+        ? new Float32Array(...aligned(bytes, 4))
         : fill(new Float32Array(n), (i) => view.getFloat32(i, false));
     case 'f8':
       return little
-        ? new Float64Array(bytes.slice().buffer)
+        ? new Float64Array(...aligned(bytes, 8))
         : fill(new Float64Array(n), (i) => view.getFloat64(i, false));
     default:
       throw new VilkoError('unsupported', `${name} has the type ${kind}${size}, which carries no plain numbers`);
   }
+}
+
+/** Where numbers of `size` bytes can be looked at in place; copied only where they lie across that size. */
+function aligned(bytes: Uint8Array, size: number): [buffer: ArrayBufferLike, at: number, n: number] {
+  const { buffer, byteOffset } = bytes.byteOffset % size ? bytes.slice() : bytes;
+  return [buffer, byteOffset, bytes.length / size];
 }
 
 function half(bits: number): number {
