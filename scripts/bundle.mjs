@@ -1,5 +1,7 @@
 // Bundles the command line, the server and the simulated device for plain Node.
-import { cpSync, existsSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
@@ -51,6 +53,22 @@ const targets = {
   ],
 };
 
+/** The empty database that a new house begins with, made anew where its tables or the database itself have changed. */
+function makeBlank() {
+  const stamp = at('server/dist/blank.stamp');
+  const tables = readdirSync(at('server/src/db/migrations'), { recursive: true })
+    .filter((f) => f.endsWith('.sql'))
+    .map((f) => at(`server/src/db/migrations/${f}`));
+  const hash = createHash('sha256');
+  for (const f of [...tables.sort(), at('package-lock.json')]) hash.update(readFileSync(f));
+  const now = hash.digest('hex');
+  if (existsSync(at('server/dist/blank')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  execFileSync('node', ['--import', 'tsx', at('server/src/db/make-blank.ts'), at('server/dist/blank')], {
+    stdio: 'inherit',
+  });
+  writeFileSync(stamp, now);
+}
+
 for (const name of process.argv.slice(2)) {
   for (const t of targets[name]) await build({ ...common, ...t });
   if (name !== 'server') continue;
@@ -59,6 +77,7 @@ for (const name of process.argv.slice(2)) {
     const file = `hanken-grotesk-latin-${weight}-normal.woff`;
     cpSync(at(`node_modules/@fontsource/hanken-grotesk/files/${file}`), at(`server/dist/fonts/${file}`));
   }
+  makeBlank();
   if (existsSync(at('server/demo-films')))
     cpSync(at('server/demo-films'), at('server/dist/films'), { recursive: true });
 }

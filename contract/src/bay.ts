@@ -87,6 +87,14 @@ export const BayChange = z.object({
 });
 export type BayChange = z.infer<typeof BayChange>;
 
+/** What the server works at while its pages are open, and how far it is, in swings. */
+export const WorkBehind = z.object({
+  what: z.enum(['sample swings', 'older sample swings', 'swings read anew']),
+  done: z.int(),
+  of: z.int(),
+});
+export type WorkBehind = z.infer<typeof WorkBehind>;
+
 /** Words on the live socket beside its binary frames. */
 export const LiveMessage = z.discriminatedUnion('type', [
   z.object({
@@ -98,6 +106,7 @@ export const LiveMessage = z.discriminatedUnion('type', [
   /** Nobody said whose it was: it lies in the inbox. */
   z.object({ type: z.literal('swing left'), swing: SwingHead }),
   z.object({ type: z.literal('set-up'), setUp: SetUpState.nullable() }),
+  z.object({ type: z.literal('behind'), work: WorkBehind.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;
 

@@ -18,7 +18,7 @@ import { apiPage } from './house/api-page.js';
 import { nightShift, type NightWork } from './house/night.js';
 import { prepareServer } from './http/prepare.js';
 import { API } from './http/serve.js';
-import { openOffice } from './office/office.js';
+import { openOffice, type PagesThread } from './office/office.js';
 import { type AskedOfBays, registerPages } from './pages.js';
 import { originOf } from './reports/origin.js';
 import type { Renewal } from './swings/renewal.js';
@@ -44,8 +44,8 @@ export interface AppOptions {
   readonly signIn?: boolean;
   /** Folder of the log; without it only errors are said. */
   readonly log?: string;
-  /** Pages are answered in a thread of their own; without it in this one. */
-  readonly apart?: boolean;
+  /** Pages are answered in a thread of their own, which may have been started already; without it in this one. */
+  readonly apart?: PagesThread | boolean;
 }
 
 /** The key with which a device on another machine may speak; made once. */
@@ -124,7 +124,9 @@ export async function buildApp(
   await fastify.register(apiPage, { prefix });
   await serveWeb(fastify, web, services.store.folder);
   const { door } = database;
-  const office = apart && door ? openOffice({ door, origin, log, changed: () => bays.refresh() }) : null;
+  const first = typeof apart === 'object' ? apart : undefined;
+  if (!door) await first?.worker.terminate();
+  const office = apart && door ? openOffice({ door, origin, log, changed: () => bays.refresh(), first }) : null;
   await office?.ready();
   fastify.elsewhere = office;
   fastify.addHook('onClose', async () => {
@@ -151,6 +153,11 @@ export async function buildApp(
       drills: tables.drills,
       practice: tables.practice,
       experiments: tables.experiments,
+      house,
+      // what is to be asked about a swing is asked where it lies, not on every screen
+      came: (swing) => {
+        if (!swing.doubt) bays.tell(swing);
+      },
     },
   };
 }

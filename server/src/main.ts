@@ -4,8 +4,10 @@ import { buildApp } from './app.js';
 import { type Config, readConfig } from './config.js';
 import { houseRepository } from './house/house-repository.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
+import { pagesThread } from './office/office.js';
+import type { WorkBehind } from '@vilko/contract';
 import type { Renewal } from './swings/renewal.js';
-import { DEMO_LESSON, type DemoRest, seedDemo } from './demo/seed.js';
+import { DEMO_LESSON, type DemoLeft, type Said, seedDemo } from './demo/seed.js';
 
 /** How often it is looked whether the night's work is due, ms. */
 const NIGHT_LOOK = 10 * 60 * 1000;
@@ -23,6 +25,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
 
 async function main(): Promise<void> {
   const config = readConfig(process.env, fileURLToPath(new URL('../../web/dist/browser', import.meta.url)));
+  const pages = pagesThread();
   const database: OpenDatabase = await openDatabase(config.data, config.databaseUrl);
   stop = database.close;
   if (stopping) return;
@@ -31,10 +34,12 @@ async function main(): Promise<void> {
     web: config.web,
     signIn: config.signIn,
     log: database.folder,
-    apart: true,
+    apart: pages,
   });
-  const rest = config.demo === '0' ? null : await seedDemo(demo, saying('demo swings'));
-  if (rest && config.demo === 'whole') await rest.make(2, saying('demo swings of the lessons before'), () => stopping);
+  const left = config.demo === '0' ? null : await seedDemo(demo);
+  const until = (): boolean => stopping;
+  if (left && config.demo !== '1') await left.newest({ threads: 2, said: saying('sample swings'), until });
+  if (left && config.demo === 'whole') await left.older({ threads: 2, said: saying('older sample swings'), until });
   let behind: Promise<void> = Promise.resolve();
   const nights = setInterval(() => void night.tick(new Date()).catch((e: unknown) => fastify.log.error(e)), NIGHT_LOOK);
   stop = async () => {
@@ -47,14 +52,24 @@ async function main(): Promise<void> {
   if (config.demo !== '0') await bays.first().change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);
-  behind = readAnew(renew).then(() => (rest && config.demo === '1' ? fillIn(rest) : undefined));
+  const tells = (what: WorkBehind['what']): Said => {
+    const print = saying(what);
+    return everySecond((done, of) => {
+      print(done, of);
+      bays.works(done < of && !stopping ? { what, done, of } : null);
+    });
+  };
+  const swings = left && config.demo === '1' ? left : null;
+  behind = fillIn(swings?.newest, { threads: 2, said: tells('sample swings'), until })
+    .then(() => readAnew(renew, tells('swings read anew')))
+    .then(() => fillIn(swings?.older, { threads: 1, said: tells('older sample swings'), until }))
+    .finally(() => bays.works(null));
 }
 
 /** After an update every stored swing is read again by what measures now, while the pages are open. */
-async function readAnew(renew: Renewal): Promise<void> {
-  const tell = saying('swings read anew by this version');
+async function readAnew(renew: Renewal, said: Said): Promise<void> {
   try {
-    const { failed } = await renew(() => stopping, tell);
+    const { failed } = await renew(() => stopping, said);
     for (const { swing, why } of failed) console.error(`vilko: swing ${swing} could not be read anew: ${why}`);
   } catch (e) {
     console.error(`vilko: the stored swings could not be read anew: ${(e as Error).message}`);
@@ -73,23 +88,35 @@ async function needPassword(config: Config, database: OpenDatabase): Promise<voi
   }
 }
 
-/** The older lessons of the sample world come while the newest can be read already. */
-async function fillIn(rest: DemoRest): Promise<void> {
-  console.log(`  ${rest.swings} older demo swings follow in the background`);
+type Making = DemoLeft['newest'];
+
+/** The swings of the sample world come while its lessons can be looked at already. */
+async function fillIn(make: Making | undefined, how: Parameters<Making>[0]): Promise<void> {
   try {
-    await rest.make(1, saying('older demo swings'), () => stopping);
+    await make?.(how);
   } catch (e) {
-    console.error(`vilko: the older demo swings could not be made: ${(e as Error).message}`);
+    console.error(`vilko: the sample swings could not be made: ${(e as Error).message}`);
   }
 }
 
 /** Says how far something is, every tenth of it. */
-function saying(what: string): (part: number) => void {
-  let said = 0;
-  return (part) => {
-    if (part - said < 0.1 && part < 1) return;
-    said = part;
+function saying(what: string): Said {
+  let last = 0;
+  return (done, of) => {
+    const part = done / of;
+    if (part - last < 0.1 && part < 1) return;
+    last = part;
     console.log(`  ${what} ${Math.round(100 * part)}%`);
+  };
+}
+
+/** No screen is told more often how far it is; the end is always said. */
+function everySecond(said: Said): Said {
+  let last = 0;
+  return (done, of) => {
+    if (done < of && Date.now() - last < 1000) return;
+    last = Date.now();
+    said(done, of);
   };
 }
 

@@ -12,6 +12,7 @@ import {
   type SetUpAct,
   type SetUpState,
   type SwingHead,
+  type WorkBehind,
 } from '@vilko/contract';
 import { G, VilkoError } from '@vilko/core';
 import {
@@ -79,6 +80,7 @@ export class BayHandle {
   #listenedAt = 0;
   readonly #services: BayServices;
   readonly #viewers = new Set<Viewer>();
+  #behind: WorkBehind | null = null;
   readonly #timers: readonly NodeJS.Timeout[];
 
   constructor({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
@@ -162,6 +164,11 @@ export class BayHandle {
   tell(swing: SwingHead): void {
     this.#tellAll({ type: 'swing', swing });
   }
+  /** What the server works at beside the bays; null once it is done. */
+  works(work: WorkBehind | null): void {
+    this.#behind = work;
+    this.#tellAll({ type: 'behind', work });
+  }
   /** A device introduced itself. */
   connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
     const now = this.#state.device;
@@ -199,6 +206,7 @@ export class BayHandle {
     this.#viewers.add(v);
     v.say(this.#message());
     v.say({ type: 'set-up', setUp: this.#setUpNow() });
+    v.say({ type: 'behind', work: this.#behind });
     return () => this.#viewers.delete(v);
   }
   close(): void {

@@ -1,4 +1,4 @@
-import type { BayHead, BayLine, BayPlace } from '@vilko/contract';
+import type { BayHead, BayLine, BayPlace, SwingHead, WorkBehind } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { BayHandle } from './bay.js';
 import type { BayServices } from './bay-services.js';
@@ -43,6 +43,10 @@ export async function openBays(repository: BayRepository, services: Omit<BayServ
     refresh: async (): Promise<void> => {
       await Promise.all(all().map((b) => b.refresh()));
     },
+    /** Every screen is told of a swing that came by another way than a bay. */
+    tell: (swing: SwingHead): void => all().forEach((b) => b.tell(swing)),
+    /** Every screen is told what the server works at; null once it is done. */
+    works: (work: WorkBehind | null): void => all().forEach((b) => b.works(work)),
     close: (): void => all().forEach((b) => b.close()),
   };
 }

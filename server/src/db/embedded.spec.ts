@@ -1,7 +1,9 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { type Embedded, openEmbedded } from './embedded.js';
+import { openDatabase } from './open.js';
 
 const COUNT = 'SELECT count(*)::int AS n FROM seen';
 
@@ -65,5 +67,18 @@ describe('the embedded database in its thread', () => {
     clearInterval(turning);
     // held, not one turn would have come
     expect(turns).toBeGreaterThan(took / 50);
+  });
+});
+
+describe('a house’s own database', () => {
+  it('holds no other to make one from, opens again, and is locked while it is open', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-house-'));
+    for (let i = 0; i < 2; i++) {
+      const { db, close } = await openDatabase(folder);
+      const { rows } = (await db.execute(sql`SELECT datname FROM pg_database`)) as { rows: unknown[] };
+      expect(rows).toEqual([{ datname: 'postgres' }]);
+      await expectAsync(openDatabase(folder)).toBeRejected();
+      await close();
+    }
   });
 });

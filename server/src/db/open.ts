@@ -8,6 +8,7 @@ import type { PgliteDatabase } from 'drizzle-orm/pglite';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import type { MessagePort } from 'node:worker_threads';
 import { type Embedded, joinEmbedded, openEmbedded } from './embedded.js';
+import { layBlank } from './blank.js';
 import { lockFolder } from './folder-lock.js';
 import * as schema from './schema.js';
 
@@ -108,6 +109,7 @@ async function openInFolder(folder: string, migrations: MigrationConfig): Promis
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const unlock = lockFolder(folder);
   try {
+    layBlank(join(folder, 'pg'));
     const client = await openEmbedded(join(folder, 'pg'));
     // a log file that is reused keeps what it held: ours are removed instead
     await client.exec('SET wal_recycle = off');
@@ -118,10 +120,22 @@ async function openInFolder(folder: string, migrations: MigrationConfig): Promis
     const door = async (): Promise<Door> => ({ folder, port: await client.port() });
     const database = await overEmbedded(folder, { ...client, close }, door);
     await migrate(database.db as unknown as PgliteDatabase<typeof schema>, migrations);
+    await dropTemplates(client);
     return database;
   } catch (e) {
     unlock();
     throw e;
+  }
+}
+
+/** What other databases would be made from: a house has one, and 15 MB less without. */
+async function dropTemplates(client: Embedded): Promise<void> {
+  const { rows } = await client.query<{ name: string }>(
+    "SELECT datname AS name FROM pg_database WHERE datname IN ('template0', 'template1')",
+  );
+  for (const { name } of rows) {
+    await client.exec(`UPDATE pg_database SET datistemplate = false WHERE datname = '${name}'`);
+    await client.exec(`DROP DATABASE ${name}`);
   }
 }
 

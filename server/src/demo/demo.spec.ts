@@ -1,9 +1,14 @@
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Pupil } from '@vilko/contract';
+import { Lesson, type LiveMessage, Pupil } from '@vilko/contract';
 import { faultOf, measureRow } from '@vilko/core';
+import { buildApp } from '../app.js';
+import { openDatabase } from '../db/open.js';
 import { jobsOf } from './demo-jobs.js';
 import { demoSwing } from './demo-swing.js';
+import { DEMO_LESSON, seedDemo } from './seed.js';
 import { DEMO_PUPILS } from './stories.js';
 
 const jobs = DEMO_PUPILS.flatMap((p, i) => p.lessons.flatMap((l) => jobsOf(i, l)));
@@ -50,5 +55,78 @@ describe('the sample world', () => {
       expect(names.has(f.replace(/-(front|behind|above)\.webm$/, '')))
         .withContext(f)
         .toBeTrue();
+  });
+});
+
+describe('the sample world, while it is being made', () => {
+  it('is there with its lessons at once; its swings come one by one, and go on where they were stopped', async () => {
+    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const app = await buildApp(database, { web: '/nowhere' });
+    const heard: LiveMessage[] = [];
+    app.bays.first().watch({ say: (m) => heard.push(m), show: () => undefined, busy: () => false });
+    /** Makes so many of the newest lessons' swings. */
+    const make = async (some: number) => {
+      const said: [number, number][] = [];
+      const left = await seedDemo(app.demo);
+      await left!.newest({
+        threads: 1,
+        said: (done, of) => said.push([done, of]),
+        until: () => said.length >= some,
+      });
+      return said;
+    };
+    const rack = async () => {
+      const answer = await app.fastify.inject(`/api/lessons/${DEMO_LESSON}`);
+      return Lesson.parse(answer.json()).rack.map((s) => s.number);
+    };
+    try {
+      expect((await seedDemo(app.demo)) !== null).toBeTrue();
+      expect(await rack()).toEqual([]);
+      const first = await make(2);
+      expect(first.map(([done]) => done)).toEqual([1, 2]);
+      expect(await rack()).toEqual([1, 2]);
+      expect(heard.flatMap((m) => (m.type === 'swing' ? [m.swing.number] : []))).toEqual([1, 2]);
+      const [again] = await make(1);
+      expect(again).toEqual([1, first[0]![1] - 2]);
+      expect(await rack()).toEqual([1, 2, 3]);
+    } finally {
+      await app.fastify.close();
+      await database.close();
+    }
+  });
+
+  it('is said on every screen, on those that come later too, until it is done', async () => {
+    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const { bays, fastify } = await buildApp(database, { web: '/nowhere' });
+    const watched = () => {
+      const heard: unknown[] = [];
+      const say = (m: LiveMessage) => m.type === 'behind' && heard.push(m.work);
+      bays.first().watch({ say, show: () => undefined, busy: () => false });
+      return heard;
+    };
+    const work = { what: 'sample swings', done: 3, of: 9 } as const;
+    try {
+      const before = watched();
+      bays.works(work);
+      const later = watched();
+      bays.works(null);
+      expect([before, later, watched()]).toEqual([[null, work, null], [work, null], [null]]);
+    } finally {
+      await fastify.close();
+      await database.close();
+    }
+  });
+
+  it('does not come into a house that has pupils of its own', async () => {
+    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const app = await buildApp(database, { web: '/nowhere' });
+    try {
+      await app.demo.pupils.add({ ...DEMO_PUPILS[0]!.pupil, id: 'somebody' });
+      expect(await seedDemo(app.demo)).toBeNull();
+      expect((await app.demo.pupils.all()).map((p) => p.id)).toEqual(['somebody']);
+    } finally {
+      await app.fastify.close();
+      await database.close();
+    }
   });
 });

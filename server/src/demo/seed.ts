@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { Worker } from 'node:worker_threads';
 import type { EnteredRepository } from '../swings/entered-repository.js';
-import type { Film } from '@vilko/contract';
+import type { Film, SwingHead } from '@vilko/contract';
+import type { HouseRepository } from '../house/house-repository.js';
 import type { FilmService, NewFilm } from '../swings/film-service.js';
 import type { SwingService } from '../swings/swing-service.js';
 import type { DrillRepository } from '../drills/drill-repository.js';
@@ -11,7 +11,8 @@ import type { ExperimentRepository } from '../practice/experiment-repository.js'
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShotRepository } from '../swings/shot-repository.js';
-import { ask } from '../threads/ask.js';
+import { questionsTo } from '../threads/questions.js';
+import { startThread } from '../threads/start.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
 import { DEMO_ENTERED } from './entered-stories.js';
@@ -33,22 +34,38 @@ export interface DemoShelves {
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
   readonly drills: DrillRepository;
+  readonly house: HouseRepository;
+  /** Whoever has a page open hears of it. */
+  readonly came: (swing: SwingHead) => void;
 }
 
-/** What is left to make of the sample world. */
-export interface DemoRest {
-  /** Makes the rest; `tell` hears how far it is, 0–1. Ends early when `until` says so. */
-  readonly make: (threads: number, tell: (part: number) => void, until: () => boolean) => Promise<void>;
-  readonly swings: number;
+/** How many swings are made, and of how many. */
+export type Said = (done: number, of: number) => void;
+
+/** Makes swings in so many threads, and says how far it is. Ends early when `until` says so. */
+interface Making {
+  readonly threads: number;
+  readonly said: Said;
+  readonly until: () => boolean;
 }
+
+/** What is left to make of the sample world: the swings of each pupil's newest lesson, and of those before. */
+export interface DemoLeft {
+  readonly newest: (how: Making) => Promise<void>;
+  readonly older: (how: Making) => Promise<void>;
+}
+
+/** Where it is kept that the newest lessons have not got all their swings yet. */
+const UNFINISHED = 'demo-unfinished';
 
 /**
- * Puts the sample world into an empty database: every pupil and lesson, and the swings of each pupil's newest lesson.
- * The swings of the lessons before are what is left. The same every time; goes on where a stopped demo ended.
- * @returns null when nothing is left
+ * Puts the sample world into an empty database: every pupil and lesson. Their swings are what is left. The same every
+ * time; goes on where a stopped demo ended.
+ * @returns null where somebody else's data is
  */
-export async function seedDemo(to: DemoShelves, tell: (part: number) => void): Promise<DemoRest | null> {
+export async function seedDemo(to: DemoShelves): Promise<DemoLeft | null> {
   const there = new Map((await to.pupils.all()).map((p) => [p.id, new Map(p.lessons.map((l) => [l.id, l.swings]))]));
+  const unfinished = there.size === 0 || (await to.house.get<boolean>(UNFINISHED)) === true;
   const [newest, older]: [DemoJob[], DemoJob[]] = [[], []];
   for (const [i, { pupil, lessons }] of DEMO_PUPILS.entries()) {
     if (!there.has(pupil.id)) {
@@ -60,7 +77,9 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
       if (!there.get(pupil.id)?.has(lesson.id)) await to.pupils.addLesson(lessonRow(pupil.id, lesson));
       const made = there.get(pupil.id)?.get(lesson.id) ?? 0;
       const jobs = jobsOf(i, lesson).slice(made);
-      (j === lessons.length - 1 ? newest : older).push(...(made && j === lessons.length - 1 ? [] : jobs));
+      if (j < lessons.length - 1) older.push(...jobs);
+      // once it was whole, what is not there any more was deleted
+      else if (unfinished || !made) newest.push(...jobs);
     }
   }
   if (there.size === 0) {
@@ -71,11 +90,20 @@ export async function seedDemo(to: DemoShelves, tell: (part: number) => void): P
     for (const d of OWN_DRILLS) await to.drills.save(d);
     for (const s of DEMO_ENTERED) await to.entered.add(s);
   }
-  await make(to, newest, { threads: 2, tell, until: () => false });
-  return older.length
-    ? { swings: older.length, make: (threads, tell, until) => make(to, older, { threads, tell, until }) }
-    : null;
+  // the lesson that stands on the bay is looked at first
+  newest.sort((a, b) => Number(isOpened(b)) - Number(isOpened(a)));
+  return {
+    newest: async (how) => {
+      await to.house.put(UNFINISHED, true);
+      if (await make(to, newest, how)) await to.house.forget(UNFINISHED);
+    },
+    older: async (how) => {
+      await make(to, older, how);
+    },
+  };
 }
+
+const isOpened = ({ request }: DemoJob): boolean => request.lesson.id === DEMO_LESSON;
 
 const lessonRow = (
   pupilId: string,
@@ -94,12 +122,8 @@ const lessonRow = (
   painAfter: pain?.[1] ?? null,
 });
 
-/** Makes swings in worker threads and stores them in their order. */
-async function make(
-  to: DemoShelves,
-  jobs: readonly DemoJob[],
-  { threads, tell, until }: { threads: number; tell: (part: number) => void; until: () => boolean },
-): Promise<void> {
+/** Makes swings in worker threads and stores them in their order; false where it was ended early. */
+async function make(to: DemoShelves, jobs: readonly DemoJob[], { threads, said, until }: Making): Promise<boolean> {
   const makers = Array.from({ length: Math.min(threads, jobs.length) }, demoMaker);
   const coming = new Map<number, Promise<DemoSwing>>();
   let next = 0;
@@ -112,18 +136,20 @@ async function make(
   };
   try {
     makers.forEach(start);
-    for (let k = 0; k < jobs.length && !until(); k++) {
+    for (let k = 0; k < jobs.length; k++) {
+      if (until()) return false;
       await put(to, jobs[k]!, await coming.get(k)!);
       coming.delete(k);
-      tell((k + 1) / jobs.length);
+      said(k + 1, jobs.length);
     }
+    return true;
   } finally {
     await Promise.all(makers.map((m) => m.close()));
   }
 }
 
 async function put(
-  { service, shots, films }: DemoShelves,
+  { service, shots, films, came }: DemoShelves,
   { request, recordedAt }: DemoJob,
   { prepared, shot, felt }: DemoSwing,
 ): Promise<void> {
@@ -154,6 +180,7 @@ async function put(
     const kept = film && (await films.add(swing.id, film.bytes, film.about));
     if (kept && film.followed.length) await films.change(kept.id, { followed: film.followed });
   }
+  came((await service.head(swing.id)) ?? swing);
 }
 
 /** A film drawn from this very swing, if one lies beside the server. */
@@ -170,13 +197,16 @@ interface DemoMaker {
   readonly close: () => Promise<unknown>;
 }
 
+const THREAD = {
+  bundle: new URL('./demo-worker.mjs', import.meta.url),
+  source: new URL('./worker.ts', import.meta.url),
+};
+
 /** A thread that makes swings; from source, without a bundle beside it, they are made in this one. */
 function demoMaker(): DemoMaker {
-  const file = fileURLToPath(new URL('./demo-worker.mjs', import.meta.url));
-  if (!existsSync(file)) return { make: (r) => Promise.resolve(demoSwing(r)), close: () => Promise.resolve() };
-  const worker = new Worker(file);
-  return {
-    make: (r) => ask<DemoSwingRequest, DemoSwing>(worker, r),
-    close: () => worker.terminate(),
-  };
+  if (!existsSync(fileURLToPath(THREAD.bundle)))
+    return { make: (r) => Promise.resolve(demoSwing(r)), close: () => Promise.resolve() };
+  const worker = startThread(THREAD, { workerData: null });
+  const { ask } = questionsTo<DemoSwingRequest>(worker, 'the thread that makes sample swings has ended');
+  return { make: (r) => ask(r) as Promise<DemoSwing>, close: () => worker.terminate() };
 }

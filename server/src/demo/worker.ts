@@ -1,4 +1,8 @@
 import { parentPort } from 'node:worker_threads';
+import { giveWay } from '../threads/give-way.js';
+import { answerTo } from '../threads/questions.js';
 import { demoSwing, type DemoSwingRequest } from './demo-swing.js';
 
-parentPort?.on('message', (request: DemoSwingRequest) => parentPort!.postMessage(demoSwing(request)));
+// the pages are open while the sample world is made
+giveWay(15);
+answerTo<DemoSwingRequest>(parentPort!, (request) => Promise.resolve(demoSwing(request)));

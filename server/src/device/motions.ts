@@ -12,7 +12,7 @@ import {
   type SimulatedShot,
   standing,
 } from '@vilko/core/golfer';
-import { ask } from '../threads/ask.js';
+import { answerTo, questionsTo } from '../threads/questions.js';
 
 /** What the simulated golfer is asked for. */
 export interface MotionRequest {
@@ -57,18 +57,13 @@ export function makeMotion(r: MotionRequest): MadeMotion {
 }
 
 /** Makes motions in a thread of its own, so that the stream never stalls. */
-export function motionMaker(): { next: (r: MotionRequest) => Promise<MadeMotion>; close: () => void } {
+export function motionMaker(): { next: (r: MotionRequest) => Promise<MadeMotion> } {
   const worker = new Worker(fileURLToPath(import.meta.url));
-  let last: Promise<unknown> = Promise.resolve();
+  const { ask } = questionsTo<MotionRequest>(worker, 'the thread that makes motions has ended');
   return {
-    next: (r) => {
-      // one answer at a time, in the order they were asked for
-      const made = last.then(() => ask<MotionRequest, MadeMotion>(worker, r));
-      last = made.catch(() => undefined);
-      return made;
-    },
-    close: () => void worker.terminate(),
+    // one after the other, in the order they were asked for
+    next: (r) => ask(r) as Promise<MadeMotion>,
   };
 }
 
-if (!isMainThread) parentPort?.on('message', (r: MotionRequest) => parentPort!.postMessage(makeMotion(r)));
+if (!isMainThread) answerTo<MotionRequest>(parentPort!, (r) => Promise.resolve(makeMotion(r)));

@@ -1,4 +1,5 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { once } from 'node:events';
+import { type MessagePort, parentPort, workerData } from 'node:worker_threads';
 import { joinDatabase } from '../db/open.js';
 import { bareServer } from '../http/prepare.js';
 import { type AskedOfBays, registerPages } from '../pages.js';
@@ -24,7 +25,7 @@ giveWay(10);
 let origin: string | null = null;
 
 async function openPages() {
-  const { door, log } = workerData as OfficeGiven;
+  const [{ door, log }] = (await once(workerData as MessagePort, 'message')) as [OfficeGiven];
   const database = await joinDatabase(door);
   const tables = openTables(database);
   const services = openServices(database, tables, () => origin);

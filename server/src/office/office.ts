@@ -1,3 +1,4 @@
+import { MessageChannel, type Worker } from 'node:worker_threads';
 import type { EndpointName } from '@vilko/contract';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import type { Door, OpenDatabase } from '../db/open.js';
@@ -59,7 +60,7 @@ export interface OfficeAnswer {
   readonly payload: Uint8Array;
 }
 
-/** What the thread is given at its start. */
+/** What the thread is given once there is a database. */
 export interface OfficeGiven {
   readonly door: Door;
   /** Folder of the log, in which it says its errors: who asked what is said where the request came in. */
@@ -94,6 +95,25 @@ const questionOf = (request: FastifyRequest, origin: string | null): OfficeQuest
 
 const GONE = 'the thread of the pages has ended';
 
+/** A thread of the pages that reads its code while the database is being opened. */
+export interface PagesThread {
+  readonly worker: Worker;
+  readonly opens: (given: OfficeGiven) => void;
+}
+
+/** Starts it; `opens` may come later. */
+export function pagesThread(): PagesThread {
+  const { port1, port2 } = new MessageChannel();
+  const worker = startThread(THREAD, { workerData: port2, transferList: [port2] });
+  return {
+    worker,
+    opens: (given) => {
+      port1.postMessage(given, 'port' in given.door ? [given.door.port] : []);
+      port1.close();
+    },
+  };
+}
+
 /** What the office rests on: its database, and where the server listens. */
 export interface OfficeOver {
   readonly door: NonNullable<OpenDatabase['door']>;
@@ -101,16 +121,19 @@ export interface OfficeOver {
   readonly log: string | undefined;
   /** Something was changed: whoever stands on what is kept reads it anew. */
   readonly changed: () => Promise<void>;
+  /** A thread that was started before; without it one is started now. */
+  readonly first: PagesThread | undefined;
 }
 
 /** Answers requests in the thread of the pages; one that has died is started anew by the next request. */
 export type Office = ReturnType<typeof openOffice>;
 
-export function openOffice({ door: open, origin, log, changed }: OfficeOver) {
+export function openOffice({ door: open, origin, log, changed, first }: OfficeOver) {
+  let waiting = first;
   const start = async () => {
-    const door = await open();
-    const given: OfficeGiven = { door, log };
-    const worker = startThread(THREAD, { workerData: given, transferList: 'port' in door ? [door.port] : [] });
+    const { worker, opens } = waiting ?? pagesThread();
+    waiting = undefined;
+    opens({ door: await open(), log });
     return { worker, ...questionsTo<OfficeQuestion>(worker, GONE) };
   };
   let running: ReturnType<typeof start> | null = null;

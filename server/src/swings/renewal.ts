@@ -21,7 +21,7 @@ export function renewal(
   swings: Pick<SwingRepository, 'outdated' | 'countOutdated'>,
   readings: Pick<SwingReadings, 'renew'>,
 ) {
-  return async (stopping: () => boolean, said: (part: number, of: number) => void): Promise<Renewed> => {
+  return async (stopping: () => boolean, said: (done: number, of: number) => void): Promise<Renewed> => {
     const of = await swings.countOutdated();
     const failed: { swing: string; why: string }[] = [];
     let read = 0;
@@ -42,7 +42,7 @@ export function renewal(
         if (!theirs.has(row.lessonId)) theirs.set(row.lessonId, (await pupils.lesson(row.lessonId))?.pupil ?? null);
         const pupil = theirs.get(row.lessonId);
         if (pupil) await renew(row, pupil);
-        said((read + failed.length) / of, of);
+        said(read + failed.length, of);
       }
       rows = await swings.outdated(AT_ONCE, rows.at(-1)!);
     }

@@ -14,6 +14,7 @@ import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { armOrPause, bayFeature } from '../state/bay';
+import { behindWords } from '../state/bay-words';
 import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { NoticeActions, noticeFeature } from '../state/notices';
@@ -51,6 +52,11 @@ import { Told } from './told';
           No connection to the server: trying again. Everything found before is stored.
         </p>
       }
+      @if (behind(); as work) {
+        <p class="border-b border-rules px-4 py-1 text-13 text-ink2 print:hidden" role="status">
+          {{ behindWords(work) }}
+        </p>
+      }
       <main class="min-h-0 flex-1 print:h-auto"><router-outlet /></main>
     </div>
     @if (dropping()) {
@@ -79,6 +85,9 @@ export class Shell {
   private readonly filePicker = viewChild.required<ElementRef<HTMLInputElement>>('picker');
   protected readonly live = this.store.selectSignal(bayFeature.selectLive);
   private readonly bay = this.store.selectSignal(bayFeature.selectBay);
+  /** What the server is still at. */
+  protected readonly behind = this.store.selectSignal(bayFeature.selectBehind);
+  protected readonly behindWords = behindWords;
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');

@@ -1,4 +1,12 @@
-import type { Bay } from '@vilko/contract';
+import type { Bay, WorkBehind } from '@vilko/contract';
+
+/** What the server works at, in a sentence. */
+export function behindWords({ what, done, of }: WorkBehind): string {
+  const so = `${done.toLocaleString('en')} of ${of.toLocaleString('en')}`;
+  if (what === 'swings read anew')
+    return `This version reads the stored swings anew, ${so} so far: a page with one that waits takes a moment.`;
+  return `The sample world is still being made: ${so} swings of ${what === 'sample swings' ? 'its newest lessons' : 'the lessons before'} are there.`;
+}
 
 /** What a bay does, as a word and a mark: never a colour alone. */
 export type BayMark = 'free' | 'paused' | 'armed' | 'hears' | 'found' | 'asleep' | 'silent' | 'none';

@@ -1,5 +1,5 @@
 import { computed, inject, type Signal } from '@angular/core';
-import type { Bay, BayChange, SetUpAct, SetUpState } from '@vilko/contract';
+import type { Bay, BayChange, SetUpAct, SetUpState, WorkBehind } from '@vilko/contract';
 import { bayRests } from '@vilko/core/vocabulary';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
 import {
@@ -29,6 +29,7 @@ export const BayActions = createActionGroup({
     'Set up told': emptyProps(),
     'Set up came': props<{ setUp: SetUpState | null }>(),
     'Live connection': props<{ up: boolean }>(),
+    'Work behind came': props<{ work: WorkBehind | null }>(),
   },
 });
 
@@ -43,13 +44,15 @@ export interface BayState {
   readonly setUp: SetUpState | null;
   /** Whether the server sends the live picture. */
   readonly live: boolean;
+  /** What the server works at beside the bays; null while there is nothing. */
+  readonly behind: WorkBehind | null;
 }
 
 /** What of a change needs nobody else to be true. */
 const shownAtOnce = ({ club, clubName, kind, tag, intent }: BayChange): Partial<Bay> =>
   Object.fromEntries(Object.entries({ club, clubName, kind, tag, intent }).filter(([, v]) => v !== undefined));
 
-const initial: BayState = { bay: null, told: null, pending: [], setUp: null, live: false };
+const initial: BayState = { bay: null, told: null, pending: [], setUp: null, live: false, behind: null };
 
 /** The state with the bay as it was told, and what is not answered yet laid over it. */
 const shown = (s: BayState): BayState => ({
@@ -70,6 +73,7 @@ export const bayFeature = createFeature({
     on(BayActions.bayFailed, (s): BayState => shown({ ...s, pending: [] })),
     on(BayActions.setUpCame, (s, { setUp }): BayState => ({ ...s, setUp })),
     on(BayActions.liveConnection, (s, { up }): BayState => ({ ...s, live: up })),
+    on(BayActions.workBehindCame, (s, { work }): BayState => ({ ...s, behind: work })),
   ),
 });
 

@@ -31,6 +31,17 @@ describe('a lesson’s state', () => {
     expect(s.lesson.status).toBe('ready');
   });
 
+  it('keeps what arrives while the lesson is being fetched, though the answer does not know it yet', () => {
+    const swings = [swing(3), swing(4), swing(9, { lessonId: 'other' })];
+    const arrive = swings.map((s) => LessonActions.swingArrived({ swing: s }));
+    const gone = LessonActions.swingDeleted({ swing: swing(4) });
+    const answered = LessonActions.came({ lesson });
+    expect(rack(after(LessonActions.open({ id: 'l' }), ...arrive, gone, answered))).toEqual([1, 2, 3]);
+    expect(rack(after(answered, LessonActions.reload({ id: 'l' }), ...arrive, answered))).toEqual([1, 2, 3, 4]);
+    // what the next answer leaves out has gone meanwhile
+    expect(rack(after(answered, ...arrive, LessonActions.reload({ id: 'l' }), answered))).toEqual([1, 2]);
+  });
+
   it('does not take in a swing of another lesson', () => {
     const s = after(
       LessonActions.came({ lesson }),

@@ -70,6 +70,8 @@ export const LessonActions = createActionGroup({
 export interface LessonState {
   readonly lesson: Omit<Lesson, 'rack' | 'entered'> | null;
   readonly swings: EntityState<SwingHead>;
+  /** What came from a bay since the lesson was asked for last: the answer may not know it yet. */
+  readonly arrived: readonly SwingHead[];
   readonly status: 'empty' | 'loading' | 'ready' | 'failed';
   readonly error: string | null;
 }
@@ -79,6 +81,7 @@ const swingsAdapter = createEntityAdapter<SwingHead>({ sortComparer: (a, b) => a
 const initial: LessonState = {
   lesson: null,
   swings: swingsAdapter.getInitialState(),
+  arrived: [],
   status: 'empty',
   error: null,
 };
@@ -90,12 +93,23 @@ export const lessonFeature = createFeature({
     on(LessonActions.open, (s, { id }): LessonState =>
       s.lesson?.id === id
         ? s
-        : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
+        : {
+            ...s,
+            lesson: null,
+            swings: swingsAdapter.removeAll(s.swings),
+            arrived: [],
+            status: 'loading',
+            error: null,
+          },
     ),
+    on(LessonActions.reload, (s): LessonState => ({ ...s, arrived: [] })),
     on(LessonActions.came, (s, { lesson: { rack, entered: _, ...lesson } }): LessonState => ({
       ...s,
       lesson,
-      swings: swingsAdapter.setAll(rack, s.swings),
+      swings: swingsAdapter.addMany(
+        s.arrived.filter((x) => x.lessonId === lesson.id),
+        swingsAdapter.setAll(rack, s.swings),
+      ),
       status: 'ready',
       error: null,
     })),
@@ -118,28 +132,23 @@ export const lessonFeature = createFeature({
     })),
     on(LessonActions.failed, (s, { message }): LessonState => ({ ...s, error: message })),
     on(LessonActions.swingArrived, (s, { swing }): LessonState =>
-      swing.lessonId === s.lesson?.id ? { ...s, swings: swingsAdapter.upsertOne(swing, s.swings) } : s,
+      swing.lessonId === s.lesson?.id
+        ? { ...s, swings: swingsAdapter.upsertOne(swing, s.swings), arrived: [...s.arrived, swing] }
+        : { ...s, arrived: [...s.arrived, swing] },
     ),
     on(LessonActions.swingChanged, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
     })),
-    on(LessonActions.swingDeleted, LessonActions.swingLeft, SwingsActions.wentToInbox, (s, { swing }): LessonState => ({
-      ...s,
-      swings: swingsAdapter.removeOne(swing.id, s.swings),
-    })),
+    on(LessonActions.swingDeleted, LessonActions.swingLeft, SwingsActions.wentToInbox, (s, { swing }): LessonState =>
+      without(s, [swing]),
+    ),
     // what was done on another page with swings of another lesson is not this one's
     on(SwingsActions.changed, SwingsActions.restored, SwingsActions.movedBack, (s, { swings }): LessonState =>
       withSwings(s, swings),
     ),
     on(SwingsActions.moved, (s, { moved }): LessonState => withSwings(s, moved.swings)),
-    on(SwingsActions.deleted, (s, { swings }): LessonState => ({
-      ...s,
-      swings: swingsAdapter.removeMany(
-        swings.map((x) => x.id),
-        s.swings,
-      ),
-    })),
+    on(SwingsActions.deleted, (s, { swings }): LessonState => without(s, swings)),
     on(LessonActions.lessonDeleted, (s, { head }): LessonState => (s.lesson?.id === head.id ? initial : s)),
     on(LessonActions.swingRestored, (s, { swing }): LessonState => ({
       ...s,
@@ -181,6 +190,16 @@ function withSwings(s: LessonState, swings: readonly SwingHead[]): LessonState {
   const here = swings.filter((x) => x.lessonId === s.lesson?.id);
   const gone = swings.filter((x) => x.lessonId !== s.lesson?.id).map((x) => x.id);
   return { ...s, swings: swingsAdapter.removeMany(gone, swingsAdapter.upsertMany(here, s.swings)) };
+}
+
+/** The lesson without swings that were taken off it. */
+function without(s: LessonState, swings: readonly SwingHead[]): LessonState {
+  const ids = swings.map((x) => x.id);
+  return {
+    ...s,
+    swings: swingsAdapter.removeMany(ids, s.swings),
+    arrived: s.arrived.filter((x) => !ids.includes(x.id)),
+  };
 }
 
 function withFilms(

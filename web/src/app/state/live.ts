@@ -84,6 +84,8 @@ export class Live {
       this.mat.set(message.data.mat);
       this.store.dispatch(BayActions.bayCame({ bay: message.data.bay }));
     } else if (message.data.type === 'set-up') this.store.dispatch(BayActions.setUpCame({ setUp: message.data.setUp }));
+    else if (message.data.type === 'behind')
+      this.store.dispatch(BayActions.workBehindCame({ work: message.data.work }));
     else if (message.data.type === 'swing left')
       this.store.dispatch(LessonActions.swingLeft({ swing: message.data.swing }));
     else this.store.dispatch(LessonActions.swingArrived({ swing: message.data.swing }));

@@ -2,6 +2,8 @@ import { NO_PROFILE, type PupilWithLessons } from '@vilko/contract';
 import { openHouse, openLesson } from '../testing/house';
 import { lesson, pupil } from '../testing/samples';
 import { OfficeActions, officeFeature } from './office';
+import { BayActions } from './bay';
+import { behindWords } from './bay-words';
 import { LessonActions } from './lesson';
 
 const known: PupilWithLessons = { ...pupil, lessons: [] };
@@ -42,6 +44,24 @@ describe('the office', () => {
       OfficeActions.backupMade({ backup: { name: 'b', at: '', size: 1, pupils: 1, swings: 1 } }),
     );
     expect([made.doing, made.backups?.length]).toEqual([null, 1]);
+  });
+
+  it('counts the swings that are made behind the list, and leaves it alone while stored ones are read anew', () => {
+    const h = openHouse();
+    const works = (what: 'sample swings' | 'swings read anew', done: number) =>
+      BayActions.workBehindCame({ work: { what, done, of: 4000 } });
+    h.dispatch(
+      OfficeActions.pupilsCame({ pupils: [known] }),
+      works('swings read anew', 1),
+      works('swings read anew', 2),
+    );
+    h.quiet();
+    h.dispatch(works('sample swings', 3), BayActions.workBehindCame({ work: null }));
+    h.asked('GET', '/api/pupils').flush([]);
+    expect(behindWords({ what: 'swings read anew', done: 1200, of: 4000 })).toContain('1,200 of 4,000');
+    expect(behindWords({ what: 'older sample swings', done: 3, of: 90 })).toContain(
+      '3 of 90 swings of the lessons before',
+    );
   });
 
   it('erases by name, takes the pupil off the list, goes back to it, and names the backups that still hold them', () => {

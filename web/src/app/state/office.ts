@@ -17,7 +17,7 @@ import { counted } from '@vilko/core/words';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { filter, map, tap, withLatestFrom } from 'rxjs';
+import { filter, map, pairwise, startWith, tap, withLatestFrom } from 'rxjs';
 import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
@@ -277,6 +277,20 @@ export const officeEffects = {
           SwingsActions.moved,
           SwingsActions.movedBack,
         ),
+        map(() => A.openPupils()),
+      ),
+    { functional: true },
+  ),
+  /** The list of pupils counts the swings that are made behind it. */
+  counted: createEffect(
+    (actions = inject(Actions), store = inject(Store)) =>
+      actions.pipe(
+        ofType(BayActions.workBehindCame),
+        map(({ work }) => work?.what ?? null),
+        startWith(null),
+        pairwise(),
+        withLatestFrom(store.select(officeFeature.selectPupils)),
+        filter(([[before], pupils]) => before !== null && before !== 'swings read anew' && pupils !== null),
         map(() => A.openPupils()),
       ),
     { functional: true },
