@@ -7,12 +7,13 @@ import { lessonFeature } from '../state/lesson';
 /**
  * Every swing of the open lesson's pupil, of all lessons; null until they came, none where they are
  * refused. Called where things are injected.
+ * @param asked whether they are asked for yet: they are many, and what a page shows first goes before
  */
-export function swingsOfPupil(): Signal<readonly SwingHead[] | null> {
+export function swingsOfPupil(asked: () => boolean = () => true): Signal<readonly SwingHead[] | null> {
   const pupil = inject(Store).selectSignal(lessonFeature.selectPupil);
   const { value, refused } = answerOf('swingsOf', () => {
     const id = pupil()?.id;
-    return id === undefined ? null : { id };
+    return id === undefined || !asked() ? null : { id };
   });
   return computed(() => value() ?? (refused() === null ? null : []));
 }

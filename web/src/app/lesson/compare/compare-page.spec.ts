@@ -87,6 +87,10 @@ describe('Compare', () => {
     const h = openLesson({ rack: [] }, [ANALYSED_HERE]);
     const c = await h.show(Compare, { lessonId: 'l' });
     expect(c.text()).toContain('Looking up the pupil’s swings');
+    // what the lesson compares goes before the many swings of other lessons
+    expect(h.maybe('GET', '/api/pupils/p/swings')).toBeUndefined();
+    h.asked('GET', '/api/lessons/l/findings').flush({ clubs: [], oneSwingForAll: false, compared: null });
+    await c.set({});
     h.asked('GET', '/api/pupils/p/swings').flush([]);
     await c.set({});
     expect(c.text()).toContain('Two whole swings are needed to compare.');

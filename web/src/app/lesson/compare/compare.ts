@@ -259,21 +259,22 @@ export class Compare {
     { align: 'phase', words: 'by phase' },
   ] as const;
 
+  /** What the lesson compares on every screen. */
+  private readonly found = answerOf('findings', () => (this.lesson() ? { id: this.lesson()!.id } : null));
+  private readonly answered = computed(() => this.found.value() !== null || this.found.refused() !== null);
   /** Every swing of the pupil, of all lessons; the rack's until they came. */
-  private readonly ever = swingsOfPupil();
+  private readonly ever = swingsOfPupil(this.answered);
   private readonly swings = computed(() => {
     const known = new Map([...(this.ever() ?? []), ...this.rack()].map((s) => [s.id, s]));
     return [...known.values()].sort((x, y) => x.recordedAt.localeCompare(y.recordedAt));
   });
   /** What is laid over both sets by choice. */
-  protected readonly laying = layingOver(this.over, this.swings, this.readings.views);
+  protected readonly laying = layingOver(this.over, this.swings, { views: this.readings.views, asked: this.answered });
   /** Whether all swings of the lesson's pupil have come. */
   protected readonly come = computed(() => this.lesson()?.id === this.lessonId() && this.ever() !== null);
   protected readonly choosable = computed(() => this.swings().filter(comparable));
   protected readonly groups = computed(() => groupsOf(this.swings()));
   protected readonly align = computed((): Align => (this.by() === 'phase' ? 'phase' : 'impact'));
-  /** What the lesson compares on every screen. */
-  private readonly found = answerOf('findings', () => (this.lesson() ? { id: this.lesson()!.id } : null));
   /** Swings of an earlier lesson come with all of the pupil's. */
   private readonly known = computed(() => {
     if (this.found.refused() !== null) return true;

@@ -12,18 +12,18 @@ import { enteredOver, type LaidOver, overChoices, overOfEntered, overOfSwing, sh
  * What is laid over a comparison by choice, and what could be. To be called where things are injected.
  * @param key which, as the address has it
  * @param swings every swing of the pupil
- * @param views readings of swings by their ids
+ * @param views readings of swings by their ids; `asked`: whether numbers from elsewhere are asked for yet
  */
 export function layingOver(
   key: Signal<string | undefined>,
   swings: Signal<readonly SwingHead[]>,
-  views: Signal<ReadonlyMap<string, SwingTraces>>,
+  { views, asked }: { readonly views: Signal<ReadonlyMap<string, SwingTraces>>; readonly asked: () => boolean },
 ) {
   const store = inject(Store);
   const units = inject(HouseUnits);
   const lesson = store.selectSignal(lessonFeature.selectLesson);
   const here = store.selectSignal(enteredFeature.selectOfLesson);
-  const ever = answerOf('entered', () => (lesson() ? { id: lesson()!.pupilId } : null));
+  const ever = answerOf('entered', () => (lesson() && asked() ? { id: lesson()!.pupilId } : null));
   /** Of all lessons; this lesson's until they came. */
   const entered = computed(() => ever.value()?.swings ?? here());
   /** The recorded swing that is laid over: it is to be read. */
