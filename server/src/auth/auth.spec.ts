@@ -1,6 +1,7 @@
 import { Problem, Session } from '@vilko/contract';
 import { readConfig } from '../config.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
+import { WebSocket } from 'ws';
 
 const PASSWORD = 'a long enough secret';
 
@@ -148,4 +149,39 @@ describe('on this machine only', () => {
     expect(readConfig({ HOST: '0.0.0.0' }, '/web').signIn).toBeTrue();
     expect(() => readConfig({ VILKO_PASSWORD: 'short' }, '/web')).toThrowError();
   });
+});
+
+describe('pages of others', () => {
+  for (const signIn of [false, true])
+    it(`are not answered, on no socket either, ${signIn ? 'with' : 'without'} signing in`, async () => {
+      const app = await testApp({ signIn, listen: true });
+      const here = `127.0.0.1:${app.port}`;
+      const status = async (headers: Record<string, string>, path = '/api/session') =>
+        (await app.fastify.inject({ url: path, headers: { host: here, ...headers } })).statusCode;
+      const opened = (origin: string): Promise<boolean> =>
+        new Promise((done) => {
+          const socket = new WebSocket(`ws://${here}/api/live`, { origin });
+          socket.once('open', () => done(true));
+          socket.once('error', () => done(false));
+        });
+      try {
+        expect(await status({})).toBe(200);
+        expect(await status({ origin: `http://${here}` })).toBe(200);
+        for (const origin of ['http://elsewhere.example', 'null', `http://127.0.0.1:${app.port + 1}`])
+          expect([await status({ origin }), await status({ origin }, '/'), await opened(origin)])
+            .withContext(origin)
+            .toEqual([403, 403, false]);
+        // a page that calls itself by a name of its own that leads here
+        expect(await status({ host: 'elsewhere.example' })).toBe(signIn ? 200 : 403);
+        if (signIn) return;
+        expect(await opened(`http://${here}`)).toBeTrue();
+        for (const host of ['localhost:4310', '[::1]:4310', '127.0.0.2']) expect(await status({ host })).toBe(200);
+        for (const host of ['localhost.example', '127.0.0.1.example', '10.0.0.4', '::1 '])
+          expect(await status({ host }))
+            .withContext(host)
+            .toBe(403);
+      } finally {
+        await app.close();
+      }
+    });
 });

@@ -5,6 +5,7 @@ import type { Session } from '@vilko/contract';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { loopback } from '../http/loopback.js';
 import { API, serve } from '../http/serve.js';
+import { isOwn } from './own-pages.js';
 import type { SignIn } from './sign-in.js';
 
 const COOKIE = 'vilko';
@@ -34,11 +35,15 @@ export async function guard(app: FastifyInstance, guarded: Guarded): Promise<voi
     return loopback(request.ip) || (typeof key === 'string' && same(key, deviceKey));
   };
   app.addHook('onRequest', async (request, reply) => {
+    if (!isOwn(request.headers, !needed))
+      return reply
+        .code(403)
+        .send({ code: 'foreign', message: 'Only the application’s own pages may ask this server.' });
     const { who = 'instructor' } = request.routeOptions.config;
     const path = request.url.split('?')[0]!;
     if (!needed || !path.startsWith(`${API}/`) || who === 'anybody' || who === 'link') return;
     if (auth.knows(request.cookies[COOKIE]) || (who === 'device' && isDevice(request))) return;
-    await reply.code(401).send({ code: 'sign-in', message: 'Sign in first.' });
+    return reply.code(401).send({ code: 'sign-in', message: 'Sign in first.' });
   });
   await app.register(sessionRoutes, { prefix: API, ...guarded });
 }

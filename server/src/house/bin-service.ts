@@ -5,7 +5,7 @@ import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { SwingRepository } from '../swings/swing-repository.js';
 import type { BinRepository } from './bin-repository.js';
-import { loose } from './put-back.js';
+import { loose } from './pupil-bundle.js';
 
 /** Where what was deleted lies, and the files beside it. */
 export interface BinShelves {

@@ -1,6 +1,6 @@
 import type { Erased, HouseSettings, Restored } from '@vilko/contract';
-import { inboxJson, lessonJson, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
-import { loose, putBack, type Shelves } from './put-back.js';
+import { inboxJson, lessonJson, loose, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
+import { putBack, type Shelves } from './put-back.js';
 import { SETTINGS } from './settings.js';
 
 /** The house's own drills, with the photographs and films that show them. */

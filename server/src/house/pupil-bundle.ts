@@ -32,6 +32,7 @@ import { OwnDrill, VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import * as z from 'zod';
 import type { LessonRow } from '../pupils/pupil-repository.js';
+import { fileOf } from '../swings/film-store.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
 import type { WholeSwing } from '../swings/swing-repository.js';
 
@@ -136,6 +137,12 @@ export const inboxRow = (r: PupilsHead['inbox'][number]): InboxRow => ({
   deletedAt: r.deletedAt === null ? null : new Date(r.deletedAt),
 });
 
+/** Films without a swing: in the logbook, and spoken reviews. */
+export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow, 'review'>[]) => [
+  ...log.flatMap((e) => e.film ?? []),
+  ...lessons.flatMap((l) => l.review ?? []),
+];
+
 /** Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4. */
 export function packPupils(b: PupilBundle): Uint8Array {
   const stored = (bytes: Uint8Array): [Uint8Array, { level: 0 }] => [bytes, { level: 0 }];
@@ -159,13 +166,22 @@ export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
   }
   if (!files['pupils.json'])
     throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
-  const head = PupilsHead.safeParse(JSON.parse(strFromU8(files['pupils.json'])));
+  let told: unknown;
+  try {
+    told = JSON.parse(strFromU8(files['pupils.json']));
+  } catch {
+    throw new VilkoError('unreadable', `${name}: its pupils.json is damaged`);
+  }
+  const head = PupilsHead.safeParse(told);
   if (!head.success)
     throw new VilkoError(
       'unreadable',
       `pupils.json: ${head.error.issues[0]?.message}`,
       head.error.issues[0]?.path.join('.'),
     );
+  // nothing is put back before every name is known to stay where it belongs
+  const { films, log, lessons, drills } = head.data;
+  for (const f of [...films, ...loose(log, lessons), ...drills.flatMap((d) => d.media ?? [])]) fileOf(f);
   const under = (folder: string) =>
     Object.entries(files).flatMap(([path, data]) =>
       path.startsWith(`${folder}/`) ? [[path.slice(folder.length + 1), data] as const] : [],

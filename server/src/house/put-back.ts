@@ -1,11 +1,11 @@
-import type { Film, HouseSettings, LogEntry, Restored } from '@vilko/contract';
+import type { Film, HouseSettings, Restored } from '@vilko/contract';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
 import type { EnteredRepository } from '../swings/entered-repository.js';
 import type { FilmRepository } from '../swings/film-repository.js';
 import type { DrillRepository } from '../drills/drill-repository.js';
 import type { PatternRepository } from '../judging/pattern-repository.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
-import type { LessonRow, PupilRepository } from '../pupils/pupil-repository.js';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShotRepository } from '../swings/shot-repository.js';
 import type { SwingRepository } from '../swings/swing-repository.js';
 import type { FilmStore } from '../swings/film-store.js';
@@ -13,7 +13,7 @@ import type { InboxRepository } from '../swings/inbox-repository.js';
 import type { HouseRepository } from './house-repository.js';
 import { SETTINGS, settingsBack, settingsOf } from './settings.js';
 import type { Outbox } from '../reports/outbox.js';
-import { inboxRow, lessonRow, type PupilBundle, swingRow } from './pupil-bundle.js';
+import { inboxRow, lessonRow, loose, type PupilBundle, swingRow } from './pupil-bundle.js';
 
 /** The tables and files pupils are spread over. */
 export interface Shelves {
@@ -33,12 +33,6 @@ export interface Shelves {
   /** Makes deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
 }
-
-/** Films without a swing: in the logbook, and spoken reviews. */
-export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow, 'review'>[]) => [
-  ...log.flatMap((e) => e.film ?? []),
-  ...lessons.flatMap((l) => l.review ?? []),
-];
 
 /** Puts back what is not there; what is there stays as it is. */
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Film } from '@vilko/contract';
-import type { DrillMedia } from '@vilko/core';
+import { type DrillMedia, VilkoError } from '@vilko/core';
 
 /** A film, or the photograph of a drill. */
 type Kept = Pick<Film | DrillMedia, 'id' | 'mime'>;
@@ -14,17 +14,32 @@ const ENDINGS: Readonly<Record<Kept['mime'], string>> = {
   'image/png': 'png',
 };
 
+/** What an id may be made of: it becomes the name of a file, and leads nowhere else. */
+const PLAIN = /^[\w-]{1,80}$/;
+
+/**
+ * The name of a film's or photograph's file.
+ * @throws VilkoError when its id could lead out of the folder
+ */
+export function fileOf({ id, mime }: Kept): string {
+  if (!PLAIN.test(id))
+    throw new VilkoError(
+      'unreadable',
+      `a film or photograph is called ${JSON.stringify(id.slice(0, 80))}: letters, figures and hyphens only may name one`,
+    );
+  return `${id}.${ENDINGS[mime]}`;
+}
+
 /** Films and photographs, each a file of its own, in a folder beside the database. */
 export function filmStore(data: string) {
   const folder = join(data, 'films');
   mkdirSync(folder, { recursive: true });
-  const nameOf = (f: Kept): string => `${f.id}.${ENDINGS[f.mime]}`;
   return {
     folder,
-    nameOf,
-    put: (f: Kept, bytes: Uint8Array): Promise<void> => writeFile(join(folder, nameOf(f)), bytes),
-    get: async (f: Kept): Promise<Uint8Array> => readFile(join(folder, nameOf(f))),
-    remove: (f: Kept): Promise<void> => rm(join(folder, nameOf(f)), { force: true }),
+    nameOf: fileOf,
+    put: async (f: Kept, bytes: Uint8Array): Promise<void> => writeFile(join(folder, fileOf(f)), bytes),
+    get: async (f: Kept): Promise<Uint8Array> => readFile(join(folder, fileOf(f))),
+    remove: async (f: Kept): Promise<void> => rm(join(folder, fileOf(f)), { force: true }),
   };
 }
 

@@ -1,5 +1,8 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { Film, Problem } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { filmMime } from './film-service.js';
 
@@ -67,5 +70,35 @@ describe('films', () => {
     expect(text.statusCode).toBe(422);
     expect((await app.sendBytes(`/api/swings/nobody/films?${about('face on')}`, WEBM)).statusCode).toBe(404);
     expect((await app.get('/api/films/nobody/file')).statusCode).toBe(404);
+  });
+
+  it('that are called by a way out of their folder come back with nothing of what they came in', async () => {
+    const other = await testApp();
+    try {
+      const [s] = await other.bring(simulate({ device: 'boards', seed: 5 }).recording);
+      const film = Film.parse((await other.sendBytes(`/api/swings/${s!.id}/films?${about('face on')}`, WEBM)).json());
+      const bundle = unzipSync(new Uint8Array((await other.get('/api/pupils/p/bundle')).rawPayload));
+      await other.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+      const restored = async (id: string) => {
+        const head = strFromU8(bundle['pupils.json']!).replaceAll(film.id, id);
+        const packed = zipSync({ ...bundle, 'pupils.json': strToU8(head), [`films/${id}.webm`]: WEBM });
+        return other.sendBytes('/api/restore?name=b.zip', packed);
+      };
+      for (const id of ['../../x', '/tmp/x', '..', 'a\\u0000b', '']) {
+        const refused = await restored(id);
+        expect([refused.statusCode, Problem.parse(refused.json()).message])
+          .withContext(id)
+          .toEqual([422, jasmine.stringContaining('letters, figures and hyphens only')]);
+      }
+      expect((await other.get('/api/pupils')).json<unknown[]>()).toEqual([]);
+      expect(existsSync(join(other.folder, '..', 'x.webm'))).toBeFalse();
+      expect((await restored('x')).statusCode).toBe(200);
+      const damaged = zipSync({ ...bundle, 'pupils.json': strToU8('{"vilko":') });
+      expect(Problem.parse((await other.sendBytes('/api/restore?name=b.zip', damaged)).json()).message).toContain(
+        'is damaged',
+      );
+    } finally {
+      await other.close();
+    }
   });
 });
