@@ -5,7 +5,8 @@ import { VilkoError } from '../error.js';
 import { simulate } from '../golfer/simulate.js';
 import type { Recording } from '../recording/recording.js';
 import { testBytes, worstDifference } from '../testing/test-files.js';
-import { writeBundle } from './bundle/bundle.js';
+import { BundleHead, readBundle, writeBundle } from './bundle/bundle.js';
+import { readNpzArrays, writeNpzArrays } from './npz/npz.js';
 import { scanNumber } from './csv/number-scan.js';
 import { readRecording, writeRecording } from './formats.js';
 import { readNpy, writeNpy } from './npz/npy.js';
@@ -173,6 +174,66 @@ describe('formats', () => {
         },
       ),
       { numRuns: 60 },
+    );
+  });
+
+  it('packs what a device of any resolution says to the last bit, however odd its values and its clock', () => {
+    const { recording } = simulate({ device: 'boards', seed: 2 });
+    const n = recording.time.length;
+    const odd = [0, -0, NaN, Infinity, -Infinity, 5e-324, 1e300, 0.1, 2 ** 30, -1234.56, Math.fround(0.1)];
+    const value = fc.oneof(
+      fc.constantFrom(...odd),
+      fc.double(),
+      fc.integer({ min: -1e6, max: 1e6 }),
+      fc.tuple(fc.integer({ min: -1e7, max: 1e7 }), fc.nat(7)).map(([m, d]) => m / 10 ** d),
+      fc.float(),
+    );
+    fc.assert(
+      fc.property(fc.array(value, { minLength: 1, maxLength: 5 }), fc.nat(7), fc.boolean(), (few, d, single) => {
+        const bit = (x: number): number => (single ? Math.fround(x) : x);
+        const channels = {
+          sound: Float64Array.from({ length: n }, (_, k) => bit(few[k % few.length]!)),
+          arm_deg: Float64Array.from({ length: n }, (_, k) => bit(((k * 7919) % 100003) / 10 ** d) - (single ? 0 : 3)),
+        };
+        const time = recording.time.map((t, k) => few[0]! + t + (k === n - 1 && single ? 1e-9 : 0));
+        const back = readBundle(writeBundle({ ...recording, time, channels }, 1), 'x');
+        expect([back.channels, back.time]).toEqual([channels, time]);
+        expect(back.boards).toEqual(recording.boards);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('needs a third of the bytes where a device has a resolution, and no times where its clock is even', () => {
+    const { recording } = simulate({ device: 'plates', seed: 2 });
+    const noise = recording.platforms.map((p) => ({ ...p, fz: p.fz.map((f, k) => f * (1 + Math.sin(k) * 1e-9)) }));
+    const head = (b: Uint8Array) => BundleHead.parse(JSON.parse(strFromU8(unzipSync(b)['recording.json']!)));
+    const [whole, noisy] = [writeBundle(recording), writeBundle({ ...recording, platforms: noise })];
+    expect(whole.length).toBeLessThan(12 * 4 * recording.time.length * 0.5);
+    expect(head(whole).clock).toEqual({ first: 0, rate: 1000, n: recording.time.length });
+    expect(head(whole).decimals['p1_fz']).toEqual({ digits: 2, single: true });
+    expect(head(whole).decimals['p1_mz']).toEqual({ digits: 3, single: true });
+    expect(head(noisy).decimals['p1_fz']).toBeUndefined();
+  });
+
+  it('refuses a clock that promises more than was sampled, and planes that are none', () => {
+    const files = unzipSync(writeBundle(simulate({ device: 'boards', seed: 2 }).recording));
+    const told = JSON.parse(strFromU8(files['recording.json']!)) as { clock: object; decimals: Record<string, object> };
+    const changed = (head: object) =>
+      refusal(() =>
+        readRecording(
+          zipSync({ ...files, 'recording.json': strToU8(JSON.stringify({ ...told, ...head })) }),
+          'x.vilko',
+        ),
+      );
+    expect(changed({ clock: { ...told.clock, n: 1e12 } })).toContain('promises 1000000000000 times');
+    expect(changed({ decimals: { ...told.decimals, b1_c1: { digits: 9, single: true } } })).toContain('recording.json');
+    const { b1_c1: _, ...others } = told.decimals;
+    expect(changed({ decimals: others })).toContain('samples of b1_c1, but');
+    const flat = readNpzArrays(files['channels.npz']!, 'x');
+    const raw = writeNpzArrays({ ...flat, b1_c1: { shape: [3], data: Float64Array.of(1, 2, 3) } });
+    expect(refusal(() => readRecording(zipSync({ ...files, 'channels.npz': raw }), 'x.vilko'))).toContain(
+      'b1_c1 is no planes of bytes',
     );
   });
 

@@ -1,6 +1,7 @@
 import type { EventName } from '../events/event.js';
 import { type Knot, pchip } from './curves.js';
 import type { Random } from './random.js';
+import { deliver } from './resolution.js';
 import type { SwingPlan } from './swing-plan.js';
 
 const backToAddress = (plan: SwingPlan, goes: boolean, from: number): Knot[] =>
@@ -73,8 +74,14 @@ export function strikeSound(plans: readonly SwingPlan[], time: Float64Array, rng
 export function clubChannels(plans: readonly SwingPlan[], time: Float64Array, rng: Random, returns = false) {
   const { shaft, arm } = clubAngles(plans, returns);
   return {
-    shaft_deg: time.map((t) => shaft(t) + 0.15 * rng.normal()),
-    arm_deg: time.map((t) => arm(t) + 0.15 * rng.normal()),
-    sound: strikeSound(plans, time, rng),
+    shaft_deg: deliver(
+      time.map((t) => shaft(t) + 0.15 * rng.normal()),
+      2,
+    ),
+    arm_deg: deliver(
+      time.map((t) => arm(t) + 0.15 * rng.normal()),
+      2,
+    ),
+    sound: deliver(strikeSound(plans, time, rng), 4),
   };
 }

@@ -15,6 +15,7 @@ import {
 import { clubChannels } from './club-channels.js';
 import type { FootAction, Motion } from './motion.js';
 import type { Random } from './random.js';
+import { deliver } from './resolution.js';
 import { insideSole, restingPressure, type Sole, soleCoordinates } from './sole.js';
 
 export const SIMULATED_DEVICES = [
@@ -101,14 +102,12 @@ function platform(a: FootAction, centreY: number, { sign, noisy, quiet }: Sensin
     my[k] = -x * load + noisy(NOISE.moment);
     mz[k] = sign * a.tz[k]! + x * across - y * a.fx[k]! + noisy(NOISE.moment);
   }
-  if (!quiet) for (const c of WRENCH_CHANNELS) toSingle(out[c]);
+  if (!quiet) for (const c of WRENCH_CHANNELS) deliver(out[c], digitsOf(c));
   return out;
 }
 
-/** A device delivers single precision; the device that tells the truth does not round. */
-function toSingle(v: Float64Array): void {
-  for (let k = 0; k < v.length; k++) v[k] = Math.fround(v[k]!);
-}
+/** A plate tells a hundredth of a newton, and a thousandth of a newton metre. */
+const digitsOf = (c: (typeof WRENCH_CHANNELS)[number]): number => (c.startsWith('m') ? 3 : 2);
 
 /** One six-component plate under both feet: their wrenches add up. */
 function onePlatform(motion: Motion, { sign, noisy, quiet }: Sensing): Platform {
@@ -119,7 +118,7 @@ function onePlatform(motion: Motion, { sign, noisy, quiet }: Sensing): Platform 
     const noise = c.startsWith('m') ? NOISE.moment : c === 'fz' ? NOISE.vertical : NOISE.force;
     const [to, one, other] = [out[c], lead[c], trail[c]];
     for (let k = 0; k < to.length; k++) to[k] = one[k]! + other[k]! + noisy(noise);
-    if (!quiet) toSingle(to);
+    if (!quiet) deliver(to, digitsOf(c));
   }
   return out;
 }
@@ -134,7 +133,7 @@ function sampled(v: Float64Array, { rate }: Motion, time: Float64Array): Float64
   return out;
 }
 
-function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, { sign, noisy }: Sensing): Board {
+function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, { sign, noisy, quiet }: Sensing): Board {
   const a = motion.feet[foot];
   const cy = foot === 'lead' ? PLATE_Y - 0.03 : -PLATE_Y + 0.03;
   const [fz, x, y] = [a.fz, a.x, a.y].map((v) => sampled(v, motion, time)) as [
@@ -146,11 +145,13 @@ function board(motion: Motion, foot: 'lead' | 'trail', time: Float64Array, { sig
     fz.map(
       (f, k) => (f / 4) * (1 + (sx * x[k]!) / BOARD.hx + (sy * sign * (y[k]! - cy)) / BOARD.hy) + noisy(NOISE.board),
     );
-  return { centre: [0, sign * cy], ...BOARD, cells: [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)] };
+  const cells: Board['cells'] = [cell(1, 1), cell(-1, 1), cell(-1, -1), cell(1, -1)];
+  if (!quiet) for (const c of cells) deliver(c, 2);
+  return { centre: [0, sign * cy], ...BOARD, cells };
 }
 
 /** The whole-body centre of pressure and the load, as a device that knows no more delivers them. */
-function wholePath(motion: Motion, time: Float64Array, { sign, noisy }: Sensing): WholePath {
+function wholePath(motion: Motion, time: Float64Array, { sign, noisy, quiet }: Sensing): WholePath {
   const [lead, trail] = FEET.map((f) => motion.feet[f]) as [FootAction, FootAction];
   const sum = (of: (a: FootAction, k: number) => number) =>
     sampled(
@@ -160,7 +161,18 @@ function wholePath(motion: Motion, time: Float64Array, { sign, noisy }: Sensing)
     );
   const load = sum((a, k) => a.fz[k]!);
   const place = (c: 'x' | 'y') => sum((a, k) => a.fz[k]! * a[c][k]!).map((m, k) => m / load[k]! + noisy(NOISE.place));
-  return { x: place('x'), y: place('y').map((y) => sign * y), load: load.map((f) => f + noisy(NOISE.vertical)) };
+  const told = (v: Float64Array, digits: number): Float64Array => (quiet ? v : deliver(v, digits));
+  return {
+    x: told(place('x'), 5),
+    y: told(
+      place('y').map((y) => sign * y),
+      5,
+    ),
+    load: told(
+      load.map((f) => f + noisy(NOISE.vertical)),
+      2,
+    ),
+  };
 }
 
 /** Which cells a sole covers, where each lies on the sole, and how a foot at rest presses there. */

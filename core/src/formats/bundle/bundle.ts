@@ -15,14 +15,22 @@ import {
 import { FootCheck } from '../../recording/foot-check.js';
 import type { NdArray } from '../npz/npy.js';
 import { flat, readNpzArrays, writeNpzArrays } from '../npz/npz.js';
+import { type Decimals, decimalsOf, fromPlanes, toPlanes } from './decimals.js';
 import { unzip, zip } from '../npz/zip.js';
 
 const point = z.tuple([z.number(), z.number()]);
 
-/** recording.json of a recording bundle, version 1. The numbers themselves lie in channels.npz beside it. */
+/**
+ * recording.json of a recording bundle. The numbers themselves lie in channels.npz beside it; since version 2 a clock
+ * that runs evenly and channels of a limited resolution are told shorter, to the last bit.
+ */
 export const BundleHead = z.object({
   vilko: z.literal('recording'),
-  version: z.literal(1),
+  version: z.union([z.literal(1), z.literal(2)]),
+  /** The times are `first` + k/`rate`, k < `n`: then there is no array of them. */
+  clock: z.object({ first: z.number(), rate: z.number().positive(), n: z.int().nonnegative() }).optional(),
+  /** Channels that lie as planes of bytes (decimals.ts). */
+  decimals: z.record(z.string(), z.object({ digits: z.int().min(0).max(6), single: z.boolean() })).default({}),
   name: z.string(),
   device: z.enum(DEVICE_KINDS),
   platforms: z.array(z.object({ centre: point })),
@@ -39,26 +47,48 @@ export const BundleHead = z.object({
   warnings: z.array(z.string()),
 });
 
+type Clock = NonNullable<z.infer<typeof BundleHead>['clock']>;
+
+const timesOf = ({ first, rate, n }: Clock): Float64Array =>
+  Float64Array.from({ length: n }, (_, k) => first + k / rate);
+
+/** The clock that tells these times to the last bit, if there is one. */
+function clockOf(time: Float64Array): Clock | undefined {
+  const [first, last] = [time[0], time.at(-1)];
+  if (first === undefined || last === undefined || !(last > first)) return undefined;
+  const clock = { first, rate: Number(((time.length - 1) / (last - first)).toPrecision(9)), n: time.length };
+  return Number.isFinite(clock.rate) && time.every((t, k) => t === first + k / clock.rate) ? clock : undefined;
+}
+
 /**
  * Packs a recording as a zip of recording.json and channels.npz, so that nothing is lost: `time`, `p1_fx` …,
- * `b1_c1` …, `mat_time`, `mat_frames` and the optional channels. Frames that are whole bytes stay bytes,
- * channels whose values all are float32 (as devices deliver them) are kept so.
+ * `b1_c1` …, `mat_time`, `mat_frames` and the optional channels. Frames that are whole bytes stay bytes, an even clock
+ * is told by its rate, channels of a limited resolution by whole numbers, those that all are float32 as such.
  */
 export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
-  const arrays: Record<string, NdArray> = { time: flat(rec.time) };
-  const slim = (v: Float64Array): NdArray =>
-    flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
-  rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => (arrays[`p${i + 1}_${c}`] = slim(p[c]))));
-  rec.boards.forEach((b, i) => b.cells.forEach((v, j) => (arrays[`b${i + 1}_c${j + 1}`] = slim(v))));
-  for (const [c, v] of Object.entries(rec.channels)) arrays[c] = slim(v);
+  const clock = clockOf(rec.time);
+  const arrays: Record<string, NdArray> = clock ? {} : { time: flat(rec.time) };
+  const decimals: Record<string, Decimals> = {};
+  const slim = (key: string, v: Float64Array): void => {
+    const told = decimalsOf(v);
+    if (told) {
+      decimals[key] = told;
+      arrays[key] = toPlanes(v, told);
+    } else arrays[key] = flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
+  };
+  rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => slim(`p${i + 1}_${c}`, p[c])));
+  rec.boards.forEach((b, i) => b.cells.forEach((v, j) => slim(`b${i + 1}_c${j + 1}`, v)));
+  for (const [c, v] of Object.entries(rec.channels)) slim(c, v);
   if (rec.mat) {
     arrays['mat_time'] = flat(rec.mat.time);
     arrays['mat_frames'] = { shape: [rec.mat.time.length, rec.mat.rows, rec.mat.cols], data: rec.mat.frames };
   }
-  if (rec.path) for (const [c, v] of Object.entries(rec.path)) if (v) arrays[`path_${c}`] = slim(v as Float64Array);
+  if (rec.path) for (const [c, v] of Object.entries(rec.path)) if (v) slim(`path_${c}`, v as Float64Array);
   const head: z.infer<typeof BundleHead> = {
     vilko: 'recording',
-    version: 1,
+    version: 2,
+    ...(clock ? { clock } : {}),
+    decimals,
     name: rec.name,
     device: rec.device,
     platforms: rec.platforms.map((p) => ({ centre: [...p.centre] })),
@@ -73,6 +103,17 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
     'channels.npz': [writeNpzArrays(arrays, level), { level: 0 }],
   });
 }
+
+/** A clock that something was sampled by: no more times are made than there are samples. */
+function sampledBy(clock: Clock, arrays: Readonly<Record<string, NdArray>>): Clock {
+  if (Object.values(arrays).some(({ shape }) => shape.length < 3 && shape.at(-1) === clock.n)) return clock;
+  throw new VilkoError(
+    'truncated',
+    `recording.json promises ${clock.n} times, but nothing in channels.npz has as many`,
+  );
+}
+
+const wideOf = ({ data }: NdArray): Float64Array => (data instanceof Float64Array ? data : Float64Array.from(data));
 
 function matOf(m: Pick<Mat, 'rows' | 'cols' | 'pitch'>, time: NdArray, frames: NdArray): Mat {
   if (frames.data.length !== time.data.length * m.rows * m.cols)
@@ -115,15 +156,17 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
     if (!a) throw new VilkoError('missing-channel', `channels.npz lacks ${key}`);
     return a;
   };
-  const n = need('time').data.length;
+  const h = head.data;
+  const time = h.clock ? timesOf(sampledBy(h.clock, arrays)) : wideOf(need('time'));
+  const n = time.length;
   /** Samples on the bundle's clock, as many as there are times. */
   const wide = (key: string, length = n): Float64Array => {
-    const { data } = need(key);
+    const told = h.decimals[key];
+    const data = told ? fromPlanes(need(key), told, key) : need(key).data;
     if (data.length !== length)
       throw new VilkoError('unreadable', `channels.npz: ${data.length} samples of ${key}, but ${length} times`);
     return data instanceof Float64Array ? data : Float64Array.from(data);
   };
-  const h = head.data;
   const platforms = h.platforms.map((p, i): Platform => {
     const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, wide(`p${i + 1}_${c}`)]));
     return { centre: p.centre, ...wrench } as unknown as Platform;
@@ -142,7 +185,7 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
   return {
     name: h.name,
     device: h.device,
-    time: wide('time'),
+    time,
     platforms,
     boards,
     mat,
