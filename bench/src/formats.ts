@@ -2,9 +2,9 @@ import { readRecording, type Recording, writeRecording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { unzipSync } from 'fflate';
 import Papa from 'papaparse';
+import { analysing } from './apart.js';
 import { convert } from './bare.js';
 import { paired } from './paired.js';
-import { peakOf } from './peak-memory.js';
 import { rowOf, type SpeedRow } from './speed-table.js';
 
 /** A common CSV parser fed the same text, its fields made numbers. */
@@ -56,7 +56,7 @@ function memoryRows({ mat, channels: _, ...rec }: Recording): SpeedRow[] {
   for (let i = 0; i < times; i++) frames.set(mat!.frames, i * mat!.frames.length);
   const time = Float64Array.from({ length: times * n }, (_, k) => k / 100);
   const long: Recording = { ...rec, time, channels: {}, mat: { ...mat!, time, frames } };
-  const peak = peakOf(writeRecording(long, 'long.npz'), 'long.npz');
+  const peak = analysing(writeRecording(long, 'long.npz'), 'long.npz').memory;
   const bare = frames.length / 2 ** 20;
   return [
     {

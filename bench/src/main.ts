@@ -3,8 +3,9 @@ import { benchBays } from './bays.js';
 import { formatRows } from './formats.js';
 import { benchLive } from './live.js';
 import { keepTable } from './speed-table.js';
+import { startRow, storedRow } from './whole.js';
 
 const only = process.argv[2];
-if (!only || only === 'table') keepTable([...analysisRows(), ...formatRows()]);
+if (!only || only === 'table') keepTable([...analysisRows(), ...formatRows(), startRow(), storedRow()]);
 if (!only || only === 'live') await benchLive();
 if (!only || only === 'bays') await benchBays();

@@ -64,6 +64,7 @@ import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
 import '../../core/src/recording/placing.spec';
 import '../../core/src/recording/units.spec';
+import '../../core/src/shipped.spec';
 import '../../core/src/signal/signal.spec';
 import '../../core/src/traces/traces.spec';
 import '../../core/src/what-if/smallest-change.spec';
@@ -186,6 +187,7 @@ const SUITES = [
   'what else moved',
   'placing a device',
   'units',
+  'what comes with the application',
   'series',
   'peaks',
   'a swing’s traces',

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { INJURY_TAGS, type InjuryTag } from './injuries.js';
 import screen from './body-screen.json';
+import { shipped } from '../shipped.js';
 
 const why = z.string();
 const Proposed = z.discriminatedUnion('kind', [
@@ -27,7 +28,7 @@ export const SCREEN_ANSWERS = ['easy', 'limited', 'hurts'] as const;
 export type ScreenAnswer = (typeof SCREEN_ANSWERS)[number];
 
 /** The short body screen of a first visit. Not medical advice; what it proposes is the application's own. */
-export const BODY_SCREEN: readonly ScreenTest[] = z.array(ScreenTest).parse(screen);
+export const BODY_SCREEN: readonly ScreenTest[] = shipped(z.array(ScreenTest), screen);
 
 /** What a screen proposes; an instructor takes it over or leaves it. */
 export type Proposal =

@@ -4,9 +4,10 @@ import type { ClubClass } from '../recording/recording.js';
 import { Drill } from './drill.js';
 import type { InjuryTag } from './injuries.js';
 import rows from './drills.json';
+import { shipped } from '../shipped.js';
 
 /** Every drill that comes with the application. */
-export const DRILLS: readonly Drill[] = z.array(Drill).parse(rows);
+export const DRILLS: readonly Drill[] = shipped(z.array(Drill), rows);
 
 /** What holds for whoever does a drill, shown wherever one is offered. */
 export const DRILL_CAUTIONS: readonly string[] = [

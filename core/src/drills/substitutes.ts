@@ -1,13 +1,14 @@
 import * as z from 'zod';
 import { capital } from '../words/case.js';
 import rows from './substitutes.json';
+import { shipped } from '../shipped.js';
 
 /** What stands in for an aid and costs nothing, with its own caution (empty where there is none). */
 const Substitute = z.object({ use: z.string(), caution: z.string() });
 type Substitute = z.infer<typeof Substitute>;
 
 const SUBSTITUTES: ReadonlyMap<string, Substitute> = new Map(
-  Object.entries(z.record(z.string(), Substitute).parse(rows)),
+  Object.entries(shipped(z.record(z.string(), Substitute), rows)),
 );
 
 /**

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import rows from './ball-does.json';
 import { Sign } from './seen.js';
+import { shipped } from '../shipped.js';
 
 /** What a ball does, as an entrance beside what the eye sees (judging.md §3, “ball first”). */
 const BallSignal = Sign.extend({
@@ -11,4 +12,4 @@ const BallSignal = Sign.extend({
 });
 export type BallSignal = z.infer<typeof BallSignal>;
 
-export const BALL_SIGNALS: readonly BallSignal[] = z.array(BallSignal).parse(rows);
+export const BALL_SIGNALS: readonly BallSignal[] = shipped(z.array(BallSignal), rows);

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { causesOf } from './catalogue.js';
 import type { CannotJudge, Weighing } from './judge.js';
 import rows from './seen.json';
+import { shipped } from '../shipped.js';
 
 /** What an eye sees, and the faults it may be. */
 export const Sign = z.object({
@@ -12,7 +13,7 @@ export const Sign = z.object({
 });
 export type Sign = z.infer<typeof Sign>;
 
-export const SIGNS: readonly Sign[] = z.array(Sign).parse(rows);
+export const SIGNS: readonly Sign[] = shipped(z.array(Sign), rows);
 
 /** A fault on the way back from what was seen: how many steps before it, and what the numbers say. */
 export interface EarlierCause {

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { MeasureIdText } from '../measures/measure-id.js';
 import rows from './disputes.json';
+import { shipped } from '../shipped.js';
 
 const edge = z.number().nullable();
 const Claim = z.object({ measure: MeasureIdText, ideal: z.tuple([edge, edge]) });
@@ -20,4 +21,4 @@ export const Dispute = z.object({
 });
 export type Dispute = z.infer<typeof Dispute>;
 
-export const DISPUTES: readonly Dispute[] = z.array(Dispute).parse(rows);
+export const DISPUTES: readonly Dispute[] = shipped(z.array(Dispute), rows);

@@ -11,6 +11,7 @@ import trailInside from './library/trail-inside.json';
 import twoFootLaunch from './library/two-foot-launch.json';
 import { VilkoError } from '../error.js';
 import { Pattern } from './pattern.js';
+import { shipped } from '../shipped.js';
 
 /** A pattern as its file tells it: whole, or what it says differently from another. */
 const Told = z.looseObject({
@@ -31,15 +32,15 @@ const FILES = [
   twoFootLaunch,
   straightLine,
   trailInside,
-].map((f) => Told.parse(f));
+].map((f) => shipped(Told, f));
 
 function whole({ like, ...told }: z.infer<typeof Told>): Pattern {
-  const model = FILES.find((f) => f.id === like);
-  if (!model) return Pattern.parse(told);
+  const found = FILES.find((f) => f.id === like);
+  if (!found) return shipped(Pattern, told);
+  const { like: _, ...model } = found;
   const own = new Set(told.bands.map((b) => b.measure));
-  return Pattern.parse({
+  return shipped(Pattern, {
     ...model,
-    like: undefined,
     ...told,
     bands: [...model.bands.filter((b) => !own.has(b.measure)), ...told.bands],
   });

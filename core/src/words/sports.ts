@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import rows from './sports.json';
+import { shipped } from '../shipped.js';
 
 /** What a finding can be about, as far as other sports know it. */
 export const SPORT_THEMES = ['load', 'shift', 'push', 'centre', 'foot', 'order', 'finish'] as const;
@@ -15,7 +16,7 @@ const Library = z.object({
   themes: z.record(z.enum(SPORT_THEMES), z.array(z.string())),
   sports: z.array(Sport),
 });
-const LIBRARY = Library.parse(rows);
+const LIBRARY = shipped(Library, rows);
 
 export type SportTheme = (typeof SPORT_THEMES)[number];
 
