@@ -61,12 +61,25 @@ export interface DeepAnalysis extends Analysis {
 }
 
 /**
- * The walk itself: a recording is brought onto a grid, zeroed and filtered to loads per foot, its swings and their
- * events are found, and every measure of measuring.md §6 is taken.
+ * An analysis with the signals of every swing.
  * @throws VilkoError when nothing can be read, or when samples are missing inside a swing
  * @example analyseInDepth(rec, { handed: 'left', stature: 1.68, marks: [{ p4: 2.81 }] }).contexts[0].signals.share
  */
 export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): DeepAnalysis {
+  const contexts: SwingContext[] = [];
+  return { ...walk(rec, options, (c) => contexts.push(c)), contexts };
+}
+
+/**
+ * The walk itself: a recording is brought onto a grid, zeroed and filtered to loads per foot, its swings and their
+ * events are found, and every measure of measuring.md §6 is taken.
+ * @param passed each swing's signals, while they are there
+ */
+function walk(
+  rec: Recording,
+  options: AnalyseOptions,
+  passed: (c: SwingContext) => void,
+): Analysis & Pick<DeepAnalysis, 'ground'> {
   const handed = options.handed ?? rec.stated.handed ?? 'right';
   const mass = options.mass ?? rec.stated.mass ?? null;
   const footCheck = options.footCheck ?? rec.stated.footCheck ?? null;
@@ -86,12 +99,12 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck),
   ];
   const contextOf = swingContexts(ground, channels.shaft_deg ?? null, who);
-  const contexts: SwingContext[] = [];
+  const swings: SwingAnalysis[] = [];
   let previousImpact: number | null = null;
   const kind = options.kind ?? 'full';
   const look = kind === 'full' ? findSwings : findRehearsals;
   for (const found of look(ground, channels.shaft_deg ?? null)) {
-    const marks = options.marks?.[contexts.length] ?? {};
+    const marks = options.marks?.[swings.length] ?? {};
     const events = (g: Ground, by: typeof impact) =>
       swingEvents({ ground: g, channels, impact: by }, found, { previousImpact, marks, kind });
     const first = events(ground, impact);
@@ -105,8 +118,9 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     refuseHoles(ground, swing.start, swing.end);
     previousImpact = swing.events.p7?.t ?? found.rough;
     const c = contextOf(g, swing);
-    contexts.push(c);
-    warnings.push(...swingWarnings(c, who.weight, contexts.length));
+    swings.push({ start: c.swing.start, end: c.swing.end, events: c.events, measures: measureSwing(c) });
+    warnings.push(...swingWarnings(c, who.weight, swings.length));
+    passed(c);
   }
   warnings.push(...bridgedHoles(ground));
   return {
@@ -114,14 +128,8 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
     device: ground.device,
     rate: ground.base.rate,
     warnings: [...new Set(warnings)],
-    swings: contexts.map((c) => ({
-      start: c.swing.start,
-      end: c.swing.end,
-      events: c.events,
-      measures: measureSwing(c),
-    })),
+    swings,
     ground,
-    contexts,
   };
 }
 
@@ -130,7 +138,7 @@ export function analyseInDepth(rec: Recording, options: AnalyseOptions = {}): De
  * @example analyse(rec, { club: 'driver' }).swings[0].measures['share.lead.p7'] // { value: 74.2, u: 0.6, … }
  */
 export function analyse(rec: Recording, options: AnalyseOptions = {}): Analysis {
-  const { file, device, rate, warnings, swings } = analyseInDepth(rec, options);
+  const { file, device, rate, warnings, swings } = walk(rec, options, () => undefined);
   return { file, device, rate, warnings, swings };
 }
 
