@@ -57,12 +57,22 @@ export const NightReport = z.object({
   file: z.string().nullable(),
   size: z.int(),
   swings: z.int(),
+  /** Files that should be in it, but were not there any more. */
+  missing: z.int().default(0),
   /** Read back from the disk and found whole; else what went wrong, in a sentence without its point. */
   wrong: z.string().nullable(),
 });
 export type NightReport = z.infer<typeof NightReport>;
 
-export const Backup = z.object({ name: z.string(), at: z.string(), size: z.int(), pupils: z.int(), swings: z.int() });
+export const Backup = z.object({
+  name: z.string(),
+  at: z.string(),
+  size: z.int(),
+  pupils: z.int(),
+  swings: z.int(),
+  /** Files that should be in it, but were not there any more; they are listed in its missing.txt. */
+  missing: z.int().default(0),
+});
 export type Backup = z.infer<typeof Backup>;
 
 /** What putting a backup back did. */

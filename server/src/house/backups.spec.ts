@@ -1,8 +1,8 @@
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Backup, Erased, HouseSettings, Restored } from '@vilko/contract';
+import { Backup, Erased, Film, HouseSettings, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
-import { strToU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { inboxRepository } from '../swings/inbox-repository.js';
 import { inboxService } from '../swings/inbox-service.js';
 import { swingRepository } from '../swings/swing-repository.js';
@@ -56,6 +56,27 @@ describe('backups', () => {
     const odd = { ...files, 'pupils.json': strToU8(JSON.stringify({ vilko: 'pupils', version: 9 })) };
     expect((await put(zipSync(odd))).statusCode).toBe(422);
     expect((await app.lesson()).rack.length).toBe(1);
+  });
+  it('go on where a film’s file is gone, say so, and come back without it', async () => {
+    const swing = (await app.lesson()).rack[0]!.id;
+    const webm = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...new Uint8Array(500));
+    const about = 'angle=face+on&duration=2.5&aspect=1.5&frameRate=30&impact=1.2&impactBy=sound';
+    const add = async () => Film.parse((await app.sendBytes(`/api/swings/${swing}/films?${about}`, webm)).json());
+    const [kept, gone] = [await add(), await add()];
+    rmSync(join(app.folder, 'films', `${gone.id}.webm`));
+    const b = await make();
+    expect([b.swings, b.missing]).toEqual([1, 1]);
+    const files = unzipSync(await bytesOf(b.name));
+    expect(strFromU8(files['missing.txt']!)).toContain(`films/${gone.id}.webm`);
+    expect(files[`films/${kept.id}.webm`]).toEqual(webm);
+    const own = unzipSync(new Uint8Array((await app.get('/api/pupils/p/bundle')).rawPayload));
+    expect(Object.keys(own)).toContain('missing.txt');
+    const night = await app.night.tick(new Date(2026, 10, 20, 4));
+    expect([night!.missing, night!.wrong]).toEqual([1, null]);
+    await app.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
+    const back = Restored.parse((await put(await bytesOf(b.name))).json());
+    expect([back.swings, back.films]).toEqual([1, 1]);
+    expect((await app.lesson()).rack[0]!.films.map((f) => f.id)).toEqual([kept.id]);
   });
   it('are named when they may hold a pupil, even without their list', async () => {
     const b = await make();

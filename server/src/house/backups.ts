@@ -10,7 +10,12 @@ import type { PupilArchive } from './pupil-archive.js';
 import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';
 
 /** What a backup holds, beside it as JSON, so that a list need not open it. Ids only, no names. */
-const Contents = z.object({ at: z.string(), pupils: z.array(z.string()), swings: z.int() });
+const Contents = z.object({
+  at: z.string(),
+  pupils: z.array(z.string()),
+  swings: z.int(),
+  missing: z.int().default(0),
+});
 
 const NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
 const NIGHT = /^vilko-night-\d{8}\.zip$/;
@@ -63,6 +68,7 @@ export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
           at: held.data?.at ?? mtime.toISOString(),
           pupils: held.data?.pupils.length ?? 0,
           swings: held.data?.swings ?? 0,
+          missing: held.data?.missing ?? 0,
         };
       }),
     );
@@ -72,11 +78,16 @@ export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
   const write = async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
     const all = await pupils.all();
     const bundle = await archive.whole();
-    const swings = bundle.head.swings.length;
+    const { swings, missing } = bundle.head;
     await writeFile(join(folder, `${name}.part`), packPupils(bundle));
     await writeFile(
       join(folder, `${name}.json`),
-      JSON.stringify({ at: at.toISOString(), pupils: all.map((p) => p.id), swings }),
+      JSON.stringify({
+        at: at.toISOString(),
+        pupils: all.map((p) => p.id),
+        swings: swings.length,
+        missing: missing.length,
+      } satisfies z.infer<typeof Contents>),
     );
     await rename(join(folder, `${name}.part`), join(folder, name));
     return bundle;
@@ -101,9 +112,17 @@ export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
         const bytes = new Uint8Array(await readFile(file));
         const wrong = differenceTo(bundle, unpackPupils(bytes, name));
         if (!wrong) await letGo(folder);
-        return { at: now.toISOString(), file, size: bytes.length, swings: bundle.head.swings.length, wrong };
+        const { swings, missing } = bundle.head;
+        return {
+          at: now.toISOString(),
+          file,
+          size: bytes.length,
+          swings: swings.length,
+          missing: missing.length,
+          wrong,
+        };
       } catch (e) {
-        return { at: now.toISOString(), file: null, size: 0, swings: 0, wrong: reason(e, folder) };
+        return { at: now.toISOString(), file: null, size: 0, swings: 0, missing: 0, wrong: reason(e, folder) };
       }
     },
     /** The bytes of a backup, to be kept elsewhere. */

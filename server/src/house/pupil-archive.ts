@@ -3,12 +3,28 @@ import { inboxJson, lessonJson, loose, packPupils, type PupilBundle, swingJson }
 import { putBack, type Shelves } from './put-back.js';
 import { SETTINGS } from './settings.js';
 
+/** Files by name, and the names of those that are not there any more. */
+async function filesOf(store: Shelves['store'], kept: readonly Parameters<Shelves['store']['find']>[0][]) {
+  const files = new Map<string, Uint8Array>();
+  const missing: string[] = [];
+  for (const f of kept) {
+    const bytes = await store.find(f);
+    if (bytes) files.set(store.nameOf(f), bytes);
+    else missing.push(`films/${store.nameOf(f)}`);
+  }
+  return { files, missing };
+}
+
 /** The house's own drills, with the photographs and films that show them. */
 async function drillsIn({ drills, store }: Shelves) {
   const rows = (await drills.every()).map(({ drill, media, offAt }) => ({ drill, media, off: offAt !== null }));
-  const files = new Map<string, Uint8Array>();
-  for (const { media } of rows) if (media) files.set(store.nameOf(media), await store.get(media));
-  return { rows, files };
+  return {
+    rows,
+    ...(await filesOf(
+      store,
+      rows.flatMap(({ media }) => media ?? []),
+    )),
+  };
 }
 
 /** Takes pupils out whole, puts them back, erases them. */
@@ -26,13 +42,25 @@ export function pupilArchive(shelves: Shelves) {
     );
     return { people, lessons, rows, theirFilms, theirShots: await shots.ofLessons(lessonIds) };
   };
+  /** Recordings by id, and the files that they would be of those that are not there any more. */
+  const recordingsOf = async (ids: readonly string[]) => {
+    const recordings = new Map<string, Uint8Array>();
+    const missing: string[] = [];
+    for (const id of new Set(ids)) {
+      const bytes = await swings.bundle(id);
+      if (bytes) recordings.set(id, bytes);
+      else missing.push(`recordings/${id}.vilko`);
+    }
+    return { recordings, missing };
+  };
   const bundle = async (ids: readonly string[]): Promise<PupilBundle> => {
     const { people, lessons, rows, theirFilms, theirShots } = await gather(ids);
     const log = await practice.logOf(ids);
-    const recordings = new Map<string, Uint8Array>();
-    for (const id of new Set(rows.map((r) => r.recordingId))) recordings.set(id, (await swings.bundle(id))!);
-    const files = new Map<string, Uint8Array>();
-    for (const f of [...theirFilms, ...loose(log, lessons)]) files.set(store.nameOf(f), await store.get(f));
+    const { recordings, missing: lost } = await recordingsOf(rows.map((r) => r.recordingId));
+    const { files, missing } = await filesOf(store, [...theirFilms, ...loose(log, lessons)]);
+    // a swing is nothing without its recording
+    const whole = rows.filter((r) => recordings.has(r.recordingId));
+    const here = new Set(whole.map((r) => r.id));
     return {
       head: {
         vilko: 'pupils',
@@ -40,9 +68,9 @@ export function pupilArchive(shelves: Shelves) {
         written: new Date().toISOString(),
         pupils: people,
         lessons: lessons.map(lessonJson),
-        swings: rows.map(swingJson),
-        shots: theirShots,
-        films: theirFilms,
+        swings: whole.map(swingJson),
+        shots: theirShots.map((s) => (s.swingId === null || here.has(s.swingId) ? s : { ...s, swingId: null })),
+        films: theirFilms.filter((f) => here.has(f.swingId)),
         entered: await entered.ofLessons(lessons.map((l) => l.id)),
         plans: await practice.plansOf(ids),
         log,
@@ -51,6 +79,7 @@ export function pupilArchive(shelves: Shelves) {
         drills: [],
         settings: null,
         inbox: [],
+        missing: [...lost, ...missing],
       },
       recordings,
       films: files,
@@ -66,16 +95,21 @@ export function pupilArchive(shelves: Shelves) {
         savedAt: r.savedAt.toISOString(),
         pattern: r.pattern,
       }));
-      const { rows, files } = await drillsIn(shelves);
+      const { rows, files, missing } = await drillsIn(shelves);
       const waiting = (await inbox.every()).map(inboxJson);
-      const recordings = new Map(all.recordings);
-      for (const { recordingId } of waiting)
-        if (!recordings.has(recordingId)) recordings.set(recordingId, (await swings.bundle(recordingId))!);
+      const theirs = await recordingsOf(waiting.map((s) => s.recordingId));
       const settings = await house.get<HouseSettings>(SETTINGS);
       return {
-        recordings,
+        recordings: new Map([...all.recordings, ...theirs.recordings]),
         films: new Map([...all.films, ...files]),
-        head: { ...all.head, patterns: own, drills: rows, settings, inbox: waiting },
+        head: {
+          ...all.head,
+          patterns: own,
+          drills: rows,
+          settings,
+          inbox: waiting.filter((s) => theirs.recordings.has(s.recordingId)),
+          missing: [...all.head.missing, ...theirs.missing, ...missing],
+        },
       };
     },
     pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),

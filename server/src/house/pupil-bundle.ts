@@ -101,6 +101,8 @@ export const PupilsHead = z.object({
   drills: z.array(OwnDrill).default([]),
   settings: HouseSettings.nullable().default(null),
   inbox: z.array(InboxRowJson).default([]),
+  /** Files that should be in it, but were not there any more when it was packed. */
+  missing: z.array(z.string()).default([]),
 });
 export type PupilsHead = z.infer<typeof PupilsHead>;
 
@@ -143,11 +145,17 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
   ...lessons.flatMap((l) => l.review ?? []),
 ];
 
-/** Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4. */
+/**
+ * Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4; and missing.txt
+ * where something was not there.
+ */
 export function packPupils(b: PupilBundle): Uint8Array {
   const stored = (bytes: Uint8Array): [Uint8Array, { level: 0 }] => [bytes, { level: 0 }];
+  const { missing } = b.head;
+  const gone = `These files were not there any more when this was packed:\n${missing.join('\n')}\n`;
   return zipSync({
     'pupils.json': strToU8(JSON.stringify(b.head)),
+    ...(missing.length ? { 'missing.txt': strToU8(gone) } : {}),
     ...Object.fromEntries([...b.recordings].map(([id, bytes]) => [`recordings/${id}.vilko`, stored(bytes)])),
     ...Object.fromEntries([...b.films].map(([name, bytes]) => [`films/${name}`, stored(bytes)])),
   });

@@ -38,8 +38,7 @@ export interface Shelves {
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
   const { pupils, swings, shots, films, entered, patterns, drills, practice, experiments, inbox, house, store } =
     shelves;
-  const putFilm = async (f: Film, bytes: Uint8Array | undefined): Promise<void> => {
-    if (!bytes) return;
+  const putFilm = async (f: Film, bytes: Uint8Array): Promise<void> => {
     await store.put(f, bytes);
     await films.add(f);
   };
@@ -85,7 +84,10 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     if (bytes && !(await drills.one(drill.id))) await store.put(media, bytes);
     await drills.putBack({ drill, media: bytes ? media : null, offAt: off ? new Date() : null });
   }
-  for (const f of head.films) await fresh(films.one(f.id), () => putFilm(f, files.get(store.nameOf(f))), 'films');
+  for (const f of head.films) {
+    const bytes = files.get(store.nameOf(f));
+    if (bytes) await fresh(films.one(f.id), () => putFilm(f, bytes), 'films');
+  }
   // a swing that was filed since is no longer without an owner
   const known = async (id: string): Promise<boolean> =>
     (await inbox.has(id)) || (await swings.one(id))?.deletedAt === null;

@@ -1,4 +1,4 @@
-import { clockText } from '@vilko/core/words';
+import { clockText, counted } from '@vilko/core/words';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
@@ -92,7 +92,16 @@ const MEGABYTE = 1e6;
                   <td class="figures py-1.5 pr-3 text-right whitespace-nowrap">
                     {{ (b.size / megabyte).toFixed(1) }} MB
                   </td>
-                  <td class="py-1.5 pr-3 whitespace-nowrap text-ink2">{{ b.pupils }} pupils, {{ b.swings }} swings</td>
+                  <td class="py-1.5 pr-3 text-ink2">
+                    <span class="whitespace-nowrap">{{ b.pupils }} pupils, {{ b.swings }} swings</span>
+                    @if (b.missing) {
+                      <span
+                        class="block text-alarm"
+                        title="They were not in the data folder any more; missing.txt in the file names them"
+                        >{{ counted(b.missing, 'file') }} missing</span
+                      >
+                    }
+                  </td>
                   <td class="py-1.5 text-right whitespace-nowrap">
                     <a class="link mr-3" [href]="'/api/backups/' + b.name" download>Save</a>
                     <button class="link" (click)="restore(b.name)" [disabled]="!!doing()">Put back</button>
@@ -170,8 +179,11 @@ export class Settings {
     const when = `${dateText(n.at)}, ${clockText(n.at)}`;
     return n.wrong
       ? `The backup of ${when} is not to be trusted: ${n.wrong}.`
-      : `${when}: ${n.swings} swings, ${(n.size / MEGABYTE).toFixed(1)} MB, read back whole.`;
+      : `${when}: ${n.swings} swings, ${(n.size / MEGABYTE).toFixed(1)} MB, read back whole${
+          n.missing ? `; ${counted(n.missing, 'file')} had gone from the data folder, named in its missing.txt` : ''
+        }.`;
   });
+  protected readonly counted = counted;
   protected readonly megabyte = MEGABYTE;
   protected readonly date = dateText;
   protected readonly time = clockText;
