@@ -52,11 +52,33 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
   return { found, contents };
 }
 
+/** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
+const writer =
+  ({ pupils, archive }: Pick<BackupShelves, 'pupils' | 'archive'>) =>
+  async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
+    const all = await pupils.all();
+    const bundle = await archive.whole();
+    const { swings, missing } = bundle.head;
+    await writeFile(join(folder, `${name}.part`), packPupils(bundle));
+    await writeFile(
+      join(folder, `${name}.json`),
+      JSON.stringify({
+        at: at.toISOString(),
+        pupils: all.map((p) => p.id),
+        swings: swings.length,
+        missing: missing.length,
+      } satisfies z.infer<typeof Contents>),
+    );
+    await rename(join(folder, `${name}.part`), join(folder, name));
+    return bundle;
+  };
+
 /** Backups in the data folder: every pupil as one bundle. They work on either database. */
 export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
   const own = join(data, 'backups');
   mkdirSync(own, { recursive: true });
   const { found, contents } = backupFiles(own, nightFolder);
+  const write = writer({ pupils, archive });
   const list = async (): Promise<Backup[]> => {
     const all = await Promise.all(
       (await found()).map(async ({ name, folder }) => {
@@ -73,24 +95,6 @@ export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
       }),
     );
     return all.sort((a, b) => b.at.localeCompare(a.at));
-  };
-  /** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
-  const write = async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
-    const all = await pupils.all();
-    const bundle = await archive.whole();
-    const { swings, missing } = bundle.head;
-    await writeFile(join(folder, `${name}.part`), packPupils(bundle));
-    await writeFile(
-      join(folder, `${name}.json`),
-      JSON.stringify({
-        at: at.toISOString(),
-        pupils: all.map((p) => p.id),
-        swings: swings.length,
-        missing: missing.length,
-      } satisfies z.infer<typeof Contents>),
-    );
-    await rename(join(folder, `${name}.part`), join(folder, name));
-    return bundle;
   };
   return {
     list,

@@ -27,10 +27,8 @@ async function drillsIn({ drills, store }: Shelves) {
   };
 }
 
-/** Takes pupils out whole, puts them back, erases them. */
-export function pupilArchive(shelves: Shelves) {
-  const { pupils, swings, shots, films, entered, patterns, practice, experiments, inbox, house, store, outbox, scrub } =
-    shelves;
+/** Takes pupils out, with everything that is theirs. */
+function taking({ pupils, swings, shots, films, entered, practice, experiments, store }: Shelves) {
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -85,6 +83,13 @@ export function pupilArchive(shelves: Shelves) {
       films: files,
     };
   };
+  return { gather, recordingsOf, bundle };
+}
+
+/** Takes pupils out whole, puts them back, erases them. */
+export function pupilArchive(shelves: Shelves) {
+  const { pupils, swings, patterns, practice, inbox, house, store, outbox, scrub } = shelves;
+  const { gather, recordingsOf, bundle } = taking(shelves);
   return {
     bundle,
     /** Every pupil and what belongs to the house itself. */

@@ -41,7 +41,7 @@ describe('the office', () => {
     expect(officeFeature.reducer(doing, OfficeActions.failed({ message: 'no space left' })).doing).toBeNull();
     const made = officeFeature.reducer(
       doing,
-      OfficeActions.backupMade({ backup: { name: 'b', at: '', size: 1, pupils: 1, swings: 1 } }),
+      OfficeActions.backupMade({ backup: { name: 'b', at: '', size: 1, pupils: 1, swings: 1, missing: 0 } }),
     );
     expect([made.doing, made.backups?.length]).toEqual([null, 1]);
   });
