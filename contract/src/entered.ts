@@ -2,6 +2,7 @@ import { EVENT_NAMES, FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
 import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
 import { ClubClass } from './pupil.js';
+import { Moment } from './moment.js';
 
 /** Most numbers of one entered swing. */
 export const MOST_ENTERED = 40;
@@ -41,7 +42,7 @@ export const FilmRead = z.object({
   /** Of the swing. */
   number: z.int(),
   clubName: z.string(),
-  recordedAt: z.string(),
+  recordedAt: Moment,
   filmId: z.string(),
   side: z.enum(FILM_SIDES),
   of: z.enum(FOLLOWED_IDS),

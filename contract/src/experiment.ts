@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { MeasureIdText } from './measure-id.js';
 import { SHOT_NUMBERS } from './shot.js';
+import { Moment } from './moment.js';
 
 /** Trials with, and as many without. */
 export const TRIALS = { least: 4, most: 20, usual: 8 } as const;
@@ -39,8 +40,8 @@ export const KeptExperiment = z.object({
   id: z.string(),
   lessonId: z.string(),
   /** ISO 8601 */
-  madeAt: z.string(),
-  endedAt: z.string().nullable(),
+  madeAt: Moment,
+  endedAt: Moment.nullable(),
   about: NewExperiment,
   /** The drawn order; what did not count is repeated after its end. */
   order: z.array(z.enum(['with', 'without'])),

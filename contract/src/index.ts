@@ -20,6 +20,7 @@ export * from './pattern.js';
 export * from './judgement.js';
 export * from './standard.js';
 export * from './measure-id.js';
+export * from './moment.js';
 export * from './endpoints/endpoint.js';
 export { BAY_SOCKETS } from './endpoints/bays.js';
 export { SHARED } from './endpoints/shared.js';

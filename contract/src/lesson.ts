@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { Pupil } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
 import { QuantityIdText } from './measure-id.js';
+import { Moment } from './moment.js';
 
 export const Device = z.enum(DEVICE_KINDS);
 
@@ -16,8 +17,7 @@ export type Cuts = z.infer<typeof Cuts>;
 export const LessonHead = z.object({
   id: z.string(),
   pupilId: z.string(),
-  /** ISO 8601 */
-  startedAt: z.string(),
+  startedAt: Moment,
   bay: z.string(),
   aim: z.string().max(400),
   /** The one measure or number of the ball this lesson is judged by; null until it is agreed. */

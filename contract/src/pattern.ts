@@ -1,8 +1,9 @@
 import { Pattern } from '@vilko/core';
 import * as z from 'zod';
+import { Moment } from './moment.js';
 
 /** A version of a pattern of the house's own. */
-export const PatternVersion = z.object({ version: z.int(), savedAt: z.string(), pattern: Pattern });
+export const PatternVersion = z.object({ version: z.int(), savedAt: Moment, pattern: Pattern });
 export type PatternVersion = z.infer<typeof PatternVersion>;
 
 /** The newest version of every own pattern that was not deleted. */

@@ -1,6 +1,7 @@
 import { BlockResult, LAST_RUNG, Plan, PlanWish } from '@vilko/core';
 import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
+import { Moment } from './moment.js';
 
 /** What a swing of the trainer was for: a measure with its band over k of n swings, on a rung of a drill. */
 export const PracticeTask = z.object({
@@ -67,8 +68,7 @@ export type LogFilm = z.infer<typeof LogFilm>;
 
 /** An entry of the logbook. What is written down by hand is never a measurement. */
 export const NewLogEntry = z.object({
-  /** ISO 8601 */
-  at: z.string(),
+  at: Moment,
   kind: z.enum(['trainer', 'home', 'self-check', 'felt', 'film', 'answer']),
   /** Who wrote it: the pupil, from the page of a lesson. */
   from: z.enum(['instructor', 'pupil']).default('instructor'),
@@ -111,9 +111,9 @@ export const PracticePlan = z.object({
   pupilId: z.string(),
   /** The lesson it was made in. */
   lessonId: z.string().nullable(),
-  madeAt: z.string(),
+  madeAt: Moment,
   /** Put aside before its end; null while it runs. */
-  endedAt: z.string().nullable(),
+  endedAt: Moment.nullable(),
   plan: Plan,
 });
 export type PracticePlan = z.infer<typeof PracticePlan>;

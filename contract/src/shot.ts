@@ -1,5 +1,6 @@
 import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/vocabulary';
 import * as z from 'zod';
+import { Moment } from './moment.js';
 
 export { SHOT_NUMBERS, type ShotNumber };
 
@@ -67,8 +68,8 @@ export const Shot = z.object({
   id: z.string(),
   lessonId: z.string(),
   swingId: z.string().nullable(),
-  /** ISO 8601, when the ball was hit. */
-  at: z.string(),
+  /** When the ball was hit. */
+  at: Moment,
   source: z.enum(['keyboard', 'feed', 'file']),
   /** Which monitor or file. */
   from: z.string(),

@@ -7,6 +7,7 @@ import {
   INTENTS,
   LessonHead,
   LogEntry,
+  Moment,
   QuantityIdText,
   Marks,
   Overruled,
@@ -46,7 +47,7 @@ const SwingRowJson = z.object({
   clubName: z.string(),
   handed: Handed.nullable().default(null),
   device: Device,
-  recordedAt: z.string(),
+  recordedAt: Moment,
   source: z.enum(['bay', 'file']),
   file: z.string().nullable(),
   starred: z.boolean(),
@@ -60,14 +61,15 @@ const SwingRowJson = z.object({
   overruled: z.array(Overruled).default([]),
   task: PracticeTask.nullable().default(null),
   sure: z.boolean().default(false),
-  deletedAt: z.string().nullable(),
+  deletedAt: Moment.nullable(),
 });
 
 const InboxRowJson = InboxSwing.omit({ pupil: true, handed: true }).extend({
+  recordedAt: Moment,
   recordingId: z.string(),
   part: z.int(),
   intent: z.enum(INTENTS),
-  deletedAt: z.string().nullable(),
+  deletedAt: Moment.nullable(),
 });
 
 /** pupils.json of a pupil bundle, version 1; recordings and films lie beside it as files. */
@@ -86,7 +88,7 @@ export const PupilsHead = z.object({
       against: ReportText.nullable().default(null),
       page: FrozenPage.nullable().default(null),
       review: SpokenReview.nullable().default(null),
-      deletedAt: z.string().nullable().default(null),
+      deletedAt: Moment.nullable().default(null),
     }),
   ),
   swings: z.array(SwingRowJson),

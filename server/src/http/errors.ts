@@ -3,9 +3,33 @@ import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 
 const REFUSALS: Readonly<Record<number, string>> = {
+  400: 'The request was not understood.',
   413: 'The file is larger than this server takes.',
+  415: 'This kind of content is not taken here.',
   429: 'Too many tries: wait a minute, then try again.',
 };
+
+/** What a database refuses because of what was asked (SQLSTATE), in a sentence. */
+const REFUSED_BY_DATABASE: Readonly<Record<string, string>> = {
+  '22007': 'A date in it is none.',
+  '22008': 'A date in it is none.',
+  '22003': 'A number in it is too great.',
+  '22021': 'It holds characters that cannot be kept.',
+  '22P02': 'A value in it is of another kind.',
+  '22P05': 'It holds characters that cannot be kept.',
+  '23502': 'Something in it is missing.',
+  '23503': 'What it belongs to is not there any more.',
+  '23505': 'There is one of this name already.',
+};
+
+/** The code of the database behind an error, if one is. */
+function refusedByDatabase(error: unknown): string | undefined {
+  for (let e = error; e instanceof Error; e = e.cause) {
+    const { code } = e as Error & { readonly code?: unknown };
+    if (typeof code === 'string' && code in REFUSED_BY_DATABASE) return REFUSED_BY_DATABASE[code];
+  }
+  return undefined;
+}
 
 /** Every error of the plug-ins below as one sentence for a person; what nobody expected goes into the log. */
 export function sayErrors(app: FastifyInstance): void {
@@ -21,6 +45,13 @@ export function sayErrors(app: FastifyInstance): void {
     if (hasZodFastifySchemaValidationErrors(error)) {
       const wrong = error.validation.map((v) => `${v.instancePath.slice(1)} ${v.message}`).join('; ');
       return reply.code(400).send({ code: 'bad-request', message: `The request was not understood: ${wrong}.` });
+    }
+    const refused = refusedByDatabase(error);
+    if (refused) {
+      request.log.warn(error);
+      return reply
+        .code(422)
+        .send({ code: 'bad-option', message: `This could not be kept. ${refused}`, kept: 'Nothing was changed.' });
     }
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error(error);

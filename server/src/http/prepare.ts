@@ -5,6 +5,7 @@ import Fastify, { type FastifyInstance } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod';
 import { sayErrors } from './errors.js';
 import { logOptions } from './log.js';
+import { nulInAddress, nulRefused } from './nul.js';
 
 /**
  * What every route rests on: checks, bytes, errors in a sentence.
@@ -21,6 +22,7 @@ export function bareServer(log: string | undefined, level?: string): FastifyInst
     (_, body, done) => done(null, body),
   );
   fastify.decorate('elsewhere', null);
+  fastify.addHook('onRequest', (request, _, done) => done(nulInAddress(request.url) ? nulRefused() : undefined));
   sayErrors(fastify);
   return fastify;
 }

@@ -40,6 +40,31 @@ describe('every route', () => {
         .toBe(404);
   });
 
+  it('refuses a character that nothing can be called by, and a moment that is none, in a sentence', async () => {
+    for (const { method, path } of Object.values(ENDPOINTS)) {
+      if (!path.includes(':')) continue;
+      const url = path.replaceAll(/:\w+/g, 'a%00b');
+      const { statusCode, body } = await app.fastify.inject({ method, url });
+      expect([statusCode, body.includes('NUL')])
+        .withContext(`${method} ${path}`)
+        .toEqual([422, true]);
+    }
+    const entry = { kind: 'felt', lessonId: 'l', drill: null, rung: null, passed: null, checks: {}, felt: null };
+    const log = { ...entry, painBefore: null, painAfter: null, note: '', film: null };
+    const asked = async (url: string, body: object, method: 'POST' | 'PATCH' = 'POST') =>
+      refused(method, url, body).then(({ status, message }) => [status, message]);
+    expect(await asked('/api/swings/delete', { ids: ['a\u0000'] })).toEqual([422, jasmine.stringContaining('NUL')]);
+    expect(await asked('/api/pupils/p/log', { ...log, at: 'yesterday-ish' })).toEqual([
+      400,
+      jasmine.stringContaining('at this is no moment'),
+    ]);
+    const film = { id: 'nowhere', mime: 'video/webm', size: 5, duration: 1, aspect: 1, marks: {} };
+    expect(await asked('/api/pupils/p/log', { ...log, at: '2026-11-02T10:00:00Z', film })).toEqual([
+      422,
+      jasmine.stringContaining('is not there'),
+    ]);
+  });
+
   it('names the field that cannot be, and changes nothing', async () => {
     const before = await app.lesson();
     const cases = [

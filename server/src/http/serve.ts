@@ -15,6 +15,7 @@ import {
 import { isQuantityId, VilkoError } from '@vilko/core';
 import type { FastifyInstance, FastifyReply, FastifyRequest, onRequestAsyncHookHandler } from 'fastify';
 import * as z from 'zod';
+import { NUL, nulRefused } from './nul.js';
 import { bytesOf } from './words.js';
 
 declare module 'fastify' {
@@ -81,6 +82,7 @@ export function serve<N extends EndpointName>(
     },
     async handler(request, answer) {
       if (app.elsewhere?.answers(name)) return app.elsewhere.answer(request, answer);
+      refuseNul(request.body);
       refuseUnknownMeasures(request.query);
       refuseUnknownMeasures(request.body);
       const answered = await handle({
@@ -97,6 +99,16 @@ export function serve<N extends EndpointName>(
       return answer.code(right).send(answered);
     },
   });
+}
+
+/** Refuses texts, and names of what they are, with a character in them that no text may hold (`nul.ts`). */
+function refuseNul(asked: unknown): void {
+  if (typeof asked === 'string' && asked.includes(NUL)) throw nulRefused();
+  if (typeof asked !== 'object' || asked === null || ArrayBuffer.isView(asked)) return;
+  for (const [name, part] of Object.entries(asked)) {
+    refuseNul(name);
+    refuseNul(part);
+  }
 }
 
 /**

@@ -18,6 +18,8 @@ export function logbookService(pupils: PupilRepository, practice: PracticeReposi
   };
   const addEntry = async (pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> => {
     if (!(await pupils.one(pupilId))) return null;
+    if (entry.film && !store.has(entry.film))
+      throw new VilkoError('bad-option', 'the film of this entry is not there: the film comes first, then the entry');
     const made = { ...entry, id: randomUUID(), pupilId };
     await practice.addEntry(made);
     return made;

@@ -8,7 +8,11 @@ const filmOf = ({ deletedAt, ...f }: typeof films.$inferSelect): Film => f;
 /** Films of swings; their pictures lie as files beside the database. */
 export function filmRepository(db: Db) {
   const changed = async (id: string, set: Partial<typeof films.$inferInsert>): Promise<Film | null> => {
-    const [row] = await db.update(films).set(set).where(eq(films.id, id)).returning();
+    const those = eq(films.id, id);
+    // a change of nothing is none
+    const [row] = Object.values(set).some((v) => v !== undefined)
+      ? await db.update(films).set(set).where(those).returning()
+      : await db.select().from(films).where(those);
     return row ? filmOf(row) : null;
   };
   return {

@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Film } from '@vilko/contract';
@@ -38,6 +38,7 @@ export function filmStore(data: string) {
     folder,
     nameOf: fileOf,
     put: async (f: Kept, bytes: Uint8Array): Promise<void> => writeFile(join(folder, fileOf(f)), bytes),
+    has: (f: Kept): boolean => existsSync(join(folder, fileOf(f))),
     get: async (f: Kept): Promise<Uint8Array> => readFile(join(folder, fileOf(f))),
     /** Null where its file is gone or cannot be read: whoever takes many goes on. */
     find: (f: Kept): Promise<Uint8Array | null> => readFile(join(folder, fileOf(f))).catch(() => null),
