@@ -88,6 +88,14 @@ describe('signing in', () => {
     clock.and.returnValue(now + 12.1 * 3600_000);
     expect(auth.knows(token)).toBeFalse();
     expect([auth.knows(''), auth.knows(undefined)]).toEqual([false, false]);
+    clock.and.returnValue(now);
+    expect(auth.knows(token)).toBeFalse();
+    // a clock that is set back all the while does not make the day longer
+    const other = (await auth.enter(PASSWORD))!;
+    const steady = performance.now();
+    spyOn(performance, 'now').and.returnValue(steady + 12.1 * 3600_000);
+    clock.and.returnValue(now - 3600_000);
+    expect(auth.knows(other)).toBeFalse();
   });
 
   it('is no way in for a device from elsewhere without the house’s key, whatever bay it names', async () => {
