@@ -24,6 +24,7 @@ export { DEFAULT_AXES, labAxes } from './formats/c3d/lab-axes.js';
 export { recordedFootCheck } from './ground/recorded-foot-check.js';
 export { writeC3d } from './formats/c3d/write-c3d.js';
 export { BundleHead, readBundle, writeBundle } from './formats/bundle/bundle.js';
+export { unzip } from './formats/npz/zip.js';
 export * from './analyse.js';
 export { CORE_VERSION, JUDGING_VERSION } from './core-version.js';
 export * from './events/event.js';

@@ -10,6 +10,7 @@ import { readNpzArrays, writeNpzArrays } from './npz/npz.js';
 import { scanNumber } from './csv/number-scan.js';
 import { readRecording, writeRecording } from './formats.js';
 import { readNpy, writeNpy } from './npz/npy.js';
+import { unzip } from './npz/zip.js';
 
 const refusal = (f: () => unknown): string => {
   try {
@@ -214,6 +215,16 @@ describe('formats', () => {
     expect(head(whole).decimals['p1_fz']).toEqual({ digits: 2, single: true });
     expect(head(whole).decimals['p1_mz']).toEqual({ digits: 3, single: true });
     expect(head(noisy).decimals['p1_fz']).toBeUndefined();
+  });
+
+  it('refuses an archive that would fill the memory before it is unpacked, and takes one that packs well', () => {
+    const frames = { shape: [100_000, 40, 20], data: new Uint8Array(100_000 * 800) };
+    const time = { shape: [3], data: Float64Array.of(0, 1, 2) };
+    const bomb = writeNpzArrays({ frames, time, pitch: { shape: [1], data: Float64Array.of(0.01) } }, 1);
+    expect(bomb.length).toBeLessThan(1e6);
+    expect(refusal(() => readRecording(bomb, 'a.npz'))).toMatch(/^a\.npz would unpack 0\.\d MB to 80 MB/);
+    // what is not packed at all may be as long as it likes
+    expect(Object.keys(unzip(zipSync({ a: [frames.data, { level: 0 }] }), 'x'))).toEqual(['a']);
   });
 
   it('refuses a clock that promises more than was sampled, and planes that are none', () => {

@@ -29,8 +29,8 @@ import {
   HouseSettings,
   InboxSwing,
 } from '@vilko/contract';
-import { OwnDrill, VilkoError } from '@vilko/core';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { OwnDrill, unzip, VilkoError } from '@vilko/core';
+import { strFromU8, strToU8, zipSync } from 'fflate';
 import * as z from 'zod';
 import type { LessonRow } from '../pupils/pupil-repository.js';
 import { fileOf } from '../swings/film-store.js';
@@ -170,8 +170,9 @@ export function packPupils(b: PupilBundle): Uint8Array {
 export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(bytes);
-  } catch {
+    files = unzip(bytes, name);
+  } catch (e) {
+    if (e instanceof VilkoError && e.code === 'unsupported') throw e;
     throw new VilkoError('unreadable', `${name} is not a whole zip file`);
   }
   if (!files['pupils.json'])
