@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
@@ -80,5 +80,29 @@ describe('a house’s own database', () => {
       await expectAsync(openDatabase(folder)).toBeRejected();
       await close();
     }
+  });
+
+  it('that is damaged is refused with what is kept and what can be done, the newest backup by its name', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-house-'));
+    await (await openDatabase(folder)).close();
+    const control = join(folder, 'pg/global/pg_control');
+    const whole = readFileSync(control);
+    writeFileSync(control, Buffer.alloc(whole.length, 7));
+    await expectAsync(openDatabase(folder)).toBeRejectedWithError(/could not be opened.*No backup lies in/);
+    mkdirSync(join(folder, 'backups'));
+    for (const [day, at] of [
+      ['20261101', 1],
+      ['20261102', 2],
+    ] as const) {
+      const file = join(folder, 'backups', `vilko-night-${day}.zip`);
+      writeFileSync(file, 'x');
+      utimesSync(file, at, at);
+    }
+    await expectAsync(openDatabase(folder)).toBeRejectedWithError(
+      /rename .*Office › Settings: .*vilko-night-20261102.zip/,
+    );
+    // nothing was changed: mended, it opens
+    writeFileSync(control, whole);
+    await (await openDatabase(folder)).close();
   });
 });

@@ -9,6 +9,7 @@ import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import type { MessagePort } from 'node:worker_threads';
 import { type Embedded, joinEmbedded, openEmbedded } from './embedded.js';
 import { layBlank } from './blank.js';
+import { damagedWords } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
 import * as schema from './schema.js';
 
@@ -110,7 +111,9 @@ async function openInFolder(folder: string, migrations: MigrationConfig): Promis
   const unlock = lockFolder(folder);
   try {
     layBlank(join(folder, 'pg'));
-    const client = await openEmbedded(join(folder, 'pg'));
+    const client = await openEmbedded(join(folder, 'pg')).catch((e: unknown) => {
+      throw new Error(damagedWords(folder, e), { cause: e });
+    });
     // a log file that is reused keeps what it held: ours are removed instead
     await client.exec('SET wal_recycle = off');
     const close = async (): Promise<void> => {
