@@ -4,8 +4,9 @@ import type * as z from 'zod';
 export const SHIPPED: { readonly schema: z.ZodType; readonly data: unknown }[] = [];
 
 /**
- * Data that comes with the application. It is held to its schema by a test, not again at every start: that took longer
- * than everything else a start does.
+ * Words and descriptions that come with the application: held to their schema by a test (`shipped.spec.ts`), not again at
+ * every start, where that took longer than all else. What is judged by (faults, patterns, overlays, caps) is read by
+ * its schema when it is loaded.
  */
 export function shipped<S extends z.ZodType>(schema: S, data: unknown): z.output<S> {
   SHIPPED.push({ schema, data });

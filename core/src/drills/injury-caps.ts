@@ -3,7 +3,6 @@ import { footOfSide, type Handed } from '../recording/recording.js';
 import { LADDER } from './drill.js';
 import rows from './injury-caps.json';
 import { INJURY_TAGS, type InjuryTag } from './injuries.js';
-import { shipped } from '../shipped.js';
 
 const Cap = z.object({
   /** Swings at full effort in one session. */
@@ -19,7 +18,7 @@ const Cap = z.object({
   /** The overlay for length is not laid on. */
   notForLength: z.boolean().optional(),
 });
-const CAPS = shipped(z.record(z.enum(INJURY_TAGS), Cap), rows);
+const CAPS = z.record(z.enum(INJURY_TAGS), Cap).parse(rows);
 
 /** One injury or condition as far as it caps what is asked. */
 export interface OnRecord {

@@ -36,10 +36,10 @@ const FILES = [
 
 function whole({ like, ...told }: z.infer<typeof Told>): Pattern {
   const found = FILES.find((f) => f.id === like);
-  if (!found) return shipped(Pattern, told);
+  if (!found) return Pattern.parse(told);
   const { like: _, ...model } = found;
   const own = new Set(told.bands.map((b) => b.measure));
-  return shipped(Pattern, {
+  return Pattern.parse({
     ...model,
     ...told,
     bands: [...model.bands.filter((b) => !own.has(b.measure)), ...told.bands],

@@ -4,7 +4,6 @@ import type { MeasureId } from '../measures/registry.js';
 import { CLUB_CLASSES, type ClubClass } from '../recording/recording.js';
 import rows from './overlays.json';
 import type { Range } from './pattern.js';
-import { shipped } from '../shipped.js';
 
 export const OVERLAY_IDS = ['for-length', 'in-to-out', 'out-to-in'] as const;
 export type OverlayId = (typeof OVERLAY_IDS)[number];
@@ -30,7 +29,7 @@ export const Overlay = z.object({
 });
 export type Overlay = z.infer<typeof Overlay>;
 
-export const OVERLAYS: readonly Overlay[] = shipped(z.array(Overlay), rows);
+export const OVERLAYS: readonly Overlay[] = z.array(Overlay).parse(rows);
 
 /** The overlay a swing asks for by its intent and club, if any. */
 export function overlaysFor(intent: string | undefined, club: ClubClass): OverlayId[] {
