@@ -4,9 +4,9 @@ import type * as z from 'zod';
 export const SHIPPED: { readonly schema: z.ZodType; readonly data: unknown }[] = [];
 
 /**
- * Words and descriptions that come with the application: held to their schema by a test (`shipped.spec.ts`), not again at
- * every start, where that took longer than all else. What is judged by (faults, patterns, overlays, caps) is read by
- * its schema when it is loaded.
+ * Words and descriptions that come with the application: held to their schema by a test (`shipped.spec.ts`), not again
+ * at every start, where that took longer than all else. What is judged by (faults, patterns, overlays, caps) is read
+ * by its schema when it is loaded.
  */
 export function shipped<S extends z.ZodType>(schema: S, data: unknown): z.output<S> {
   SHIPPED.push({ schema, data });
