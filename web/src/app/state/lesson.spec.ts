@@ -38,6 +38,8 @@ describe('a lesson’s state', () => {
     const answered = LessonActions.came({ lesson });
     expect(rack(after(LessonActions.open({ id: 'l' }), ...arrive, gone, answered))).toEqual([1, 2, 3]);
     expect(rack(after(answered, LessonActions.reload({ id: 'l' }), ...arrive, answered))).toEqual([1, 2, 3, 4]);
+    // opened again, the lesson is asked for anew like this
+    expect(rack(after(answered, ...arrive, LessonActions.open({ id: 'l' }), answered))).toEqual([1, 2]);
     // what the next answer leaves out has gone meanwhile
     expect(rack(after(answered, ...arrive, LessonActions.reload({ id: 'l' }), answered))).toEqual([1, 2]);
   });

@@ -93,16 +93,9 @@ export const lessonFeature = createFeature({
     on(LessonActions.open, (s, { id }): LessonState =>
       s.lesson?.id === id
         ? s
-        : {
-            ...s,
-            lesson: null,
-            swings: swingsAdapter.removeAll(s.swings),
-            arrived: [],
-            status: 'loading',
-            error: null,
-          },
+        : { ...s, lesson: null, swings: swingsAdapter.removeAll(s.swings), status: 'loading', error: null },
     ),
-    on(LessonActions.reload, (s): LessonState => ({ ...s, arrived: [] })),
+    on(LessonActions.open, LessonActions.reload, (s): LessonState => ({ ...s, arrived: [] })),
     on(LessonActions.came, (s, { lesson: { rack, entered: _, ...lesson } }): LessonState => ({
       ...s,
       lesson,
@@ -131,11 +124,11 @@ export const lessonFeature = createFeature({
       error: message,
     })),
     on(LessonActions.failed, (s, { message }): LessonState => ({ ...s, error: message })),
-    on(LessonActions.swingArrived, (s, { swing }): LessonState =>
-      swing.lessonId === s.lesson?.id
-        ? { ...s, swings: swingsAdapter.upsertOne(swing, s.swings), arrived: [...s.arrived, swing] }
-        : { ...s, arrived: [...s.arrived, swing] },
-    ),
+    on(LessonActions.swingArrived, (s, { swing }): LessonState => ({
+      ...s,
+      swings: swing.lessonId === s.lesson?.id ? swingsAdapter.upsertOne(swing, s.swings) : s.swings,
+      arrived: [...s.arrived, swing],
+    })),
     on(LessonActions.swingChanged, (s, { swing }): LessonState => ({
       ...s,
       swings: swingsAdapter.upsertOne(swing, s.swings),
