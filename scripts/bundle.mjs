@@ -1,9 +1,9 @@
 // Bundles the command line, the server and the simulated device for plain Node.
 import { execFileSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { cpSync, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
+import { fingerprint } from './steps.mjs';
 
 const root = new URL('..', import.meta.url);
 const at = (path) => fileURLToPath(new URL(path, root));
@@ -56,12 +56,7 @@ const targets = {
 /** The empty database that a new house begins with, made anew where its tables or the database itself have changed. */
 function makeBlank() {
   const stamp = at('server/dist/blank.stamp');
-  const tables = readdirSync(at('server/src/db/migrations'), { recursive: true })
-    .filter((f) => f.endsWith('.sql'))
-    .map((f) => at(`server/src/db/migrations/${f}`));
-  const hash = createHash('sha256');
-  for (const f of [...tables.sort(), at('package-lock.json')]) hash.update(readFileSync(f));
-  const now = hash.digest('hex');
+  const now = fingerprint(['server/src/db/migrations', 'package-lock.json']);
   if (existsSync(at('server/dist/blank')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   execFileSync('node', ['--import', 'tsx', at('server/src/db/make-blank.ts'), at('server/dist/blank')], {
     stdio: 'inherit',

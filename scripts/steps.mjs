@@ -46,9 +46,10 @@ function files(path) {
     .flatMap((f) => files(join(path, f)));
 }
 
-function fingerprint() {
+/** Of what lies under these paths of the project, tests aside. */
+export function fingerprint(sources) {
   const hash = createHash('sha256');
-  for (const s of SOURCES)
+  for (const s of sources)
     for (const f of files(join(root, s)))
       if (!f.includes('.spec.')) hash.update(f.slice(root.length)).update(readFileSync(f));
   return hash.digest('hex');
@@ -57,7 +58,7 @@ function fingerprint() {
 /** Builds web, server and command line, unless the sources are those of the last build. */
 export function build({ force = false } = {}) {
   const stamp = join(root, '.data/build.stamp');
-  const now = fingerprint();
+  const now = fingerprint(SOURCES);
   const built = [
     'web/dist/browser/index.html',
     'server/dist/main.mjs',

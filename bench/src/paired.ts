@@ -30,15 +30,13 @@ const enough = (f: () => unknown): number => {
 const middle = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[v.length >> 1]!;
 
 /**
- * Runs both by turns in this process, both warmed alike, and compares their processor time pair by pair: what else the
- * machine does then falls on both.
- * @example paired(() => analyse(recording), () => passOver(recording)).ratio // 31
+ * Takes both by turns, pair by pair: what else the machine does then falls on both.
+ * @param ours ms of one call, and theirs
  */
-export function paired(ours: () => unknown, theirs: () => unknown): Paired {
-  const [n, m] = [enough(ours), enough(theirs)];
+export function inPairs(ours: () => number, theirs: () => number): Paired {
   const runs = Array.from({ length: PAIRS }, () => {
-    const a = processorMs(ours, n) / n;
-    return { a, b: processorMs(theirs, m) / m };
+    const a = ours();
+    return { a, b: theirs() };
   });
   const ratios = runs.map(({ a, b }) => a / b).sort((x, y) => x - y);
   return {
@@ -49,4 +47,16 @@ export function paired(ours: () => unknown, theirs: () => unknown): Paired {
     ours: middle(runs.map((r) => r.a)),
     theirs: middle(runs.map((r) => r.b)),
   };
+}
+
+/**
+ * Runs both by turns in this process, both warmed alike, and compares their processor time.
+ * @example paired(() => analyse(recording), () => passOver(recording)).ratio // 31
+ */
+export function paired(ours: () => unknown, theirs: () => unknown): Paired {
+  const [n, m] = [enough(ours), enough(theirs)];
+  return inPairs(
+    () => processorMs(ours, n) / n,
+    () => processorMs(theirs, m) / m,
+  );
 }

@@ -9,13 +9,20 @@ const BEFORE_ADDRESS = 1.3;
 const AFTER_IMPACT = 2.3;
 const AFTER_FINISH = 2.1;
 
+/** The ground of one swing, its events on that stretch, and how what else runs along the recording is cut to it. */
+interface CutGround {
+  readonly ground: Ground;
+  readonly swing: SwingEvents;
+  readonly along: (whole: Cop) => Cop;
+}
+
 /** One swing's stretch of a recording, so that the cost of many swings in a file grows with their number only. */
-export function cutGround(g: Ground, swing: SwingEvents): { ground: Ground; swing: SwingEvents } {
+export function cutGround(g: Ground, swing: SwingEvents): CutGround {
   const clock = g.share;
   const { p7, p10 } = swing.events;
   const from = indexFrom(clock, swing.start - BEFORE_ADDRESS);
   const to = indexTo(clock, Math.max((p7?.t ?? swing.end) + AFTER_IMPACT, (p10?.t ?? 0) + AFTER_FINISH)) + 1;
-  if (from === 0 && to === g.base.n) return { ground: g, swing };
+  if (from === 0 && to === g.base.n) return { ground: g, swing, along: (c) => c };
   const { base, series, cop, loads } = stretchOf(g.base, from, to);
   return {
     ground: {
@@ -31,6 +38,7 @@ export function cutGround(g: Ground, swing: SwingEvents): { ground: Ground; swin
       mat: g.mat && cutMat(g.mat, base),
     },
     swing: { ...swing, address: { ...swing.address, i0: swing.address.i0 - from, i1: swing.address.i1 - from } },
+    along: cop,
   };
 }
 

@@ -1,5 +1,4 @@
 import type { SwingEvents } from '../events/events.js';
-import type { TimeBase } from '../condition/time-base.js';
 import { phaseAxis } from '../events/phase.js';
 import type { FootLoads } from '../ground/foot-loads.js';
 import {
@@ -52,12 +51,12 @@ export function swingContexts(
   // the pendulum of mats and boards needs the whole recording, and is the same for all its swings
   const sways = hasHorizontal(recorded.device) ? null : pendulumOf(recorded.path, who.stature);
   return (whole, found) => {
-    const { ground: g, swing } = cutGround(whole, found);
+    const { ground: g, swing, along } = cutGround(whole, found);
     const weight = g.absolute && who.weight !== null ? who.weight : swing.quiet;
     const checked = g.mat || g.assumed ? null : leftSince(who, found.address.start);
     const outlines = feetOutlines(g, swing, checked);
     const mass = sways
-      ? massFromPendulum({ x: cutTo(g.base, sways.x), y: cutTo(g.base, sways.y) }, swing, who.stature)
+      ? massFromPendulum(along(sways), swing, who.stature)
       : massFromForces(g, swing, weight, who.stature);
     const signals = swingSignals(g, weight, mass);
     return {
@@ -77,12 +76,6 @@ export function swingContexts(
       trailMax: g.feetTold ? trailMaximum(signals.trailShare, swing) : null,
     };
   };
-}
-
-/** The samples of a series that lie on a stretch of its clock. */
-function cutTo(base: TimeBase, s: Series): Series {
-  const from = Math.round((base.t0 - s.t0) * s.rate);
-  return seriesOn(base, s.v.subarray(from, from + base.n));
 }
 
 /** A foot check, with the feet that have been off the ground in this recording before the address. */

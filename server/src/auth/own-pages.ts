@@ -5,17 +5,11 @@ import { loopback } from '../http/loopback.js';
 /** Where a request says that it comes from and goes to. */
 type Heads = Pick<FastifyRequest['headers'], 'host' | 'origin'>;
 
-const hostOf = (address: string): string | null => {
-  try {
-    return new URL(address).host;
-  } catch {
-    return null;
-  }
-};
+const addressOf = (text: string): URL | null => (URL.canParse(text) ? new URL(text) : null);
 
 /** Whether a host is one by which only this machine calls itself. */
 function isThisMachine(host: string): boolean {
-  const name = new URL(`http://${host}`).hostname.replace(/^\[|\]$/g, '');
+  const name = addressOf(`http://${host}`)?.hostname.replace(/^\[|\]$/g, '') ?? '';
   return name === 'localhost' || (isIP(name) > 0 && loopback(name));
 }
 
@@ -26,7 +20,6 @@ function isThisMachine(host: string): boolean {
  * @param open nobody needs to sign in
  */
 export function isOwn({ host, origin }: Heads, open: boolean): boolean {
-  if (origin !== undefined && hostOf(origin) !== host) return false;
-  if (!open) return true;
-  return host !== undefined && hostOf(`http://${host}`) !== null && isThisMachine(host);
+  if (origin !== undefined && addressOf(origin)?.host !== host) return false;
+  return !open || (host !== undefined && isThisMachine(host));
 }

@@ -94,6 +94,7 @@ export async function seedDemo(to: DemoShelves): Promise<DemoLeft | null> {
   newest.sort((a, b) => Number(isOpened(b)) - Number(isOpened(a)));
   return {
     newest: async (how) => {
+      if (!newest.length) return;
       await to.house.put(UNFINISHED, true);
       if (await make(to, newest, how)) await to.house.forget(UNFINISHED);
     },

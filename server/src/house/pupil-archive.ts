@@ -102,18 +102,19 @@ export function pupilArchive(shelves: Shelves) {
       }));
       const { rows, files, missing } = await drillsIn(shelves);
       const waiting = (await inbox.every()).map(inboxJson);
-      const theirs = await recordingsOf(waiting.map((s) => s.recordingId));
+      const more = await recordingsOf(waiting.map((s) => s.recordingId).filter((id) => !all.recordings.has(id)));
+      const recordings = new Map([...all.recordings, ...more.recordings]);
       const settings = await house.get<HouseSettings>(SETTINGS);
       return {
-        recordings: new Map([...all.recordings, ...theirs.recordings]),
+        recordings,
         films: new Map([...all.films, ...files]),
         head: {
           ...all.head,
           patterns: own,
           drills: rows,
           settings,
-          inbox: waiting.filter((s) => theirs.recordings.has(s.recordingId)),
-          missing: [...all.head.missing, ...theirs.missing, ...missing],
+          inbox: waiting.filter((s) => recordings.has(s.recordingId)),
+          missing: [...all.head.missing, ...more.missing, ...missing],
         },
       };
     },

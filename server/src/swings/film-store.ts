@@ -39,7 +39,6 @@ export function filmStore(data: string) {
     nameOf: fileOf,
     put: async (f: Kept, bytes: Uint8Array): Promise<void> => writeFile(join(folder, fileOf(f)), bytes),
     has: (f: Kept): boolean => existsSync(join(folder, fileOf(f))),
-    get: async (f: Kept): Promise<Uint8Array> => readFile(join(folder, fileOf(f))),
     /** Null where its file is gone or cannot be read: whoever takes many goes on. */
     find: (f: Kept): Promise<Uint8Array | null> => readFile(join(folder, fileOf(f))).catch(() => null),
     remove: async (f: Kept): Promise<void> => rm(join(folder, fileOf(f)), { force: true }),

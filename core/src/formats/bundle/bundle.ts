@@ -70,11 +70,10 @@ export function writeBundle(rec: Recording, level: 0 | 1 | 6 = 6): Uint8Array {
   const arrays: Record<string, NdArray> = clock ? {} : { time: flat(rec.time) };
   const decimals: Record<string, Decimals> = {};
   const slim = (key: string, v: Float64Array): void => {
-    const told = decimalsOf(v);
-    if (told) {
-      decimals[key] = told;
-      arrays[key] = toPlanes(v, told);
-    } else arrays[key] = flat(v.every((x) => Object.is(Math.fround(x), x)) ? Float32Array.from(v) : v);
+    const single = v.every((x) => Object.is(Math.fround(x), x));
+    const told = decimalsOf(v, single);
+    if (told) decimals[key] = told;
+    arrays[key] = told ? toPlanes(v, told) : flat(single ? Float32Array.from(v) : v);
   };
   rec.platforms.forEach((p, i) => WRENCH_CHANNELS.forEach((c) => slim(`p${i + 1}_${c}`, p[c])));
   rec.boards.forEach((b, i) => b.cells.forEach((v, j) => slim(`b${i + 1}_c${j + 1}`, v)));
@@ -113,7 +112,7 @@ function sampledBy(clock: Clock, arrays: Readonly<Record<string, NdArray>>): Clo
   );
 }
 
-const wideOf = ({ data }: NdArray): Float64Array => (data instanceof Float64Array ? data : Float64Array.from(data));
+const wideOf = (data: NdArray['data']): Float64Array => (data instanceof Float64Array ? data : Float64Array.from(data));
 
 function matOf(m: Pick<Mat, 'rows' | 'cols' | 'pitch'>, time: NdArray, frames: NdArray): Mat {
   if (frames.data.length !== time.data.length * m.rows * m.cols)
@@ -123,7 +122,7 @@ function matOf(m: Pick<Mat, 'rows' | 'cols' | 'pitch'>, time: NdArray, frames: N
     );
   return {
     ...m,
-    time: time.data instanceof Float64Array ? time.data : Float64Array.from(time.data),
+    time: wideOf(time.data),
     frames: frames.data as Mat['frames'],
   };
 }
@@ -157,7 +156,7 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
     return a;
   };
   const h = head.data;
-  const time = h.clock ? timesOf(sampledBy(h.clock, arrays)) : wideOf(need('time'));
+  const time = h.clock ? timesOf(sampledBy(h.clock, arrays)) : wideOf(need('time').data);
   const n = time.length;
   /** Samples on the bundle's clock, as many as there are times. */
   const wide = (key: string, length = n): Float64Array => {
@@ -165,7 +164,7 @@ export function readBundle(bytes: Uint8Array, name: string): Recording {
     const data = told ? fromPlanes(need(key), told, key) : need(key).data;
     if (data.length !== length)
       throw new VilkoError('unreadable', `channels.npz: ${data.length} samples of ${key}, but ${length} times`);
-    return data instanceof Float64Array ? data : Float64Array.from(data);
+    return wideOf(data);
   };
   const platforms = h.platforms.map((p, i): Platform => {
     const wrench = Object.fromEntries(WRENCH_CHANNELS.map((c) => [c, wide(`p${i + 1}_${c}`)]));

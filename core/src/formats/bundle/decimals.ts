@@ -19,9 +19,9 @@ const valueOf = (whole: number, tens: number, single: boolean): number =>
 /**
  * The digits after the point with which every value of a channel can be told to the last bit: a device has a
  * resolution, and what it delivers are multiples of that. Null where there are none (noise in every bit, NaN, −0).
+ * @param single whether every value is one of single precision
  */
-export function decimalsOf(v: Float64Array): Decimals | null {
-  const single = v.every((x) => Object.is(Math.fround(x), x));
+export function decimalsOf(v: Float64Array, single: boolean): Decimals | null {
   const holds = (x: number, tens: number): boolean => {
     const whole = Math.round(x * tens);
     return Math.abs(whole) < MOST && Object.is(valueOf(whole + 0, tens, single), x);
