@@ -6,6 +6,11 @@ import ts from 'typescript-eslint';
 /** Arrows go one way: what a folder may not import, and why. */
 const forbid = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });
 const no = (group, message) => ({ group, message });
+/** The list of what others may use would bring all of it to every page (scripts are cut by files). */
+const whole = {
+  regex: '^@vilko/(core|contract)(/(golfer|live|words))?$',
+  message: 'pages fetch files, not everything: import from the file itself',
+};
 
 export default ts.config(
   {
@@ -79,10 +84,12 @@ export default ts.config(
         ['@angular/*', 'node:*', 'fastify', 'drizzle-orm*', '@vilko/server*', '@vilko/web*'],
         'contract uses core only',
       ),
+      whole,
     ],
   ),
   forbid(['server/src/**/*-routes.ts'], [no(['drizzle-orm*', '**/db/schema*'], 'routes never import Drizzle')]),
-  forbid(['web/src/app/drawing/**/*.ts'], [no(['@ngrx/*', '**/state/*'], 'drawing knows no state')]),
+  forbid(['web/src/**/*.ts'], [whole]),
+  forbid(['web/src/app/drawing/**/*.ts'], [whole, no(['@ngrx/*', '**/state/*'], 'drawing knows no state')]),
   ...angular.configs.tsRecommended.map((c) => ({ ...c, files: ['web/**/*.ts'] })),
   ...angular.configs.templateRecommended.map((c) => ({ ...c, files: ['web/**/*.html'] })),
   ...angular.configs.templateAccessibility.map((c) => ({ ...c, files: ['web/**/*.html'] })),

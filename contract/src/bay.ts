@@ -1,10 +1,11 @@
-import { BAY_STATES } from '@vilko/core/vocabulary';
+import { BAY_STATES } from '@vilko/core/live/words';
 import * as z from 'zod';
 import { Device } from './lesson.js';
 import { PracticeTask } from './practice.js';
 import { ClubClass, Handed } from './pupil.js';
 import { SetUpState } from './set-up.js';
-import { INTENTS, SwingHead, SwingKind, SWING_TAGS } from './swing.js';
+import { SwingHead, SwingKind } from './swing.js';
+import { INTENTS, SWING_TAGS } from './swing-words.js';
 
 /** The device in the bay, as it introduced itself and as it behaves. */
 export const BayDevice = z.object({
@@ -109,17 +110,3 @@ export const LiveMessage = z.discriminatedUnion('type', [
   z.object({ type: z.literal('behind'), work: WorkBehind.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;
-
-/** Clubs by key on Record. */
-export const CLUB_KEYS: readonly {
-  readonly key: string;
-  readonly club: z.infer<typeof ClubClass>;
-  readonly name: string;
-}[] = [
-  { key: '1', club: 'driver', name: 'driver' },
-  { key: '3', club: 'wood', name: '3-wood' },
-  { key: '5', club: 'iron', name: '5-iron' },
-  { key: '7', club: 'iron', name: '7-iron' },
-  { key: '9', club: 'iron', name: '9-iron' },
-  { key: '0', club: 'wedge', name: 'wedge' },
-];

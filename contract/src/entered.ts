@@ -1,4 +1,5 @@
-import { EVENT_NAMES, FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
+import { EVENT_NAMES } from '@vilko/core/events/event';
+import { FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/film/followed';
 import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
 import { ClubClass } from './pupil.js';

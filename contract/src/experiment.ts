@@ -2,11 +2,7 @@ import * as z from 'zod';
 import { MeasureIdText } from './measure-id.js';
 import { SHOT_NUMBERS } from './shot.js';
 import { Moment } from './moment.js';
-
-/** Trials with, and as many without. */
-export const TRIALS = { least: 4, most: 20, usual: 8 } as const;
-/** Swings to warm up that do not count. */
-export const WARM_UP = { most: 15, usual: 3 } as const;
+import { TRIALS, WARM_UP } from './trials.js';
 
 /** What is measured: a measure of the swing, or what the ball did. */
 export const TrialMeasure = z.discriminatedUnion('of', [

@@ -1,16 +1,8 @@
-import { FILM_SIDES, FOLLOWED_IDS } from '@vilko/core/vocabulary';
+import { FOLLOWED_IDS } from '@vilko/core/film/followed';
 import * as z from 'zod';
-
-export const FILM_ANGLES = FILM_SIDES;
-export type FilmAngle = (typeof FILM_ANGLES)[number];
-/** Films of one swing: one from every side. */
-export const MOST_FILMS = FILM_ANGLES.length;
+import { FILM_ANGLES } from './film-sides.js';
 
 const At = z.tuple([z.number(), z.number()]);
-
-/** The side seen from here: face on first, from above last. */
-export const bySide = (a: { angle: FilmAngle }, b: { angle: FilmAngle }): number =>
-  FILM_ANGLES.indexOf(a.angle) - FILM_ANGLES.indexOf(b.angle);
 
 /** A line drawn on the picture; places as parts of its width and height, so that they hold for every size. */
 export const FilmLine = z.object({

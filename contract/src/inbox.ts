@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { Device } from './lesson.js';
 import { ClubClass, Handed } from './pupil.js';
-import { SwingKind, SWING_TAGS, Thumbnail } from './swing.js';
+import { SwingKind, Thumbnail } from './swing.js';
+import { SWING_TAGS } from './swing-words.js';
 
 /** A swing without a sure owner: it counts nowhere until a person has said whose it is. */
 export const InboxSwing = z.object({

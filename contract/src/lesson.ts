@@ -1,13 +1,13 @@
-import { DEVICE_KINDS, Target } from '@vilko/core/vocabulary';
+import { Target } from '@vilko/core/practice/target';
+import { DEVICE_KINDS } from '@vilko/core/recording/device-kinds';
 import * as z from 'zod';
 import { Pupil } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
 import { QuantityIdText } from './measure-id.js';
 import { Moment } from './moment.js';
+import { FOOTWEAR } from './footwear.js';
 
 export const Device = z.enum(DEVICE_KINDS);
-
-export const FOOTWEAR = ['golf shoes', 'trainers', 'bare feet', 'socks', 'other'] as const;
 
 /** Runs cut by hand: where they begin, set by set; an empty list: one run. */
 export const Cuts = z.record(z.string().max(120), z.array(z.int().positive()).max(6));

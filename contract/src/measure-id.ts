@@ -1,4 +1,5 @@
-import type { MeasureId, QuantityId } from '@vilko/core';
+import type { QuantityId } from '@vilko/core/measures/quantity';
+import type { MeasureId } from '@vilko/core/measures/registry';
 import * as z from 'zod';
 
 /**

@@ -1,4 +1,4 @@
-import { Pattern } from '@vilko/core';
+import { Pattern } from '@vilko/core/patterns/pattern';
 import * as z from 'zod';
 import { Moment } from './moment.js';
 

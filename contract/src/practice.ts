@@ -1,4 +1,5 @@
-import { BlockResult, LAST_RUNG, Plan, PlanWish } from '@vilko/core';
+import { BlockResult, Plan, PlanWish } from '@vilko/core/practice/plan-schema';
+import { LAST_RUNG } from '@vilko/core/practice/rungs';
 import * as z from 'zod';
 import { QuantityIdText } from './measure-id.js';
 import { Moment } from './moment.js';
@@ -25,35 +26,6 @@ export const SwingTask = PracticeTask.extend({
 export type SwingTask = z.infer<typeof SwingTask>;
 
 const Pain = z.int().min(0).max(10).nullable();
-
-/** Self-checks that need no device: what is asked, and what either answer means. */
-export const SELF_CHECKS = [
-  { id: 'heels-lift', asks: 'At address: do the heels lift?', good: 'yes', means: 'the pressure is forward enough' },
-  {
-    id: 'toes-stay',
-    asks: 'At address: do the toes stay down?',
-    good: 'yes',
-    means: 'the pressure is not in the heels',
-  },
-  {
-    id: 'finish-tap',
-    asks: 'In the finish: can the trail toe tap three times?',
-    good: 'yes',
-    means: 'the lead foot carries you',
-  },
-  {
-    id: 'float-held',
-    asks: 'At the top: can the lead foot be held up?',
-    good: 'no',
-    means: 'the pressure went over, the body stayed',
-  },
-  {
-    id: 'divot-after',
-    asks: 'Does the divot, or the brush, begin after the line?',
-    good: 'yes',
-    means: 'the low point is ahead of the ball',
-  },
-] as const;
 
 /** A film that stands in the logbook, without a swing of a device: marked by the eye, in seconds of the film. */
 export const LogFilm = z.object({
@@ -88,20 +60,6 @@ export const NewLogEntry = z.object({
   film: LogFilm.nullable().default(null),
 });
 export type NewLogEntry = z.infer<typeof NewLogEntry>;
-/** An entry that says nothing yet. */
-export const BLANK_ENTRY: Omit<NewLogEntry, 'at' | 'kind'> = {
-  from: 'instructor',
-  lessonId: null,
-  drill: null,
-  rung: null,
-  passed: null,
-  painBefore: null,
-  painAfter: null,
-  checks: {},
-  felt: null,
-  note: '',
-  film: null,
-};
 export const LogEntry = NewLogEntry.extend({ id: z.string(), pupilId: z.string() });
 export type LogEntry = z.infer<typeof LogEntry>;
 

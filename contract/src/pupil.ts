@@ -1,14 +1,15 @@
-import { CLUB_CLASSES, footOfSide, INJURY_TAGS, type OnRecord, Target } from '@vilko/core/vocabulary';
+import { INJURY_TAGS } from '@vilko/core/drills/injuries';
+
+import { Target } from '@vilko/core/practice/target';
+import { CLUB_CLASSES } from '@vilko/core/recording/recording';
 import * as z from 'zod';
 import { LogEntry } from './practice.js';
 import { QuantityIdText } from './measure-id.js';
+import { AGE_BANDS, SKILLS } from './person-words.js';
+import { CUE_DID, MOST_CUES } from './cues.js';
 
 export const Handed = z.enum(['right', 'left']);
 export const ClubClass = z.enum(CLUB_CLASSES);
-
-export const AGE_BANDS = ['under 12', '12–15', '16–17', '18–34', '35–54', '55–69', '70 and over'] as const;
-/** Pupils of these ages need a parent's consent. */
-export const MINOR: readonly string[] = ['under 12', '12–15', '16–17'];
 
 /** A club of a pupil's bag, and what was changed about it. */
 export const PupilClub = z.object({
@@ -31,10 +32,6 @@ export const InjuryNote = z.object({
   cleared: z.boolean().default(false),
 });
 export type InjuryNote = z.infer<typeof InjuryNote>;
-export const NO_NOTE: InjuryNote = InjuryNote.parse({});
-
-/** What came of a cue. */
-export const CUE_DID = ['worked', 'not known yet', 'did not help'] as const;
 
 /** Words that are tried on a pupil, and what came of them. */
 export const Cue = z.object({
@@ -44,11 +41,6 @@ export const Cue = z.object({
   exaggerates: z.boolean().default(false),
 });
 export type Cue = z.infer<typeof Cue>;
-/** Cues on one pupil's shelf. */
-export const MOST_CUES = 30;
-
-/** How well somebody plays: handicap bands, or what stands in for them. */
-export const SKILLS = ['beginner', '21–36', '13–20', '6–12', '0–5', 'professional'] as const;
 
 /** What an instructor knows about a pupil beside the name; every part may stay empty. */
 export const PupilProfile = z.object({
@@ -88,7 +80,6 @@ export const PupilProfile = z.object({
   notes: text(4000),
 });
 export type PupilProfile = z.infer<typeof PupilProfile>;
-export const NO_PROFILE: PupilProfile = PupilProfile.parse({});
 
 /** A pupil's record as it was kept before there was a shelf: its one line of cue words that worked stands on it. */
 export function withShelf(kept: unknown): unknown {
@@ -97,17 +88,6 @@ export function withShelf(kept: unknown): unknown {
   const words = typeof cueWords === 'string' ? cueWords.trim().slice(0, 400) : '';
   return { cues: words ? [{ words, did: 'worked' }] : [], ...rest };
 }
-
-/** A cue as it is told: one that asks for more than is wanted says so. */
-export const cueText = ({ words, exaggerates }: Cue): string =>
-  exaggerates ? `${words} (exaggerated on purpose: the feel, not the aim)` : words;
-
-/** The cues that something came of, told together; empty where there are none. */
-export const cuesThat = (cues: readonly Cue[], did: Cue['did']): string =>
-  cues
-    .filter((c) => c.did === did)
-    .map(cueText)
-    .join('; ');
 
 export const Pupil = z.object({
   id: z.string(),
@@ -125,34 +105,6 @@ export const Pupil = z.object({
   archived: z.boolean(),
 });
 export type Pupil = z.infer<typeof Pupil>;
-
-/** What is on record about injuries, as far as it caps what is asked. */
-export const onRecord = ({ injuries, injuryNotes }: Pick<PupilProfile, 'injuries' | 'injuryNotes'>): OnRecord[] =>
-  injuries.map((part) => {
-    const note = injuryNotes[part] ?? NO_NOTE;
-    return { part, side: note.side, cleared: note.cleared };
-  });
-
-/** What is on record that a plan has to keep to. */
-export const planLimits = ({ injuries, injuryNotes, ageBand }: PupilProfile) => ({
-  injuries,
-  cleared: injuries.filter((part) => injuryNotes[part]?.cleared),
-  minor: MINOR.includes(ageBand ?? ''),
-});
-
-/** An injury as it is named: its side and the foot that is, since when, what was advised. */
-export function injuryWords(
-  { injuries, injuryNotes }: Pick<PupilProfile, 'injuries' | 'injuryNotes'>,
-  handed: 'right' | 'left',
-): string[] {
-  return injuries.map((part) => {
-    const { side, since, advice, cleared } = injuryNotes[part] ?? NO_NOTE;
-    const where = side ? `${side} ${part} (the ${footOfSide(side, handed)} side)` : part;
-    return [where, since && `since ${since}`, advice && `advised: ${advice}`, cleared ? 'cleared' : '']
-      .filter(Boolean)
-      .join(', ');
-  });
-}
 
 /** A new pupil, or what changes about one. */
 export const NewPupil = Pupil.omit({ id: true, archived: true });

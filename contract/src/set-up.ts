@@ -1,4 +1,5 @@
-import { FootCheck, SET_UP_ACTS, SET_UP_STEPS } from '@vilko/core/vocabulary';
+import { SET_UP_ACTS, SET_UP_STEPS } from '@vilko/core/live/words';
+import { FootCheck } from '@vilko/core/recording/foot-check';
 import * as z from 'zod';
 
 /** What the set-up of a lesson found, as it is kept with the lesson. */
@@ -17,7 +18,7 @@ export const SetUpRecord = z.object({
 });
 export type SetUpRecord = z.infer<typeof SetUpRecord>;
 
-export { SET_UP_STEPS, type SetUpStep } from '@vilko/core/vocabulary';
+export { SET_UP_STEPS, type SetUpStep } from '@vilko/core/live/words';
 
 /** Where the guided sequence is, several times a second. */
 export const SetUpState = z.object({

@@ -1,4 +1,6 @@
-import { CsvMapping, HouseSports, Limit } from '@vilko/core';
+import { Limit } from '@vilko/core/faults/rule';
+import { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
+import { HouseSports } from '@vilko/core/words/sports';
 import * as z from 'zod';
 
 export const Units = z.object({
@@ -8,17 +10,6 @@ export const Units = z.object({
   mass: z.enum(['kg', 'lb']),
 });
 export type Units = z.infer<typeof Units>;
-
-/** The unit in which something stored in `unit` is shown. */
-export function shownUnit(units: Units, unit: string): string {
-  const chosen: Readonly<Record<string, string>> = {
-    m: units.distance,
-    'm/s': units.speed,
-    mm: units.length,
-    kg: units.mass,
-  };
-  return chosen[unit] ?? unit;
-}
 
 /** What holds for the whole house, whoever sits in front of it. */
 export const HouseSettings = z.object({
@@ -39,16 +30,6 @@ export const HouseSettings = z.object({
   nightly: z.object({ on: z.boolean(), folder: z.string().max(1000) }).default({ on: true, folder: '' }),
 });
 export type HouseSettings = z.infer<typeof HouseSettings>;
-export const DEFAULT_HOUSE: HouseSettings = {
-  units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
-  school: 'common-ground',
-  askFelt: false,
-  labAxes: {},
-  columns: {},
-  limits: {},
-  sports: {},
-  nightly: { on: true, folder: '' },
-};
 
 /** How last night's backup went. */
 export const NightReport = z.object({

@@ -1,10 +1,7 @@
-import { OwnDrill } from '@vilko/core';
+import { OwnDrill } from '@vilko/core/drills/own-drill';
 import * as z from 'zod';
 import { LogEntry } from './practice.js';
 import { ReportFigures, ReportText, SpokenReview } from './report.js';
-
-/** Days a page may be open, the usual first. */
-export const SHARE_DAYS = [30, 7, 90] as const;
 
 /** A link that opens one lesson's report, and nothing else, until it expires or is revoked. */
 export const Share = z.object({
@@ -19,9 +16,6 @@ export const Share = z.object({
   lastOpenedAt: z.string().nullable(),
 });
 export type Share = z.infer<typeof Share>;
-
-/** Whether a link opens its page now: neither revoked nor over. */
-export const shareIsOpen = (s: Share): boolean => s.revokedAt === null && Date.parse(s.expiresAt) > Date.now();
 
 /** A lesson's links, and what came back through them. */
 export const Shares = z.object({

@@ -1,11 +1,9 @@
-import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/vocabulary';
+import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/measures/shot-numbers';
 import * as z from 'zod';
 import { Moment } from './moment.js';
+import { STRIKES, DIVOTS } from './strikes.js';
 
 export { SHOT_NUMBERS, type ShotNumber };
-
-export const STRIKES = ['thin', 'fat', 'heel', 'hosel', 'toe', 'centre'] as const;
-export const DIVOTS = ['before', 'at', 'after', 'none'] as const;
 
 const reading = z.number().nullable();
 
@@ -41,24 +39,6 @@ export const ShotValues = z.object({
   divot: z.enum(DIVOTS).nullable(),
 });
 export type ShotValues = z.infer<typeof ShotValues>;
-export const NO_SHOT: ShotValues = {
-  carry: null,
-  total: null,
-  clubSpeed: null,
-  ballSpeed: null,
-  path: null,
-  face: null,
-  start: null,
-  curve: null,
-  spinAxis: null,
-  attack: null,
-  lowPoint: null,
-  launch: null,
-  dynamicLoft: null,
-  spin: null,
-  strike: null,
-  divot: null,
-};
 
 /** Numbers whose sign says left or right: mirrored for a left-hander when a feed gives them absolute. */
 export const SIDED: readonly ShotNumber[] = ['path', 'face', 'start', 'curve', 'spinAxis'];

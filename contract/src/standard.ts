@@ -1,15 +1,11 @@
-import {
-  capsOf,
-  type ClubClass,
-  DEFAULT_PATTERN,
-  type Handed,
-  overlaysFor,
-  type Pattern,
-  patternOf,
-  PATTERNS,
-  type Tuning,
-} from '@vilko/core';
-import { onRecord, type PupilProfile } from './pupil.js';
+import { capsOf } from '@vilko/core/drills/injury-caps';
+import type { Tuning } from '@vilko/core/patterns/bands';
+import { DEFAULT_PATTERN, patternOf, PATTERNS } from '@vilko/core/patterns/library';
+import { overlaysFor } from '@vilko/core/patterns/overlays';
+import type { Pattern } from '@vilko/core/patterns/pattern';
+import type { ClubClass, Handed } from '@vilko/core/recording/recording';
+import type { PupilProfile } from './pupil.js';
+import { onRecord } from './injury-words.js';
 import type { HouseSettings } from './settings.js';
 
 /** What a swing is judged by: a pattern, how it is set for this golfer and shot, and limits the house has changed. */

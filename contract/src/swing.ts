@@ -1,4 +1,5 @@
-import { EVENT_NAMES, SWING_KINDS } from '@vilko/core/vocabulary';
+import { EVENT_NAMES } from '@vilko/core/events/event';
+import { SWING_KINDS } from '@vilko/core/recording/recording';
 import * as z from 'zod';
 import { EnteredSwing } from './entered.js';
 import { Film } from './film.js';
@@ -7,13 +8,11 @@ import { QuantityIdText } from './measure-id.js';
 import { SwingTask } from './practice.js';
 import { ClubClass, Handed, Pupil } from './pupil.js';
 import { Shot } from './shot.js';
+import { SWING_TAGS, INTENTS } from './swing-words.js';
 
 /** A whole swing, or a rehearsal kept apart from them. */
 export const SwingKind = z.enum(SWING_KINDS);
 export type SwingKind = z.infer<typeof SwingKind>;
-/** What a swing was for; exercises, a teacher's demonstrations and exaggerations are measured, never judged. */
-export const SWING_TAGS = ['ball', 'practice swing', 'exercise', 'demonstration', 'exaggerated'] as const;
-export const INTENTS = ['stock', 'draw feet', 'fade feet', 'speed'] as const;
 
 /** Times a person marked, s on the recording's clock; one read from a film brings the uncertainty of a frame. */
 export const Marks = z.partialRecord(

@@ -9,7 +9,7 @@ export {
   type Format,
   formatOf,
   formatWords,
-  type Reading as FileReading,
+  type FileReading,
   readRecording,
   writeRecording,
   writtenExtensions,
@@ -136,7 +136,8 @@ export { findSwings } from './events/find-swings.js';
 export { readChannels } from './events/events.js';
 export { SIGNS, type Sign, walkBack, type EarlierCause } from './faults/seen.js';
 export { type FittedSwing, oneSwingForAll } from './faults/one-swing-for-all.js';
-export { Drill, LADDER } from './drills/drill.js';
+export { Drill } from './drills/drill.js';
+export { LADDER } from './drills/ladder.js';
 export {
   BODY_SCREEN,
   hurtIn,
@@ -149,16 +150,20 @@ export { capsOf, type OnRecord } from './drills/injury-caps.js';
 export { type SmallestChange, smallestChanges, type TriedSwing } from './what-if/smallest-change.js';
 export { INJURY_TAGS, type InjuryTag } from './drills/injuries.js';
 export {
-  type DrillPicture,
   type PictureLines,
   pictureLines,
   type PictureStroke,
   type PictureText,
   type StrokeRole,
 } from './drills/picture.js';
+export type { DrillPicture } from './drills/drill-picture.js';
 export { substitutesOf } from './drills/substitutes.js';
-export { doneWords, DRILL_CAUTIONS, DRILLS, drillsFor, taskWords, type OfferedDrills } from './drills/drills.js';
+export { DRILLS, drillsFor, type OfferedDrills } from './drills/drills.js';
+export { doneWords, taskWords } from './drills/task-words.js';
+export { DRILL_CAUTIONS } from './drills/cautions.js';
 export * from './drills/shelf.js';
+export * from './drills/read-drill.js';
+export * from './drills/own-drill.js';
 export { doubtWords, personDoubts, type PersonDoubt, type PersonSeen } from './faults/person-check.js';
 export { BALL_SIGNALS } from './faults/ball-does.js';
 export { readFace, readLoft } from './faults/face.js';
@@ -188,16 +193,12 @@ export {
   testState,
   type TestState,
 } from './practice/attempts.js';
-export { FEWEST_FOR_SPREAD, type Steadiness, steadinessOf } from './practice/steadiness.js';
+export { type Steadiness, steadinessOf } from './practice/steadiness.js';
+export { FEWEST_FOR_SPREAD } from './practice/fewest.js';
 export { bandScale, placeOn } from './practice/band-scale.js';
-export {
-  FEWEST_AFTER,
-  type Success,
-  successOf,
-  successOfSpread,
-  SUCCESS_WORDS,
-  type SuccessWord,
-} from './practice/success.js';
+export { type Success, successOf, successOfSpread } from './practice/success.js';
+export { SUCCESS_WORDS, type SuccessWord } from './practice/success-words.js';
+export { FEWEST_AFTER } from './practice/fewest.js';
 export { Target, targetBand } from './practice/target.js';
 export { differsIn, type Retest, retestLacks, retestWords, type TestedAs } from './practice/retest.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';

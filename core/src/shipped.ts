@@ -12,3 +12,12 @@ export function shipped<S extends z.ZodType>(schema: S, data: unknown): z.output
   SHIPPED.push({ schema, data });
   return data as z.output<S>;
 }
+
+/** What came by `shippedAs`: its test knows what it is to hold to. */
+export const SHIPPED_AS: unknown[] = [];
+
+/** The same without its schema, for what pages carry to a browser that never reads by one. */
+export function shippedAs<T>(data: unknown): T {
+  SHIPPED_AS.push(data);
+  return data as T;
+}

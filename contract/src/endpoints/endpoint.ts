@@ -1,4 +1,6 @@
-import * as z from 'zod';
+import type * as z from 'zod';
+import { type AddressName, ADDRESSES, type FileName } from './addresses.js';
+import { addressIn, type Method } from './path.js';
 
 /** Bytes as they are: a file that is sent or fetched. */
 export const BYTES = 'bytes';
@@ -13,7 +15,7 @@ export type Who = 'instructor' | 'anybody' | 'link' | 'device';
 
 /** One address of the server: everything that server, browser and description must agree on. */
 export interface Endpoint {
-  readonly method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+  readonly method: Method;
   /** With `:name` for what varies. */
   readonly path: string;
   /** What it does, in a sentence. */
@@ -32,18 +34,32 @@ export interface Endpoint {
   readonly perMinute?: number;
 }
 
-type Given = Omit<Endpoint, 'method' | 'path' | 'who'> & { readonly who?: Who };
+type Given<Answer = Reply> = Omit<Endpoint, 'method' | 'path' | 'who' | 'reply'> & {
+  readonly who?: Who;
+  readonly reply: Answer;
+};
+/** What may be said of the address of that name: one that answers with a file is said to answer with bytes. */
+type RowsGiven<N> = { readonly [K in N & AddressName]: Given<K extends FileName ? typeof BYTES : z.ZodType> };
+type Row<N extends AddressName, G> = Omit<G, 'who'> & {
+  readonly who: Who;
+  readonly method: MethodOf<Address<N>>;
+  readonly path: PathOf<Address<N>>;
+};
+type Address<N extends AddressName> = (typeof ADDRESSES)[N];
 
 /**
- * A row of the table.
- * @example at('GET /api/pupils/:id/dashboard', { does: 'What a pupil works on', reply: PupilDashboard, missing: … })
+ * Rows of the table, each under the name of its address.
+ * @example rows({ dashboard: { does: 'What a pupil works on', reply: PupilDashboard, missing: NO_PUPIL } })
  */
-export function at<const A extends `${Endpoint['method']} /${string}`, const G extends Given>(
-  address: A,
-  given: G,
-): Omit<G, 'who'> & { readonly who: Who; readonly method: MethodOf<A>; readonly path: PathOf<A> } {
-  const [method, path] = address.split(' ') as [MethodOf<A>, PathOf<A>];
-  return { who: 'instructor', ...given, method, path };
+export function rows<const R extends RowsGiven<keyof R>>(
+  given: R,
+): { readonly [N in keyof R & AddressName]: Row<N, R[N]> } {
+  const named = Object.entries(given) as [AddressName, Given][];
+  return Object.fromEntries(
+    named.map(([name, row]) => [name, { who: 'instructor', ...row, ...addressIn(ADDRESSES[name]) }]),
+  ) as {
+    readonly [N in keyof R & AddressName]: Row<N, R[N]>;
+  };
 }
 
 /** A file as a browser holds it. */
@@ -52,7 +68,7 @@ export interface FileLike {
   readonly arrayBuffer: () => Promise<ArrayBuffer>;
 }
 
-type MethodOf<A> = A extends `${infer M extends Endpoint['method']} ${string}` ? M : never;
+type MethodOf<A> = A extends `${infer M extends Method} ${string}` ? M : never;
 type PathOf<A> = A extends `${string} ${infer P}` ? P : never;
 
 /** Names of what varies in a path. */
@@ -75,10 +91,3 @@ export type BodySent<E> = E extends { body: infer B }
   : null;
 export type BodyRead<E> = E extends { body: infer B } ? (B extends 'bytes' ? Uint8Array : z.output<Schema<B>>) : null;
 export type ReplyOf<E extends Endpoint> = E['reply'] extends z.ZodType ? z.output<E['reply']> : Uint8Array;
-
-/** Names in a path, in order. */
-export const namesIn = (path: string): string[] => [...path.matchAll(/:(\w+)/g)].map(([, n]) => n!);
-
-/** A path with its names filled in; each is one segment, whatever it holds. */
-export const pathOf = (path: string, params: Readonly<Record<string, unknown>>): string =>
-  path.replaceAll(/:(\w+)/g, (_, n: string) => encodeURIComponent(String(params[n])));

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Backup, HouseSettings, KnownDevice, NightReport, Restored, Session } from '../settings.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 
 /** Largest backup taken back over the wire, bytes. */
 const LARGEST = 2 ** 31 - 1;
@@ -9,54 +9,54 @@ const LEAST_PASSWORD = 10;
 const GUESSES = 8;
 
 /** Settings, devices, backups and signing in. */
-export const HOUSE = {
-  health: at('GET /api/health', {
+export const HOUSE = rows({
+  health: {
     does: 'Whether the server answers',
     who: 'anybody',
     reply: z.object({ ok: z.boolean() }),
-  }),
-  house: at('GET /api/house', { does: 'Settings of the house', reply: HouseSettings }),
-  changeHouse: at('PUT /api/house', {
+  },
+  house: { does: 'Settings of the house', reply: HouseSettings },
+  changeHouse: {
     does: 'Changes settings of the house',
     body: HouseSettings,
     reply: HouseSettings,
-  }),
-  devices: at('GET /api/devices', {
+  },
+  devices: {
     does: 'Devices that were in the bay',
     reply: z.object({ devices: z.array(KnownDevice), key: z.string() }),
-  }),
-  backups: at('GET /api/backups', { does: 'Backups in the data folder', reply: z.array(Backup) }),
-  night: at('GET /api/backups/night', {
+  },
+  backups: { does: 'Backups in the data folder', reply: z.array(Backup) },
+  night: {
     does: 'How last night’s backup went; null before the first',
     reply: NightReport.nullable(),
-  }),
-  makeBackup: at('POST /api/backups', { does: 'Makes a backup', reply: Backup, makes: true }),
-  backupFile: at('GET /api/backups/:name', { does: 'A backup as a file', reply: BYTES }),
-  restoreBackup: at('POST /api/backups/:name/restore', { does: 'Puts a backup back', reply: Restored }),
-  restoreFile: at('POST /api/restore', {
+  },
+  makeBackup: { does: 'Makes a backup', reply: Backup, makes: true },
+  backupFile: { does: 'A backup as a file', reply: BYTES },
+  restoreBackup: { does: 'Puts a backup back', reply: Restored },
+  restoreFile: {
     does: 'Puts a backup or pupil bundle back; the body is the file',
     query: z.object({ name: z.string() }),
     body: BYTES,
     largest: LARGEST,
     reply: Restored,
-  }),
-  session: at('GET /api/session', {
+  },
+  session: {
     does: 'Whether signing in is needed and done',
     who: 'anybody',
     reply: Session,
-  }),
-  signIn: at('POST /api/session', {
+  },
+  signIn: {
     does: 'Signs in',
     who: 'anybody',
     body: z.object({ password: z.string().max(200) }),
     reply: Session,
     perMinute: GUESSES,
-  }),
-  signOut: at('DELETE /api/session', { does: 'Signs out', who: 'anybody', reply: Session }),
-  setPassword: at('PUT /api/password', {
+  },
+  signOut: { does: 'Signs out', who: 'anybody', reply: Session },
+  setPassword: {
     does: 'Sets the instructor’s password; everybody must sign in anew',
     body: z.object({ old: z.string().max(200).nullable(), password: z.string().min(LEAST_PASSWORD).max(200) }),
     reply: Session,
     perMinute: GUESSES,
-  }),
-};
+  },
+});

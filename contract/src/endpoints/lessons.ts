@@ -1,11 +1,11 @@
-import { CsvMapping } from '@vilko/core';
+import { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
 import * as z from 'zod';
 import { LessonFindings } from '../judgement.js';
 import { LessonChange, LessonHead } from '../lesson.js';
 import { ClubClass } from '../pupil.js';
 import { ShotsImported } from '../shot.js';
 import { Imported, Lesson, SwingKind } from '../swing.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 
 export const NO_LESSON = 'There is no such lesson.';
 /** Largest recording taken in, bytes. */
@@ -22,30 +22,30 @@ const Mapping = z.string().transform((text, c) => {
 });
 
 /** Lessons, and what comes into them as files. */
-export const LESSONS = {
-  lesson: at('GET /api/lessons/:id', { does: 'A lesson with its swings', reply: Lesson, missing: NO_LESSON }),
-  findings: at('GET /api/lessons/:id/findings', {
+export const LESSONS = rows({
+  lesson: { does: 'A lesson with its swings', reply: Lesson, missing: NO_LESSON },
+  findings: {
     does: 'What is found in a lesson’s swings, club by club',
     reply: LessonFindings,
     missing: NO_LESSON,
-  }),
-  changeLesson: at('PATCH /api/lessons/:id', {
+  },
+  changeLesson: {
     does: 'Changes a lesson’s aim, measure, footwear, homework, notes, pain',
     body: LessonChange,
     reply: LessonHead,
     missing: NO_LESSON,
-  }),
-  deleteLesson: at('DELETE /api/lessons/:id', {
+  },
+  deleteLesson: {
     does: 'Puts a lesson with all its swings into the bin',
     reply: LessonHead,
     missing: NO_LESSON,
-  }),
-  restoreLesson: at('POST /api/lessons/:id/restore', {
+  },
+  restoreLesson: {
     does: 'Puts a deleted lesson back',
     reply: LessonHead,
     missing: NO_LESSON,
-  }),
-  importRecording: at('POST /api/lessons/:id/recordings', {
+  },
+  importRecording: {
     does: 'Reads a recording made elsewhere into a lesson; the body is the file',
     query: z.object({
       name: z.string().min(1),
@@ -61,11 +61,11 @@ export const LESSONS = {
     largest: LARGEST,
     reply: Imported,
     makes: true,
-  }),
-  importShots: at('POST /api/lessons/:id/shots', {
+  },
+  importShots: {
     does: 'Reads a list of shots (CSV) into a lesson; the body is the file',
     query: z.object({ name: z.string().min(1), sides: z.enum(['absolute', 'by hand']).default('by hand') }),
     body: BYTES,
     reply: ShotsImported,
-  }),
-};
+  },
+});

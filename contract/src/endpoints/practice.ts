@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Experiment, ExperimentAct, NewExperiment } from '../experiment.js';
 import { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '../practice.js';
 import { Progress } from '../progress.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 import { NO_LESSON } from './lessons.js';
 import { NO_PUPIL } from './pupils.js';
 import { LARGEST_FILM } from './swings.js';
@@ -11,42 +11,42 @@ const NO_ENTRY = 'There is no such entry in the logbook.';
 const NO_EXPERIMENT = 'There is no such experiment.';
 
 /** Plans, logbook, progress and trials. */
-export const PRACTICE = {
-  practice: at('GET /api/pupils/:id/practice', {
+export const PRACTICE = rows({
+  practice: {
     does: 'Plans, logbook and ladders of a pupil',
     reply: Practice,
     missing: NO_PUPIL,
-  }),
-  progress: at('GET /api/pupils/:id/progress', {
+  },
+  progress: {
     does: 'What practice did, and whether the swings are steadier',
     reply: Progress,
     missing: NO_PUPIL,
-  }),
-  makePlan: at('POST /api/pupils/:id/plans', {
+  },
+  makePlan: {
     does: 'Makes a practice plan',
     body: NewPlan,
     reply: PracticePlan,
     makes: true,
     missing: NO_PUPIL,
-  }),
-  actOnPlan: at('POST /api/plans/:id', {
+  },
+  actOnPlan: {
     does: 'Moves or logs a block, ends or resumes a plan',
     body: PlanAct,
     reply: PracticePlan,
-  }),
-  planCalendar: at('GET /api/plans/:id/calendar.ics', {
+  },
+  planCalendar: {
     does: 'A plan as a calendar file',
     reply: BYTES,
     missing: 'There is no such plan.',
-  }),
-  log: at('POST /api/pupils/:id/log', {
+  },
+  log: {
     does: 'Writes into the logbook what was done, felt or checked without a measurement',
     body: NewLogEntry,
     reply: LogEntry,
     makes: true,
     missing: NO_PUPIL,
-  }),
-  addLogFilm: at('POST /api/pupils/:id/log-films', {
+  },
+  addLogFilm: {
     does: 'Puts a film of a swing without a device into the logbook; the body is the file',
     query: z.object({ note: z.string().max(1000).default('') }),
     body: BYTES,
@@ -54,39 +54,39 @@ export const PRACTICE = {
     reply: LogEntry,
     makes: true,
     missing: NO_PUPIL,
-  }),
-  logFilm: at('GET /api/log/:id/film', {
+  },
+  logFilm: {
     does: 'The film of an entry, in ranges',
     reply: BYTES,
     missing: NO_ENTRY,
-  }),
-  markLogFilm: at('PUT /api/log/:id/marks', {
+  },
+  markLogFilm: {
     does: 'Keeps the marks on the film of an entry',
     body: LogFilm.pick({ marks: true }),
     reply: LogEntry,
     missing: NO_ENTRY,
-  }),
-  deleteEntry: at('POST /api/log/:id/delete', {
+  },
+  deleteEntry: {
     does: 'Deletes an entry of the logbook',
     reply: LogEntry,
     missing: NO_ENTRY,
-  }),
-  restoreEntry: at('POST /api/log/:id/restore', { does: 'Brings an entry back', reply: LogEntry, missing: NO_ENTRY }),
-  experiments: at('GET /api/lessons/:id/experiments', {
+  },
+  restoreEntry: { does: 'Brings an entry back', reply: LogEntry, missing: NO_ENTRY },
+  experiments: {
     does: 'A lesson’s experiments, the oldest first',
     reply: z.array(Experiment),
     missing: NO_LESSON,
-  }),
-  beginExperiment: at('POST /api/lessons/:id/experiments', {
+  },
+  beginExperiment: {
     does: 'Draws the order of trials and begins',
     body: NewExperiment,
     reply: z.array(Experiment),
     missing: NO_LESSON,
-  }),
-  actOnExperiment: at('POST /api/experiments/:id', {
+  },
+  actOnExperiment: {
     does: 'Leaves a trial out, ends or resumes',
     body: ExperimentAct,
     reply: z.array(Experiment),
     missing: NO_EXPERIMENT,
-  }),
-};
+  },
+});

@@ -3,57 +3,57 @@ import { LessonHead, NewLesson, PupilWithLessons } from '../lesson.js';
 import { MeasureIdText } from '../measure-id.js';
 import { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '../pupil.js';
 import { SwingHead, SwingValue } from '../swing.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 
 export const NO_PUPIL = 'There is no such pupil.';
 
 /** Pupils, and what is kept about them. */
-export const PUPILS = {
-  pupils: at('GET /api/pupils', { does: 'Every pupil with their lessons', reply: z.array(PupilWithLessons) }),
-  addPupil: at('POST /api/pupils', { does: 'Takes in a new pupil', body: NewPupil, reply: Pupil, makes: true }),
-  changePupil: at('PATCH /api/pupils/:id', {
+export const PUPILS = rows({
+  pupils: { does: 'Every pupil with their lessons', reply: z.array(PupilWithLessons) },
+  addPupil: { does: 'Takes in a new pupil', body: NewPupil, reply: Pupil, makes: true },
+  changePupil: {
     does: 'Changes what is known about a pupil, or archives',
     body: PupilChange,
     reply: Pupil,
     missing: NO_PUPIL,
-  }),
-  dashboard: at('GET /api/pupils/:id/dashboard', {
+  },
+  dashboard: {
     does: 'What a pupil works on and whether it changed',
     reply: PupilDashboard,
     missing: NO_PUPIL,
-  }),
-  swingsOf: at('GET /api/pupils/:id/swings', {
+  },
+  swingsOf: {
     does: 'Every swing of a pupil, oldest first',
     reply: z.array(SwingHead),
     missing: NO_PUPIL,
-  }),
-  swingValues: at('GET /api/pupils/:id/values', {
+  },
+  swingValues: {
     does: 'One measure of every swing of a pupil',
     query: z.object({ measure: MeasureIdText }),
     reply: z.array(SwingValue),
     missing: NO_PUPIL,
-  }),
-  startLesson: at('POST /api/pupils/:id/lessons', {
+  },
+  startLesson: {
     does: 'Starts a lesson',
     body: NewLesson,
     reply: LessonHead,
     makes: true,
     missing: NO_PUPIL,
-  }),
-  mergePupils: at('POST /api/pupils/:id/merge', {
+  },
+  mergePupils: {
     does: 'Merges a pupil who was entered twice into this one',
     body: z.object({ double: z.string() }),
     reply: Pupil,
-  }),
-  pupilBundle: at('GET /api/pupils/:id/bundle', {
+  },
+  pupilBundle: {
     does: 'Everything kept about a pupil, as one zip',
     reply: BYTES,
     missing: NO_PUPIL,
-  }),
-  erasePupil: at('POST /api/pupils/:id/erase', {
+  },
+  erasePupil: {
     does: 'Erases a pupil for good; the name must be typed',
     body: z.object({ name: z.string() }),
     reply: Erased,
     missing: NO_PUPIL,
-  }),
-};
+  },
+});

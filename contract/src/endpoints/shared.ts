@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { SharedAct, SharedPage } from '../share.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 
 /** One sentence for what never was, what expired and what was revoked: a guess learns nothing. */
 export const CLOSED = 'This page is not open, or not any more: ask your instructor for a new link.';
@@ -10,24 +10,24 @@ const LARGEST = 100 * 1024 * 1024;
 const READS = 60;
 const WRITES = 12;
 
-/** What a link opens without signing in: one page and its answers. The pupil's page loads this and no other table. */
-export const SHARED = {
-  shared: at('GET /api/shared/:token', {
+/** What a link opens without signing in: one page and its answers. */
+export const SHARED = rows({
+  shared: {
     does: 'The page behind a link',
     who: 'link',
     reply: SharedPage,
     missing: CLOSED,
     perMinute: READS,
-  }),
-  actOnShared: at('POST /api/shared/:token', {
+  },
+  actOnShared: {
     does: 'The pupil answers or ticks a day',
     who: 'link',
     body: SharedAct,
     reply: SharedPage,
     missing: CLOSED,
     perMinute: WRITES,
-  }),
-  sendSharedFilm: at('POST /api/shared/:token/films', {
+  },
+  sendSharedFilm: {
     does: 'The pupil sends a film; the body is the file',
     who: 'link',
     query: z.object({ note: z.string().max(1000).default('') }),
@@ -36,19 +36,19 @@ export const SHARED = {
     reply: SharedPage,
     missing: CLOSED,
     perMinute: WRITES,
-  }),
-  sharedDrillMedia: at('GET /api/shared/:token/drills/:id/media', {
+  },
+  sharedDrillMedia: {
     does: 'The photograph or film of a drill that the page names',
     who: 'link',
     reply: BYTES,
     missing: CLOSED,
     perMinute: READS,
-  }),
-  sharedReview: at('GET /api/shared/:token/review', {
+  },
+  sharedReview: {
     does: 'The spoken review behind a link',
     who: 'link',
     reply: BYTES,
     missing: CLOSED,
     perMinute: READS,
-  }),
-};
+  },
+});

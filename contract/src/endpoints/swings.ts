@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import { Film, FILM_ANGLES, FilmChange } from '../film.js';
+import { Film, FilmChange } from '../film.js';
+import { FILM_ANGLES } from '../film-sides.js';
 import { ShotChange } from '../shot.js';
 import { SwingChange, SwingHead, SwingMove, SwingPick, SwingsChange, SwingsMoved } from '../swing.js';
-import { at, BYTES } from './endpoint.js';
+import { BYTES, rows } from './endpoint.js';
 
 const NO_SWING = 'There is no such swing.';
 const NO_FILM = 'There is no such film.';
@@ -10,71 +11,71 @@ const NO_FILM = 'There is no such film.';
 export const LARGEST_FILM = 200 * 1024 * 1024;
 
 /** Swings, their shots and their films. */
-export const SWINGS = {
-  recording: at('GET /api/swings/:id/recording', {
+export const SWINGS = rows({
+  recording: {
     does: 'The raw recording as a bundle; header x-swing-part says which of its swings',
     reply: BYTES,
     missing: NO_SWING,
-  }),
-  traces: at('GET /api/swings/:id/traces', {
+  },
+  traces: {
     does: 'The swing as it is drawn: its events, measures and thinned signals, packed',
     reply: BYTES,
     missing: NO_SWING,
-  }),
-  changeSwing: at('PATCH /api/swings/:id', {
+  },
+  changeSwing: {
     does: 'Changes club, hand, kind, tag, intent, star, note or marks',
     body: SwingChange,
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  deleteSwing: at('DELETE /api/swings/:id', {
+  },
+  deleteSwing: {
     does: 'Takes a swing out of the lesson; it can be put back',
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  restoreSwing: at('POST /api/swings/:id/restore', {
+  },
+  restoreSwing: {
     does: 'Puts a deleted swing back',
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  toInbox: at('POST /api/swings/:id/inbox', {
+  },
+  toInbox: {
     does: 'Takes a swing that another person made out of the lesson, into the inbox',
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  changeSwings: at('PATCH /api/swings', {
+  },
+  changeSwings: {
     does: 'Changes many swings alike',
     body: SwingsChange,
     reply: z.array(SwingHead),
-  }),
-  moveSwings: at('POST /api/swings/move', {
+  },
+  moveSwings: {
     does: 'Moves swings with their films and shots into another lesson, of whichever pupil',
     body: SwingMove,
     reply: SwingsMoved,
     missing: 'There is no such lesson.',
-  }),
-  deleteSwings: at('POST /api/swings/delete', {
+  },
+  deleteSwings: {
     does: 'Puts many swings into the bin',
     body: SwingPick,
     reply: z.array(SwingHead),
-  }),
-  restoreSwings: at('POST /api/swings/restore', {
+  },
+  restoreSwings: {
     does: 'Puts many swings back',
     body: SwingPick,
     reply: z.array(SwingHead),
-  }),
-  changeShot: at('PATCH /api/swings/:id/shot', {
+  },
+  changeShot: {
     does: 'Enters what the ball did; null takes a reading back',
     body: ShotChange,
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  removeShot: at('DELETE /api/swings/:id/shot', {
+  },
+  removeShot: {
     does: 'Takes a swing’s shot away',
     reply: SwingHead,
     missing: NO_SWING,
-  }),
-  addFilm: at('POST /api/swings/:id/films', {
+  },
+  addFilm: {
     does: 'Puts a film beside a swing; the body is the file',
     query: z.object({
       angle: z.enum(FILM_ANGLES).default('face on'),
@@ -90,18 +91,18 @@ export const SWINGS = {
     reply: Film,
     makes: true,
     missing: NO_SWING,
-  }),
-  filmFile: at('GET /api/films/:id/file', { does: 'The film itself, in ranges', reply: BYTES, missing: NO_FILM }),
-  changeFilm: at('PATCH /api/films/:id', {
+  },
+  filmFile: { does: 'The film itself, in ranges', reply: BYTES, missing: NO_FILM },
+  changeFilm: {
     does: 'Changes a film’s angle, impact, lines or note',
     body: FilmChange,
     reply: Film,
     missing: NO_FILM,
-  }),
-  deleteFilm: at('DELETE /api/films/:id', {
+  },
+  deleteFilm: {
     does: 'Takes a film away; it can be put back',
     reply: Film,
     missing: NO_FILM,
-  }),
-  restoreFilm: at('POST /api/films/:id/restore', { does: 'Puts a film back', reply: Film, missing: NO_FILM }),
-};
+  },
+  restoreFilm: { does: 'Puts a film back', reply: Film, missing: NO_FILM },
+});

@@ -1,7 +1,9 @@
+import type { AddressName } from './addresses.js';
 import { BAYS } from './bays.js';
 import { BIN } from './bin.js';
 import { ENTERED } from './entered.js';
 import { HOUSE_DRILLS } from './drills.js';
+import type { Endpoint } from './endpoint.js';
 import { HOUSE } from './house.js';
 import { INBOX } from './inbox.js';
 import { JUDGING } from './judging.js';
@@ -30,6 +32,6 @@ export const ENDPOINTS = {
   ...INBOX,
   ...BIN,
   ...HOUSE,
-};
+} satisfies Readonly<Record<AddressName, Endpoint>>;
 export type Endpoints = typeof ENDPOINTS;
 export type EndpointName = keyof Endpoints;

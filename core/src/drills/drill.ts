@@ -3,10 +3,7 @@ import { MeasureIdText } from '../measures/measure-id.js';
 import { OVERLAY_IDS } from '../patterns/overlays.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
 import { INJURY_TAGS } from './injuries.js';
-import { DrillPicture } from './picture.js';
-
-/** Rungs every drill is climbed by; the next opens when the success test is passed. */
-export const LADDER = ['no ball, slow', 'no ball, full speed', 'half shots', 'full shots', 'aid taken away'] as const;
+import { DrillPicture } from './drill-picture.js';
 
 const Id = z.string().regex(/^[a-z0-9-]{1,60}$/);
 const Name = z.string().trim().min(1).max(60);

@@ -1,21 +1,11 @@
-import * as z from 'zod';
-import { ended } from '../words/case.js';
 import type { ClubClass } from '../recording/recording.js';
-import { Drill } from './drill.js';
+import type { Drill } from './drill.js';
 import type { InjuryTag } from './injuries.js';
 import rows from './drills.json';
-import { shipped } from '../shipped.js';
+import { shippedAs } from '../shipped.js';
 
 /** Every drill that comes with the application. */
-export const DRILLS: readonly Drill[] = shipped(z.array(Drill), rows);
-
-/** What holds for whoever does a drill, shown wherever one is offered. */
-export const DRILL_CAUTIONS: readonly string[] = [
-  'Stop on pain.',
-  'An injury or a heart or balance condition goes to a physician or physiotherapist first; nothing here is medical advice.',
-  'Clear swing space, mind the ceiling and whoever stands by.',
-  'The strike may get heavier at first.',
-];
+export const DRILLS: readonly Drill[] = shippedAs(rows);
 
 /** Who does a drill, with what, after which finding. */
 export interface DrillFor {
@@ -53,11 +43,3 @@ export function drillsFor({ fault, club, found, injuries, school, drills }: Dril
   const rank = (d: Drill) => (d.school === school ? 0 : d.school ? 2 : 1);
   return { offered: offered.sort((a, b) => rank(a) - rank(b)), leftOut };
 }
-
-/** How it feels and how often it is done, in sentences. */
-export const doneWords = ({ feel, dose }: Pick<Drill, 'feel' | 'dose'>): string =>
-  [ended(feel), ended(dose)].filter(Boolean).join(' ');
-
-/** What it is and how often it is done, behind its name. */
-export const taskWords = ({ name, gist, dose }: Pick<Drill, 'name' | 'gist' | 'dose'>): string =>
-  `${name}: ${[ended(gist), ended(dose)].filter(Boolean).join(' ')}`;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { footOfSide, type Handed } from '../recording/recording.js';
-import { LADDER } from './drill.js';
+import { LADDER } from './ladder.js';
 import rows from './injury-caps.json';
 import { INJURY_TAGS, type InjuryTag } from './injuries.js';
 

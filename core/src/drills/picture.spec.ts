@@ -1,5 +1,6 @@
 import { DRILLS } from './drills.js';
-import { DrillPicture, pictureLines } from './picture.js';
+import { pictureLines } from './picture.js';
+import { DrillPicture } from './drill-picture.js';
 
 /** Points of a path as it is written, moves and lines only by their ends. */
 const numbers = (d: string): number[] => d.match(/-?\d+(\.\d+)?/g)?.map(Number) ?? [];

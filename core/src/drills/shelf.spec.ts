@@ -3,7 +3,9 @@ import { layOut, makePlan, wishProblem } from '../practice/plan.js';
 import type { PlanWish } from '../practice/plan-schema.js';
 import { DRILLS, drillsFor } from './drills.js';
 import { idFrom } from '../words/id.js';
-import { copyOfDrill, drillShelf, type OwnDrill, readDrill, SHIPPED_SHELF, shippedDrill } from './shelf.js';
+import { drillShelf, SHIPPED_SHELF, shippedDrill } from './shelf.js';
+import { copyOfDrill, readDrill } from './read-drill.js';
+import type { OwnDrill } from './own-drill.js';
 
 const [first] = DRILLS as [(typeof DRILLS)[number]];
 const own = (change: Partial<OwnDrill['drill']> = {}, off = false): OwnDrill => ({

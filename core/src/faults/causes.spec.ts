@@ -2,7 +2,7 @@ import { evidenceWords } from '../words/evidence.js';
 import { opposed } from '../practice/plan.js';
 import { substitutesOf } from '../drills/substitutes.js';
 import { DRILLS, drillsFor } from '../drills/drills.js';
-import { LADDER } from '../drills/drill.js';
+import { LADDER } from '../drills/ladder.js';
 import { isMeasureId, MEASURE_IDS } from '../measures/registry.js';
 import type { Measure, Measures } from '../measures/measure.js';
 import { patternFromSwings } from '../patterns/from-swings.js';

@@ -9,7 +9,7 @@ import { writeCsv } from './csv/write-csv.js';
 import { readNpz, writeNpz } from './npz/npz.js';
 
 /** What a person says about a file that it does not say itself. */
-export interface Reading {
+export interface FileReading {
   /** Lab axes of a C3D file, `ball=+x,left=+y`. */
   readonly axes?: string;
   /** Columns of a CSV file with headers of its own. */
@@ -24,7 +24,7 @@ export interface Format {
   /** What a person may be asked about a file of it: lab directions, or what its columns hold. */
   readonly asks?: 'directions' | 'columns';
   readonly extensions: readonly string[];
-  readonly read: (bytes: Uint8Array, name: string, how: Reading) => Recording;
+  readonly read: (bytes: Uint8Array, name: string, how: FileReading) => Recording;
   readonly write?: (rec: Recording) => Uint8Array;
 }
 
@@ -62,7 +62,7 @@ export function formatOf(name: string): Format {
  * @throws VilkoError saying what is wrong and where
  * @example readRecording(bytes, 'lab.c3d', { axes: 'ball=+x,left=+y' })
  */
-export function readRecording(bytes: Uint8Array, name: string, how: Reading = {}): Recording {
+export function readRecording(bytes: Uint8Array, name: string, how: FileReading = {}): Recording {
   if (bytes.length === 0) throw new VilkoError('unreadable', `${name} is empty`);
   const rec = formatOf(name).read(bytes, name, how);
   if (rec.time.length === 0) throw new VilkoError('unreadable', `${name} holds no samples`);

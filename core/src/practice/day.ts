@@ -1,8 +1,5 @@
-import * as z from 'zod';
-
 /** A calendar day, ISO `YYYY-MM-DD`; no clock, no time zone. */
 export type Day = string;
-export const IsoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
 const MS = 86_400_000;
 

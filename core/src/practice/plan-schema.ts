@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { INJURY_TAGS } from '../drills/injuries.js';
 import { CLUB_CLASSES } from '../recording/recording.js';
-import { IsoDay } from './day.js';
+import { IsoDay } from './iso-day.js';
 import { Retest } from './retest.js';
 import { LAST_RUNG } from './rungs.js';
 

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { DEVICES, isDeviceKind } from '../recording/device-kinds.js';
 import { counted } from '../words/amounts.js';
-import { IsoDay } from './day.js';
+import { IsoDay } from './iso-day.js';
 
 /** A retest holds as much alike as can be, warmed up, and long enough (judging.md §4). */
 export const RETEST = { least: 5, warmUp: 3 } as const;

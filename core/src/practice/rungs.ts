@@ -1,4 +1,5 @@
-import { type Drill, LADDER } from '../drills/drill.js';
+import type { Drill } from '../drills/drill.js';
+import { LADDER } from '../drills/ladder.js';
 import type { MeasureId } from '../measures/registry.js';
 import type { SwingKind } from '../recording/recording.js';
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { FEWEST_FOR_SPREAD, steadinessOf } from './steadiness.js';
+import { steadinessOf } from './steadiness.js';
+import { FEWEST_FOR_SPREAD } from './fewest.js';
 
 const wide = [50, 58, 61, 47, 55, 64, 44, 59, 52, 66];
 const narrow = [54, 55, 56, 55, 54, 56, 55, 55, 54, 56];

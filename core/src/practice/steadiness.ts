@@ -1,6 +1,7 @@
 import { compareSets } from '../compare/sets.js';
 import { standardDeviation } from '../compare/statistics.js';
 import { median } from '../signal/series.js';
+import { FEWEST_FOR_SPREAD } from './fewest.js';
 
 export type SteadinessWord = 'steadier' | 'more scattered' | 'no change that matters' | 'too few swings to tell';
 
@@ -11,9 +12,6 @@ export interface Steadiness {
   readonly sd: readonly [number | null, number | null];
   readonly word: SteadinessWord;
 }
-
-/** Under so many swings a spread is hearsay. */
-export const FEWEST_FOR_SPREAD = 5;
 /** A spread that changed by less than this part of what a teacher would act on does not matter. */
 const PART = 0.5;
 

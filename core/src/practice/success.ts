@@ -1,10 +1,10 @@
 import { mean } from '../compare/statistics.js';
 import { compareSets, type SetChange } from '../compare/sets.js';
 import { answerOf, type PracticeBand } from './attempts.js';
-import { FEWEST_FOR_SPREAD, fromMedian, spreadOf } from './steadiness.js';
-
-export const SUCCESS_WORDS = ['met', 'partly', 'not yet', 'worse'] as const;
-export type SuccessWord = (typeof SUCCESS_WORDS)[number];
+import { fromMedian, spreadOf } from './steadiness.js';
+import { FEWEST_FOR_SPREAD } from './fewest.js';
+import { FEWEST_AFTER } from './fewest.js';
+import type { SuccessWord } from './success-words.js';
 
 /** Whether what was agreed has come, on the quantity that was agreed before. */
 export interface Success {
@@ -21,8 +21,6 @@ export interface Success {
 
 /** This part of the swings must lie inside. */
 const MOST_INSIDE = 2 / 3;
-/** Fewer swings after it are no verdict. */
-export const FEWEST_AFTER = 3;
 
 const distance = (v: number, [lo, hi]: PracticeBand): number =>
   Math.max(0, lo === null ? 0 : lo - v, hi === null ? 0 : v - hi);

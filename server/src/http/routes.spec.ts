@@ -1,7 +1,18 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ENDPOINTS, HouseSettings, KnownDevice, LessonHead, Problem, SwingHead } from '@vilko/contract';
+import {
+  ENDPOINTS,
+  HouseSettings,
+  InjuryNote,
+  KnownDevice,
+  LessonHead,
+  NO_NOTE,
+  NO_PROFILE,
+  Problem,
+  PupilProfile,
+  SwingHead,
+} from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { testApp, type TestApp } from '../testing/test-app.js';
 
@@ -140,6 +151,11 @@ describe('every route', () => {
 });
 
 describe('the table of endpoints', () => {
+  it('fills in of a person what a page shows before anything is known', () => {
+    expect(PupilProfile.parse({})).toEqual(NO_PROFILE);
+    expect(InjuryNote.parse({})).toEqual(NO_NOTE);
+  });
+
   it('is served whole, each row by one route, and every row of the description is one of it', async () => {
     const app = await testApp();
     for (const [name, { method, path }] of Object.entries(ENDPOINTS))

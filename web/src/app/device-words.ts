@@ -1,5 +1,5 @@
-import { DEVICES, isDeviceKind } from '@vilko/core/vocabulary';
-import { capital } from '@vilko/core/words';
+import { DEVICES, isDeviceKind } from '@vilko/core/recording/device-kinds';
+import { capital } from '@vilko/core/words/case';
 
 /** Each kind of device as people call it. */
 export const deviceWords = (kind: string): string => (isDeviceKind(kind) ? DEVICES[kind].words : kind);

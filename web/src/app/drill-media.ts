@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Drill } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
 import { HouseDrills } from './state/house-drills';
 
 /** The photograph or the short film that shows a drill, where the house has added one. */

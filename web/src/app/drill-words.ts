@@ -1,13 +1,10 @@
-import {
-  type Drill,
-  wanted,
-  faultName,
-  OVERLAYS,
-  type DrillShelf,
-  type PracticeBand,
-  type QuantityId,
-  quantityOf,
-} from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import type { DrillShelf } from '@vilko/core/drills/shelf';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { OVERLAYS } from '@vilko/core/patterns/overlays';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { wanted } from '@vilko/core/words/amounts';
+import { faultName } from '@vilko/core/words/findings';
 
 const nameOf = (id: string): string => quantityOf(id)?.words ?? id;
 

@@ -1,4 +1,4 @@
-import { EVENT_NAMES } from '@vilko/core';
+import { EVENT_NAMES } from '@vilko/core/events/event';
 import type { ReadView } from '../workers/read-view';
 import { ledgerRows } from './ledger/ledger-rows';
 import { planesAt } from './forces/planes';
@@ -7,7 +7,7 @@ import { timeScale } from './score/time-scale';
 import { footBox, footContours } from './track/contours';
 import { placeLozenges } from './track/lozenges';
 import { traceAt } from './trace';
-import { figure } from '@vilko/core/words';
+import { figure } from '@vilko/core/words/amounts';
 import { StanceWatch } from '../lesson/record/stance-watch';
 import { viewOf } from '../testing/views';
 

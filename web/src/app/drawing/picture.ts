@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PictureLines, StrokeRole } from '@vilko/core';
+import type { PictureLines, StrokeRole } from '@vilko/core/drills/picture';
 
 const COLOURS: Readonly<Record<StrokeRole, string>> = {
   lead: 'var(--lead)',

@@ -1,4 +1,4 @@
-import type { Trace } from '@vilko/core';
+import type { Trace } from '@vilko/core/traces/swing-traces';
 
 /** Value of a trace at a time by linear interpolation; NaN outside or beside a break. */
 export function traceAt(s: Trace, t: number): number {

@@ -1,5 +1,5 @@
-import type { Film } from '@vilko/contract';
-import { soundOnset } from '@vilko/core';
+import type { Film } from '@vilko/contract/film';
+import { soundOnset } from '@vilko/core/events/impact';
 
 /** What can be told from a film file before it is stored. */
 export type FilmFacts = Pick<Film, 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy'>;

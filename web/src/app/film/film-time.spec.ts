@@ -1,5 +1,5 @@
 import { film } from '../testing/samples';
-import { filmScale } from '@vilko/core';
+import { filmScale } from '@vilko/core/film/film-scale';
 import { filmTime, frameOf, lineWords, recordingTime, timeOfFrame } from './film-time';
 
 type Line = ReturnType<typeof film>['lines'][number];

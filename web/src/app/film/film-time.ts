@@ -1,5 +1,6 @@
-import type { Film } from '@vilko/contract';
-import { angleOf, apartInPicture, filmScale } from '@vilko/core';
+import type { Film } from '@vilko/contract/film';
+import { apartInPicture, filmScale } from '@vilko/core/film/film-scale';
+import { angleOf } from '@vilko/core/film/read-followed';
 
 /** Film time of a moment on the recording's clock; null until the film's impact is known. */
 export const filmTime = (f: Pick<Film, 'impact' | 'duration'>, cursor: number, impact: number): number | null =>

@@ -1,5 +1,5 @@
-import type { Standard } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core';
+import type { Standard } from '@vilko/contract/standard';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { schoolBand } from './school-band';
 
 /** What is wanted of the lead share while somebody stands at address, %. */

@@ -1,5 +1,8 @@
-import type { Standard } from '@vilko/contract';
-import { type ClubClass, idealOf, type PracticeBand, type QuantityId } from '@vilko/core';
+import type { Standard } from '@vilko/contract/standard';
+import type { QuantityId } from '@vilko/core/measures/quantity';
+import { idealOf } from '@vilko/core/patterns/bands';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import type { ClubClass } from '@vilko/core/recording/recording';
 
 /** Where no range is wanted. */
 export const NO_BAND: PracticeBand = [null, null];

@@ -1,6 +1,6 @@
 import { computed, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { answerOf } from '../state/answer';
 import { lessonFeature } from '../state/lesson';
 

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import type { LessonHead } from '@vilko/contract';
-import { type PracticeBand, quantityOf, Target, wanted } from '@vilko/core';
-import { figure } from '@vilko/core/words';
+import type { LessonHead } from '@vilko/contract/lesson';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { Target } from '@vilko/core/practice/target';
+import { wanted } from '@vilko/core/words/amounts';
+import { figure } from '@vilko/core/words/amounts';
 import { HouseUnits, typedNumber } from '../shell/units';
 import { QuantitySelect } from './quantity-select';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { LessonChange, LessonHead } from '@vilko/contract';
+import type { LessonChange, LessonHead } from '@vilko/contract/lesson';
 import { draftOf } from '../state/drafts';
 
 type Words = Pick<LessonHead, 'homework' | 'notes'>;

@@ -1,4 +1,6 @@
-import { DEFAULT_HOUSE, NO_PROFILE, type PupilWithLessons } from '@vilko/contract';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
 import { OfficeActions } from '../state/office';
 import { openHouse } from '../testing/house';
 import { lesson, pupil } from '../testing/samples';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { BALL_QUANTITIES, isQuantityId, type MeasureFamily, MEASURES, type QuantityId, quantityOf } from '@vilko/core';
+import { BALL_QUANTITIES, isQuantityId, type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { type MeasureFamily, MEASURES } from '@vilko/core/measures/registry';
 import { LESSON_MEASURES } from './words';
 
 const FAMILY_WORDS: Readonly<Record<MeasureFamily, string>> = {

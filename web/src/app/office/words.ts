@@ -1,6 +1,5 @@
-import { type MeasureId, quantityOf } from '@vilko/core';
-
-export { dateText, shortDate } from '@vilko/core/words';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import type { MeasureId } from '@vilko/core/measures/registry';
 
 /** A measure's name for people; its id when the registry does not know it. */
 export const measureName = (id: string): string => quantityOf(id)?.words ?? id;

@@ -1,10 +1,13 @@
 import { HttpClient } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, InjectionToken, signal } from '@angular/core';
-import { pathOf, type SharedAct, SHARED, type SharedPage } from '@vilko/contract';
-import { DRILL_CAUTIONS } from '@vilko/core';
+import { addressIn, pathOf } from '@vilko/contract/endpoints/path';
+import { SHARED_ADDRESSES as AT } from '@vilko/contract/endpoints/shared-addresses';
+import type { Endpoints } from '@vilko/contract/endpoints/table';
+import type { SharedAct, SharedPage } from '@vilko/contract/share';
+import { DRILL_CAUTIONS } from '@vilko/core/drills/cautions';
 import { PlainWords } from '../drawing/words/plain-words';
 import { ReportSheet } from '../lesson/report/report-sheet';
-import { dateText, shortDate } from '../office/words';
+import { dateText, shortDate } from '@vilko/core/words/dates';
 import { ask, askWithProgress } from '../state/ask';
 import { sentenceOf } from '../state/sentences';
 import { PracticeDays } from './practice-days';
@@ -136,7 +139,7 @@ export class PupilPage {
   private readonly http = inject(HttpClient);
   private readonly token = inject(LINK_TOKEN);
   private readonly house = inject(HouseDrills);
-  protected readonly url = pathOf(SHARED.shared.path, { token: this.token });
+  protected readonly url = pathOf(addressIn(AT.shared).path, { token: this.token });
   protected readonly page = signal<SharedPage | null>(null);
   protected readonly words = signal('');
   protected readonly busy = signal(false);
@@ -156,7 +159,7 @@ export class PupilPage {
 
   protected open(): void {
     this.said.set(null);
-    ask(this.http, SHARED.shared, { token: this.token }).subscribe({
+    ask<Endpoints['shared']>(this.http, AT.shared, { token: this.token }).subscribe({
       next: (p) => {
         this.shown(p);
         document.title = `Your lesson of ${dateText(this.page()!.head.startedAt)}`;
@@ -167,7 +170,7 @@ export class PupilPage {
   protected act(act: SharedAct, then: () => void = () => undefined, said?: string): void {
     this.busy.set(true);
     this.said.set(null);
-    ask(this.http, SHARED.actOnShared, { token: this.token }, act).subscribe({
+    ask<Endpoints['actOnShared']>(this.http, AT.actOnShared, { token: this.token }, act).subscribe({
       next: (p) => {
         this.came(p, said);
         then();
@@ -192,7 +195,7 @@ export class PupilPage {
     this.busy.set(true);
     this.part.set(0);
     this.said.set(null);
-    askWithProgress(this.http, SHARED.sendSharedFilm, { token: this.token }, file).subscribe({
+    askWithProgress<Endpoints['sendSharedFilm']>(this.http, AT.sendSharedFilm, { token: this.token }, file).subscribe({
       next: (x) => {
         if (typeof x === 'number') this.part.set(x);
         else this.came(x, 'The film was sent.');

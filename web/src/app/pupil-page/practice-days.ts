@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { SharedAct, SharedDay } from '@vilko/contract';
-import { addDays, RUNGS } from '@vilko/core';
-import { counted } from '@vilko/core/words';
+import type { SharedAct, SharedDay } from '@vilko/contract/share';
+import { addDays } from '@vilko/core/practice/day';
+import { RUNGS } from '@vilko/core/practice/rungs';
+import { counted } from '@vilko/core/words/amounts';
 import { HouseDrills } from '../state/house-drills';
 import { dayWords, today } from '../lesson/practise/day-words';
 import { PainEntry } from '../lesson/practise/pain-entry';

@@ -1,9 +1,9 @@
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { shownUnit } from '@vilko/contract';
-import type { PracticeBand } from '@vilko/core';
-import { unitFactor } from '@vilko/core/vocabulary';
-import { unitBehind } from '@vilko/core/words';
+import { shownUnit } from '@vilko/contract/house-units';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { unitFactor } from '@vilko/core/recording/units';
+import { unitBehind } from '@vilko/core/words/amounts';
 import { officeFeature } from '../state/office';
 
 /** A number as people type it, with a comma or a point; null where nothing is typed, NaN where it is none. */

@@ -1,6 +1,7 @@
 import { computed, inject, signal, type Signal, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import type { EndpointName, Endpoints, ReplyOf } from '@vilko/contract';
+import type { ReplyOf } from '@vilko/contract/endpoints/endpoint';
+import type { EndpointName, Endpoints } from '@vilko/contract/endpoints/table';
 import { catchError, EMPTY, type Observable, switchMap, tap, timer } from 'rxjs';
 import { Api } from './api';
 import type { Asks, Given } from './ask';

@@ -1,4 +1,4 @@
-import type { Bay, WorkBehind } from '@vilko/contract';
+import type { Bay, WorkBehind } from '@vilko/contract/bay';
 
 /** What the server works at, in a sentence. */
 export function behindWords({ what, done, of }: WorkBehind): string {

@@ -1,6 +1,7 @@
 import { computed, inject, type Signal } from '@angular/core';
-import type { Bay, BayChange, SetUpAct, SetUpState, WorkBehind } from '@vilko/contract';
-import { bayRests } from '@vilko/core/vocabulary';
+import type { Bay, BayChange, WorkBehind } from '@vilko/contract/bay';
+import type { SetUpAct, SetUpState } from '@vilko/contract/set-up';
+import { bayRests } from '@vilko/core/live/words';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
 import {
   type Action,

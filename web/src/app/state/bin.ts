@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { BinEntry, BinPick } from '@vilko/contract';
+import type { BinEntry, BinPick } from '@vilko/contract/bin';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { map } from 'rxjs';

@@ -1,7 +1,7 @@
 import { DestroyRef, effect, inject, Injectable, type Signal, signal, untracked } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { clockText } from '@vilko/core/words';
+import { clockText } from '@vilko/core/words/dates';
 import { tap } from 'rxjs';
 import { LessonActions } from './lesson';
 import { NoticeActions } from './notices';

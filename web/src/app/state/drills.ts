@@ -1,11 +1,12 @@
 import { inject } from '@angular/core';
-import { type Drill, type OwnDrill, shippedDrill } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import type { OwnDrill } from '@vilko/core/drills/own-drill';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, emptyProps, props } from '@ngrx/store';
-import { map, mergeMap, tap } from 'rxjs';
+import { concatMap, map, mergeMap, tap } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { Drafts } from './drafts';
-import { HouseDrills } from './house-drills';
+import { OwnDrills } from './own-drills';
 import { NoticeActions } from './notices';
 
 export const DrillActions = createActionGroup({
@@ -36,15 +37,20 @@ const failed = (message: string) => A.failed({ message });
 const plain = (text: string) => NoticeActions.say({ text, kind: 'plain' });
 
 /** What is said after something was done to a drill, with the way back. */
-function saidOf(a: ReturnType<typeof A.added | typeof A.saved | typeof A.takenOff | typeof A.wasPutBack>): Action {
+async function saidOf(
+  a: ReturnType<typeof A.added | typeof A.saved | typeof A.takenOff | typeof A.wasPutBack>,
+): Promise<Action> {
   const { drill } = a.saved;
   if (a.type === A.added.type) return plain(`${drill.name} is on the shelf.`);
   if (a.type === A.wasPutBack.type) return plain(`${drill.name} is back.`);
-  if (a.type === A.takenOff.type)
+  if (a.type === A.takenOff.type) {
+    // the drills that come with the application are fetched only by pages that show some
+    const { shippedDrill } = await import('@vilko/core/drills/shelf');
     return NoticeActions.offerUndo({
       text: shippedDrill(drill.id) ? `${drill.name} is as it came.` : `${drill.name} was taken off the shelf.`,
       undo: A.putBack({ id: drill.id }),
     });
+  }
   const text = `${drill.name} is saved.`;
   return a.before ? NoticeActions.offerUndo({ text, undo: A.save({ drill: a.before, before: null }) }) : plain(text);
 }
@@ -110,11 +116,11 @@ export const drillEffects = {
     { functional: true },
   ),
   kept: createEffect(
-    (actions = inject(Actions), house = inject(HouseDrills), drafts = inject(Drafts)) =>
+    (actions = inject(Actions), house = inject(OwnDrills), drafts = inject(Drafts)) =>
       actions.pipe(
         ofType(A.came, A.added, A.saved, A.takenOff, A.wasPutBack, A.mediaKept, A.mediaDropped),
         tap((a) => {
-          if (a.type === A.came.type) house.own.set(a.own);
+          if (a.type === A.came.type) house.all.set(a.own);
           else house.put(a.saved);
           if (a.type === A.added.type) drafts.drop('drill');
           if (a.type === A.saved.type) drafts.drop(`drill/${a.saved.drill.id}`);
@@ -126,7 +132,7 @@ export const drillEffects = {
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.added, A.saved, A.takenOff, A.wasPutBack),
-        map((a) => saidOf(a)),
+        concatMap((a) => saidOf(a)),
       ),
     { functional: true },
   ),

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { EnteredSwing, NewEnteredSwing } from '@vilko/contract';
+import type { EnteredSwing, NewEnteredSwing } from '@vilko/contract/entered';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';

@@ -1,5 +1,6 @@
-import type { Imported, ShotsImported, SwingKind } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core/vocabulary';
+import type { ShotsImported } from '@vilko/contract/shot';
+import type { Imported, SwingKind } from '@vilko/contract/swing';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 
 /** Where a file is on its way into the lesson. */

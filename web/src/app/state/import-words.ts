@@ -1,6 +1,8 @@
-import { DEVICES } from '@vilko/core/vocabulary';
-import { capital, counted } from '@vilko/core/words';
-import type { Imported, ShotsImported } from '@vilko/contract';
+import { DEVICES } from '@vilko/core/recording/device-kinds';
+import { counted } from '@vilko/core/words/amounts';
+import { capital } from '@vilko/core/words/case';
+import type { ShotsImported } from '@vilko/contract/shot';
+import type { Imported } from '@vilko/contract/swing';
 
 /** What is said when a list of shots was read. */
 export function shotsText(file: string, { matched, waiting, left }: ShotsImported): string {

@@ -1,6 +1,6 @@
-import type { HouseSettings } from '@vilko/contract';
-import { writeC3d } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import type { HouseSettings } from '@vilko/contract/settings';
+import { writeC3d } from '@vilko/core/formats/c3d/write-c3d';
+import { simulate } from '@vilko/core/golfer/simulate';
 import { type House, openHouse, openLesson } from '../testing/house';
 import { OfficeActions } from './office';
 import { bay, film, lesson, swing } from '../testing/samples';

@@ -1,9 +1,10 @@
 import { Dialog } from '@angular/cdk/dialog';
-import { capital } from '@vilko/core/words';
+import { capital } from '@vilko/core/words/case';
 import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
-import type { HouseSettings, Lesson, SwingHead } from '@vilko/contract';
-import type { FileReading as Reading } from '@vilko/core';
+import type { HouseSettings } from '@vilko/contract/settings';
+import type { Lesson, SwingHead } from '@vilko/contract/swing';
+import type { FileReading as Reading } from '@vilko/core/formats/formats';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createFeature, createReducer, on, Store } from '@ngrx/store';
 import {

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { InboxSwing } from '@vilko/contract';
+import type { InboxSwing } from '@vilko/contract/inbox';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { distinctUntilChanged, filter, map } from 'rxjs';

@@ -1,15 +1,9 @@
-import {
-  bySide,
-  type Film,
-  type FilmChange,
-  type Lesson,
-  type LessonChange,
-  type LessonHead,
-  type Pupil,
-  type ShotChange,
-  type SwingChange,
-  type SwingHead,
-} from '@vilko/contract';
+import type { Film, FilmChange } from '@vilko/contract/film';
+import { bySide } from '@vilko/contract/film-sides';
+import type { LessonChange, LessonHead } from '@vilko/contract/lesson';
+import type { Pupil } from '@vilko/contract/pupil';
+import type { ShotChange } from '@vilko/contract/shot';
+import type { Lesson, SwingChange, SwingHead } from '@vilko/contract/swing';
 import { createEntityAdapter, type EntityState } from '@ngrx/entity';
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';

@@ -1,6 +1,6 @@
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { type Action, createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
-import { dateText } from '@vilko/core/words';
+import { dateText } from '@vilko/core/words/dates';
 import { BayActions } from './bay';
 import { ImportActions } from './import-actions';
 import { importedText, shotsText } from './import-words';

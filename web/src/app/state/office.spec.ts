@@ -1,4 +1,5 @@
-import { NO_PROFILE, type PupilWithLessons } from '@vilko/contract';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
 import { openHouse, openLesson } from '../testing/house';
 import { lesson, pupil } from '../testing/samples';
 import { OfficeActions, officeFeature } from './office';

@@ -1,19 +1,9 @@
 import { inject } from '@angular/core';
-import {
-  type Backup,
-  DEFAULT_HOUSE,
-  type Erased,
-  type HouseSettings,
-  type KnownDevice,
-  type LessonHead,
-  type NewPupil,
-  type Pupil,
-  type PupilChange,
-  type PupilDashboard,
-  type PupilWithLessons,
-  type Restored,
-} from '@vilko/contract';
-import { counted } from '@vilko/core/words';
+import type { LessonHead, PupilWithLessons } from '@vilko/contract/lesson';
+import type { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '@vilko/contract/pupil';
+import type { Backup, HouseSettings, KnownDevice, Restored } from '@vilko/contract/settings';
+import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
+import { counted } from '@vilko/core/words/amounts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';

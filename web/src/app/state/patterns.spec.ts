@@ -1,9 +1,11 @@
-import type { PatternVersion } from '@vilko/contract';
-import { type Pattern, patternOf, PATTERNS } from '@vilko/core';
+import type { PatternVersion } from '@vilko/contract/pattern';
+import { patternOf, PATTERNS } from '@vilko/core/patterns/library';
+import type { Pattern } from '@vilko/core/patterns/pattern';
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import { openHouse } from '../testing/house';
-import { PatternActions, patternFeature, selectPatterns } from './patterns';
+import { PatternActions, patternFeature } from './patterns';
+import { selectPatterns } from './pattern-shelf';
 
 const own: Pattern = { ...patternOf('quiet-centre'), id: 'house', name: 'House' };
 const version = (n: number, change: Partial<Pattern> = {}): PatternVersion => ({

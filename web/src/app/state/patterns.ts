@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
-import type { PatternVersion } from '@vilko/contract';
-import { type Pattern, PATTERNS } from '@vilko/core';
+import type { PatternVersion } from '@vilko/contract/pattern';
+import type { Pattern } from '@vilko/core/patterns/pattern';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import {
   createActionGroup,
@@ -12,7 +12,7 @@ import {
   props,
   Store,
 } from '@ngrx/store';
-import { clockText } from '@vilko/core/words';
+import { clockText } from '@vilko/core/words/dates';
 import { map, mergeMap, tap, withLatestFrom } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { Drafts } from './drafts';
@@ -95,9 +95,6 @@ export const patternFeature = createFeature({
 export const selectOwnPatterns = createSelector(patternFeature.selectOwn, (own): readonly Pattern[] =>
   (own ?? []).map((o) => o.pattern),
 );
-
-/** Every pattern there is: those shipped, then the house's own. */
-export const selectPatterns = createSelector(selectOwnPatterns, (own): readonly Pattern[] => [...PATTERNS, ...own]);
 
 const failed = (message: string) => A.failed({ message });
 

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createFeature, createReducer, on } from '@ngrx/store';
 import { map } from 'rxjs';

@@ -1,5 +1,13 @@
 import { inject } from '@angular/core';
-import type { LogEntry, LogFilm, NewLogEntry, NewPlan, PlanAct, Practice, PracticePlan } from '@vilko/contract';
+import type {
+  LogEntry,
+  LogFilm,
+  NewLogEntry,
+  NewPlan,
+  PlanAct,
+  Practice,
+  PracticePlan,
+} from '@vilko/contract/practice';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map, mergeMap } from 'rxjs';

@@ -1,4 +1,6 @@
-import type { Report, ReportField, ReportText, Share, SHARE_DAYS, Shares, SpokenReview } from '@vilko/contract';
+import type { Report, ReportField, ReportText, SpokenReview } from '@vilko/contract/report';
+import type { Share, Shares } from '@vilko/contract/share';
+import type { SHARE_DAYS } from '@vilko/contract/open-share';
 import { createActionGroup, props } from '@ngrx/store';
 
 export const ReportActions = createActionGroup({

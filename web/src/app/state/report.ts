@@ -1,5 +1,6 @@
 import { inject } from '@angular/core';
-import type { Report, Shares } from '@vilko/contract';
+import type { Report } from '@vilko/contract/report';
+import type { Shares } from '@vilko/contract/share';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createFeature, createReducer, on } from '@ngrx/store';
 import { filter, map } from 'rxjs';

@@ -1,5 +1,6 @@
-import { NO_PROFILE, type Standard, standardFor, type StandardSources } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { type Standard, standardFor, type StandardSources } from '@vilko/contract/standard';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { createSelector } from '@ngrx/store';
 import { lessonFeature } from './lesson';
 import { officeFeature } from './office';

@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
-import type { Session } from '@vilko/contract';
+import type { Session } from '@vilko/contract/settings';
 import { Api } from './api';
 import { sentenceOf } from './sentences';
 

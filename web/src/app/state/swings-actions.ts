@@ -1,4 +1,4 @@
-import type { SwingChange, SwingHead, SwingPlace, SwingsMoved } from '@vilko/contract';
+import type { SwingChange, SwingHead, SwingPlace, SwingsMoved } from '@vilko/contract/swing';
 import { createActionGroup, props } from '@ngrx/store';
 
 /** What a card says of many swings alike. */

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { Experiment, ExperimentAct, NewExperiment } from '@vilko/contract';
+import type { Experiment, ExperimentAct, NewExperiment } from '@vilko/contract/experiment';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map } from 'rxjs';

@@ -1,4 +1,5 @@
-import { readBundle, readTraces } from '@vilko/core';
+import { readBundle } from '@vilko/core/formats/bundle/bundle';
+import { readTraces } from '@vilko/core/traces/trace-bundle';
 import { Analysis } from '../workers/analysis';
 import { type ReadRequest, readView } from '../workers/read-view';
 import { smallestWhatIf, type StoredRecording, type WhatIfRequest, whatIfView } from '../workers/what-if-view';

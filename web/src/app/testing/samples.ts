@@ -1,16 +1,11 @@
-import {
-  type Bay,
-  type Film,
-  type Lesson,
-  NO_PROFILE,
-  NO_SHOT,
-  type Pupil,
-  type Report,
-  type ReportText,
-  type Shot,
-  type ShotValues,
-  type SwingHead,
-} from '@vilko/contract';
+import type { Bay } from '@vilko/contract/bay';
+import type { Film } from '@vilko/contract/film';
+import type { Pupil } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import type { Report, ReportText } from '@vilko/contract/report';
+import type { Shot, ShotValues } from '@vilko/contract/shot';
+import { NO_SHOT } from '@vilko/contract/no-shot';
+import type { Lesson, SwingHead } from '@vilko/contract/swing';
 
 /** A swing as the rack has it, changed where a test needs it. */
 export const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead => ({

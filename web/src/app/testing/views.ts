@@ -1,13 +1,10 @@
-import {
-  analyseInDepth,
-  type Marks,
-  patternOf,
-  type Recording,
-  type SwingKind,
-  swingTraces,
-  writeTraces,
-} from '@vilko/core';
-import { simulate, type SimulateOptions } from '@vilko/core/golfer';
+import { analyseInDepth } from '@vilko/core/analyse';
+import type { Marks } from '@vilko/core/events/event';
+import { patternOf } from '@vilko/core/patterns/library';
+import type { Recording, SwingKind } from '@vilko/core/recording/recording';
+import { swingTraces } from '@vilko/core/traces/swing-traces';
+import { writeTraces } from '@vilko/core/traces/trace-bundle';
+import { simulate, type SimulateOptions } from '@vilko/core/golfer/simulate';
 import { type ReadRequest, type ReadView, readView } from '../workers/read-view';
 
 /** What the server answers for the first swing of a recording, packed. */

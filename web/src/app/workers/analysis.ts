@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import type { SmallestChange, SwingTraces } from '@vilko/core';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import type { SmallestChange } from '@vilko/core/what-if/smallest-change';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';

@@ -1,5 +1,10 @@
 /// <reference lib="webworker" />
-import { readBundle, readTraces, type Recording, type SmallestChange, type SwingTraces, VilkoError } from '@vilko/core';
+import { VilkoError } from '@vilko/core/error';
+import { readBundle } from '@vilko/core/formats/bundle/bundle';
+import type { Recording } from '@vilko/core/recording/recording';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import { readTraces } from '@vilko/core/traces/trace-bundle';
+import type { SmallestChange } from '@vilko/core/what-if/smallest-change';
 import { type ReadRequest, type ReadView, readView } from './read-view';
 import { smallestWhatIf, type StoredRecording, type WhatIfRequest, type WhatIfView, whatIfView } from './what-if-view';
 

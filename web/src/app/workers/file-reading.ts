@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import type { FileReading as How, RecordingPreview } from '@vilko/core';
+import type { FileReading as How } from '@vilko/core/formats/formats';
+import type { RecordingPreview } from '@vilko/core/formats/preview';
 import { Observable } from 'rxjs';
 import type { Look, ReadingAnswer, ReadingQuestion } from './reading.worker';
 

@@ -1,15 +1,15 @@
 import {
   type CannotJudge,
-  type Comparison,
   type Finding,
   type JudgeContext,
   judgeSwing,
-  type Pattern,
-  type SwingTraces,
-  unjudgedWords,
   type Weighing,
   weighSwing,
-} from '@vilko/core';
+} from '@vilko/core/faults/judge';
+import type { Comparison } from '@vilko/core/patterns/fit';
+import type { Pattern } from '@vilko/core/patterns/pattern';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import { unjudgedWords } from '@vilko/core/words/findings';
 import type { ReadRequest } from './read-view';
 
 /** What a swing is said to be, apart from what was measured in it. */

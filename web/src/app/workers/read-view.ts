@@ -1,5 +1,9 @@
-import type { Marks, SwingHead } from '@vilko/contract';
-import { type AnalyseOptions, type ClubClass, type JudgeContext, readTraces, type SwingTraces } from '@vilko/core';
+import type { Marks, SwingHead } from '@vilko/contract/swing';
+import type { AnalyseOptions } from '@vilko/core/analyse';
+import type { JudgeContext } from '@vilko/core/faults/judge';
+import type { ClubClass } from '@vilko/core/recording/recording';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import { readTraces } from '@vilko/core/traces/trace-bundle';
 import { type Judged, judged } from './judged';
 
 /** Everything the reading of one swing shows: what was measured, what is drawn, and what it is said to be. */

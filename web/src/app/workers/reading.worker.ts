@@ -1,19 +1,11 @@
 /// <reference lib="webworker" />
-import {
-  c3dSource,
-  type CsvHead,
-  CsvMapping,
-  type FileReading,
-  formatOf,
-  guessMapping,
-  headerKey,
-  knowsHeader,
-  previewOf,
-  readCsvHead,
-  readRecording,
-  type RecordingPreview,
-  VilkoError,
-} from '@vilko/core';
+import { VilkoError } from '@vilko/core/error';
+import { c3dSource } from '@vilko/core/formats/c3d/c3d-source';
+import { type CsvHead, readCsvHead } from '@vilko/core/formats/csv/csv-head';
+import { CsvMapping, headerKey, knowsHeader } from '@vilko/core/formats/csv/csv-mapping';
+import { guessMapping } from '@vilko/core/formats/csv/guess-mapping';
+import { type FileReading, formatOf, readRecording } from '@vilko/core/formats/formats';
+import { previewOf, type RecordingPreview } from '@vilko/core/formats/preview';
 
 type How = Pick<FileReading, 'axes' | 'mapping'>;
 

@@ -1,6 +1,8 @@
 import { inject, Injectable } from '@angular/core';
-import type { Pupil, SwingHead } from '@vilko/contract';
-import type { SmallestChange, SwingTraces } from '@vilko/core';
+import type { Pupil } from '@vilko/contract/pupil';
+import type { SwingHead } from '@vilko/contract/swing';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import type { SmallestChange } from '@vilko/core/what-if/smallest-change';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../state/api';
 import { Analysis } from './analysis';

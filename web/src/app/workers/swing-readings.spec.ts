@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import type { SwingHead } from '@vilko/contract';
-import type { SwingTraces } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { swing } from '../testing/samples';
 import { SwingReader } from './swing-reader';
 import { SwingReadings } from './swing-readings';

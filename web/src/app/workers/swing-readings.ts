@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { Pupil, SwingHead } from '@vilko/contract';
-import type { SwingTraces } from '@vilko/core';
+import type { Pupil } from '@vilko/contract/pupil';
+import type { SwingHead } from '@vilko/contract/swing';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { sentenceOf } from '../state/sentences';
 import { SwingReader } from './swing-reader';
 

@@ -1,21 +1,12 @@
-import type { Marks } from '@vilko/contract';
-import {
-  alterable,
-  alterSwing,
-  type AnalyseOptions,
-  analyseInDepth,
-  between,
-  EVENT_NAMES,
-  farthest,
-  NOTHING_ALTERED,
-  readGround,
-  type Recording,
-  type SmallestChange,
-  smallestChanges,
-  swingTraces,
-  type TriedSwing,
-  type WhatIf,
-} from '@vilko/core';
+import type { Marks } from '@vilko/contract/swing';
+import { type AnalyseOptions, analyseInDepth } from '@vilko/core/analyse';
+import { EVENT_NAMES } from '@vilko/core/events/event';
+import { readGround } from '@vilko/core/ground/ground';
+import type { Recording } from '@vilko/core/recording/recording';
+import { swingTraces } from '@vilko/core/traces/swing-traces';
+import { alterSwing } from '@vilko/core/what-if/alter';
+import { type SmallestChange, smallestChanges, type TriedSwing } from '@vilko/core/what-if/smallest-change';
+import { alterable, between, farthest, NOTHING_ALTERED, type WhatIf } from '@vilko/core/what-if/what-if';
 import { type ReadRequest, type ReadView, viewOf } from './read-view';
 
 /** A stored recording, and which of its swings is meant. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type Drill, pictureLines } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import { pictureLines } from '@vilko/core/drills/picture';
 import { Picture } from '../picture';
 
 /** Height of a picture, px. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
-import { figure } from '@vilko/core/words';
+import { figure } from '@vilko/core/words/amounts';
 import { type Arrow, HARDLY, PANE, PLAN, type Plane, planesAt } from './planes';
 
 const GAP = 9;

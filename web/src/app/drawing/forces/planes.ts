@@ -1,4 +1,4 @@
-import type { SwingForces, ForceTraces } from '@vilko/core';
+import type { SwingForces, ForceTraces } from '@vilko/core/traces/swing-traces';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 

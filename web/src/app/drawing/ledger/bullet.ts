@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Range } from '@vilko/core';
+import type { Range } from '@vilko/core/patterns/pattern';
 
 const W = 72;
 

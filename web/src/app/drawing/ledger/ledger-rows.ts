@@ -1,6 +1,9 @@
-import { type BandFit, fromStored, type ListedMeasure, type MeasureId, MEASURES, type Part, PARTS } from '@vilko/core';
+import { type ListedMeasure, type MeasureId, MEASURES } from '@vilko/core/measures/registry';
+import { type Part, PARTS } from '@vilko/core/measures/row';
+import type { BandFit } from '@vilko/core/patterns/fit';
+import { fromStored } from '@vilko/core/recording/units';
 import type { ReadView } from '../../workers/read-view';
-import { figure, plusMinus } from '@vilko/core/words';
+import { figure, plusMinus } from '@vilko/core/words/amounts';
 
 /** A row of the ledger, ready to be set. */
 export interface LedgerRow {

@@ -1,4 +1,4 @@
-import type { MeasureId } from '@vilko/core';
+import type { MeasureId } from '@vilko/core/measures/registry';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ReadView } from '../../workers/read-view';
 import { Bullet } from './bullet';

@@ -1,5 +1,6 @@
-import { simulate } from '@vilko/core/golfer';
-import { analyseInDepth, swingTraces } from '@vilko/core';
+import { simulate } from '@vilko/core/golfer/simulate';
+import { analyseInDepth } from '@vilko/core/analyse';
+import { swingTraces } from '@vilko/core/traces/swing-traces';
 import { openHouse } from '../../testing/house';
 import { QuarterTable } from './quarter-table';
 

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type EventName, QUARTERS, type Quarter, saidBy } from '@vilko/core';
-import { capital, ended, figure } from '@vilko/core/words';
+import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core/events/event';
+import { QUARTERS, type Quarter } from '@vilko/core/measures/quarters';
+import { saidBy } from '@vilko/core/recording/device-kinds';
+import { figure } from '@vilko/core/words/amounts';
+import { capital, ended } from '@vilko/core/words/case';
 import { TableCsv } from '../../shell/table-csv';
 import type { ReadView } from '../../workers/read-view';
 import { quartersAt } from './quarters-at';

@@ -1,4 +1,4 @@
-import type { Quarter } from '@vilko/core';
+import type { Quarter } from '@vilko/core/measures/quarters';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 

@@ -8,8 +8,9 @@ import {
   output,
   viewChildren,
 } from '@angular/core';
-import type { EnteredSwing, SwingHead } from '@vilko/contract';
-import { verdictWords } from '@vilko/core';
+import type { EnteredSwing } from '@vilko/contract/entered';
+import type { SwingHead } from '@vilko/contract/swing';
+import { verdictWords } from '@vilko/core/words/findings';
 import { runsOnRack, type RunsOf } from './runs';
 import { Thumbnail } from './thumbnail';
 

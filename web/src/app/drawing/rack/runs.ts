@@ -1,5 +1,7 @@
-import { alike, type ClubFindings, type SwingHead } from '@vilko/contract';
-import { driftWords, unjudgedWords, valueWords } from '@vilko/core';
+import type { ClubFindings } from '@vilko/contract/judgement';
+import { alike } from '@vilko/contract/sets';
+import type { SwingHead } from '@vilko/contract/swing';
+import { driftWords, unjudgedWords, valueWords } from '@vilko/core/words/findings';
 
 /** A swing's place in its run, as the bracket over the Rack draws it. */
 export interface PlaceInRun {

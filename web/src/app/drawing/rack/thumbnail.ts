@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Thumbnail as Shape } from '@vilko/contract';
+import type { Thumbnail as Shape } from '@vilko/contract/swing';
 
 /** A swing small: soles and route, in the golfer's own view (toes up). */
 @Component({

@@ -1,4 +1,4 @@
-import type { Trace, SwingTraces } from '@vilko/core';
+import type { Trace, SwingTraces } from '@vilko/core/traces/swing-traces';
 import { traceAt } from '../trace';
 
 /** A swing of the replay, and what it is called. */

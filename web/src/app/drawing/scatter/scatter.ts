@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
-import type { Relation } from '@vilko/core';
+import type { Relation } from '@vilko/core/practice/relation';
 import { chartHost, themeColour } from '../chart-host';
 
 export interface ScatterPoint {

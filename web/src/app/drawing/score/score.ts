@@ -9,11 +9,12 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type EventName, type MeasureId, measureRow } from '@vilko/core';
-import type { Trace } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core/events/event';
+import { type MeasureId, measureRow } from '@vilko/core/measures/registry';
+import type { Trace } from '@vilko/core/traces/swing-traces';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
-import { figure } from '@vilko/core/words';
+import { figure } from '@vilko/core/words/amounts';
 import { standApart } from './lozenges';
 import { polyline } from './polyline';
 import { type PaintedLine, type PaintedStave, StaveLines, wholeBox } from './stave-lines';

@@ -1,5 +1,8 @@
-import { type FootName, type MeasureId, measureRow, numberOf, saidBy } from '@vilko/core';
-import type { StaveId, Trace } from '@vilko/core';
+import type { FootName } from '@vilko/core/ground/foot-outline';
+import { numberOf } from '@vilko/core/measures/measure';
+import { type MeasureId, measureRow } from '@vilko/core/measures/registry';
+import { saidBy } from '@vilko/core/recording/device-kinds';
+import type { StaveId, Trace } from '@vilko/core/traces/swing-traces';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
 

@@ -1,4 +1,5 @@
-import { EVENT_NAMES, type Events, phaseAxis } from '@vilko/core';
+import { EVENT_NAMES, type Events } from '@vilko/core/events/event';
+import { phaseAxis } from '@vilko/core/events/phase';
 
 /** How time runs along the Score: eased around impact, as the clock, or by phase. */
 export type TimeAxis = 'eased' | 'linear' | 'phase';

@@ -1,5 +1,5 @@
 import { contours } from 'd3-contour';
-import type { MatFrames } from '@vilko/core';
+import type { MatFrames } from '@vilko/core/traces/swing-traces';
 
 /** Contour heights as parts of the swing's greatest cell. */
 export const LEVELS = [0.035, 0.08, 0.14, 0.21, 0.3, 0.41, 0.55, 0.72] as const;

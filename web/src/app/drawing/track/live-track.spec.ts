@@ -1,4 +1,4 @@
-import type { LiveFrame } from '@vilko/contract';
+import type { LiveFrame } from '@vilko/contract/live-frame';
 import { LiveTrack, type LiveGround } from './live-track';
 
 const MAT = { rows: 40, cols: 60, pitch: 0.01 };

@@ -1,4 +1,4 @@
-import type { LiveFrame } from '@vilko/contract';
+import type { LiveFrame } from '@vilko/contract/live-frame';
 import { footBox, footContours, type FootBox } from './contours';
 
 /** What a live picture is drawn with. */

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type MeasureId, measureRow } from '@vilko/core';
-import type { Trace } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS } from '@vilko/core/events/event';
+import { type MeasureId, measureRow } from '@vilko/core/measures/registry';
+import type { Trace } from '@vilko/core/traces/swing-traces';
 import type { ReadView } from '../../workers/read-view';
 import { traceAt } from '../trace';
-import { figure } from '@vilko/core/words';
+import { figure } from '@vilko/core/words/amounts';
 import { quartersAt } from '../quarters/quarters-at';
 import { footBox, footContours, placeOf } from './contours';
 import { placeLozenges } from './lozenges';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, viewChild } from '@angular/core';
-import type { PupilDashboard } from '@vilko/contract';
-import { amount, figure } from '@vilko/core/words';
+import type { PupilDashboard } from '@vilko/contract/pupil';
+import { amount, figure } from '@vilko/core/words/amounts';
 import { chartHost, themeColour } from '../chart-host';
 
 type Pair = PupilDashboard['felt'][number];

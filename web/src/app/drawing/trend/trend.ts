@@ -1,6 +1,7 @@
-import { counted, shortDate } from '@vilko/core/words';
+import { counted } from '@vilko/core/words/amounts';
+import { shortDate } from '@vilko/core/words/dates';
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
-import type { PupilDashboard } from '@vilko/contract';
+import type { PupilDashboard } from '@vilko/contract/pupil';
 import { deviceWords } from '../../device-words';
 import { chartHost, themeColour } from '../chart-host';
 import { TableCsv } from '../../shell/table-csv';

@@ -1,4 +1,4 @@
-import { PLAIN_WORDS } from '@vilko/core/words';
+import { PLAIN_WORDS } from '@vilko/core/words/plain-words';
 import { openHouse } from '../../testing/house';
 import { PlainWords } from './plain-words';
 

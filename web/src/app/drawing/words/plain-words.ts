@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { PictureLines, PictureStroke, PictureText } from '@vilko/core';
-import { PLAIN_WORDS } from '@vilko/core/words';
+import type { PictureLines, PictureStroke, PictureText } from '@vilko/core/drills/picture';
+import { PLAIN_WORDS } from '@vilko/core/words/plain-words';
 import { Picture } from '../picture';
 
 const BOX = [0, 0, 160, 104] as const;

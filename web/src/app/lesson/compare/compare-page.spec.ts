@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import type { Recording } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import type { Recording } from '@vilko/core/recording/recording';
+import { simulate } from '@vilko/core/golfer/simulate';
 import { ANALYSED_HERE } from '../../testing/here';
 import { openLesson } from '../../testing/house';
 import { lesson, swing } from '../../testing/samples';

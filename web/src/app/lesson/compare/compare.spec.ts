@@ -1,6 +1,7 @@
-import type { Difference } from '@vilko/core';
-import { differencesOf, valuesOf, median } from '@vilko/core';
-import type { SimulateOptions } from '@vilko/core/golfer';
+import type { Difference } from '@vilko/core/compare/differences';
+import { differencesOf, valuesOf } from '@vilko/core/compare/differences';
+import { median } from '@vilko/core/signal/series';
+import type { SimulateOptions } from '@vilko/core/golfer/simulate';
 import { openHouse } from '../../testing/house';
 import { swing } from '../../testing/samples';
 import { viewOf } from '../../testing/views';

@@ -1,34 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type Standard, standardFor, type SwingHead } from '@vilko/contract';
-import {
-  bandsFor,
-  byProducts,
-  type Difference,
-  differenceIn,
-  differencesOf,
-  differsIn,
-  isMeasureId,
-  isReal,
-  movedBy,
-  type QuantityId,
-  representative,
-  retestLacks,
-  strikeWords,
-  type TestedAs,
-  type ValueOf,
-  valuesOf,
-  type SwingTraces,
-} from '@vilko/core';
-import { lower } from '@vilko/core/words';
+import { type Standard, standardFor } from '@vilko/contract/standard';
+import type { SwingHead } from '@vilko/contract/swing';
+import { byProducts, differenceIn, isReal, movedBy, strikeWords } from '@vilko/core/compare/by-products';
+import { type Difference, differencesOf, representative, valuesOf } from '@vilko/core/compare/differences';
+import type { QuantityId, ValueOf } from '@vilko/core/measures/quantity';
+import { isMeasureId } from '@vilko/core/measures/registry';
+import { bandsFor } from '@vilko/core/patterns/bands';
+import { differsIn, retestLacks, type TestedAs } from '@vilko/core/practice/retest';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import { lower } from '@vilko/core/words/case';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { swingsOfPupil } from '../swings-of-pupil';
 import { NoticeActions } from '../../state/notices';
 import { lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
-import { selectPatterns } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 import { selectSources } from '../../state/school';
 import { SwingReadings } from '../../workers/swing-readings';
 import { headline, wordsOf } from './difference-words';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { type Difference, isReal, type QuantityId, type ValueOf } from '@vilko/core';
-import { amount, figure } from '@vilko/core/words';
+import { isReal } from '@vilko/core/compare/by-products';
+import type { Difference } from '@vilko/core/compare/differences';
+import type { QuantityId, ValueOf } from '@vilko/core/measures/quantity';
+import { amount, figure } from '@vilko/core/words/amounts';
 import { explained, plusMinus, unitIn, verdict, wordsOf } from './difference-words';
 import { TableCsv } from '../../shell/table-csv';
 

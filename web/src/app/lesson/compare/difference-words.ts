@@ -1,5 +1,7 @@
-import { type Difference, isReal, movedBy, type QuantityId, quantityOf } from '@vilko/core';
-import { difference, figure, signed, unitBehind, unitOfDifference } from '@vilko/core/words';
+import { isReal, movedBy } from '@vilko/core/compare/by-products';
+import type { Difference } from '@vilko/core/compare/differences';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { difference, figure, signed, unitBehind, unitOfDifference } from '@vilko/core/words/amounts';
 
 /** A quantity's unit as a table's column shows it. */
 export const unitIn = (unit: string): string => unitBehind(unit).trim();

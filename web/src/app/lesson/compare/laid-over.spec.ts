@@ -1,5 +1,6 @@
-import type { EnteredSwing } from '@vilko/contract';
-import { differencesOf, type QuantityId, type ValueOf } from '@vilko/core';
+import type { EnteredSwing } from '@vilko/contract/entered';
+import { differencesOf } from '@vilko/core/compare/differences';
+import type { QuantityId, ValueOf } from '@vilko/core/measures/quantity';
 import { openHouse } from '../../testing/house';
 import { swing } from '../../testing/samples';
 import { viewOf } from '../../testing/views';

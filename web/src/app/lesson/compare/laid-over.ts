@@ -1,6 +1,9 @@
-import type { EnteredSwing, SwingHead } from '@vilko/contract';
-import { type QuantityId, type ValueOf, valuesOf, type SwingTraces } from '@vilko/core';
-import { shortDate } from '@vilko/core/words';
+import type { EnteredSwing } from '@vilko/contract/entered';
+import type { SwingHead } from '@vilko/contract/swing';
+import { valuesOf } from '@vilko/core/compare/differences';
+import type { QuantityId, ValueOf } from '@vilko/core/measures/quantity';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
+import { shortDate } from '@vilko/core/words/dates';
 
 /** A swing that can be laid over a comparison by choice: it stands in neither set. */
 export interface OverChoice {

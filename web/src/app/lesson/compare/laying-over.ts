@@ -1,7 +1,8 @@
 import { computed, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
-import { type QuantityId, quantityOf, type ValueOf, type SwingTraces } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import { type QuantityId, quantityOf, type ValueOf } from '@vilko/core/measures/quantity';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { HouseUnits } from '../../shell/units';
 import { answerOf } from '../../state/answer';
 import { enteredFeature } from '../../state/entered';

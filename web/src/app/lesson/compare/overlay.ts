@@ -1,6 +1,10 @@
-import { EVENT_NAMES, type EventName, median, phaseAxis, standardDeviation, type SwingTraces } from '@vilko/core';
+import { standardDeviation } from '@vilko/core/compare/statistics';
+import { EVENT_NAMES, type EventName } from '@vilko/core/events/event';
+import { phaseAxis } from '@vilko/core/events/phase';
+import { median } from '@vilko/core/signal/series';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { traceAt } from '../../drawing/trace';
-import type { StaveId, Trace } from '@vilko/core';
+import type { StaveId, Trace } from '@vilko/core/traces/swing-traces';
 
 export type Align = 'impact' | 'phase';
 

@@ -1,4 +1,4 @@
-import type { SwingTraces } from '@vilko/core';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { middleRoute, type Route, ROUTE_PHASES, routeOf } from './overlay';
 

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
-import { EVENT_NAMES, type SwingTraces } from '@vilko/core';
+import { EVENT_NAMES } from '@vilko/core/events/event';
+import type { SwingTraces } from '@vilko/core/traces/swing-traces';
 import { standApart } from '../../drawing/score/lozenges';
 import { polyline, ribbon } from '../../drawing/score/polyline';
 import { type PaintedStave, StaveLines, wholeBox } from '../../drawing/score/stave-lines';
 import { type StaveName, STAVES } from '../../drawing/score/staves';
-import { figure } from '@vilko/core/words';
-import type { StaveId } from '@vilko/core';
+import { figure } from '@vilko/core/words/amounts';
+import type { StaveId } from '@vilko/core/traces/swing-traces';
 import { type Align, type Band, eventAt, sharedAxis, traceBand } from './overlay';
 
 const GUTTER = 132;

@@ -1,6 +1,7 @@
-import { shortDate } from '@vilko/core/words';
-import type { LessonFindings, SwingHead } from '@vilko/contract';
-import { unjudgedWords } from '@vilko/core';
+import { shortDate } from '@vilko/core/words/dates';
+import type { LessonFindings } from '@vilko/contract/judgement';
+import type { SwingHead } from '@vilko/contract/swing';
+import { unjudgedWords } from '@vilko/core/words/findings';
 
 /** Which swings stand on each side, by their ids. */
 export interface Sets {

@@ -1,5 +1,5 @@
-import type { EnteredSwing, NewEnteredSwing } from '@vilko/contract';
-import { type QuantityId, quantityOf } from '@vilko/core';
+import type { EnteredSwing, NewEnteredSwing } from '@vilko/contract/entered';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
 import { type HouseUnits, typedNumber } from '../../shell/units';
 import { localDay } from '../practise/day-words';
 import type { ClubChoice } from '../swing-card/card-draft';

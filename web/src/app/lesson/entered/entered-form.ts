@@ -8,8 +8,8 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type EnteredSwing, MOST_ENTERED, type NewEnteredSwing } from '@vilko/contract';
-import { quantityOf } from '@vilko/core';
+import { type EnteredSwing, MOST_ENTERED, type NewEnteredSwing } from '@vilko/contract/entered';
+import { quantityOf } from '@vilko/core/measures/quantity';
 import { QuantitySelect } from '../../office/quantity-select';
 import { HouseUnits } from '../../shell/units';
 import { draftOf } from '../../state/drafts';

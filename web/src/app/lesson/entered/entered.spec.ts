@@ -1,4 +1,4 @@
-import type { EnteredSwing } from '@vilko/contract';
+import type { EnteredSwing } from '@vilko/contract/entered';
 import { lesson, swing } from '../../testing/samples';
 import { openLesson } from '../../testing/house';
 import { Rack } from '../../drawing/rack/rack';

@@ -1,4 +1,5 @@
-import { CSV_UNITS, type CsvMapping } from '@vilko/core';
+import type { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
+import { CSV_UNITS } from '@vilko/core/formats/csv/csv-units';
 
 /** A channel a person may name a column for. */
 export interface Channel {

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { counted, shortDate } from '@vilko/core/words';
+import { counted } from '@vilko/core/words/amounts';
+import { shortDate } from '@vilko/core/words/dates';
 import { catchError, map, of } from 'rxjs';
 import { Api } from '../../state/api';
 import { ImportActions } from '../../state/import-actions';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, type ElementRef, input, viewChild } from '@angular/core';
-import type { RecordingPreview } from '@vilko/core';
+import type { RecordingPreview } from '@vilko/core/formats/preview';
 import { chartHost, themeColour } from '../../drawing/chart-host';
 
 /** Total load and lead share of a recording that is about to be read, as they are understood now. */

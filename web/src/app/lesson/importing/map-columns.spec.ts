@@ -1,6 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { type CsvMapping, previewOf, readRecording, writeRecording } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import type { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
+import { readRecording, writeRecording } from '@vilko/core/formats/formats';
+import { previewOf } from '@vilko/core/formats/preview';
+import { simulate } from '@vilko/core/golfer/simulate';
 import { defer, from, map } from 'rxjs';
 import { openLesson, type Shown } from '../../testing/house';
 import { FileReading } from '../../workers/file-reading';

@@ -1,6 +1,6 @@
 import { DIALOG_DATA } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { CsvMapping } from '@vilko/core';
+import { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
 import type { Look } from '../../workers/reading.worker';
 import { CHANNEL_GROUPS, type ChannelGroup, groupFor, UNITS_OF } from './channel-groups';
 import { LoadTrace } from './load-trace';

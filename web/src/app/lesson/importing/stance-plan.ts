@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { RecordingPreview } from '@vilko/core';
+import type { RecordingPreview } from '@vilko/core/formats/preview';
 
 const W = 300;
 const H = 220;

@@ -1,4 +1,5 @@
-import { G, type RecordingPreview } from '@vilko/core';
+import type { RecordingPreview } from '@vilko/core/formats/preview';
+import { G } from '@vilko/core/recording/units';
 
 /** What a look at a recording tells about how it was understood. */
 export interface Understood {

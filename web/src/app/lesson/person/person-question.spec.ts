@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { LessonActions, lessonFeature } from '../../state/lesson';
 import { personFeature } from '../../state/person';
 import { SwingsActions } from '../../state/swings-actions';

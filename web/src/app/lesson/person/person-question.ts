@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { bayFeature } from '../../state/bay';
 import { lessonFeature } from '../../state/lesson';
 import { OfficeActions } from '../../state/office';

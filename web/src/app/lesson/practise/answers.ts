@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { SwingTask } from '@vilko/contract';
-import { answerWords, quantityOf, testState } from '@vilko/core';
+import type { SwingTask } from '@vilko/contract/practice';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import { answerWords, testState } from '@vilko/core/practice/attempts';
 import { number } from '../compare/difference-words';
-import { unitBehind } from '@vilko/core/words';
+import { unitBehind } from '@vilko/core/words/amounts';
 import { BandStrip } from './band-strip';
 
 /** A trainer's swing and what it gave. */
@@ -29,7 +30,7 @@ export interface Attempt {
           >
           <span class="text-40" [class.text-alarm]="a.task.answer !== 'in'">{{ words(a) }}</span>
         </p>
-        <vk-band-strip [measure]="a.task.measure" [band]="a.task.band" [value]="a.task.value" />
+        <vk-band-strip [of]="of(a)" [band]="a.task.band" [value]="a.task.value" />
         @if (a.task.reason) {
           <p class="text-15 text-alarm">{{ a.task.reason }}</p>
         }
@@ -106,7 +107,10 @@ export class Answers {
   protected figure(a: Attempt): string {
     return number(a.task.measure, a.task.value!);
   }
+  protected of(a: Attempt) {
+    return quantityOf(a.task.measure);
+  }
   protected unit(a: Attempt): string {
-    return a.task.value === null ? '' : unitBehind(quantityOf(a.task.measure).unit);
+    return a.task.value === null ? '' : unitBehind(this.of(a).unit);
   }
 }

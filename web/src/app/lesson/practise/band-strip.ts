@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { bandScale, placeOn, type PracticeBand, type QuantityId, quantityOf } from '@vilko/core';
-import { figure } from '@vilko/core/words';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { bandScale, placeOn } from '@vilko/core/practice/band-scale';
+import { figure } from '@vilko/core/words/amounts';
 
 const WIDTH = 452;
 
@@ -53,15 +54,13 @@ const WIDTH = 452;
   `,
 })
 export class BandStrip {
-  readonly measure = input.required<QuantityId>();
-  /** Where its numbers are not in the stored unit: the unit, and the smallest difference that matters in it. */
-  readonly shown = input<{ readonly unit: string; readonly worth: number | null } | null>(null);
-  private readonly row = computed(() => this.shown() ?? quantityOf(this.measure()));
+  /** The unit its numbers are in, and the smallest difference that matters in it; null where none is known. */
+  readonly of = input.required<{ readonly unit: string; readonly worth: number | null }>();
   readonly band = input.required<PracticeBand>();
   readonly value = input<number | null>(null);
   /** Ends of the strip, which are then said; else five worths beyond the band. */
   readonly ends = input<readonly [number, number] | null>(null);
-  private readonly scale = computed(() => this.ends() ?? bandScale(this.band(), this.row().worth ?? 1));
+  private readonly scale = computed(() => this.ends() ?? bandScale(this.band(), this.of().worth ?? 1));
   protected readonly edges = computed((): [number, number] => {
     const [lo, hi] = this.band();
     return [lo === null ? 0 : this.at(lo), hi === null ? WIDTH : this.at(hi)];
@@ -76,6 +75,6 @@ export class BandStrip {
     return placeOn(this.scale(), WIDTH)(v);
   }
   protected figure(v: number): string {
-    return figure(v, this.row().unit);
+    return figure(v, this.of().unit);
   }
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
-import { type BlockResult, PAIN_RISE } from '@vilko/core';
+import { PAIN_RISE } from '@vilko/core/practice/plan';
+import type { BlockResult } from '@vilko/core/practice/plan-schema';
 import { PainEntry } from './pain-entry';
 
 /** How a day of practice went: done and passed or not, missed, stopped by pain. */

@@ -1,5 +1,5 @@
-import type { Day } from '@vilko/core';
-import { weekdayDate } from '@vilko/core/words';
+import type { Day } from '@vilko/core/practice/day';
+import { weekdayDate } from '@vilko/core/words/dates';
 
 /** The day of a moment where the instructor is. */
 export function localDay(d: Date): Day {

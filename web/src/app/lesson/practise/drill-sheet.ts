@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { BLANK_ENTRY, type DrillProgress, type NewLogEntry } from '@vilko/contract';
-import {
-  capsOf,
-  type Drill,
-  DRILL_CAUTIONS,
-  LADDER,
-  type OnRecord,
-  RUNGS,
-  staysValid,
-  substitutesOf,
-} from '@vilko/core';
+import type { DrillProgress, NewLogEntry } from '@vilko/contract/practice';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import type { Drill } from '@vilko/core/drills/drill';
+import { LADDER } from '@vilko/core/drills/ladder';
+import { DRILL_CAUTIONS } from '@vilko/core/drills/cautions';
+import { capsOf, type OnRecord } from '@vilko/core/drills/injury-caps';
+import { substitutesOf } from '@vilko/core/drills/substitutes';
+import { RUNGS, staysValid } from '@vilko/core/practice/rungs';
 import { DrillMediaView } from '../../drill-media';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, equipmentWords, testWords, validWords } from '../../drill-words';

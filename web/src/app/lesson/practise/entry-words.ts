@@ -1,6 +1,7 @@
-import { type LogEntry, SELF_CHECKS } from '@vilko/contract';
-import type { DrillShelf } from '@vilko/core';
-import { counted } from '@vilko/core/words';
+import type { LogEntry } from '@vilko/contract/practice';
+import { SELF_CHECKS } from '@vilko/contract/self-checks';
+import type { DrillShelf } from '@vilko/core/drills/shelf';
+import { counted } from '@vilko/core/words/amounts';
 
 const filmMarks = (marks: Readonly<Record<string, number>>): string => {
   const n = Object.keys(marks).length;

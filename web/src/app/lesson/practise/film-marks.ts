@@ -8,7 +8,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import type { LogEntry, LogFilm } from '@vilko/contract';
+import type { LogEntry, LogFilm } from '@vilko/contract/practice';
 import { rateOf } from '../../film/film-file';
 
 type Marks = LogFilm['marks'];

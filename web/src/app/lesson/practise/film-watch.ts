@@ -1,7 +1,7 @@
 import { Dialog } from '@angular/cdk/dialog';
 import { inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { LogEntry, LogFilm } from '@vilko/contract';
+import type { LogEntry, LogFilm } from '@vilko/contract/practice';
 import { PracticeActions } from '../../state/practice';
 import { FilmMarks } from './film-marks';
 

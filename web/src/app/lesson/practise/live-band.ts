@@ -1,5 +1,6 @@
-import { isMeasureId, measureRow, type PracticeBand } from '@vilko/core';
-import type { PracticeTask } from '@vilko/contract';
+import { isMeasureId, measureRow } from '@vilko/core/measures/registry';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import type { PracticeTask } from '@vilko/contract/practice';
 
 /** What is read while somebody stands: a band of impact says nothing of them. */
 const STANDING: ReadonlySet<string> = new Set(['address', 'onset', 'p1']);

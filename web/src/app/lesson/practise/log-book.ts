@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { BLANK_ENTRY, type LogEntry, type NewLogEntry, SELF_CHECKS } from '@vilko/contract';
-import { shortDate } from '../../office/words';
+import type { LogEntry, NewLogEntry } from '@vilko/contract/practice';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import { SELF_CHECKS } from '@vilko/contract/self-checks';
+import { shortDate } from '@vilko/core/words/dates';
 import { entryWords } from './entry-words';
 import { PainEntry } from './pain-entry';
 import { HouseDrills } from '../../state/house-drills';

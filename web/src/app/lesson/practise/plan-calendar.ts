@@ -1,6 +1,8 @@
 import { type CdkDragDrop, DragDropModule } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { addDays, type Day, type LaidBlock, RUNGS, weekday } from '@vilko/core';
+import { addDays, type Day, weekday } from '@vilko/core/practice/day';
+import type { LaidBlock } from '@vilko/core/practice/plan';
+import { RUNGS } from '@vilko/core/practice/rungs';
 import { dayWords, WEEKDAYS } from './day-words';
 import { HouseDrills } from '../../state/house-drills';
 

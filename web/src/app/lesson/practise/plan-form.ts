@@ -1,17 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
-import { type DrillProgress, planLimits, type Pupil } from '@vilko/contract';
-import {
-  addDays,
-  type ClubClass,
-  daysBetween,
-  type Drill,
-  LONGEST_PLAN,
-  opposed,
-  type PlanWish,
-  type TestedAs,
-  unfit,
-  wishProblem,
-} from '@vilko/core';
+import type { DrillProgress } from '@vilko/contract/practice';
+import type { Pupil } from '@vilko/contract/pupil';
+import { planLimits } from '@vilko/contract/injury-words';
+import type { Drill } from '@vilko/core/drills/drill';
+import { addDays, daysBetween } from '@vilko/core/practice/day';
+import { LONGEST_PLAN, opposed, unfit, wishProblem } from '@vilko/core/practice/plan';
+import type { PlanWish } from '@vilko/core/practice/plan-schema';
+import type { TestedAs } from '@vilko/core/practice/retest';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { today, WEEKDAYS } from './day-words';
 import { HouseDrills } from '../../state/house-drills';
 

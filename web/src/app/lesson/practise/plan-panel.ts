@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { DrillProgress, PlanAct, PracticePlan, Pupil } from '@vilko/contract';
-import {
-  type BlockResult,
-  type ClubClass,
-  type Day,
-  type Drill,
-  layOut,
-  type PlanWish,
-  retestWords,
-  RUNGS,
-  type TestedAs,
-} from '@vilko/core';
+import type { DrillProgress, PlanAct, PracticePlan } from '@vilko/contract/practice';
+import type { Pupil } from '@vilko/contract/pupil';
+import type { Drill } from '@vilko/core/drills/drill';
+import type { Day } from '@vilko/core/practice/day';
+import { layOut } from '@vilko/core/practice/plan';
+import type { BlockResult, PlanWish } from '@vilko/core/practice/plan-schema';
+import { retestWords, type TestedAs } from '@vilko/core/practice/retest';
+import { RUNGS } from '@vilko/core/practice/rungs';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { BlockLog } from './block-log';
 import { dayWords, today } from './day-words';
 import { PlanCalendar } from './plan-calendar';

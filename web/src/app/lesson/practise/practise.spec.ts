@@ -1,13 +1,12 @@
-import {
-  BLANK_ENTRY,
-  type ClubFindings,
-  NO_PROFILE,
-  type Practice,
-  type PracticePlan,
-  type Report,
-  type SwingTask,
-} from '@vilko/contract';
-import { addDays, makePlan, type MeasureId, type PlanWish } from '@vilko/core';
+import type { ClubFindings } from '@vilko/contract/judgement';
+import type { Practice, PracticePlan, SwingTask } from '@vilko/contract/practice';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import type { Report } from '@vilko/contract/report';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import { addDays } from '@vilko/core/practice/day';
+import { makePlan } from '@vilko/core/practice/plan';
+import type { PlanWish } from '@vilko/core/practice/plan-schema';
 import { LessonActions } from '../../state/lesson';
 import { type House, openLesson } from '../../testing/house';
 import { bay, pupil, report, swing } from '../../testing/samples';

@@ -1,30 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  type Cue,
-  cuesThat,
-  type ClubFindings,
-  injuryWords,
-  type LogEntry,
-  type NewLogEntry,
-  NO_PROFILE,
-  onRecord,
-  type PlanAct,
-  wantedWords,
-} from '@vilko/contract';
-import {
-  type Drill,
-  drillsFor,
-  faultName,
-  faultOf,
-  type FaultRule,
-  fromSport,
-  showsWords,
-  type TestedAs,
-  quantityOf,
-  targetBand,
-} from '@vilko/core';
+import type { ClubFindings } from '@vilko/contract/judgement';
+import type { LogEntry, NewLogEntry, PlanAct } from '@vilko/contract/practice';
+import type { Cue } from '@vilko/contract/pupil';
+import { injuryWords, onRecord } from '@vilko/contract/injury-words';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { cuesThat } from '@vilko/contract/cues';
+import { wantedWords } from '@vilko/contract/report-words';
+import type { Drill } from '@vilko/core/drills/drill';
+import { drillsFor } from '@vilko/core/drills/drills';
+import { faultOf } from '@vilko/core/faults/catalogue';
+import type { FaultRule } from '@vilko/core/faults/rule';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import type { TestedAs } from '@vilko/core/practice/retest';
+import { targetBand } from '@vilko/core/practice/target';
+import { faultName, showsWords } from '@vilko/core/words/findings';
+import { fromSport } from '@vilko/core/words/sports';
 import { Keys } from '../../shell/keys';
 import { lessonFeature } from '../../state/lesson';
 import { PracticeActions, practiceFeature } from '../../state/practice';

@@ -1,8 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { BLANK_ENTRY, type NewLogEntry, type PracticeTask } from '@vilko/contract';
-import { answerWords, PAIN_RISE, type QuantityId, RUNGS, tagOn, targetBand, testState } from '@vilko/core';
+import type { NewLogEntry, PracticeTask } from '@vilko/contract/practice';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { answerWords, testState } from '@vilko/core/practice/attempts';
+import { PAIN_RISE } from '@vilko/core/practice/plan';
+import { RUNGS, tagOn } from '@vilko/core/practice/rungs';
+import { targetBand } from '@vilko/core/practice/target';
 import { bandWords } from '../../drill-words';
 import { QuantitySelect } from '../../office/quantity-select';
 import { LESSON_MEASURES, measureName } from '../../office/words';
@@ -127,7 +132,7 @@ const FREE = { k: 7, n: 10 };
           @if (shareBand(); as b) {
             <vk-band-strip
               class="mt-1"
-              measure="share.lead.address"
+              [of]="addressShare"
               [band]="b"
               [value]="seen().stance.lead >= 0 && !blind() && silent() === null ? seen().stance.lead : null"
             />
@@ -181,6 +186,7 @@ export class Trainer {
   readonly lessonId = input.required<string>();
   readonly drill = input<string>();
   readonly rung = input<string>();
+  protected readonly addressShare = quantityOf('share.lead.address');
   /** Without a drill: a measure and its band, from the address. */
   readonly measure = input<QuantityId>();
   readonly lo = input<string>();

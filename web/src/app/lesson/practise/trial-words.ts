@@ -1,5 +1,5 @@
-import type { Experiment } from '@vilko/contract';
-import { amount, figure, unitOfDifference } from '@vilko/core/words';
+import type { Experiment } from '@vilko/contract/experiment';
+import { amount, figure, unitOfDifference } from '@vilko/core/words/amounts';
 
 type About = Pick<Experiment, 'unit'>;
 

@@ -1,4 +1,5 @@
-import { type Experiment, NO_PROFILE } from '@vilko/contract';
+import type { Experiment } from '@vilko/contract/experiment';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
 import { openLesson } from '../../testing/house';
 import { pupil, swing } from '../../testing/samples';
 import { answerWords, inUnit } from './trial-words';

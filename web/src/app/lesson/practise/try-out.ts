@@ -1,18 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { DRILL_CAUTIONS, type MeasureId } from '@vilko/core';
-import {
-  type Cue,
-  CUE_DID,
-  type Experiment,
-  MOST_CUES,
-  type NewExperiment,
-  SHOT_NUMBERS,
-  type ShotNumber,
-  TRIALS,
-  WARM_UP,
-} from '@vilko/contract';
+import { DRILL_CAUTIONS } from '@vilko/core/drills/cautions';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import type { Experiment, NewExperiment } from '@vilko/contract/experiment';
+import { TRIALS, WARM_UP } from '@vilko/contract/trials';
+import type { Cue } from '@vilko/contract/pupil';
+import { CUE_DID, MOST_CUES } from '@vilko/contract/cues';
+import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/measures/shot-numbers';
 import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';

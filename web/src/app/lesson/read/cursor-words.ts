@@ -1,4 +1,4 @@
-import { EVENT_NAMES, EVENT_WORDS } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS } from '@vilko/core/events/event';
 import type { ReadView } from '../../workers/read-view';
 
 /** An event is here when the cursor is this near, s. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type ClubClass, drillsFor } from '@vilko/core';
+import { drillsFor } from '@vilko/core/drills/drills';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { HouseDrills } from '../../state/house-drills';
 
 const SHOWN = 3;

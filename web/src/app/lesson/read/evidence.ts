@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { evidenceValue, evidenceWords, type MeasureId, type Piece } from '@vilko/core';
+import type { Piece } from '@vilko/core/faults/strength';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import { evidenceValue, evidenceWords } from '@vilko/core/words/evidence';
 import { Bullet } from '../../drawing/ledger/bullet';
 
 /** One piece of evidence in words and figures. */

@@ -1,4 +1,7 @@
-import { EVENT_NAMES, type EventName, type MeasureId, measureRow, numberOf, phaseAxis } from '@vilko/core';
+import { EVENT_NAMES, type EventName } from '@vilko/core/events/event';
+import { phaseAxis } from '@vilko/core/events/phase';
+import { numberOf } from '@vilko/core/measures/measure';
+import { type MeasureId, measureRow } from '@vilko/core/measures/registry';
 import type { ReadView } from '../../workers/read-view';
 
 const isEvent = (name: string): name is EventName => (EVENT_NAMES as readonly string[]).includes(name);

@@ -1,16 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import {
-  BALL_SIGNALS,
-  type CannotJudge,
-  type EarlierCause,
-  evidenceValue,
-  evidenceWords,
-  faultName,
-  type MeasureId,
-  SIGNS,
-  walkBack,
-  type Weighing,
-} from '@vilko/core';
+import { BALL_SIGNALS } from '@vilko/core/faults/ball-does';
+import type { CannotJudge, Weighing } from '@vilko/core/faults/judge';
+import { type EarlierCause, SIGNS, walkBack } from '@vilko/core/faults/seen';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import { evidenceValue, evidenceWords } from '@vilko/core/words/evidence';
+import { faultName } from '@vilko/core/words/findings';
 
 const FOUND = 0.5;
 

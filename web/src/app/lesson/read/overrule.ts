@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import type { Overruled } from '@vilko/contract';
-import { faultName } from '@vilko/core';
+import type { Overruled } from '@vilko/contract/swing';
+import { faultName } from '@vilko/core/words/findings';
 
 /** An instructor who does not share a finding says why; that is kept and shown, and can be taken back. */
 @Component({

@@ -1,5 +1,6 @@
-import type { Marks, Recording } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import type { Marks } from '@vilko/core/events/event';
+import type { Recording } from '@vilko/core/recording/recording';
+import { simulate } from '@vilko/core/golfer/simulate';
 import { Keys } from '../../shell/keys';
 import { TestBed } from '@angular/core/testing';
 import { ANALYSED_HERE } from '../../testing/here';

@@ -1,5 +1,6 @@
-import type { ShotValues } from '@vilko/contract';
-import { type MeasureId, PATTERNS } from '@vilko/core';
+import type { ShotValues } from '@vilko/contract/shot';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import { PATTERNS } from '@vilko/core/patterns/library';
 import { Ledger } from '../../drawing/ledger/ledger';
 import { Rack } from '../../drawing/rack/rack';
 import { NoticeActions } from '../../state/notices';

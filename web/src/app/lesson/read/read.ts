@@ -3,8 +3,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toObservable, takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { formatWords } from '@vilko/core';
-import { injuryWords, type SwingHead } from '@vilko/contract';
+import { formatWords } from '@vilko/core/formats/formats';
+import { injuryWords } from '@vilko/contract/injury-words';
+import type { SwingHead } from '@vilko/contract/swing';
 import { debounceTime, filter } from 'rxjs';
 import { Rack } from '../../drawing/rack/rack';
 import { Track } from '../../drawing/track/track';

@@ -1,30 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { capital } from '@vilko/core/words';
+import { capital } from '@vilko/core/words/case';
 import { RouterLink } from '@angular/router';
-import { alike, type ClubFindings, type Overruled, type SwingHead } from '@vilko/contract';
+import type { ClubFindings } from '@vilko/contract/judgement';
+import { alike } from '@vilko/contract/sets';
+import type { Overruled, SwingHead } from '@vilko/contract/swing';
+import { ballAnswer } from '@vilko/core/faults/ball';
+import { faultOf } from '@vilko/core/faults/catalogue';
+import { readFace, readLoft } from '@vilko/core/faults/face';
+import type { Finding } from '@vilko/core/faults/judge';
+import type { FaultRule } from '@vilko/core/faults/rule';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import type { Pattern } from '@vilko/core/patterns/pattern';
+import { counted } from '@vilko/core/words/amounts';
+import { faceFirstWords, faceWords, pathWords } from '@vilko/core/words/face';
 import {
-  ballAnswer,
   besideWords,
-  counted,
-  faceFirstWords,
   faultName,
   faultNames,
-  faultOf,
-  faceWords,
-  type FaultRule,
-  type Finding,
   goneWords,
   judgedWords,
-  type MeasureId,
-  type Pattern,
-  pathWords,
-  readFace,
-  readLoft,
   nearWords,
   runWords,
   setFindingWords,
   unjudgedWords,
-} from '@vilko/core';
+} from '@vilko/core/words/findings';
 import { mayBeginRun } from '../../drawing/rack/runs';
 import type { ReadView } from '../../workers/read-view';
 import { PersonQuestion } from '../person/person-question';

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import { PATTERNS } from '@vilko/core';
+import { PATTERNS } from '@vilko/core/patterns/library';
 import { openHouse } from '../../testing/house';
 import { viewOf } from '../../testing/views';
 import { type SchoolsData, SchoolsTable } from './schools';

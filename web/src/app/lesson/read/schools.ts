@@ -1,17 +1,14 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import {
-  type BandFit,
-  type ClubClass,
-  type Measures,
-  MEASURE_IDS,
-  measureRow,
-  type Pattern,
-  readUnderSchools,
-  type Tuning,
-} from '@vilko/core';
+import type { Measures } from '@vilko/core/measures/measure';
+import { MEASURE_IDS, measureRow } from '@vilko/core/measures/registry';
+import type { Tuning } from '@vilko/core/patterns/bands';
+import type { BandFit } from '@vilko/core/patterns/fit';
+import type { Pattern } from '@vilko/core/patterns/pattern';
+import { readUnderSchools } from '@vilko/core/patterns/schools';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { Bullet } from '../../drawing/ledger/bullet';
-import { amount } from '@vilko/core/words';
+import { amount } from '@vilko/core/words/amounts';
 import { TableCsv } from '../../shell/table-csv';
 
 /** What the table of schools is about. */

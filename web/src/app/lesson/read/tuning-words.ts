@@ -1,4 +1,5 @@
-import { OVERLAYS, type Tuning } from '@vilko/core';
+import type { Tuning } from '@vilko/core/patterns/bands';
+import { OVERLAYS } from '@vilko/core/patterns/overlays';
 
 /** How a pattern is set for a golfer and a shot, in words; empty when it is as it stands. */
 export function tuningWords({ overlays = [], size = 1, strictness = 1 }: Tuning): string {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
-import type { SwingHead } from '@vilko/contract';
-import type { EventName, MeasureId } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import type { EventName } from '@vilko/core/events/event';
+import type { MeasureId } from '@vilko/core/measures/registry';
 import { ForceView } from '../../drawing/forces/force-view';
 import { Ledger } from '../../drawing/ledger/ledger';
 import type { ShortLength } from '../../drawing/ledger/ledger-rows';

@@ -1,5 +1,5 @@
-import { writeBundle } from '@vilko/core';
-import type { SimulateOptions } from '@vilko/core/golfer';
+import { writeBundle } from '@vilko/core/formats/bundle/bundle';
+import type { SimulateOptions } from '@vilko/core/golfer/simulate';
 import { openHouse } from '../../testing/house';
 import { ANALYSED_HERE } from '../../testing/here';
 import { readingOf } from '../../testing/views';

@@ -9,26 +9,23 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { numberOf } from '@vilko/core/measures/measure';
+import { MEASURE_IDS, type MeasureId, measureRow, worthOf } from '@vilko/core/measures/registry';
+import type { SmallestChange } from '@vilko/core/what-if/smallest-change';
 import {
   alterable,
   AS_IT_IS,
-  becameOf,
-  faultName,
   isAltered,
-  MEASURE_IDS,
-  type MeasureId,
-  measureRow,
   MS_LIMITS,
   NOTHING_ALTERED,
-  numberOf,
   SIZE_LIMITS,
-  type SmallestChange,
   WHAT_IF_WORDS,
   type WhatIf,
   type WhatIfPart,
-  worthOf,
-} from '@vilko/core';
-import { capital, amount, figure } from '@vilko/core/words';
+} from '@vilko/core/what-if/what-if';
+import { becameOf, faultName } from '@vilko/core/words/findings';
+import { amount, figure } from '@vilko/core/words/amounts';
+import { capital } from '@vilko/core/words/case';
 import { sentenceOf } from '../../state/sentences';
 import { SwingReader } from '../../workers/swing-reader';
 import type { ReadRequest, ReadView } from '../../workers/read-view';

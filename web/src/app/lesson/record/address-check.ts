@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ClubClass, Standard } from '@vilko/contract';
-import { bandsFor } from '@vilko/core';
+import type { ClubClass } from '@vilko/contract/pupil';
+import type { Standard } from '@vilko/contract/standard';
+import { bandsFor } from '@vilko/core/patterns/bands';
 import type * as z from 'zod';
 import type { Seen } from './live-canvas';
 

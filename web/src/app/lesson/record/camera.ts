@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { BayCamera } from '../../film/bay-camera';
 import { filmFacts } from '../../film/film-file';
 import { LessonActions } from '../../state/lesson';

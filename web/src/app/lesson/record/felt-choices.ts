@@ -1,4 +1,5 @@
-import { bandScale, type PracticeBand } from '@vilko/core';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { bandScale } from '@vilko/core/practice/band-scale';
 
 /** Answers that are offered: few enough for one row and the keys 1 to 6. */
 const OFFERED = 6;

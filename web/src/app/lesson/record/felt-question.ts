@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
-import { figure, unitBehind } from '@vilko/core/words';
+import { figure, unitBehind } from '@vilko/core/words/amounts';
 import { Keys } from '../../shell/keys';
 
 /** What was felt, asked before the number is shown: answered by a touch, one key or a presenter's clicker. */

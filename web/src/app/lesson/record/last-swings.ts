@@ -1,22 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Standard, SwingHead } from '@vilko/contract';
-import {
-  amount,
-  bandScale,
-  type ClubClass,
-  figure,
-  fitWords,
-  placeOn,
-  type PracticeBand,
-  type QuantityId,
-  quantityOf,
-  targetBand,
-  type Target,
-  unitBehind,
-  verdictWords,
-  wanted,
-} from '@vilko/core';
+import type { Standard } from '@vilko/contract/standard';
+import type { SwingHead } from '@vilko/contract/swing';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import type { PracticeBand } from '@vilko/core/practice/attempts';
+import { bandScale, placeOn } from '@vilko/core/practice/band-scale';
+import { targetBand, type Target } from '@vilko/core/practice/target';
+import type { ClubClass } from '@vilko/core/recording/recording';
+import { amount, figure, unitBehind, wanted } from '@vilko/core/words/amounts';
+import { fitWords, verdictWords } from '@vilko/core/words/findings';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { HouseUnits } from '../../shell/units';
 import { feltChoices } from './felt-choices';

@@ -11,7 +11,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import type { FootCheck } from '@vilko/core';
+import type { FootCheck } from '@vilko/core/recording/foot-check';
 import { LiveTrack, type LiveStyle } from '../../drawing/track/live-track';
 import { themeColour } from '../../drawing/chart-host';
 import { Live } from '../../state/live';

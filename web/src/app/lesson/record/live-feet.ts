@@ -1,5 +1,5 @@
-import type { LiveFrame } from '@vilko/contract';
-import type { CheckedFoot, FootCheck } from '@vilko/core';
+import type { LiveFrame } from '@vilko/contract/live-frame';
+import type { CheckedFoot, FootCheck } from '@vilko/core/recording/foot-check';
 
 /** Where the load lies in each foot, live: forward position and toe share, %; null where the device cannot say. */
 export interface LiveFeet {

@@ -1,5 +1,5 @@
-import type { LiveFrame } from '@vilko/contract';
-import type { FootCheck } from '@vilko/core';
+import type { LiveFrame } from '@vilko/contract/live-frame';
+import type { FootCheck } from '@vilko/core/recording/foot-check';
 import { liveFeet } from './live-feet';
 import { StanceWatch } from './stance-watch';
 

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { SwingHead } from '@vilko/contract';
-import { amount, quantityOf } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import { amount } from '@vilko/core/words/amounts';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { bayFeature, hasBay } from '../../state/bay';

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { type BayChange, CLUB_KEYS, INTENTS, SWING_TAGS } from '@vilko/contract';
-import { bayRests } from '@vilko/core/vocabulary';
+import type { BayChange } from '@vilko/contract/bay';
+import { CLUB_KEYS } from '@vilko/contract/club-keys';
+import { INTENTS, SWING_TAGS } from '@vilko/contract/swing-words';
+import { bayRests } from '@vilko/core/live/words';
 import { armOrPause, BayActions, bayFeature } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { silenceWords } from '../../state/bay-words';

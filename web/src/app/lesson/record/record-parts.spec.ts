@@ -1,6 +1,8 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { TestBed } from '@angular/core/testing';
-import { DEFAULT_HOUSE, NO_PROFILE, standardFor } from '@vilko/contract';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
+import { standardFor } from '@vilko/contract/standard';
 import { Keys } from '../../shell/keys';
 import { BayActions } from '../../state/bay';
 import { OfficeActions } from '../../state/office';
@@ -202,7 +204,7 @@ describe('the last swings', () => {
 describe('the strip of a band', () => {
   it('keeps the mark on the strip and says nothing of nobody', async () => {
     const c = await openHouse().show(BandStrip, {
-      measure: 'share.lead.address',
+      of: { unit: '%', worth: 3 },
       value: 12,
       band: [48, 55],
       ends: [35, 65],

@@ -2,8 +2,9 @@ import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { CLUB_KEYS, type SwingHead } from '@vilko/contract';
-import type { QuantityId } from '@vilko/core';
+import { CLUB_KEYS } from '@vilko/contract/club-keys';
+import type { SwingHead } from '@vilko/contract/swing';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
 import { Keys } from '../../shell/keys';
 import { bayFeature, hasBay } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
@@ -54,7 +55,7 @@ const STRIP = [35, 65] as const;
             shareWord().text
           }}</span>
         </div>
-        <vk-band-strip class="mt-1" measure="share.lead.address" [ends]="ends" [value]="shareNow()" [band]="band()" />
+        <vk-band-strip class="mt-1" [of]="addressShare" [ends]="ends" [value]="shareNow()" [band]="band()" />
         @if (silent() === null) {
           <vk-address-check
             class="mt-2 border-t border-rules pt-1"
@@ -114,6 +115,7 @@ const STRIP = [35, 65] as const;
 })
 export class Record {
   protected readonly ends = STRIP;
+  protected readonly addressShare = quantityOf('share.lead.address');
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
   private readonly router = inject(Router);

@@ -1,15 +1,11 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import {
-  DIVOTS,
-  NO_SHOT,
-  SHOT_NUMBERS,
-  type ShotChange,
-  type ShotNumber,
-  STRIKES,
-  type SwingHead,
-} from '@vilko/contract';
+import type { ShotChange } from '@vilko/contract/shot';
+import { NO_SHOT } from '@vilko/contract/no-shot';
+import { DIVOTS, STRIKES } from '@vilko/contract/strikes';
+import type { SwingHead } from '@vilko/contract/swing';
+import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/measures/shot-numbers';
 import { HouseUnits } from '../../shell/units';
 import { LessonActions } from '../../state/lesson';
 

@@ -1,4 +1,4 @@
-import type { Shot } from '@vilko/contract';
+import type { Shot } from '@vilko/contract/shot';
 import type { HouseUnits } from '../../shell/units';
 
 /** What the ball did, in a few words: carry, path, strike. */

@@ -1,4 +1,4 @@
-import type { LiveFrame } from '@vilko/contract';
+import type { LiveFrame } from '@vilko/contract/live-frame';
 
 /** What the pressure did when it left a quiet stance: a forward press, or the load going to the trail foot. */
 export type Stir = 'press' | 'load';

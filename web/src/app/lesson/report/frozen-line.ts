@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Report } from '@vilko/contract';
-import { clockText, counted, shortDate } from '@vilko/core/words';
+import type { Report } from '@vilko/contract/report';
+import { counted } from '@vilko/core/words/amounts';
+import { clockText, shortDate } from '@vilko/core/words/dates';
 
 /** Numbers in a row as spans: "1–4, 6". */
 export function spans(numbers: readonly number[]): string {

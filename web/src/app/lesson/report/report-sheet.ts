@@ -1,19 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  meansWords,
-  REPORT_FIELDS,
-  type ReportFigures,
-  type ReportHead,
-  type ReportSwing,
-  type ReportText,
-  successWord,
-} from '@vilko/contract';
-import { doneWords, DRILL_CAUTIONS } from '@vilko/core';
+import type { ReportFigures, ReportSwing, ReportText } from '@vilko/contract/report';
+import { meansWords, REPORT_FIELDS, successWord } from '@vilko/contract/report-words';
+import type { ReportHead } from '@vilko/contract/share';
+import { doneWords } from '@vilko/core/drills/task-words';
+import { DRILL_CAUTIONS } from '@vilko/core/drills/cautions';
 import { DrillMediaView } from '../../drill-media';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
-import { figure, phaseWords, unitBehind } from '@vilko/core/words';
-import { dateText, shortDate } from '../../office/words';
+import { figure, unitBehind } from '@vilko/core/words/amounts';
+import { phaseWords } from '@vilko/core/words/plain-words';
+import { dateText, shortDate } from '@vilko/core/words/dates';
 import { BandStrip } from '../practise/band-strip';
 import { HouseDrills } from '../../state/house-drills';
 
@@ -66,12 +62,7 @@ import { HouseDrills } from '../../state/house-drills';
                   <span class="ml-auto text-18">{{ word() }}</span>
                 </p>
                 @if (m.band[0] !== null || m.band[1] !== null) {
-                  <vk-band-strip
-                    [measure]="m.id"
-                    [shown]="m.worth === null ? null : m"
-                    [band]="m.band"
-                    [value]="m.after"
-                  />
+                  <vk-band-strip [of]="m" [band]="m.band" [value]="m.after" />
                 }
                 <p class="text-13 text-ink2">{{ means() }}</p>
               } @else {

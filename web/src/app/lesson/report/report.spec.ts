@@ -1,4 +1,6 @@
-import { BLANK_ENTRY, type Report, type ReportText, type Share, type Shares } from '@vilko/contract';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import type { Report, ReportText } from '@vilko/contract/report';
+import type { Share, Shares } from '@vilko/contract/share';
 import { type House, openLesson } from '../../testing/house';
 import { pupil, report } from '../../testing/samples';
 import { ReportPage } from './report';

@@ -13,16 +13,12 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  MINOR,
-  type Report,
-  REPORT_FIELDS,
-  type ReportField,
-  type ReportHead,
-  type ReportText,
-  SHARE_DAYS,
-} from '@vilko/contract';
-import { counted } from '@vilko/core/words';
+import { MINOR } from '@vilko/contract/person-words';
+import type { Report, ReportField, ReportText } from '@vilko/contract/report';
+import { REPORT_FIELDS } from '@vilko/contract/report-words';
+import type { ReportHead } from '@vilko/contract/share';
+import { SHARE_DAYS } from '@vilko/contract/open-share';
+import { counted } from '@vilko/core/words/amounts';
 import { Keys } from '../../shell/keys';
 import { bayFeature } from '../../state/bay';
 import { draftOf } from '../../state/drafts';

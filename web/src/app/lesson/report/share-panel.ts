@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { type LogEntry, type Share, SHARE_DAYS, shareIsOpen, type Shares } from '@vilko/contract';
-import { shortDate } from '../../office/words';
+import type { LogEntry } from '@vilko/contract/practice';
+import type { Share, Shares } from '@vilko/contract/share';
+import { SHARE_DAYS, shareIsOpen } from '@vilko/contract/open-share';
+import { shortDate } from '@vilko/core/words/dates';
 import { QrMark } from '../../pupil-page/qr-mark';
 
 /** The pupil's page: its links, who may still open them, and what came back. */

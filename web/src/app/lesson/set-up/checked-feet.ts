@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { checkedOutline, type FootCheck, soleEdge } from '@vilko/core';
+import { checkedOutline } from '@vilko/core/ground/foot-outline';
+import { soleEdge } from '@vilko/core/measures/swing-shape';
+import type { FootCheck } from '@vilko/core/recording/foot-check';
 
 const MM = 1000;
 

@@ -1,4 +1,5 @@
-import { NO_PROFILE, type SetUpState } from '@vilko/contract';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import type { SetUpState } from '@vilko/contract/set-up';
 import { BayActions } from '../../state/bay';
 import { openLesson } from '../../testing/house';
 import { bay, lesson, pupil } from '../../testing/samples';

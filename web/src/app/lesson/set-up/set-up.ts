@@ -1,18 +1,14 @@
-import { clockText } from '@vilko/core/words';
-import { placingOf } from '@vilko/core';
-import { DEVICES, isDeviceKind } from '@vilko/core/vocabulary';
+import { clockText } from '@vilko/core/words/dates';
+import { placingOf } from '@vilko/core/recording/placing';
+import { DEVICES, isDeviceKind } from '@vilko/core/recording/device-kinds';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  FOOTWEAR,
-  injuryWords,
-  type LessonChange,
-  type SetUpAct,
-  type SetUpState,
-  SET_UP_STEPS,
-  type SetUpStep,
-} from '@vilko/contract';
+import type { LessonChange } from '@vilko/contract/lesson';
+import { FOOTWEAR } from '@vilko/contract/footwear';
+import { injuryWords } from '@vilko/contract/injury-words';
+import type { SetUpAct, SetUpState } from '@vilko/contract/set-up';
+import { SET_UP_STEPS, type SetUpStep } from '@vilko/core/live/words';
 import { LessonNotes } from '../../office/lesson-notes';
 import { type Agreement, AgreementFields } from '../../office/agreement-fields';
 import { Keys } from '../../shell/keys';

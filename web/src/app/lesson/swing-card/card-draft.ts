@@ -1,6 +1,7 @@
-import type { PupilWithLessons, SwingHead } from '@vilko/contract';
-import { CLUB_KEYS } from '@vilko/contract';
-import type { ClubClass } from '@vilko/core';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import type { SwingHead } from '@vilko/contract/swing';
+import { CLUB_KEYS } from '@vilko/contract/club-keys';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import type { CardChange } from '../../state/swings-actions';
 
 /** What a card asks of each swing alike; empty is "as it is". */

@@ -1,5 +1,5 @@
 import { DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { lessonFeature } from '../../state/lesson';
 import { OfficeActions } from '../../state/office';
 import { SwingsActions } from '../../state/swings-actions';

@@ -1,8 +1,9 @@
 import { Dialog, DIALOG_DATA, DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { INTENTS, SWING_TAGS, type SwingHead } from '@vilko/contract';
-import { clockText, dateText, shortDate } from '@vilko/core/words';
+import type { SwingHead } from '@vilko/contract/swing';
+import { INTENTS, SWING_TAGS } from '@vilko/contract/swing-words';
+import { clockText, dateText, shortDate } from '@vilko/core/words/dates';
 import { deviceWords } from '../../device-words';
 import { draftOf as keptWords, Drafts } from '../../state/drafts';
 import { OfficeActions, officeFeature } from '../../state/office';

@@ -1,4 +1,4 @@
-import type { BinEntry } from '@vilko/contract';
+import type { BinEntry } from '@vilko/contract/bin';
 import { openHouse } from '../../testing/house';
 import { Bin } from './bin';
 

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { BIN_DAYS, type BinEntry } from '@vilko/contract';
-import { capital, clockText, dateText } from '@vilko/core/words';
+import { BIN_DAYS, type BinEntry } from '@vilko/contract/bin';
+import { capital } from '@vilko/core/words/case';
+import { clockText, dateText } from '@vilko/core/words/dates';
 import { BinActions, binFeature } from '../../state/bin';
 
 const DAY = 24 * 3600 * 1000;

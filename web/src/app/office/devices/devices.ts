@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Basis, capability, DEVICE_KINDS, type DeviceKind, DEVICES, MEASURE_IDS } from '@vilko/core';
+import { capability, MEASURE_IDS } from '@vilko/core/measures/registry';
+import { type Basis, DEVICE_KINDS, type DeviceKind, DEVICES } from '@vilko/core/recording/device-kinds';
 import { deviceWords } from '../../device-words';
-import { dateText } from '../words';
+import { dateText } from '@vilko/core/words/dates';
 import { BayActions, bayFeature } from '../../state/bay';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { TableCsv } from '../../shell/table-csv';

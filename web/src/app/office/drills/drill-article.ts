@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import { type Drill, DRILL_CAUTIONS, LADDER, substitutesOf } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import { LADDER } from '@vilko/core/drills/ladder';
+import { DRILL_CAUTIONS } from '@vilko/core/drills/cautions';
+import { substitutesOf } from '@vilko/core/drills/substitutes';
 import { Store } from '@ngrx/store';
 import { DrillMediaView } from '../../drill-media';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { againstWords, aimWords, equipmentWords, testWords, validWords } from '../../drill-words';
 import { HouseDrills } from '../../state/house-drills';
-import { selectPatterns } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 
 /** A drill to be read: its feel, numbers, steps, test and cautions. */
 @Component({

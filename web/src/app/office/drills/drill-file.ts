@@ -1,4 +1,6 @@
-import { type Drill, type DrillMedia, readDrill } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import { readDrill } from '@vilko/core/drills/read-drill';
+import type { DrillMedia } from '@vilko/core/drills/own-drill';
 import { jsonIn, saveFile } from '../../shell/files';
 
 /** Long side a photograph is made small to, px: sharp on a tablet, a few hundred kilobytes. */

@@ -9,24 +9,21 @@ import {
   signal,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
-import {
-  CLUB_CLASSES,
-  type Drill,
-  type DrillPicture,
-  FAULTS,
-  INJURY_TAGS,
-  isMeasureId,
-  MEASURES,
-  OVERLAYS,
-  type QuantityId,
-  quantityOf,
-  readDrill,
-} from '@vilko/core';
-import { capital, idFrom } from '@vilko/core/words';
+import type { Drill } from '@vilko/core/drills/drill';
+import { INJURY_TAGS } from '@vilko/core/drills/injuries';
+import type { DrillPicture } from '@vilko/core/drills/drill-picture';
+import { readDrill } from '@vilko/core/drills/read-drill';
+import { FAULTS } from '@vilko/core/faults/catalogue';
+import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { isMeasureId, MEASURES } from '@vilko/core/measures/registry';
+import { OVERLAYS } from '@vilko/core/patterns/overlays';
+import { CLUB_CLASSES } from '@vilko/core/recording/recording';
+import { capital } from '@vilko/core/words/case';
+import { idFrom } from '@vilko/core/words/id';
 import { HouseUnits, typedNumber } from '../../shell/units';
 import { draftOf } from '../../state/drafts';
 import { HouseDrills } from '../../state/house-drills';
-import { selectPatterns } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 import { QuantitySelect } from '../quantity-select';
 import { type Pick, PickList } from './pick-list';
 import { NEW_PICTURE, PictureForm } from './picture-form';

@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { type Drill, LONGEST_DRILL_FILM_S } from '@vilko/core';
+import type { Drill } from '@vilko/core/drills/drill';
+import { LONGEST_DRILL_FILM_S } from '@vilko/core/drills/own-drill';
 import { filmLength } from '../../film/film-file';
 import { DrillActions } from '../../state/drills';
 import { HouseDrills } from '../../state/house-drills';

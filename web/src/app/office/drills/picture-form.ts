@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type DrillPicture, pictureLines } from '@vilko/core';
+import { pictureLines } from '@vilko/core/drills/picture';
+import type { DrillPicture } from '@vilko/core/drills/drill-picture';
 import { Picture } from '../../drawing/picture';
 import { numberIn, PlaceFields } from './place-fields';
 

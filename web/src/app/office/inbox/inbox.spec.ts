@@ -1,4 +1,4 @@
-import type { InboxSwing } from '@vilko/contract';
+import type { InboxSwing } from '@vilko/contract/inbox';
 import { BayActions } from '../../state/bay';
 import { NoticeActions } from '../../state/notices';
 import { openHouse } from '../../testing/house';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { InboxSwing } from '@vilko/contract';
-import { clockText, dateText, shortDate } from '@vilko/core/words';
+import type { InboxSwing } from '@vilko/contract/inbox';
+import { clockText, dateText, shortDate } from '@vilko/core/words/dates';
 import { deviceTitle } from '../../device-words';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { Keys } from '../../shell/keys';

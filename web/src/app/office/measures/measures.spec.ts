@@ -1,4 +1,4 @@
-import { MEASURE_IDS } from '@vilko/core';
+import { MEASURE_IDS } from '@vilko/core/measures/registry';
 import { openHouse } from '../../testing/house';
 import { MeasuresPage } from './measures';
 

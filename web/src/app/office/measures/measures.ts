@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { DEVICE_KINDS, type DeviceKind, DEVICES, GLOSSARY, type GlossaryRow, PARTS } from '@vilko/core';
+import { GLOSSARY, type GlossaryRow } from '@vilko/core/measures/glossary';
+import { PARTS } from '@vilko/core/measures/row';
+import { DEVICE_KINDS, type DeviceKind, DEVICES } from '@vilko/core/recording/device-kinds';
 import { deviceWords } from '../../device-words';
 import { PlainWords } from '../../drawing/words/plain-words';
 import { Keys } from '../../shell/keys';

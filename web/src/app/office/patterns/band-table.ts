@@ -1,18 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  type Band,
-  type BandFit,
-  bandProblem,
-  type ClubBand,
-  isMeasureId,
-  MEASURE_IDS,
-  type MeasureId,
-  measureRow,
-  MEASURES,
-  worthOf,
-} from '@vilko/core';
+import { isMeasureId, MEASURE_IDS, type MeasureId, measureRow, MEASURES, worthOf } from '@vilko/core/measures/registry';
+import type { ClubBand } from '@vilko/core/patterns/bands';
+import type { BandFit } from '@vilko/core/patterns/fit';
+import { type Band, bandProblem } from '@vilko/core/patterns/pattern';
 import { Bullet } from '../../drawing/ledger/bullet';
-import { figure } from '@vilko/core/words';
+import { figure } from '@vilko/core/words/amounts';
 import { TableCsv } from '../../shell/table-csv';
 
 /** A change of one band: an edge, a weight, or the words. */

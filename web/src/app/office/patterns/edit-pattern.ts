@@ -1,14 +1,8 @@
-import {
-  type Band,
-  type ClubBand,
-  type ClubClass,
-  type MeasureId,
-  measureRow,
-  type Pattern,
-  type Range,
-  worthOf,
-} from '@vilko/core';
-import { idFrom } from '@vilko/core/words';
+import { type MeasureId, measureRow, worthOf } from '@vilko/core/measures/registry';
+import type { ClubBand } from '@vilko/core/patterns/bands';
+import type { Band, Pattern, Range } from '@vilko/core/patterns/pattern';
+import type { ClubClass } from '@vilko/core/recording/recording';
+import { idFrom } from '@vilko/core/words/id';
 
 /**
  * A pattern with one band changed for one club. What stood for other clubs too keeps standing for them: the club gets

@@ -1,9 +1,11 @@
 import { DialogRef } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { PupilWithLessons, SwingHead } from '@vilko/contract';
-import { DEFAULT_PATTERN, type ModelSwing, patternFromSwings, patternOf } from '@vilko/core';
-import { idFrom } from '@vilko/core/words';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import type { SwingHead } from '@vilko/contract/swing';
+import { type ModelSwing, patternFromSwings } from '@vilko/core/patterns/from-swings';
+import { DEFAULT_PATTERN, patternOf } from '@vilko/core/patterns/library';
+import { idFrom } from '@vilko/core/words/id';
 import { Thumbnail } from '../../drawing/rack/thumbnail';
 import { answerOf } from '../../state/answer';
 import { sentenceOf } from '../../state/sentences';

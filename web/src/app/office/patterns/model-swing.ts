@@ -1,7 +1,10 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Pupil, type SwingHead } from '@vilko/contract';
-import { type ClubClass, DEFAULT_PATTERN, hasHorizontal, patternOf } from '@vilko/core';
+import type { Pupil } from '@vilko/contract/pupil';
+import type { SwingHead } from '@vilko/contract/swing';
+import { DEFAULT_PATTERN, patternOf } from '@vilko/core/patterns/library';
+import { hasHorizontal } from '@vilko/core/recording/device-kinds';
+import type { ClubClass } from '@vilko/core/recording/recording';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../state/api';
 import { lessonFeature } from '../../state/lesson';

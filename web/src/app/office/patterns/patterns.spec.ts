@@ -1,4 +1,7 @@
-import { bandsFor, compare, type Pattern, patternOf, readPattern } from '@vilko/core';
+import { bandsFor } from '@vilko/core/patterns/bands';
+import { compare } from '@vilko/core/patterns/fit';
+import { patternOf } from '@vilko/core/patterns/library';
+import { type Pattern, readPattern } from '@vilko/core/patterns/pattern';
 import { openHouse } from '../../testing/house';
 import { BandTable, type BandChange } from './band-table';
 import { copyOf, draggedEdge, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';

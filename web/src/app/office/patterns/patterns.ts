@@ -2,25 +2,20 @@ import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  bandsFor,
-  CLUB_CLASSES,
-  type ClubClass,
-  compare,
-  type Dispute,
-  DISPUTES,
-  type MeasureId,
-  numberOf,
-  type Pattern,
-  patternOf,
-  PATTERNS,
-  readPattern,
-} from '@vilko/core';
+import { numberOf } from '@vilko/core/measures/measure';
+import type { MeasureId } from '@vilko/core/measures/registry';
+import { bandsFor } from '@vilko/core/patterns/bands';
+import { type Dispute, DISPUTES } from '@vilko/core/patterns/disputes';
+import { compare } from '@vilko/core/patterns/fit';
+import { patternOf, PATTERNS } from '@vilko/core/patterns/library';
+import { type Pattern, readPattern } from '@vilko/core/patterns/pattern';
+import { CLUB_CLASSES, type ClubClass } from '@vilko/core/recording/recording';
 import { Score } from '../../drawing/score/score';
 import { Keys } from '../../shell/keys';
 import { jsonIn, saveFile } from '../../shell/files';
 import { NoticeActions } from '../../state/notices';
-import { PatternActions, patternFeature, selectPatterns } from '../../state/patterns';
+import { PatternActions, patternFeature } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 import { type BandChange, BandTable } from './band-table';
 import { copyOf, draggedEdge, versionWords, withBand, withNewBand, withoutBand } from './edit-pattern';
 import { FromSwings } from './from-swings';

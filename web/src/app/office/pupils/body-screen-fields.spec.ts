@@ -1,4 +1,5 @@
-import { NO_PROFILE, type PupilProfile } from '@vilko/contract';
+import type { PupilProfile } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
 import { openHouse } from '../../testing/house';
 import { BodyScreenFields } from './body-screen-fields';
 

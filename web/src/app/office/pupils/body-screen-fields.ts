@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { PupilProfile } from '@vilko/contract';
+import type { PupilProfile } from '@vilko/contract/pupil';
 import {
   BODY_SCREEN,
   hurtIn,
-  type InjuryTag,
   type Proposal,
   proposalsOf,
   SCREEN_ANSWERS,
   type ScreenAnswer,
-} from '@vilko/core';
+} from '@vilko/core/drills/body-screen';
+import type { InjuryTag } from '@vilko/core/drills/injuries';
 import { Store } from '@ngrx/store';
 import { today } from '../../lesson/practise/day-words';
-import { selectPatterns } from '../../state/patterns';
-import { dateText } from '../words';
+import { selectPatterns } from '../../state/pattern-shelf';
+import { dateText } from '@vilko/core/words/dates';
 
 /** Six looks at what a body can do, and what they propose: nothing is set until somebody takes it over. */
 @Component({

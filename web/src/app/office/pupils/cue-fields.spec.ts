@@ -1,4 +1,6 @@
-import { type Cue, cuesThat, cueText, NO_PROFILE, PupilProfile, withShelf } from '@vilko/contract';
+import { type Cue, PupilProfile, withShelf } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { cuesThat, cueText } from '@vilko/contract/cues';
 import { openHouse } from '../../testing/house';
 import { CueFields } from './cue-fields';
 

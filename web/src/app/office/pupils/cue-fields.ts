@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { type Cue, CUE_DID, MOST_CUES, type PupilProfile } from '@vilko/contract';
+import type { Cue, PupilProfile } from '@vilko/contract/pupil';
+import { CUE_DID, MOST_CUES } from '@vilko/contract/cues';
 
 /** A pupil's own shelf of cue words: what came of each, and whether it asks for more than is wanted. */
 @Component({

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Entered } from '@vilko/contract';
-import { amount, shortDate, signed, unitBehind } from '@vilko/core/words';
+import type { Entered } from '@vilko/contract/entered';
+import { amount, signed, unitBehind } from '@vilko/core/words/amounts';
+import { shortDate } from '@vilko/core/words/dates';
 import { TableCsv } from '../../shell/table-csv';
 import { HouseUnits } from '../../shell/units';
 import { type EnteredPoint, type EnteredTrend, trendsOf } from './trend-of-entered';

@@ -1,7 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { type InjuryNote, NO_NOTE, onRecord, type PupilProfile } from '@vilko/contract';
-import { capsOf, type Handed, INJURY_TAGS, type InjuryTag, LADDER } from '@vilko/core';
-import { footOfSide } from '@vilko/core/vocabulary';
+import type { InjuryNote, PupilProfile } from '@vilko/contract/pupil';
+import { onRecord } from '@vilko/contract/injury-words';
+import { NO_NOTE } from '@vilko/contract/no-profile';
+import { LADDER } from '@vilko/core/drills/ladder';
+import { INJURY_TAGS, type InjuryTag } from '@vilko/core/drills/injuries';
+import { capsOf } from '@vilko/core/drills/injury-caps';
+import type { Handed } from '@vilko/core/recording/recording';
+import { footOfSide } from '@vilko/core/recording/recording';
 
 const SIDES = ['left', 'right'] as const;
 

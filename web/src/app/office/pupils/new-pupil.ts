@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { NewPupil } from '@vilko/contract';
+import type { NewPupil } from '@vilko/contract/pupil';
 import { OfficeActions } from '../../state/office';
 import { PupilForm } from './pupil-form';
 

@@ -1,4 +1,7 @@
-import { BLANK_ENTRY, type Entered, type FilmRead, type Practice, type Progress } from '@vilko/contract';
+import type { Entered, FilmRead } from '@vilko/contract/entered';
+import type { Practice } from '@vilko/contract/practice';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import type { Progress } from '@vilko/contract/progress';
 import { openHouse } from '../../testing/house';
 import { EnteredTrends } from './entered-trends';
 import { ProgressPage } from './progress';

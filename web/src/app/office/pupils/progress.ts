@@ -1,16 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { LogEntry, ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract';
+import type { LogEntry } from '@vilko/contract/practice';
+import type { ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract/progress';
 import { deviceWords } from '../../device-words';
-import { driftWords, stepWords } from '@vilko/core';
-import { capital, amount } from '@vilko/core/words';
+import { driftWords, stepWords } from '@vilko/core/words/findings';
+import { amount } from '@vilko/core/words/amounts';
+import { capital } from '@vilko/core/words/case';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
-import { dateText, shortDate } from '../words';
+import { dateText, shortDate } from '@vilko/core/words/dates';
 import { EnteredTrends } from './entered-trends';
 import { HouseDrills } from '../../state/house-drills';
 

@@ -4,8 +4,10 @@ import { CueFields } from './cue-fields';
 import { InjuryFields } from './injury-fields';
 import { SchoolFields } from './school-fields';
 import { FormsModule } from '@angular/forms';
-import { AGE_BANDS, MINOR, type NewPupil, NO_PROFILE, type PupilClub, SKILLS } from '@vilko/contract';
-import { CLUB_CLASSES } from '@vilko/core';
+import type { NewPupil, PupilClub } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { AGE_BANDS, MINOR, SKILLS } from '@vilko/contract/person-words';
+import { CLUB_CLASSES } from '@vilko/core/recording/recording';
 import { HouseUnits } from '../../shell/units';
 import { draftOf, Drafts } from '../../state/drafts';
 

@@ -1,4 +1,7 @@
-import { BLANK_ENTRY, NO_PROFILE, type PupilDashboard, type PupilWithLessons } from '@vilko/contract';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import type { PupilDashboard } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
 import { OfficeActions } from '../../state/office';
 import { openHouse } from '../../testing/house';
 import { lesson, pupil } from '../../testing/samples';

@@ -1,20 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  cuesThat,
-  type LogEntry,
-  FOOTWEAR,
-  injuryWords,
-  type LessonChange,
-  type LessonHead,
-  type NewPupil,
-  NO_PROFILE,
-  type PupilProfile,
-  standardFor,
-} from '@vilko/contract';
+import type { LessonChange, LessonHead } from '@vilko/contract/lesson';
+import { FOOTWEAR } from '@vilko/contract/footwear';
+import type { LogEntry } from '@vilko/contract/practice';
+import type { NewPupil, PupilProfile } from '@vilko/contract/pupil';
+import { injuryWords } from '@vilko/contract/injury-words';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import { cuesThat } from '@vilko/contract/cues';
+import { standardFor } from '@vilko/contract/standard';
 import { deviceWords } from '../../device-words';
-import { BODY_SCREEN, type ClubClass, difference, faultName, idealOf, quantityOf, targetBand } from '@vilko/core';
+import { BODY_SCREEN } from '@vilko/core/drills/body-screen';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import { idealOf } from '@vilko/core/patterns/bands';
+import { targetBand } from '@vilko/core/practice/target';
+import type { ClubClass } from '@vilko/core/recording/recording';
+import { difference } from '@vilko/core/words/amounts';
+import { faultName } from '@vilko/core/words/findings';
 import { Felt } from '../../drawing/trend/felt';
 import { Trend } from '../../drawing/trend/trend';
 import { HouseUnits } from '../../shell/units';
@@ -25,7 +27,8 @@ import { OfficeActions, officeFeature } from '../../state/office';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { LessonNotes } from '../lesson-notes';
 import { type Agreement, AgreementFields } from '../agreement-fields';
-import { dateText, measureName, shortDate } from '../words';
+import { dateText, shortDate } from '@vilko/core/words/dates';
+import { measureName } from '../words';
 import { PupilForm } from './pupil-form';
 import { TableCsv } from '../../shell/table-csv';
 import { HouseDrills } from '../../state/house-drills';

@@ -9,15 +9,16 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { PupilWithLessons } from '@vilko/contract';
-import { counted } from '@vilko/core/words';
+import type { PupilWithLessons } from '@vilko/contract/lesson';
+import { counted } from '@vilko/core/words/amounts';
 import type { CsvRows } from '../../shell/csv';
 import { Keys } from '../../shell/keys';
 import { Seen } from '../../shell/seen';
 import { HouseUnits } from '../../shell/units';
 import { InboxActions, inboxFeature } from '../../state/inbox';
 import { OfficeActions, officeFeature } from '../../state/office';
-import { dateText, measureName, shortDate } from '../words';
+import { dateText, shortDate } from '@vilko/core/words/dates';
+import { measureName } from '../words';
 import { TableCsv } from '../../shell/table-csv';
 
 /** Rows that are drawn at first, and each time the end of them comes near. */

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
-import type { PupilProfile } from '@vilko/contract';
-import { CLUB_CLASSES, type ClubClass, SIZE_RANGE, STRICTNESS_RANGE } from '@vilko/core';
+import type { PupilProfile } from '@vilko/contract/pupil';
+import { SIZE_RANGE, STRICTNESS_RANGE } from '@vilko/core/patterns/bands';
+import { CLUB_CLASSES, type ClubClass } from '@vilko/core/recording/recording';
 import { Store } from '@ngrx/store';
-import { selectPatterns } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 
 /** What a pupil is judged by: a school, others for single clubs, and the two dials. */
 @Component({

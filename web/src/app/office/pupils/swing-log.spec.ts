@@ -1,4 +1,4 @@
-import type { SwingHead } from '@vilko/contract';
+import type { SwingHead } from '@vilko/contract/swing';
 import { openHouse } from '../../testing/house';
 import { shot, swing } from '../../testing/samples';
 import { SwingLog } from './swing-log';

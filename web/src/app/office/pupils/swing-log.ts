@@ -4,29 +4,23 @@ import { Router, RouterLink } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Actions, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { type ShotNumber, SHOT_NUMBERS, type SwingHead } from '@vilko/contract';
-import {
-  faultName,
-  FEW_POINTS,
-  type MeasureId,
-  measureRow,
-  MEASURES,
-  type Relation,
-  relationOf,
-  unjudgedWords,
-} from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import { type ShotNumber, SHOT_NUMBERS } from '@vilko/core/measures/shot-numbers';
+import { type MeasureId, measureRow, MEASURES } from '@vilko/core/measures/registry';
+import { FEW_POINTS, type Relation, relationOf } from '@vilko/core/practice/relation';
+import { faultName, unjudgedWords } from '@vilko/core/words/findings';
 import { deviceWords } from '../../device-words';
 import { GROUP_MARKS, Scatter, type ScatterPoint } from '../../drawing/scatter/scatter';
-import { counted, figure } from '@vilko/core/words';
+import { counted, figure } from '@vilko/core/words/amounts';
 import { shotWords } from '../../lesson/record/shot-words';
 import { SwingCards } from '../../lesson/swing-card/swing-card';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
-import { selectPatterns } from '../../state/patterns';
+import { selectPatterns } from '../../state/pattern-shelf';
 import { SwingsActions } from '../../state/swings-actions';
-import { shortDate } from '../words';
+import { shortDate } from '@vilko/core/words/dates';
 import {
   filtered,
   findingWords,

@@ -1,5 +1,5 @@
-import type { SwingHead } from '@vilko/contract';
-import { verdictWords } from '@vilko/core';
+import type { SwingHead } from '@vilko/contract/swing';
+import { verdictWords } from '@vilko/core/words/findings';
 import { deviceWords } from '../../device-words';
 import { csvOf } from '../../shell/csv';
 

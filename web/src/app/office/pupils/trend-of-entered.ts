@@ -1,6 +1,7 @@
-import type { Entered } from '@vilko/contract';
-import { followedBy, quantityOf } from '@vilko/core';
-import { lower } from '@vilko/core/words';
+import type { Entered } from '@vilko/contract/entered';
+import { followedBy } from '@vilko/core/film/followed';
+import { quantityOf } from '@vilko/core/measures/quantity';
+import { lower } from '@vilko/core/words/case';
 
 /** One value that was entered, in the unit it is kept in. */
 export interface EnteredPoint {

@@ -1,5 +1,8 @@
-import { DEFAULT_HOUSE, type HouseSettings, NO_PROFILE, type PupilProfile } from '@vilko/contract';
-import { FAULTS } from '@vilko/core';
+import type { PupilProfile } from '@vilko/contract/pupil';
+import { NO_PROFILE } from '@vilko/contract/no-profile';
+import type { HouseSettings } from '@vilko/contract/settings';
+import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
+import { FAULTS } from '@vilko/core/faults/catalogue';
 import { OfficeActions } from '../../state/office';
 import { openHouse } from '../../testing/house';
 import { SchoolFields } from '../pupils/school-fields';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { OfficeActions, officeFeature } from '../../state/office';
-import { type Evidence, FAULTS, type Limit, measureRow } from '@vilko/core';
+import { FAULTS } from '@vilko/core/faults/catalogue';
+import type { Evidence, Limit } from '@vilko/core/faults/rule';
+import { measureRow } from '@vilko/core/measures/registry';
 import { Store } from '@ngrx/store';
 import { TableCsv } from '../../shell/table-csv';
 

@@ -1,16 +1,17 @@
-import { clockText, counted } from '@vilko/core/words';
+import { counted } from '@vilko/core/words/amounts';
+import { clockText } from '@vilko/core/words/dates';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import type { HouseSettings, Units } from '@vilko/contract';
-import { selectPatterns } from '../../state/patterns';
+import type { HouseSettings, Units } from '@vilko/contract/settings';
+import { selectPatterns } from '../../state/pattern-shelf';
 import { Limits } from './limits';
 import { SigningIn } from './signing-in';
 import { Sports } from './sports';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { answerOf } from '../../state/answer';
 import { SettingsActions, settingsFeature, type Theme } from '../../state/settings';
-import { dateText } from '../words';
+import { dateText } from '@vilko/core/words/dates';
 
 const MEGABYTE = 1e6;
 

@@ -1,5 +1,6 @@
-import { DEFAULT_HOUSE, type HouseSettings } from '@vilko/contract';
-import { shippedSays } from '@vilko/core';
+import type { HouseSettings } from '@vilko/contract/settings';
+import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
+import { shippedSays } from '@vilko/core/words/sports';
 import { OfficeActions } from '../../state/office';
 import { openHouse } from '../../testing/house';
 import { Sports } from './sports';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type HouseSports, shippedSays, SPORT_THEMES, sportLibrary, type SportTheme } from '@vilko/core';
-import { capital } from '@vilko/core/words';
+import { type HouseSports, shippedSays, SPORT_THEMES, sportLibrary, type SportTheme } from '@vilko/core/words/sports';
+import { capital } from '@vilko/core/words/case';
 import { OfficeActions, officeFeature } from '../../state/office';
 
 const THEME_WORDS: Readonly<Record<SportTheme, string>> = {

@@ -1,17 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Film } from '@vilko/contract';
-import {
-  EVENT_WORDS,
-  filmScale,
-  FOLLOWED,
-  type Followed,
-  followedBy,
-  type FollowedId,
-  keptValues,
-  valueAtMoment,
-  valuesFollowed,
-} from '@vilko/core';
-import { amount, counted } from '@vilko/core/words';
+import type { Film } from '@vilko/contract/film';
+import { EVENT_WORDS } from '@vilko/core/events/event';
+import { filmScale } from '@vilko/core/film/film-scale';
+import { FOLLOWED, type Followed, followedBy, type FollowedId } from '@vilko/core/film/followed';
+import { keptValues, valueAtMoment, valuesFollowed } from '@vilko/core/film/read-followed';
+import { amount, counted } from '@vilko/core/words/amounts';
 import { recordingTime } from '../../../film/film-time';
 import type { EventTimes } from './film-strip';
 

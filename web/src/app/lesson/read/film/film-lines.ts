@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Film, FilmChange } from '@vilko/contract';
-import { followedBy, type FollowedId } from '@vilko/core';
+import type { Film, FilmChange } from '@vilko/contract/film';
+import { followedBy, type FollowedId } from '@vilko/core/film/followed';
 import { lineWords } from '../../../film/film-time';
 import { FilmFollowed } from './film-followed';
 import type { EventTimes } from './film-strip';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { Film } from '@vilko/contract';
-import { followedBy, type FollowedId, type Place } from '@vilko/core';
+import type { Film } from '@vilko/contract/film';
+import { followedBy, type FollowedId } from '@vilko/core/film/followed';
+import type { Place } from '@vilko/core/film/read-followed';
 import { type FollowTool, lyingAt, type PressedOn } from './follow-tool';
 import { type Line, lineKind, type LineTool } from './line-tool';
 

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { MOST_FILMS, type SwingHead } from '@vilko/contract';
-import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
+import { MOST_FILMS } from '@vilko/contract/film-sides';
+import type { SwingHead } from '@vilko/contract/swing';
+import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core/events/event';
 import { NoticeActions } from '../../../state/notices';
 import { LessonActions } from '../../../state/lesson';
 import { filmFacts } from '../../../film/film-file';

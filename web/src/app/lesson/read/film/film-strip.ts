@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core';
+import { EVENT_NAMES, EVENT_WORDS, type EventName } from '@vilko/core/events/event';
 
 /** A swing's events on the recording's clock; null where one could not be had. */
 export type EventTimes = Readonly<Partial<Record<EventName, { readonly t: number } | null>>>;

@@ -10,8 +10,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { type Film, FILM_ANGLES, type FilmChange } from '@vilko/contract';
-import type { Place } from '@vilko/core';
+import type { Film, FilmChange } from '@vilko/contract/film';
+import { FILM_ANGLES } from '@vilko/contract/film-sides';
+import type { Place } from '@vilko/core/film/read-followed';
 import { type EventTimes, FilmStrip } from './film-strip';
 import { filmTime, frameOf, recordingTime, timeOfFrame } from '../../../film/film-time';
 import { type FilmChanged, FilmLines, withLine } from './film-lines';

@@ -1,6 +1,8 @@
 import { signal } from '@angular/core';
-import type { Film } from '@vilko/contract';
-import { apartInPicture, type FollowedId, type Place, placesAt, withFrame } from '@vilko/core';
+import type { Film } from '@vilko/contract/film';
+import { apartInPicture } from '@vilko/core/film/film-scale';
+import type { FollowedId } from '@vilko/core/film/followed';
+import { type Place, placesAt, withFrame } from '@vilko/core/film/read-followed';
 
 type FollowedLine = Film['followed'][number];
 

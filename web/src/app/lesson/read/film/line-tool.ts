@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
-import type { Film } from '@vilko/contract';
-import type { Place } from '@vilko/core';
+import type { Film } from '@vilko/contract/film';
+import type { Place } from '@vilko/core/film/read-followed';
 
 export type Line = Film['lines'][number];
 

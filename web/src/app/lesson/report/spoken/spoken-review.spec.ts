@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import type { Recording } from '@vilko/core';
-import { simulate } from '@vilko/core/golfer';
+import type { Recording } from '@vilko/core/recording/recording';
+import { simulate } from '@vilko/core/golfer/simulate';
 import { Keys } from '../../../shell/keys';
 import { ANALYSED_HERE } from '../../../testing/here';
 import { type House, openLesson, type Shown } from '../../../testing/house';

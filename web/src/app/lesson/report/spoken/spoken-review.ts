@@ -14,7 +14,8 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { Film, SwingHead } from '@vilko/contract';
+import type { Film } from '@vilko/contract/film';
+import type { SwingHead } from '@vilko/contract/swing';
 import {
   drawReplay,
   REPLAY_SIZE,
@@ -23,7 +24,7 @@ import {
   replaySpan,
 } from '../../../drawing/replay/replay-picture';
 import { filmTime } from '../../../film/film-time';
-import { shortDate } from '../../../office/words';
+import { shortDate } from '@vilko/core/words/dates';
 import { Keys } from '../../../shell/keys';
 import { swingsOfPupil } from '../../swings-of-pupil';
 import { lessonFeature } from '../../../state/lesson';

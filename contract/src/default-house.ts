@@ -1,0 +1,12 @@
+import type { HouseSettings } from './settings.js';
+
+export const DEFAULT_HOUSE: HouseSettings = {
+  units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
+  school: 'common-ground',
+  askFelt: false,
+  labAxes: {},
+  columns: {},
+  limits: {},
+  sports: {},
+  nightly: { on: true, folder: '' },
+};

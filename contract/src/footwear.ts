@@ -1,0 +1,1 @@
+export const FOOTWEAR = ['golf shoes', 'trainers', 'bare feet', 'socks', 'other'] as const;

@@ -1,0 +1,29 @@
+import type { InjuryNote, PupilProfile } from './pupil.js';
+
+/** Nothing known of an injury but that it is there. */
+export const NO_NOTE: InjuryNote = { side: null, since: '', advice: '', cleared: false };
+
+/** A pupil of whom nothing is known but the name. */
+export const NO_PROFILE: PupilProfile = {
+  ageBand: null,
+  skill: null,
+  sex: null,
+  clubs: [],
+  school: null,
+  schools: {},
+  size: 1,
+  strictness: 1,
+  injuries: [],
+  injuryNotes: {},
+  fear: '',
+  limits: '',
+  badShot: '',
+  toldBefore: '',
+  otherSports: '',
+  cues: [],
+  bodyScreen: '',
+  screen: {},
+  screenedOn: null,
+  consent: null,
+  notes: '',
+};

@@ -1,0 +1,3 @@
+export const STRIKES = ['thin', 'fat', 'heel', 'hosel', 'toe', 'centre'] as const;
+
+export const DIVOTS = ['before', 'at', 'after', 'none'] as const;
