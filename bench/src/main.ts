@@ -2,6 +2,7 @@ import { analysisRows } from './analysis.js';
 import { benchBays } from './bays.js';
 import { formatRows } from './formats.js';
 import { benchLive } from './live.js';
+import { benchScale } from './scale.js';
 import { keepTable } from './speed-table.js';
 import { startRow, storedRow } from './whole.js';
 
@@ -9,3 +10,4 @@ const only = process.argv[2];
 if (!only || only === 'table') keepTable([...analysisRows(), ...formatRows(), startRow(), storedRow()]);
 if (!only || only === 'live') await benchLive();
 if (!only || only === 'bays') await benchBays();
+if (only === 'scale') await benchScale();

@@ -1,7 +1,7 @@
 import { Target } from '@vilko/core/practice/target';
 import { DEVICE_KINDS } from '@vilko/core/recording/device-kinds';
 import * as z from 'zod';
-import { Pupil } from './pupil.js';
+import { Pupil, PupilClub, PupilProfile } from './pupil.js';
 import { SetUpRecord } from './set-up.js';
 import { QuantityIdText } from './measure-id.js';
 import { Moment } from './moment.js';
@@ -64,9 +64,38 @@ export const LessonChange = LessonHead.pick({
 }).partial();
 export type LessonChange = z.infer<typeof LessonChange>;
 
-/** A lesson as lists show it: what its set-up found stays where it is. */
-export const ListedLesson = LessonHead.omit({ setUp: true });
+/** A lesson as lists of people show it. */
+export const ListedLesson = LessonHead.pick({
+  id: true,
+  pupilId: true,
+  startedAt: true,
+  bay: true,
+  aim: true,
+  measure: true,
+  footwear: true,
+  nextVisit: true,
+  swings: true,
+});
 export type ListedLesson = z.infer<typeof ListedLesson>;
 
-export const PupilWithLessons = Pupil.extend({ lessons: z.array(ListedLesson) });
+/** Somebody in the list of pupils, with what is looked for and chosen by; their record is asked one by one. */
+export const PupilWithLessons = Pupil.pick({
+  id: true,
+  name: true,
+  about: true,
+  handed: true,
+  stature: true,
+  mass: true,
+  story: true,
+  archived: true,
+}).extend({
+  profile: PupilProfile.pick({ injuries: true, otherSports: true, badShot: true }).extend({
+    clubs: z.array(PupilClub.pick({ name: true, club: true })),
+  }),
+  lessons: z.array(ListedLesson),
+});
 export type PupilWithLessons = z.infer<typeof PupilWithLessons>;
+
+/** Everything about one pupil but the swings, newest lesson first. */
+export const PupilRecord = Pupil.extend({ lessons: z.array(LessonHead.omit({ setUp: true })) });
+export type PupilRecord = z.infer<typeof PupilRecord>;

@@ -8,6 +8,7 @@ export const ADDRESSES = {
   // pupils
   pupils: 'GET /api/pupils',
   addPupil: 'POST /api/pupils',
+  pupil: 'GET /api/pupils/:id',
   changePupil: 'PATCH /api/pupils/:id',
   dashboard: 'GET /api/pupils/:id/dashboard',
   swingsOf: 'GET /api/pupils/:id/swings',

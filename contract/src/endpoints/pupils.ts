@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { LessonHead, NewLesson, PupilWithLessons } from '../lesson.js';
+import { LessonHead, NewLesson, PupilRecord, PupilWithLessons } from '../lesson.js';
 import { MeasureIdText } from '../measure-id.js';
 import { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '../pupil.js';
 import { SwingHead, SwingValue } from '../swing.js';
@@ -11,6 +11,7 @@ export const NO_PUPIL = 'There is no such pupil.';
 export const PUPILS = rows({
   pupils: { does: 'Every pupil with their lessons', reply: z.array(PupilWithLessons) },
   addPupil: { does: 'Takes in a new pupil', body: NewPupil, reply: Pupil, makes: true },
+  pupil: { does: 'A pupil’s record, with their lessons', reply: PupilRecord, missing: NO_PUPIL },
   changePupil: {
     does: 'Changes what is known about a pupil, or archives',
     body: PupilChange,

@@ -151,6 +151,17 @@ export const swings = pgTable(
   ],
 );
 
+/**
+ * How many swings of a lesson there are that do not lie in the bin: kept by the database itself (triggers on `swings`,
+ * in its migration), so that a list of people need not count a hundred thousand.
+ */
+export const swingCounts = pgTable('swing_counts', {
+  lessonId: text('lesson_id')
+    .primaryKey()
+    .references(() => lessons.id, { onDelete: 'cascade' }),
+  swings: integer('swings').notNull(),
+});
+
 /** What the ball did: matched to a swing by time, or waiting for one. */
 export const shots = pgTable(
   'shots',

@@ -56,7 +56,7 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
 const writer =
   ({ pupils, archive }: Pick<BackupShelves, 'pupils' | 'archive'>) =>
   async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
-    const all = await pupils.all();
+    const ids = await pupils.ids();
     const bundle = await archive.whole();
     const { swings, missing } = bundle.head;
     await writeFile(join(folder, `${name}.part`), packPupils(bundle));
@@ -64,7 +64,7 @@ const writer =
       join(folder, `${name}.json`),
       JSON.stringify({
         at: at.toISOString(),
-        pupils: all.map((p) => p.id),
+        pupils: ids,
         swings: swings.length,
         missing: missing.length,
       } satisfies z.infer<typeof Contents>),

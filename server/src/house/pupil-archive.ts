@@ -94,7 +94,7 @@ export function pupilArchive(shelves: Shelves) {
     bundle,
     /** Every pupil and what belongs to the house itself. */
     whole: async (): Promise<PupilBundle> => {
-      const all = await bundle((await pupils.all()).map((p) => p.id));
+      const all = await bundle(await pupils.ids());
       const own = (await patterns.every()).map((r) => ({
         version: r.version,
         savedAt: r.savedAt.toISOString(),

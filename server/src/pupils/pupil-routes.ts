@@ -11,7 +11,11 @@ export interface PupilRoutes {
 }
 
 export function pupilRoutes(app: FastifyInstance, { pupils, service, changed }: PupilRoutes, done: () => void): void {
-  serve(app, 'pupils', () => pupils.all());
+  serve(app, 'pupils', async ({ reply }) => reply.type('application/json; charset=utf-8').send(await pupils.listed()));
+  serve(app, 'pupil', async ({ params }) => {
+    const pupil = await pupils.one(params.id);
+    return pupil && { ...pupil, lessons: (await pupils.lessonHeads(pupil.id)).reverse() };
+  });
   serve(app, 'addPupil', ({ body }) => service.add(body));
   /** What was done, once everything that rests on the pupil has been read anew. */
   const andTell = async <T>(id: string, done: Promise<T>): Promise<T> => {

@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { LessonHead, PupilWithLessons } from '@vilko/contract/lesson';
+import type { LessonHead, PupilRecord, PupilWithLessons } from '@vilko/contract/lesson';
 import type { Erased, NewPupil, Pupil, PupilChange, PupilDashboard } from '@vilko/contract/pupil';
 import type { Backup, HouseSettings, KnownDevice, Restored } from '@vilko/contract/settings';
 import { DEFAULT_HOUSE } from '@vilko/contract/default-house';
@@ -7,7 +7,7 @@ import { counted } from '@vilko/core/words/amounts';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Router } from '@angular/router';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props, Store } from '@ngrx/store';
-import { filter, map, pairwise, startWith, tap, withLatestFrom } from 'rxjs';
+import { filter, map, mergeMap, pairwise, startWith, tap, withLatestFrom } from 'rxjs';
 import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
@@ -19,6 +19,8 @@ export const OfficeActions = createActionGroup({
   events: {
     'Open pupils': emptyProps(),
     'Pupils came': props<{ pupils: PupilWithLessons[] }>(),
+    'Open pupil': props<{ id: string }>(),
+    'Pupil came': props<{ pupil: PupilRecord }>(),
     'Add pupil': props<{ pupil: NewPupil }>(),
     'Pupil added': props<{ pupil: Pupil }>(),
     'Change pupil': props<{ id: string; change: PupilChange }>(),
@@ -59,6 +61,8 @@ export const OfficeActions = createActionGroup({
 
 export interface OfficeState {
   readonly pupils: readonly PupilWithLessons[] | null;
+  /** Everything about the one whose page was opened last. */
+  readonly record: PupilRecord | null;
   readonly dashboard: { readonly id: string; readonly dashboard: PupilDashboard } | null;
   readonly house: HouseSettings;
   readonly devices: readonly KnownDevice[] | null;
@@ -71,6 +75,7 @@ export interface OfficeState {
 
 const initial: OfficeState = {
   pupils: null,
+  record: null,
   dashboard: null,
   house: DEFAULT_HOUSE,
   devices: null,
@@ -82,6 +87,15 @@ const initial: OfficeState = {
 
 const A = OfficeActions;
 
+/** Whoever has the lesson, with what was changed of it. */
+const withLesson = <P extends { readonly id: string; readonly lessons: readonly { id: string; swings: number }[] }>(
+  pupil: P,
+  head: LessonHead,
+): P =>
+  pupil.id === head.pupilId
+    ? { ...pupil, lessons: pupil.lessons.map((l) => (l.id === head.id ? { ...l, ...head, swings: l.swings } : l)) }
+    : pupil;
+
 export const officeFeature = createFeature({
   name: 'office',
   reducer: createReducer(
@@ -90,15 +104,14 @@ export const officeFeature = createFeature({
     on(A.pupilChanged, (s, { pupil }): OfficeState => ({
       ...s,
       pupils: s.pupils?.map((p) => (p.id === pupil.id ? { ...p, ...pupil } : p)) ?? null,
+      record: s.record?.id === pupil.id ? { ...s.record, ...pupil } : s.record,
     })),
+    on(A.openPupil, (s, { id }): OfficeState => (s.record?.id === id ? s : { ...s, record: null })),
+    on(A.pupilCame, (s, { pupil }): OfficeState => ({ ...s, record: pupil })),
     on(LessonActions.lessonChanged, (s, { head }): OfficeState => ({
       ...s,
-      pupils:
-        s.pupils?.map((p) =>
-          p.id === head.pupilId
-            ? { ...p, lessons: p.lessons.map((l) => (l.id === head.id ? { ...l, ...head, swings: l.swings } : l)) }
-            : p,
-        ) ?? null,
+      pupils: s.pupils?.map((p) => withLesson(p, head)) ?? null,
+      record: s.record && withLesson(s.record, head),
     })),
     on(A.openDashboard, (s, { id }): OfficeState => ({ ...s, dashboard: s.dashboard?.id === id ? s.dashboard : null })),
     on(A.dashboardCame, (s, { id, dashboard }): OfficeState => ({ ...s, dashboard: { id, dashboard } })),
@@ -110,6 +123,7 @@ export const officeFeature = createFeature({
       ...s,
       doing: null,
       pupils: s.pupils?.filter((p) => p.id !== id) ?? null,
+      record: null,
     })),
     // shown at once: the next change is made to what this one made
     on(A.houseCame, A.changeHouse, (s, { house }): OfficeState => ({ ...s, house })),
@@ -146,6 +160,12 @@ export const officeEffects = {
     A.openPupils,
     (api) => api.ask('pupils'),
     (pupils) => A.pupilsCame({ pupils }),
+    failed,
+  ),
+  pupil: callingNewest(
+    A.openPupil,
+    (api, { id }) => api.ask('pupil', { id }),
+    (pupil) => A.pupilCame({ pupil }),
     failed,
   ),
   add: calling(
@@ -257,7 +277,7 @@ export const officeEffects = {
     { functional: true },
   ),
   afterwards: createEffect(
-    (actions = inject(Actions)) =>
+    (actions = inject(Actions), store = inject(Store)) =>
       actions.pipe(
         ofType(
           A.pupilsMerged,
@@ -267,7 +287,8 @@ export const officeEffects = {
           SwingsActions.moved,
           SwingsActions.movedBack,
         ),
-        map(() => A.openPupils()),
+        withLatestFrom(store.select(officeFeature.selectRecord)),
+        mergeMap(([, open]) => [A.openPupils(), ...(open ? [A.openPupil({ id: open.id })] : [])]),
       ),
     { functional: true },
   ),

@@ -11,6 +11,9 @@ import { lessonFeature } from '../../state/lesson';
 import { SwingReader } from '../../workers/swing-reader';
 import type { ReadView } from '../../workers/read-view';
 
+/** What a swing's drawing needs to know of who made it. */
+type Player = Pick<Pupil, 'name' | 'handed' | 'stature'>;
+
 /** A real swing over which a pattern's bands are drawn. */
 export interface ModelSwing {
   readonly view: ReadView;
@@ -46,7 +49,7 @@ export class ModelSwings {
     this.state.set('ready');
   }
 
-  private async swingWith(club: ClubClass): Promise<{ swing: SwingHead; pupil: Pupil } | null> {
+  private async swingWith(club: ClubClass): Promise<{ swing: SwingHead; pupil: Player } | null> {
     const best = (swings: readonly SwingHead[]) => {
       const whole = swings.filter((s) => s.club === club && s.kind === 'full' && s.thumbnail !== null);
       // every stave can be drawn where there are forces
@@ -58,7 +61,7 @@ export class ModelSwings {
     const here = lesson && best(this.rack());
     if (here && hasHorizontal(here.device)) return { swing: here, pupil: lesson.pupil };
     const pupils = await firstValueFrom(this.api.ask('pupils'));
-    let second: { swing: SwingHead; pupil: Pupil } | null = null;
+    let second: { swing: SwingHead; pupil: Player } | null = null;
     for (const pupil of pupils.filter((p) => !p.archived && p.lessons.some((l) => l.swings > 0))) {
       const swing = best(await firstValueFrom(this.api.ask('swingsOf', { id: pupil.id })));
       if (swing && hasHorizontal(swing.device)) return { swing, pupil };

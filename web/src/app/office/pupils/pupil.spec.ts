@@ -1,4 +1,4 @@
-import type { PupilWithLessons } from '@vilko/contract/lesson';
+import type { PupilRecord } from '@vilko/contract/lesson';
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
 import type { PupilDashboard } from '@vilko/contract/pupil';
 import { NO_PROFILE } from '@vilko/contract/no-profile';
@@ -8,7 +8,7 @@ import { lesson, pupil } from '../../testing/samples';
 import { PupilPage } from './pupil';
 
 const { pupil: _pupil, rack: _rack, ...head } = lesson;
-const ada: PupilWithLessons = {
+const ada: PupilRecord = {
   ...pupil,
   profile: {
     ...NO_PROFILE,
@@ -65,6 +65,7 @@ async function open(dashboard = board()) {
   const h = openHouse();
   const c = await h.show(PupilPage, { pupilId: 'p' });
   h.asked('GET', '/api/pupils').flush([ada, { ...pupil, id: 'q', name: 'Bo Wend', lessons: [] }]);
+  h.asked('GET', '/api/pupils/p').flush(ada);
   await c.set({});
   h.asked('GET', '/api/pupils/p/dashboard').flush(dashboard);
   await c.set({});

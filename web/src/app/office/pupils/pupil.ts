@@ -252,7 +252,7 @@ const screenWords = (screen: PupilProfile['screen']): string =>
           </div>
         }
       </div>
-    } @else if (pupils()) {
+    } @else if (missing()) {
       <p class="p-6 text-18">There is no such pupil. <a class="link" routerLink="/office/pupils">All pupils</a></p>
     } @else {
       <p class="p-6 text-15 text-ink2">Fetching the pupil …</p>
@@ -288,7 +288,9 @@ export class PupilPage {
   protected readonly short = shortDate;
   protected readonly entry = (e: LogEntry): string => entryWords(e, this.drills.shelf());
   protected readonly name = measureName;
-  protected readonly pupil = computed(() => this.pupils()?.find((p) => p.id === this.pupilId()));
+  private readonly record = this.store.selectSignal(officeFeature.selectRecord);
+  protected readonly pupil = computed(() => (this.record()?.id === this.pupilId() ? this.record()! : null));
+  protected readonly missing = computed(() => this.pupils()?.every((p) => p.id !== this.pupilId()) ?? false);
   protected readonly others = computed(() => (this.pupils() ?? []).filter((p) => p.id !== this.pupilId()));
   protected readonly dashboard = computed(() => (this.board()?.id === this.pupilId() ? this.board()!.dashboard : null));
   protected readonly swings = computed(() => this.pupil()?.lessons.reduce((n, l) => n + l.swings, 0) ?? 0);
@@ -406,6 +408,7 @@ export class PupilPage {
 
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
+    effect(() => this.store.dispatch(OfficeActions.openPupil({ id: this.pupilId() })));
     effect(() => this.store.dispatch(OfficeActions.openDashboard({ id: this.pupilId() })));
     effect(() => {
       const start = this.start() !== undefined;
