@@ -61,6 +61,8 @@ async function houseOf(n: number): Promise<{ app: TestApp; house: House }> {
   const app = await testApp({ onDisk: true, listen: true, apart: true });
   const { db } = app.database;
   await fillLesson(app.database, 'l', 1);
+  // judged once, like every swing of a house that is used
+  await app.get('/api/lessons/l');
   const people = n / (IN_LESSON * OF_PUPIL);
   await db.execute(sql`
     insert into ${pupils} (id, name, about, handed, stature, story)
@@ -79,9 +81,9 @@ async function houseOf(n: number): Promise<{ app: TestApp; house: House }> {
         'plates', timestamptz '2026-01-05' + i * interval '1 hour' + ${k}::int * interval '1 minute', 'file'
       from generate_series(0, ${people * OF_PUPIL - 1}::int) i`);
     await db.execute(sql`
-      insert into ${results} (swing_id, key, result)
-      select 's' || (i * ${IN_LESSON}::int + ${k}::int), r.key, r.result
-      from generate_series(0, ${people * OF_PUPIL - 1}::int) i, (select key, result from ${results} limit 1) r`);
+      insert into ${results} (swing_id, key, result, verdict)
+      select 's' || (i * ${IN_LESSON}::int + ${k}::int), r.key, r.result, r.verdict
+      from generate_series(0, ${people * OF_PUPIL - 1}::int) i, (select key, result, verdict from ${results} limit 1) r`);
   }
   await db.execute(sql`analyze`);
   return { app, house: { people, lessons: people * OF_PUPIL } };
