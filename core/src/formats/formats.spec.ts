@@ -344,6 +344,20 @@ describe('formats', () => {
     expect(Object.keys(whole).sort()).toEqual(['channels.npz', 'recording.json']);
   });
 
+  it('refuses an npy that ends within its head, and one whose shape no array has', () => {
+    const whole = writeNpy({ shape: [2], data: Float64Array.of(1, 2) });
+    for (const n of [6, 8, 11]) expect(refusal(() => readNpy(whole.slice(0, n), 'x'))).toContain('ends before it says');
+    const text = strFromU8(whole, true);
+    for (const shape of ['(-5,)', '(1e9,)', '(0.5,)', '(x,)']) {
+      const odd = Uint8Array.from(text.replace(`(2,), }${' '.repeat(shape.length - 4)}`, `${shape}, }`), (c) =>
+        c.charCodeAt(0),
+      );
+      expect(() => readNpy(odd, 'x'))
+        .withContext(shape)
+        .toThrowError(VilkoError);
+    }
+  });
+
   it('brings arrays of every number type back from npy', () => {
     for (const data of [
       Uint8Array.of(1, 255),

@@ -1,6 +1,6 @@
 import type { Capability } from '../recording/device-kinds.js';
 import type { SwingContext } from './context.js';
-import type { Measure, Measures, Reading } from './measure.js';
+import { type Measure, type Measures, type Reading, sound } from './measure.js';
 import { capability, type ListedMeasure, MEASURES } from './registry.js';
 
 /** Extra uncertainty of shares when part of a foot lies off the mat, points. */
@@ -19,7 +19,7 @@ export function measureSwing(c: SwingContext): Measures {
   return Object.fromEntries(
     MEASURES.map((m) => {
       const can = footCapability(c, m) ?? capability(c.device, m.id);
-      return [m.id, can.basis === 'absent' ? cannot(m, can.reason) : dress(m, can, sure(m, m.of(c)))];
+      return [m.id, can.basis === 'absent' ? cannot(m, can.reason) : dress(m, can, sound(sure(m, m.of(c))))];
     }),
   ) as Measures;
 }

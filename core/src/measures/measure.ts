@@ -35,6 +35,15 @@ export const NOT_HERE = absent('not measured by this device');
 export const widened = (r: Reading, by: number): Reading =>
   r.u === null || !(by > 0) ? r : { ...r, u: Math.hypot(r.u, by) };
 
+/**
+ * The gate that every reading passes on its way out: what is no finite number, or would have no finite uncertainty, is
+ * absent. A damaged recording may bring a sum beyond all bounds anywhere; it must never be shown or stored.
+ */
+export const sound = (r: Reading): Reading =>
+  (typeof r.value === 'number' && !Number.isFinite(r.value)) || (r.u !== null && !Number.isFinite(r.u))
+    ? absent('the samples it rests on cannot be right')
+    : r;
+
 /** A number, or null when it could not be formed (an undefined sample at the event). */
 export const numeric = (value: number, u: number, reason: string): Reading =>
   Number.isFinite(value) ? { value, u } : absent(reason);

@@ -8,7 +8,7 @@ import {
   roundShaft,
 } from '../testing/made-recording.js';
 import { G } from '../recording/units.js';
-import type { Measure, Measures } from './measure.js';
+import { type Measure, type Measures, type Reading, reading, sound } from './measure.js';
 import type { MeasureId } from './registry.js';
 
 const WEIGHT = 700;
@@ -203,6 +203,22 @@ describe('the path', () => {
 });
 
 describe('what cannot be had', () => {
+  it('is also what would be no finite number, or known to no finite uncertainty', () => {
+    const fine: readonly Reading[] = [reading(61, 2), reading('lead', null), { value: null, u: null, reason: 'x' }];
+    for (const r of fine) expect(sound(r)).toBe(r);
+    for (const [value, u] of [
+      [NaN, 2],
+      [Infinity, null],
+      [61, NaN],
+      [61, Infinity],
+    ] as const)
+      expect(sound({ value, u })).toEqual({
+        value: null,
+        u: null,
+        reason: jasmine.stringContaining('cannot be right'),
+      });
+  });
+
   it('is said: a position is not a share, an estimated event gives no number that repeats it', () => {
     const m = measured();
     expect(of(m, 'toe.share.address').reason).toContain('not a share');

@@ -76,6 +76,13 @@ describe('every route', () => {
     ]);
   });
 
+  it('refuses what is nested deeper than anybody asks, and takes a change of nothing for none', async () => {
+    const deep = JSON.parse('['.repeat(100) + ']'.repeat(100)) as object;
+    for (const url of ['/api/drills', '/api/patterns'])
+      expect((await refused('POST', url, { deep })).message).toContain('nested more than 60 deep');
+    expect((await app.send('PATCH', '/api/lessons/l', {})).statusCode).toBe(200);
+  });
+
   it('names the field that cannot be, and changes nothing', async () => {
     const before = await app.lesson();
     const cases = [

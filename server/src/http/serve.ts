@@ -101,14 +101,23 @@ export function serve<N extends EndpointName>(
   });
 }
 
-/** Refuses texts, and names of what they are, with a character in them that no text may hold (`nul.ts`). */
-function refuseNul(asked: unknown): void {
-  if (typeof asked === 'string' && asked.includes(NUL)) throw nulRefused();
+/** So deep does nobody ask: what is nested deeper is refused before anything walks through it. */
+const DEEPEST = 60;
+
+/** Everything that was asked, from the whole to its parts; their names too. */
+function* partsOf(asked: unknown, depth = 0): Generator {
+  if (depth > DEEPEST) throw new VilkoError('bad-option', `what was asked is nested more than ${DEEPEST} deep`);
+  yield asked;
   if (typeof asked !== 'object' || asked === null || ArrayBuffer.isView(asked)) return;
   for (const [name, part] of Object.entries(asked)) {
-    refuseNul(name);
-    refuseNul(part);
+    yield name;
+    yield* partsOf(part, depth + 1);
   }
+}
+
+/** Refuses texts, and names of what they are, with a character in them that no text may hold (`nul.ts`). */
+function refuseNul(asked: unknown): void {
+  for (const part of partsOf(asked)) if (typeof part === 'string' && part.includes(NUL)) throw nulRefused();
 }
 
 /**
@@ -116,12 +125,13 @@ function refuseNul(asked: unknown): void {
  * looked up, wherever it stands in what was asked.
  */
 function refuseUnknownMeasures(asked: unknown): void {
-  if (typeof asked !== 'object' || asked === null || ArrayBuffer.isView(asked)) return;
-  const { measure, of, id } = asked as Readonly<Record<string, unknown>>;
-  for (const name of [measure, of === 'swing' ? id : undefined])
-    if (typeof name === 'string' && !isQuantityId(name))
-      throw new VilkoError('bad-option', `there is no measure "${name.slice(0, 60)}"`);
-  for (const part of Object.values(asked)) refuseUnknownMeasures(part);
+  for (const part of partsOf(asked)) {
+    if (typeof part !== 'object' || part === null || ArrayBuffer.isView(part)) continue;
+    const { measure, of, id } = part as Readonly<Record<string, unknown>>;
+    for (const name of [measure, of === 'swing' ? id : undefined])
+      if (typeof name === 'string' && !isQuantityId(name))
+        throw new VilkoError('bad-option', `there is no measure "${name.slice(0, 60)}"`);
+  }
 }
 
 const refusals = ({ missing }: Endpoint) => ({ 422: Problem, ...(missing ? { 404: Problem } : {}) });

@@ -156,7 +156,10 @@ export function pupilRepository(db: Db) {
       id: string,
       change: LessonChange & { setUp?: SetUpRecord | null; task?: string | null },
     ): Promise<LessonHead | null> => {
-      const [row] = await db.update(lessons).set(change).where(eq(lessons.id, id)).returning(LISTED);
+      const its = eq(lessons.id, id);
+      const [row] = Object.keys(change).length
+        ? await db.update(lessons).set(change).where(its).returning(LISTED)
+        : await db.select(LISTED).from(lessons).where(its);
       return row ? headOf(row, await swingCount(id)) : null;
     },
     listed: () => listedPupils(db),

@@ -7,6 +7,8 @@ export interface NdArray {
   readonly data: Uint8Array | Uint16Array | Int16Array | Int32Array | Uint32Array | Float32Array | Float64Array;
 }
 
+/** Bytes up to the header's text, of the versions that have the longer one. */
+const HEAD = 12;
 const MAGIC = [0x93, 0x4e, 0x55, 0x4d, 0x50, 0x59];
 
 /**
@@ -16,6 +18,8 @@ const MAGIC = [0x93, 0x4e, 0x55, 0x4d, 0x50, 0x59];
 export function readNpy(bytes: Uint8Array, name: string): NdArray {
   if (MAGIC.some((m, i) => bytes[i] !== m))
     throw new VilkoError('unreadable', `${name} is not a NumPy array`, 'byte 0');
+  if (bytes.length < HEAD)
+    throw new VilkoError('truncated', `${name} ends before it says what it holds`, `byte ${bytes.length}`);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const long = bytes[6]! >= 2;
   const length = long ? view.getUint32(8, true) : view.getUint16(8, true);
@@ -29,6 +33,8 @@ export function readNpy(bytes: Uint8Array, name: string): NdArray {
     .split(',')
     .filter((s) => s.trim())
     .map((s) => Number(s.trim()));
+  if (!dims.every((n) => Number.isSafeInteger(n) && n >= 0))
+    throw new VilkoError('unreadable', `${name} has the shape (${shape[1]!.slice(0, 60)})`, 'byte 10');
   const count = dims.reduce((a, b) => a * b, 1);
   const size = Number(descr[3]);
   if (bytes.length - start < count * size)
