@@ -31,6 +31,7 @@ import '../../core/src/formats/c3d/write-c3d.spec';
 import '../../core/src/formats/csv/csv-mapping.spec';
 import '../../core/src/formats/csv/read-csv.spec';
 import '../../core/src/formats/formats.spec';
+import '../../core/src/formats/npz/zip.spec';
 import '../../core/src/formats/preview.spec';
 import '../../core/src/golfer/figure.spec';
 import '../../core/src/golfer/motion.spec';
@@ -129,6 +130,7 @@ const SUITES = [
   'cells of a mat while they are read',
   'reading CSV',
   'formats',
+  'the checksum of an archive’s entries',
   'a look at a recording before it is read',
   'the stick figure',
   'the simulated golfer',
