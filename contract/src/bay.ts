@@ -96,6 +96,10 @@ export const WorkBehind = z.object({
 });
 export type WorkBehind = z.infer<typeof WorkBehind>;
 
+/** The disk has little room left, or none that may be used. */
+export const LittleRoom = z.object({ full: z.boolean(), /** Bytes. */ free: z.number() });
+export type LittleRoom = z.infer<typeof LittleRoom>;
+
 /** Words on the live socket beside its binary frames. */
 export const LiveMessage = z.discriminatedUnion('type', [
   z.object({
@@ -108,5 +112,6 @@ export const LiveMessage = z.discriminatedUnion('type', [
   z.object({ type: z.literal('swing left'), swing: SwingHead }),
   z.object({ type: z.literal('set-up'), setUp: SetUpState.nullable() }),
   z.object({ type: z.literal('behind'), work: WorkBehind.nullable() }),
+  z.object({ type: z.literal('room'), room: LittleRoom.nullable() }),
 ]);
 export type LiveMessage = z.infer<typeof LiveMessage>;

@@ -13,6 +13,7 @@ import { baySockets } from './bays/bay-sockets.js';
 import { type Bays, openBays } from './bays/bays.js';
 import { watchForSwing } from './bays/watch.js';
 import type { OpenDatabase } from './db/open.js';
+import { ifRoom, watchRoom } from './db/room.js';
 import type { DemoShelves } from './demo/seed.js';
 import { apiPage } from './house/api-page.js';
 import { nightShift, type NightWork } from './house/night.js';
@@ -61,7 +62,7 @@ async function deviceKeyOf(house: Tables['house']): Promise<string> {
 const bayServices = (
   { pupils, house }: Tables,
   { swings, shots, inbox }: Services,
-  failed: (e: unknown) => void,
+  { failed, room }: Pick<BayServices, 'failed' | 'room'>,
 ): Omit<BayServices, 'keepPlace'> => ({
   look: watchForSwing,
   inbox: (rec, arrival) => inbox.put(rec, arrival),
@@ -80,8 +81,10 @@ const bayServices = (
   keepSetUp: async (lessonId, setUp) => {
     await pupils.changeLesson(lessonId, { setUp });
   },
-  sawDevice: ({ name, kind, rate, health }) => house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) }),
+  sawDevice: ({ name, kind, rate, health }) =>
+    ifRoom(house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) })),
   failed,
+  room,
 });
 
 /** What the pages ask of the bays. */
@@ -112,9 +115,17 @@ export async function buildApp(
   const origin = () => originOf(fastify.addresses().filter((a) => typeof a !== 'string'));
   const services = openServices(database, tables, origin);
   const deviceKey = await deviceKeyOf(house);
-  const forBays = bayServices(tables, services, (e) => fastify.log.error(e));
+  const forBays = bayServices(tables, services, {
+    failed: (e) => fastify.log.error(e),
+    room: () => database.room(),
+  });
   const bays = await openBays(tables.bays, forBays);
   await guard(fastify, { auth: signIn(house), needed, deviceKey });
+  // before anything is begun, or the bytes of a film are taken in; who is there and what stands on a bay is no writing
+  fastify.addHook('onRequest', async ({ method, url, headers }) => {
+    if (method === 'GET' || /^\/api\/(session|bays\/)/.test(url)) return;
+    await database.room(Number(headers['content-length'] ?? 0));
+  });
   const { bin } = await registerPages(fastify, { database, tables, services, bays: askedOf(bays), deviceKey });
   const busy = () => bays.all().some((b) => !bayRests(b.state().state));
   const night = nightShift({ house, backups: services.backups, bin, tidy: database.tidy, busy });
@@ -129,7 +140,9 @@ export async function buildApp(
   const office = apart && door ? openOffice({ door, origin, log, changed: () => bays.refresh(), first }) : null;
   await office?.ready();
   fastify.elsewhere = office;
+  const watched = watchRoom(database.folder, (room) => bays.room(room));
   fastify.addHook('onClose', async () => {
+    watched();
     bays.close();
     await office?.close();
   });

@@ -2,6 +2,7 @@ import { FEET, type FeetPair, type FootName } from '../ground/foot-outline.js';
 import { DEVICES } from '../recording/device-kinds.js';
 import type { ClubClass, Handed, Stated } from '../recording/recording.js';
 import { G } from '../recording/units.js';
+import { capital } from '../words/case.js';
 import {
   type BayEffect,
   type BayEvent,
@@ -112,6 +113,11 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
       return stored(s, e);
     case 'not stored':
       return [{ ...s, waiting: armedAgain(s), notice: `The swing could not be stored: ${e.why}` }, []];
+    case 'no room': {
+      const swings = e.waiting === 1 ? 'A swing waits' : `${e.waiting} swings wait`;
+      const notice = `${capital(e.why)}. ${swings} in memory, to be stored as soon as there is room: do not stop the server.`;
+      return [{ ...s, waiting: armedAgain(s), notice }, []];
+    }
     case 'shown':
       return [s.waiting === 'found' ? { ...s, waiting: 'armed' } : s, []];
     case 'monitor':

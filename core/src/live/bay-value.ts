@@ -113,6 +113,8 @@ export type BayEvent<Task = unknown> =
   | { readonly is: 'unread'; readonly seconds: number }
   | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean; readonly number?: number }
   | { readonly is: 'not stored'; readonly why: string }
+  /** So many swings could not be stored yet, and why. */
+  | { readonly is: 'no room'; readonly waiting: number; readonly why: string }
   | { readonly is: 'shown' }
   | { readonly is: 'monitor'; readonly who: string | null }
   | { readonly is: 'zeroed' }

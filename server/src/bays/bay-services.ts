@@ -31,6 +31,8 @@ export interface BayServices {
   readonly keepSetUp: (lessonId: string, record: SetUpRecord) => Promise<void>;
   /** Remembers a device and, after a set-up, how it was. */
   readonly sawDevice: (d: { name: string; kind: string; rate: number; health?: string }) => Promise<void>;
+  /** Refuses where nothing can be stored, because the disk is full. */
+  readonly room: () => Promise<void>;
   /** What nobody waits for went wrong. */
   readonly failed: (e: unknown) => void;
 }

@@ -37,6 +37,7 @@ describe('a bay of the house', () => {
       keepPlace: (place) => Promise.resolve(void places.push(place)),
       keepSetUp: () => Promise.resolve(),
       sawDevice: () => Promise.resolve(),
+      room: () => Promise.resolve(),
       failed: fail,
     };
     bay = new BayHandle({ id: 'bay', name: 'Bay 1' }, services);

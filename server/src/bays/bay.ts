@@ -12,9 +12,10 @@ import {
   type SetUpAct,
   type SetUpState,
   type SwingHead,
+  type LittleRoom,
   type WorkBehind,
 } from '@vilko/contract';
-import { G, VilkoError } from '@vilko/core';
+import { G, type Recording, VilkoError } from '@vilko/core';
 import {
   AFTER_IMPACT,
   type BayEffect,
@@ -37,6 +38,7 @@ import {
 import type { BayArrival, BayServices, FeedHandler, Viewer, Who } from './bay-services.js';
 import { placeMoved, placeOf, same, shown, TOLD } from './bay-shown.js';
 import { feedPulse, type FeedPulse } from './feed-pulse.js';
+import { noRoomWords } from '../db/room.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring, type Ring } from './ring.js';
@@ -61,6 +63,18 @@ interface Wire {
   readonly since: number;
 }
 
+/** A swing cut out of the stream, on its way into the store. */
+interface Cut {
+  readonly rec: Recording;
+  readonly arrival: BayArrival;
+  /** Why it has no sure owner; null where it has. */
+  readonly unsure: string | null;
+}
+/** So many swings wait for room at most: half a megabyte each. */
+const MOST_UNSTORED = 200;
+/** How often it is tried again, ms. */
+const TRY_AGAIN = 2_000;
+
 type Doing<D extends BayEffect['do']> = Extract<BayEffect<PracticeTask>, { do: D }>;
 
 /**
@@ -81,6 +95,9 @@ export class BayHandle {
   readonly #services: BayServices;
   readonly #viewers = new Set<Viewer>();
   #behind: WorkBehind | null = null;
+  #room: LittleRoom | null = null;
+  /** Swings that could not be stored yet, because the disk is full; the oldest first. */
+  readonly #unstored: Cut[] = [];
   readonly #timers: readonly NodeJS.Timeout[];
 
   constructor({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
@@ -169,6 +186,12 @@ export class BayHandle {
     this.#behind = work;
     this.#tellAll({ type: 'behind', work });
   }
+  /** How little room the disk has; null where there is enough. */
+  room(room: LittleRoom | null): void {
+    if (same(this.#room, room)) return;
+    this.#room = room;
+    this.#tellAll({ type: 'room', room });
+  }
   /** A device introduced itself. */
   connect({ device }: Hello, tell: (who: Who) => void): FeedHandler {
     const now = this.#state.device;
@@ -207,6 +230,7 @@ export class BayHandle {
     v.say(this.#message());
     v.say({ type: 'set-up', setUp: this.#setUpNow() });
     v.say({ type: 'behind', work: this.#behind });
+    v.say({ type: 'room', room: this.#room });
     return () => this.#viewers.delete(v);
   }
   close(): void {
@@ -269,23 +293,57 @@ export class BayHandle {
     }
     const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
     const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
+    const cut = { rec: { ...rec, stated }, arrival, unsure };
+    // one after the other: what waits for room goes first
+    if (this.#unstored.length) this.#wait(cut, 'the disk is full');
+    else await this.#store(cut).catch((e: unknown) => this.#notStored(cut, e));
+  }
+  async #store({ rec, arrival, unsure }: Cut): Promise<void> {
+    const { lessonId, kind } = arrival;
+    if (unsure !== null) {
+      const { task, ...about } = arrival;
+      const found = await this.#services.inbox(rec, { ...about, bay: this.#state.name, reason: unsure });
+      this.#happen({ is: 'stored', kind, found });
+      return;
+    }
+    const swing = await this.#services.store(rec, arrival);
+    const number = swing && lessonId === this.#state.lesson?.id ? { number: swing.number } : {};
+    this.#happen({ is: 'stored', kind, found: swing !== null, ...number });
+    if (swing) this.#tellAll({ type: 'swing', swing });
+    if (swing?.doubt) this.#waitForAnswer(swing.id);
+  }
+  #notStored(cut: Cut, e: unknown): void {
+    const full = noRoomWords(e);
+    if (full === null) this.#happen({ is: 'not stored', why: (e as Error).message });
+    else this.#wait(cut, full);
+  }
+  /** Keeps what the disk has no room for, and goes on with it by itself once there is some. */
+  #wait(cut: Cut, why: string): void {
+    if (this.#unstored.length >= MOST_UNSTORED) {
+      this.#happen({ is: 'not stored', why: `${why}, and ${MOST_UNSTORED} swings wait already` });
+      return;
+    }
+    this.#unstored.push(cut);
+    this.#happen({ is: 'no room', waiting: this.#unstored.length, why });
+    if (this.#unstored.length === 1) this.#tryLater();
+  }
+  #tryLater(): void {
+    setTimeout(() => void this.#tryAgain().catch(this.#services.failed), TRY_AGAIN).unref();
+  }
+  async #tryAgain(): Promise<void> {
     try {
-      if (unsure !== null) {
-        const { task, ...about } = arrival;
-        const found = await this.#services.inbox(
-          { ...rec, stated },
-          { ...about, bay: this.#state.name, reason: unsure },
-        );
-        this.#happen({ is: 'stored', kind: next.kind, found });
-        return;
+      for (let first = this.#unstored[0]; first; first = this.#unstored[0]) {
+        await this.#services.room();
+        await this.#store(first);
+        this.#unstored.shift();
       }
-      const swing = await this.#services.store({ ...rec, stated }, arrival);
-      const number = swing && lessonId === this.#state.lesson?.id ? { number: swing.number } : {};
-      this.#happen({ is: 'stored', kind: next.kind, found: swing !== null, ...number });
-      if (swing) this.#tellAll({ type: 'swing', swing });
-      if (swing?.doubt) this.#waitForAnswer(swing.id);
     } catch (e) {
-      this.#happen({ is: 'not stored', why: (e as Error).message });
+      const why = noRoomWords(e);
+      // what cannot be stored for another reason never will be: the others go on
+      if (why === null) this.#happen({ is: 'not stored', why: (e as Error).message });
+      if (why === null) this.#unstored.shift();
+      else this.#happen({ is: 'no room', waiting: this.#unstored.length, why });
+      if (this.#unstored.length) this.#tryLater();
     }
   }
   /** A swing that may be another person's: nobody's answer is an answer too. */

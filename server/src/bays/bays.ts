@@ -1,4 +1,4 @@
-import type { BayHead, BayLine, BayPlace, SwingHead, WorkBehind } from '@vilko/contract';
+import type { BayHead, BayLine, BayPlace, LittleRoom, SwingHead, WorkBehind } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { BayHandle } from './bay.js';
 import type { BayServices } from './bay-services.js';
@@ -47,6 +47,8 @@ export async function openBays(repository: BayRepository, services: Omit<BayServ
     tell: (swing: SwingHead): void => all().forEach((b) => b.tell(swing)),
     /** Every screen is told what the server works at; null once it is done. */
     works: (work: WorkBehind | null): void => all().forEach((b) => b.works(work)),
+    /** Every screen is told that the disk has little room left; null where it has enough. */
+    room: (room: LittleRoom | null): void => all().forEach((b) => b.room(room)),
     close: (): void => all().forEach((b) => b.close()),
   };
 }

@@ -255,6 +255,7 @@ describe('the bay', () => {
     stillDoubted: () => Promise.resolve(null),
     inbox: () => Promise.resolve(false),
     keepPlace: () => Promise.resolve(),
+    room: () => Promise.resolve(),
     failed: fail,
   };
 

@@ -2,6 +2,7 @@ import { MessageChannel, type MessagePort, type Transferable } from 'node:worker
 import type { PGlite, Results } from '@electric-sql/pglite';
 import { questionsTo } from '../threads/questions.js';
 import { startThread } from '../threads/start.js';
+import type { Room } from './room.js';
 
 /** What the thread of the embedded database is asked; `within` a transaction by its number, null outside. */
 export type DbQuestion =
@@ -30,6 +31,9 @@ export interface EmbeddedOwner extends Embedded {
 }
 
 const GONE = 'the thread of the database has ended: start the server again';
+
+/** What writes, by its first word; `exec` is only used for that. */
+const WRITES = /^\s*(insert|update|delete|create|alter|drop|truncate|vacuum|checkpoint)\b/i;
 
 type Ask = (q: DbQuestion, transferList?: readonly Transferable[]) => Promise<unknown>;
 
@@ -100,4 +104,24 @@ export async function joinEmbedded(port: MessagePort): Promise<Embedded> {
     port.close();
     return Promise.resolve();
   });
+}
+
+/**
+ * The same database, which refuses to write where the disk has no room. A full disk may only be met before anything is
+ * begun: a log that cannot be written stops the database for good, reading too.
+ */
+export function whereRoom(client: Embedded, room: Room): Embedded {
+  const gated =
+    <A extends readonly [string, ...unknown[]], T>(run: (...asked: A) => Promise<T>) =>
+    async (...asked: A): Promise<T> => {
+      if (WRITES.test(asked[0])) await room();
+      return run(...asked);
+    };
+  const of = ({ query }: Pick<Embedded, 'query'>) => ({ query: gated(query as never) as Embedded['query'] });
+  return {
+    ...client,
+    ...of(client),
+    exec: gated(client.exec),
+    transaction: (run) => client.transaction((tx) => run(of(tx))),
+  };
 }

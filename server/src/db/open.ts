@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { PGlite } from '@electric-sql/pglite';
 import type { MigrationConfig } from 'drizzle-orm/migrator';
-import type { PgliteDatabase } from 'drizzle-orm/pglite';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import type { MessagePort } from 'node:worker_threads';
-import { type Embedded, joinEmbedded, openEmbedded } from './embedded.js';
+import { type Embedded, joinEmbedded, openEmbedded, whereRoom } from './embedded.js';
+import { type Room, roomOn } from './room.js';
 import { layBlank } from './blank.js';
 import { damagedWords } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
@@ -20,6 +20,8 @@ export interface OpenDatabase {
   readonly db: Db;
   /** Folder for films and backups. */
   readonly folder: string;
+  /** Refuses to write where the folder's disk has no room. */
+  readonly room: Room;
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
   /** Makes room again where rows were changed or deleted; a PostgreSQL server does it by itself. */
@@ -42,16 +44,16 @@ function migrationsFolder(): string {
 let emptyInMemory: Promise<Blob> | null = null;
 
 /** Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock. */
-export async function openDatabase(folder: string, url?: string): Promise<OpenDatabase> {
+export async function openDatabase(folder: string, url?: string, room = roomOn(folder)): Promise<OpenDatabase> {
   const migrations = { migrationsFolder: migrationsFolder() };
-  if (!url) return openInFolder(folder, migrations);
+  if (!url) return openInFolder(folder, migrations, room);
   return url.startsWith('memory:') ? openInMemory(migrations) : openServer(folder, url, migrations);
 }
 
 /** Joins a database that another thread has opened. */
 export async function joinDatabase(door: Door): Promise<OpenDatabase> {
   if ('url' in door) return openServer(door.folder, door.url, null);
-  return overEmbedded(door.folder, await joinEmbedded(door.port), null);
+  return overEmbedded(door.folder, await joinEmbedded(door.port), { door: null, room: roomOn(door.folder) });
 }
 
 /** A PostgreSQL server; its tables are brought up to date where migrations are given. */
@@ -67,6 +69,7 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
   return {
     db: db as unknown as Db,
     folder,
+    room: roomOn(folder),
     scrub: async () => {
       await pool.query('VACUUM FULL');
     },
@@ -94,6 +97,7 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
   return {
     db: drizzle(client, { schema }) as unknown as Db,
     folder: mkdtempSync(join(tmpdir(), 'vilko-')),
+    room: () => Promise.resolve(),
     scrub: async () => {
       await client.exec('VACUUM FULL');
     },
@@ -106,7 +110,7 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
 }
 
 /** The embedded database of a folder, under a lock, in a thread of its own. */
-async function openInFolder(folder: string, migrations: MigrationConfig): Promise<OpenDatabase> {
+async function openInFolder(folder: string, migrations: MigrationConfig, room: Room): Promise<OpenDatabase> {
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const unlock = lockFolder(folder);
   try {
@@ -121,10 +125,10 @@ async function openInFolder(folder: string, migrations: MigrationConfig): Promis
       unlock();
     };
     const door = async (): Promise<Door> => ({ folder, port: await client.port() });
-    const database = await overEmbedded(folder, { ...client, close }, door);
-    await migrate(database.db as unknown as PgliteDatabase<typeof schema>, migrations);
+    const { drizzle } = await import('drizzle-orm/pglite');
+    await migrate(drizzle(client as unknown as PGlite, { schema }), migrations);
     await dropTemplates(client);
-    return database;
+    return await overEmbedded(folder, { ...client, close }, { door, room });
   } catch (e) {
     unlock();
     throw e;
@@ -142,11 +146,17 @@ async function dropTemplates(client: Embedded): Promise<void> {
   }
 }
 
-async function overEmbedded(folder: string, client: Embedded, door: OpenDatabase['door']): Promise<OpenDatabase> {
+async function overEmbedded(
+  folder: string,
+  embedded: Embedded,
+  { door, room }: Pick<OpenDatabase, 'door' | 'room'>,
+): Promise<OpenDatabase> {
   const { drizzle } = await import('drizzle-orm/pglite');
+  const client = whereRoom(embedded, room);
   return {
     db: drizzle(client as unknown as PGlite, { schema }) as unknown as Db,
     folder,
+    room,
     scrub: async () => {
       await client.exec('VACUUM FULL');
       // the log files of before go with the second checkpoint

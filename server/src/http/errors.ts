@@ -1,6 +1,7 @@
 import { VilkoError } from '@vilko/core';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { noRoomWords } from '../db/room.js';
 
 const REFUSALS: Readonly<Record<number, string>> = {
   400: 'The request was not understood.',
@@ -52,6 +53,12 @@ export function sayErrors(app: FastifyInstance): void {
       return reply
         .code(422)
         .send({ code: 'bad-option', message: `This could not be kept. ${refused}`, kept: 'Nothing was changed.' });
+    }
+    const noRoom = noRoomWords(error);
+    if (noRoom) {
+      request.log.warn(error);
+      const kept = 'Nothing was changed. Reading goes on; writing does by itself as soon as there is room.';
+      return reply.code(507).send({ code: 'no-room', message: `${noRoom[0]!.toUpperCase()}${noRoom.slice(1)}.`, kept });
     }
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error(error);

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
@@ -15,6 +15,7 @@ import {
 } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { testApp, type TestApp } from '../testing/test-app.js';
+import { lines } from './log.js';
 
 describe('every route', () => {
   let app: TestApp;
@@ -194,6 +195,37 @@ describe('the table of endpoints', () => {
 });
 
 describe('the log', () => {
+  it('leaves out what a full disk does not take, goes on, and says afterwards how much that was', () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'vilko-log-')), 'vilko.log');
+    let full = false;
+    const log = lines(file, (fd, line) => {
+      if (full) throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' });
+      return writeSync(fd, line.includes('"a":4') ? line.slice(0, -4) : line);
+    });
+    for (const [line, so] of [
+      ['{"a":1}\n', false],
+      ['{"a":2}\n', true],
+      ['{"a":3}\n', true],
+      ['{"a":4}\n', false],
+      ['{"a":5}\n', false],
+    ] as const) {
+      full = so;
+      log.write(line);
+    }
+    const said = readFileSync(file, 'utf8')
+      .trim()
+      .split('\n')
+      // a line that was taken in part stands alone
+      .map((l) => (l.endsWith('}') ? (JSON.parse(l) as { a?: number; msg?: string }) : { a: null }));
+    expect(said.map((l) => (l.a === undefined ? l.msg : l.a))).toEqual([
+      1,
+      '2 lines could not be written',
+      null,
+      '1 line could not be written',
+      5,
+    ]);
+  });
+
   it('says what was asked by its row of the table, warns of nothing, and knows nobody', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'vilko-log-'));
     const app = await testApp({ log: folder });

@@ -12,6 +12,7 @@ import { swingDoubts } from './swing-doubts.js';
 import { headOf } from './swing-head.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
 import { aboutOf, type Reading, type ReadRow, swingVerdicts } from './swing-verdicts.js';
+import { ifRoom } from '../db/room.js';
 
 /** The tables swings are read from. */
 export interface SwingTables {
@@ -77,7 +78,7 @@ function keptReadings(swings: SwingRepository) {
     const bundle = await swings.bundle(row.recordingId);
     if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
     const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks }, undefined, waits);
-    await swings.keep(row.id, key, made);
+    await ifRoom(swings.keep(row.id, key, made));
     return made;
   };
 

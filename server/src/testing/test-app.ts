@@ -6,6 +6,7 @@ import { Imported, Lesson, NO_PROFILE, type Pupil, type SwingHead } from '@vilko
 import { type Recording, writeRecording } from '@vilko/core';
 import { type App, buildApp } from '../app.js';
 import { openDatabase } from '../db/open.js';
+import type { Room } from '../db/room.js';
 import { pupilRepository } from '../pupils/pupil-repository.js';
 
 export const SOMEBODY: Pupil = {
@@ -30,10 +31,11 @@ export async function testApp(
     pupil?: Partial<Pupil>;
     log?: string;
     apart?: boolean;
+    room?: Room;
   } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-test-'));
-  const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://');
+  const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://', o.room);
   const pupils = pupilRepository(database.db);
   const pupil = { ...SOMEBODY, ...o.pupil };
   await pupils.add(pupil);

@@ -14,7 +14,7 @@ import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { filter, map } from 'rxjs';
 import { armOrPause, bayFeature } from '../state/bay';
-import { behindWords } from '../state/bay-words';
+import { behindWords, roomWords } from '../state/bay-words';
 import { ImportActions } from '../state/import-actions';
 import { Live } from '../state/live';
 import { NoticeActions, noticeFeature } from '../state/notices';
@@ -52,6 +52,9 @@ import { Told } from './told';
           No connection to the server: trying again. Everything found before is stored.
         </p>
       }
+      @if (room(); as r) {
+        <p class="border-b border-rules px-4 py-1 text-13 text-alarm print:hidden" role="status">{{ roomWords(r) }}</p>
+      }
       @if (behind(); as work) {
         <p class="border-b border-rules px-4 py-1 text-13 text-ink2 print:hidden" role="status">
           {{ behindWords(work) }}
@@ -88,6 +91,8 @@ export class Shell {
   /** What the server is still at. */
   protected readonly behind = this.store.selectSignal(bayFeature.selectBehind);
   protected readonly behindWords = behindWords;
+  protected readonly room = this.store.selectSignal(bayFeature.selectRoom);
+  protected readonly roomWords = roomWords;
   protected readonly dropping = signal(false);
   /** Names of the formats that can be read, once they are known. */
   protected readonly formats = signal('');

@@ -1,4 +1,4 @@
-import type { Bay, WorkBehind } from '@vilko/contract/bay';
+import type { Bay, WorkBehind, LittleRoom } from '@vilko/contract/bay';
 
 /** What the server works at, in a sentence. */
 export function behindWords({ what, done, of }: WorkBehind): string {
@@ -6,6 +6,20 @@ export function behindWords({ what, done, of }: WorkBehind): string {
   if (what === 'swings read anew')
     return `This version reads the stored swings anew, ${so} so far: a page with one that waits takes a moment.`;
   return `The sample world is still being made: ${so} swings of ${what === 'sample swings' ? 'its newest lessons' : 'the lessons before'} are there.`;
+}
+
+/** Bytes of a stored swing on plates, with what is drawn of it. */
+const SWING = 250_000;
+/** What the server keeps free for its database, bytes. */
+const KEPT_FREE = 134e6;
+
+/** The server's disk, as it is said where it has little room left. */
+export function roomWords({ full, free }: LittleRoom): string {
+  const left = `${Math.round(free / 1e6)} MB`;
+  if (full)
+    return `The server’s disk is full (${left} free): nothing can be changed until there is room. Reading goes on; swings that are made now wait in memory, so do not stop the server.`;
+  const swings = Math.max(0, Math.floor((free - KEPT_FREE) / SWING / 100) * 100);
+  return `The server’s disk has little room left: ${left}, enough for some ${swings.toLocaleString('en')} swings. Make room before the next lesson.`;
 }
 
 /** What a bay does, as a word and a mark: never a colour alone. */

@@ -1,5 +1,5 @@
 import { computed, inject, type Signal } from '@angular/core';
-import type { Bay, BayChange, WorkBehind } from '@vilko/contract/bay';
+import type { Bay, BayChange, LittleRoom, WorkBehind } from '@vilko/contract/bay';
 import type { SetUpAct, SetUpState } from '@vilko/contract/set-up';
 import { bayRests } from '@vilko/core/live/words';
 import { Actions, createEffect, type FunctionalEffect, ofType } from '@ngrx/effects';
@@ -31,6 +31,7 @@ export const BayActions = createActionGroup({
     'Set up came': props<{ setUp: SetUpState | null }>(),
     'Live connection': props<{ up: boolean }>(),
     'Work behind came': props<{ work: WorkBehind | null }>(),
+    'Room came': props<{ room: LittleRoom | null }>(),
   },
 });
 
@@ -47,13 +48,15 @@ export interface BayState {
   readonly live: boolean;
   /** What the server works at beside the bays; null while there is nothing. */
   readonly behind: WorkBehind | null;
+  /** The server's disk, where it has little room left. */
+  readonly room: LittleRoom | null;
 }
 
 /** What of a change needs nobody else to be true. */
 const shownAtOnce = ({ club, clubName, kind, tag, intent }: BayChange): Partial<Bay> =>
   Object.fromEntries(Object.entries({ club, clubName, kind, tag, intent }).filter(([, v]) => v !== undefined));
 
-const initial: BayState = { bay: null, told: null, pending: [], setUp: null, live: false, behind: null };
+const initial: BayState = { bay: null, told: null, pending: [], setUp: null, live: false, behind: null, room: null };
 
 /** The state with the bay as it was told, and what is not answered yet laid over it. */
 const shown = (s: BayState): BayState => ({
@@ -75,6 +78,7 @@ export const bayFeature = createFeature({
     on(BayActions.setUpCame, (s, { setUp }): BayState => ({ ...s, setUp })),
     on(BayActions.liveConnection, (s, { up }): BayState => ({ ...s, live: up })),
     on(BayActions.workBehindCame, (s, { work }): BayState => ({ ...s, behind: work })),
+    on(BayActions.roomCame, (s, { room }): BayState => ({ ...s, room })),
   ),
 });
 

@@ -86,6 +86,7 @@ export class Live {
       this.store.dispatch(BayActions.bayCame({ bay: message.bay }));
     } else if (message.type === 'set-up') this.store.dispatch(BayActions.setUpCame({ setUp: message.setUp }));
     else if (message.type === 'behind') this.store.dispatch(BayActions.workBehindCame({ work: message.work }));
+    else if (message.type === 'room') this.store.dispatch(BayActions.roomCame({ room: message.room }));
     else if (message.type === 'swing left') this.store.dispatch(LessonActions.swingLeft({ swing: message.swing }));
     else if (message.type === 'swing') this.store.dispatch(LessonActions.swingArrived({ swing: message.swing }));
   }

@@ -4,7 +4,7 @@ import { openHouse, openLesson } from '../testing/house';
 import { lesson, pupil } from '../testing/samples';
 import { OfficeActions, officeFeature } from './office';
 import { BayActions } from './bay';
-import { behindWords } from './bay-words';
+import { behindWords, roomWords } from './bay-words';
 import { LessonActions } from './lesson';
 
 const known: PupilWithLessons = { ...pupil, lessons: [] };
@@ -60,6 +60,8 @@ describe('the office', () => {
     h.dispatch(works('sample swings', 3), BayActions.workBehindCame({ work: null }));
     h.asked('GET', '/api/pupils').flush([]);
     expect(behindWords({ what: 'swings read anew', done: 1200, of: 4000 })).toContain('1,200 of 4,000');
+    expect(roomWords({ full: false, free: 500e6 })).toContain('500 MB, enough for some 1,400 swings');
+    expect(roomWords({ full: true, free: 20e6 })).toContain('full (20 MB free)');
     expect(behindWords({ what: 'older sample swings', done: 3, of: 90 })).toContain(
       '3 of 90 swings of the lessons before',
     );

@@ -101,13 +101,13 @@ const ORDERS: Readonly<Record<Order, (p: PupilWithLessons) => string | number>> 
             <tbody>
               @for (p of drawn(); track p.id) {
                 <tr class="border-b border-rules align-top hover:bg-sheet">
-                  <td class="w-[200px] py-2.5 pr-4">
+                  <td class="w-[200px] py-2.5 pr-4 [overflow-wrap:anywhere]">
                     <a class="font-semibold hover:underline" [routerLink]="['/office/pupils', p.id]">{{
                       p.name
                     }}</a><br /><span class="text-ink2">{{ p.about }}{{ p.archived ? ', archived' : '' }}</span>
                   </td>
-                  <td class="max-w-[330px] py-2.5 pr-6 text-ink2">{{ p.story }}</td>
-                  <td class="py-2.5 pr-4">
+                  <td class="max-w-[330px] py-2.5 pr-6 text-ink2 [overflow-wrap:anywhere]">{{ p.story }}</td>
+                  <td class="py-2.5 pr-4 [overflow-wrap:anywhere]">
                     {{ p.lessons[0]?.aim || '–' }}
                     @if (p.lessons[0]?.measure; as m) {
                       <div class="text-ink2">by {{ name(m) }}</div>
