@@ -3,7 +3,7 @@ import type { Drill } from '@vilko/core/drills/drill';
 import type { OwnDrill } from '@vilko/core/drills/own-drill';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, emptyProps, props } from '@ngrx/store';
-import { concatMap, map, mergeMap, tap } from 'rxjs';
+import { map, mergeMap, tap } from 'rxjs';
 import { calling, callingNewest } from './calling';
 import { Drafts } from './drafts';
 import { OwnDrills } from './own-drills';
@@ -19,8 +19,9 @@ export const DrillActions = createActionGroup({
     Added: props<{ saved: OwnDrill; photograph: Blob | null }>(),
     Save: props<{ drill: Drill; before: Drill | null }>(),
     Saved: props<{ saved: OwnDrill; before: Drill | null }>(),
-    'Take off': props<{ id: string }>(),
-    'Taken off': props<{ saved: OwnDrill }>(),
+    /** One that comes with the application is then as it came; pages that show drills know which do. */
+    'Take off': props<{ id: string; comes: boolean }>(),
+    'Taken off': props<{ saved: OwnDrill; comes: boolean }>(),
     'Put back': props<{ id: string }>(),
     'Was put back': props<{ saved: OwnDrill }>(),
     'Keep media': props<{ id: string; file: Blob; seconds: number }>(),
@@ -37,20 +38,15 @@ const failed = (message: string) => A.failed({ message });
 const plain = (text: string) => NoticeActions.say({ text, kind: 'plain' });
 
 /** What is said after something was done to a drill, with the way back. */
-async function saidOf(
-  a: ReturnType<typeof A.added | typeof A.saved | typeof A.takenOff | typeof A.wasPutBack>,
-): Promise<Action> {
+function saidOf(a: ReturnType<typeof A.added | typeof A.saved | typeof A.takenOff | typeof A.wasPutBack>): Action {
   const { drill } = a.saved;
   if (a.type === A.added.type) return plain(`${drill.name} is on the shelf.`);
   if (a.type === A.wasPutBack.type) return plain(`${drill.name} is back.`);
-  if (a.type === A.takenOff.type) {
-    // the drills that come with the application are fetched only by pages that show some
-    const { shippedDrill } = await import('@vilko/core/drills/shelf');
+  if (a.type === A.takenOff.type)
     return NoticeActions.offerUndo({
-      text: shippedDrill(drill.id) ? `${drill.name} is as it came.` : `${drill.name} was taken off the shelf.`,
+      text: a.comes ? `${drill.name} is as it came.` : `${drill.name} was taken off the shelf.`,
       undo: A.putBack({ id: drill.id }),
     });
-  }
   const text = `${drill.name} is saved.`;
   return a.before ? NoticeActions.offerUndo({ text, undo: A.save({ drill: a.before, before: null }) }) : plain(text);
 }
@@ -77,7 +73,7 @@ export const drillEffects = {
   takeOff: calling(
     A.takeOff,
     (api, { id }) => api.ask('takeOffDrill', { id }),
-    (saved) => A.takenOff({ saved }),
+    (saved, { comes }) => A.takenOff({ saved, comes }),
     failed,
   ),
   putBack: calling(
@@ -132,7 +128,7 @@ export const drillEffects = {
     (actions = inject(Actions)) =>
       actions.pipe(
         ofType(A.added, A.saved, A.takenOff, A.wasPutBack),
-        concatMap((a) => saidOf(a)),
+        map((a) => saidOf(a)),
       ),
     { functional: true },
   ),

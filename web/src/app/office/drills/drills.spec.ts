@@ -12,9 +12,6 @@ const drill: Drill = { ...first, id: 'ferry-step', name: 'Step off the ferry', t
 const own = (change: Partial<OwnDrill> = {}): OwnDrill => ({ drill, media: null, off: false, ...change });
 const jsonFile = (x: unknown, name = 'a.json') => new File([typeof x === 'string' ? x : JSON.stringify(x)], name);
 
-/** What comes with the application is fetched to tell an own drill from a changed one. */
-const fetchedShelf = (): Promise<unknown> => import('@vilko/core/drills/shelf');
-
 describe('Office › Drills', () => {
   it('finds drills by words and by what they are for, and shows the cautions', async () => {
     const c = await openHouse().show(Drills, { drillId: 'skater-hops' });
@@ -44,7 +41,6 @@ describe('Office › Drills', () => {
     expect(c.text()).toContain('Said our way.');
     await c.press('As it came');
     h.asked('DELETE', `/api/drills/${first.id}`).flush(own({ drill: { ...first, gist: 'Said our way.' }, off: true }));
-    await fetchedShelf();
     await c.set({});
     expect(h.said()).toBe(`${first.name} is as it came.`);
     expect(c.text()).toContain(first.gist);
@@ -61,7 +57,6 @@ describe('Office › Drills', () => {
     const c = await h.show(Drills, { drillId: 'ferry-step' });
     await c.press('Take off the shelf');
     h.asked('DELETE', '/api/drills/ferry-step').flush(own({ off: true }));
-    await fetchedShelf();
     await c.set({});
     expect(h.said()).toBe('Step off the ferry was taken off the shelf.');
     expect(c.text()).toContain('your own, off the shelf');

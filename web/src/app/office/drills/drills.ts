@@ -212,7 +212,7 @@ export class Drills {
     if (this.write()) void this.router.navigate(['/office/drills']);
   }
   protected takeOff(id: string): void {
-    this.store.dispatch(DrillActions.takeOff({ id }));
+    this.store.dispatch(DrillActions.takeOff({ id, comes: shippedDrill(id) !== undefined }));
   }
   protected putBack(id: string): void {
     this.store.dispatch(DrillActions.putBack({ id }));
