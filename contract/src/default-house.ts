@@ -1,5 +1,6 @@
 import type { HouseSettings } from './settings.js';
 
+/** How a house is until somebody says otherwise. */
 export const DEFAULT_HOUSE: HouseSettings = {
   units: { distance: 'm', speed: 'm/s', length: 'mm', mass: 'kg' },
   school: 'common-ground',

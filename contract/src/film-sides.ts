@@ -1,7 +1,7 @@
 import { FILM_SIDES } from '@vilko/core/film/followed';
 
+/** Sides a swing is filmed from. */
 export const FILM_ANGLES = FILM_SIDES;
-
 export type FilmAngle = (typeof FILM_ANGLES)[number];
 
 /** Films of one swing: one from every side. */

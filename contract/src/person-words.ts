@@ -1,3 +1,4 @@
+/** Ages as they are asked. */
 export const AGE_BANDS = ['under 12', '12–15', '16–17', '18–34', '35–54', '55–69', '70 and over'] as const;
 
 /** Pupils of these ages need a parent's consent. */

@@ -1,5 +1,4 @@
 import { INJURY_TAGS } from '@vilko/core/drills/injuries';
-
 import { Target } from '@vilko/core/practice/target';
 import { CLUB_CLASSES } from '@vilko/core/recording/recording';
 import * as z from 'zod';

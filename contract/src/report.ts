@@ -1,7 +1,5 @@
 import * as z from 'zod';
-
 import { SUCCESS_WORDS } from '@vilko/core/practice/success-words';
-
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
