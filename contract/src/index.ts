@@ -25,6 +25,7 @@ export * from './experiment.js';
 export * from './trials.js';
 export * from './progress.js';
 export * from './bay.js';
+export * from './kept-free.js';
 export * from './club-keys.js';
 export * from './inbox.js';
 export * from './bin.js';

@@ -117,7 +117,7 @@ export async function buildApp(
   const deviceKey = await deviceKeyOf(house);
   const forBays = bayServices(tables, services, {
     failed: (e) => fastify.log.error(e),
-    room: () => database.room(),
+    room: database.room,
   });
   const bays = await openBays(tables.bays, forBays);
   await guard(fastify, { auth: signIn(house), needed, deviceKey });

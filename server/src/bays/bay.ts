@@ -295,8 +295,10 @@ export class BayHandle {
     const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
     const cut = { rec: { ...rec, stated }, arrival, unsure };
     // one after the other: what waits for room goes first
-    if (this.#unstored.length) this.#wait(cut, 'the disk is full');
-    else await this.#store(cut).catch((e: unknown) => this.#notStored(cut, e));
+    const full = this.#unstored.length
+      ? 'the disk is full'
+      : await this.#store(cut).catch((e: unknown) => this.#notStored(e));
+    if (full) this.#wait(cut, full);
   }
   async #store({ rec, arrival, unsure }: Cut): Promise<void> {
     const { lessonId, kind } = arrival;
@@ -312,10 +314,11 @@ export class BayHandle {
     if (swing) this.#tellAll({ type: 'swing', swing });
     if (swing?.doubt) this.#waitForAnswer(swing.id);
   }
-  #notStored(cut: Cut, e: unknown): void {
+  /** What became of a swing that could not be stored: why it may wait, or null once it is said to be lost. */
+  #notStored(e: unknown): string | null {
     const full = noRoomWords(e);
     if (full === null) this.#happen({ is: 'not stored', why: (e as Error).message });
-    else this.#wait(cut, full);
+    return full;
   }
   /** Keeps what the disk has no room for, and goes on with it by itself once there is some. */
   #wait(cut: Cut, why: string): void {
@@ -338,9 +341,8 @@ export class BayHandle {
         this.#unstored.shift();
       }
     } catch (e) {
-      const why = noRoomWords(e);
+      const why = this.#notStored(e);
       // what cannot be stored for another reason never will be: the others go on
-      if (why === null) this.#happen({ is: 'not stored', why: (e as Error).message });
       if (why === null) this.#unstored.shift();
       else this.#happen({ is: 'no room', waiting: this.#unstored.length, why });
       if (this.#unstored.length) this.#tryLater();

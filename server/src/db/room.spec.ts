@@ -1,8 +1,8 @@
 import { simulate } from '@vilko/core/golfer';
-import { Problem } from '@vilko/contract';
+import { KEPT_FREE, Problem } from '@vilko/contract';
 import { busyHouse } from '../testing/busy-house.js';
 import { testApp, type TestApp } from '../testing/test-app.js';
-import { KEPT_FREE, NoRoom, noRoomWords, roomOn, watchRoom } from './room.js';
+import { NoRoom, noRoomWords, roomOn, watchRoom } from './room.js';
 
 describe('the room on a disk', () => {
   it('is refused once what is kept for the database would be needed, in megabytes', async () => {

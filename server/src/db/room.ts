@@ -1,11 +1,7 @@
 import { statfs } from 'node:fs/promises';
-import type { LittleRoom } from '@vilko/contract';
+import { KEPT_FREE, type LittleRoom } from '@vilko/contract';
+import { causesOf } from './causes.js';
 
-/**
- * What is kept free for the database, bytes: its log grows by 16 MB at a time, and one that cannot end what it has
- * begun stands still for good.
- */
-export const KEPT_FREE = 128 * 2 ** 20;
 /** Under so much there is a warning, bytes. */
 export const LITTLE = 10 ** 9;
 /** What was seen of a disk holds for so long, ms. */
@@ -45,11 +41,9 @@ export function roomOn(folder: string, free: (folder: string) => Promise<number>
 
 /** Whether that is why something could not be written: what is said of it, else null. */
 export function noRoomWords(error: unknown): string | null {
-  for (let e = error; e instanceof Error; e = e.cause) {
-    const { code } = e as Error & { readonly code?: unknown };
-    if (CODES.has(code)) return code === '53100' && e.message.includes('kept for') ? e.message : 'the disk is full';
-  }
-  return null;
+  const full = causesOf(error).find((e) => CODES.has(e.code));
+  if (!full) return null;
+  return full instanceof NoRoom ? full.message : 'the disk is full';
 }
 
 /** Writes what can be made again, and does without it where there is no room. */

@@ -1,6 +1,8 @@
 import { VilkoError } from '@vilko/core';
+import { capital } from '@vilko/core/words';
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { causesOf } from '../db/causes.js';
 import { noRoomWords } from '../db/room.js';
 
 const REFUSALS: Readonly<Record<number, string>> = {
@@ -23,14 +25,11 @@ const REFUSED_BY_DATABASE: Readonly<Record<string, string>> = {
   '23505': 'There is one of this name already.',
 };
 
-/** The code of the database behind an error, if one is. */
-function refusedByDatabase(error: unknown): string | undefined {
-  for (let e = error; e instanceof Error; e = e.cause) {
-    const { code } = e as Error & { readonly code?: unknown };
-    if (typeof code === 'string' && code in REFUSED_BY_DATABASE) return REFUSED_BY_DATABASE[code];
-  }
-  return undefined;
-}
+/** What a database has refused, in a sentence; undefined where it has refused nothing. */
+const refusedByDatabase = (error: unknown): string | undefined =>
+  causesOf(error)
+    .map(({ code }) => (typeof code === 'string' ? REFUSED_BY_DATABASE[code] : undefined))
+    .find((said) => said !== undefined);
 
 /** Every error of the plug-ins below as one sentence for a person; what nobody expected goes into the log. */
 export function sayErrors(app: FastifyInstance): void {
@@ -58,7 +57,7 @@ export function sayErrors(app: FastifyInstance): void {
     if (noRoom) {
       request.log.warn(error);
       const kept = 'Nothing was changed. Reading goes on; writing does by itself as soon as there is room.';
-      return reply.code(507).send({ code: 'no-room', message: `${noRoom[0]!.toUpperCase()}${noRoom.slice(1)}.`, kept });
+      return reply.code(507).send({ code: 'no-room', message: `${capital(noRoom)}.`, kept });
     }
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error(error);

@@ -1,4 +1,5 @@
 import type { Bay, WorkBehind, LittleRoom } from '@vilko/contract/bay';
+import { KEPT_FREE } from '@vilko/contract/kept-free';
 
 /** What the server works at, in a sentence. */
 export function behindWords({ what, done, of }: WorkBehind): string {
@@ -10,8 +11,6 @@ export function behindWords({ what, done, of }: WorkBehind): string {
 
 /** Bytes of a stored swing on plates, with what is drawn of it. */
 const SWING = 250_000;
-/** What the server keeps free for its database, bytes. */
-const KEPT_FREE = 134e6;
 
 /** The server's disk, as it is said where it has little room left. */
 export function roomWords({ full, free }: LittleRoom): string {
