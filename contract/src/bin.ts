@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { LastBytes } from './pupil.js';
 
 /** What can be deleted and put back. */
 export const BIN_KINDS = [
@@ -17,6 +18,10 @@ export const BIN_DAYS = 30;
 /** Which one. */
 export const BinPick = z.object({ kind: z.enum(BIN_KINDS), id: z.string() });
 export type BinPick = z.infer<typeof BinPick>;
+
+/** What was erased for good. */
+export const ErasedFromBin = BinPick.extend({ bytes: LastBytes });
+export type ErasedFromBin = z.infer<typeof ErasedFromBin>;
 
 /** Something that was deleted. */
 export const BinEntry = BinPick.extend({

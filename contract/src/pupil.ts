@@ -111,12 +111,17 @@ export type NewPupil = z.infer<typeof NewPupil>;
 export const PupilChange = NewPupil.partial().extend({ archived: z.boolean().optional() });
 export type PupilChange = z.infer<typeof PupilChange>;
 
+/** When the bytes of what was erased are out of the database's files: at once, or with the night's work. */
+export const LastBytes = z.enum(['gone', 'tonight']);
+export type LastBytes = z.infer<typeof LastBytes>;
+
 /** What erasing a pupil did, and where the pupil still is. */
 export const Erased = z.object({
   name: z.string(),
   lessons: z.int(),
   swings: z.int(),
   films: z.int(),
+  bytes: LastBytes,
   /** Names of backup files that still hold the pupil. */
   backups: z.array(z.string()),
 });

@@ -126,9 +126,9 @@ export async function buildApp(
     if (method === 'GET' || /^\/api\/(session|bays\/)/.test(url)) return;
     await database.room(Number(headers['content-length'] ?? 0));
   });
-  const { bin } = await registerPages(fastify, { database, tables, services, bays: askedOf(bays), deviceKey });
+  const { bin } = await registerPages(fastify, { tables, services, bays: askedOf(bays), deviceKey });
   const busy = () => bays.all().some((b) => !bayRests(b.state().state));
-  const night = nightShift({ house, backups: services.backups, bin, tidy: database.tidy, busy });
+  const night = nightShift({ house, ...services, bin, tidy: database.tidy, busy });
   const prefix = API;
   await fastify.register(bayRoutes, { prefix, bays });
   await fastify.register(baySockets, { prefix, bays, ...services });

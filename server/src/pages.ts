@@ -1,5 +1,4 @@
 import type { FastifyInstance } from 'fastify';
-import type { OpenDatabase } from './db/open.js';
 import { drillRoutes } from './drills/drill-routes.js';
 import { binRoutes } from './house/bin-routes.js';
 import { type BinService, binService } from './house/bin-service.js';
@@ -29,7 +28,6 @@ export interface AskedOfBays {
 }
 
 export interface PagesOver {
-  readonly database: OpenDatabase;
   readonly tables: Tables;
   readonly services: Services;
   readonly bays: AskedOfBays;
@@ -39,11 +37,11 @@ export interface PagesOver {
 /** Every address that is no bay's own. */
 export async function registerPages(
   fastify: FastifyInstance,
-  { database, tables, services, bays, deviceKey }: PagesOver,
+  { tables, services, bays, deviceKey }: PagesOver,
 ): Promise<{ bin: BinService }> {
   const { pupils, house } = tables;
   const { changed } = bays;
-  const bin = binService({ ...tables, store: services.store, scrub: database.scrub, changed });
+  const bin = binService({ ...tables, store: services.store, bytes: services.bytes, changed });
   const people = pupilService({
     pupils,
     archive: services.archive,

@@ -5,6 +5,7 @@ import type { OpenDatabase } from './db/open.js';
 import { drillRepository } from './drills/drill-repository.js';
 import { drillService } from './drills/drill-service.js';
 import { houseRepository } from './house/house-repository.js';
+import { lastBytes } from './house/last-bytes.js';
 import { pupilArchive } from './house/pupil-archive.js';
 import { settingsOf } from './house/settings.js';
 import { findingsService } from './judging/findings-service.js';
@@ -66,7 +67,8 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     shelf: drills.shelf,
   });
   const findings = findingsService(service);
-  const archive = pupilArchive({ ...tables, store, outbox, scrub: database.scrub });
+  const bytes = lastBytes({ database, house });
+  const archive = pupilArchive({ ...tables, store, outbox, bytes });
   const units = async () => (await settingsOf(house)).units;
   const reports = reportService({
     pupils,
@@ -88,6 +90,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     entered: enteredService({ pupils, entered: tables.entered, swings: service }),
     shots: shotService(pupils, swings, shots),
     inbox: inboxService(tables),
+    bytes,
     archive,
     backups: openBackups({
       data: database.folder,

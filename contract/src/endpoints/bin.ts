@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { BinEntry, BinPick } from '../bin.js';
+import { BinEntry, BinPick, ErasedFromBin } from '../bin.js';
 import { rows } from './endpoint.js';
 
 const NOT_THERE = 'This is not in the bin any more.';
@@ -16,7 +16,7 @@ export const BIN = rows({
   eraseFromBin: {
     does: 'Erases something in the bin for good',
     body: BinPick,
-    reply: BinPick,
+    reply: ErasedFromBin,
     missing: NOT_THERE,
   },
 });

@@ -5,6 +5,8 @@ import { fileURLToPath } from 'node:url';
 import type { PGlite } from '@electric-sql/pglite';
 import type { MigrationConfig } from 'drizzle-orm/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { getTableName, is } from 'drizzle-orm';
+import { PgTable } from 'drizzle-orm/pg-core';
 import type { MessagePort } from 'node:worker_threads';
 import { type Embedded, joinEmbedded, openEmbedded, whereRoom } from './embedded.js';
 import { type Room, roomOn } from './room.js';
@@ -70,9 +72,8 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
     db: db as unknown as Db,
     folder,
     room: roomOn(folder),
-    scrub: async () => {
-      await pool.query('VACUUM FULL');
-    },
+    // what a server knows of the values in a table it has from samples of them: they are drawn anew
+    scrub: () => rewriteTables('VACUUM (FULL, ANALYZE)', (command) => pool.query(command)),
     tidy: () => Promise.resolve(),
     close: () => pool.end(),
     door: () => Promise.resolve({ folder, url }),
@@ -98,9 +99,7 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
     db: drizzle(client, { schema }) as unknown as Db,
     folder: mkdtempSync(join(tmpdir(), 'vilko-')),
     room: () => Promise.resolve(),
-    scrub: async () => {
-      await client.exec('VACUUM FULL');
-    },
+    scrub: () => rewriteTables('VACUUM FULL', (command) => client.exec(command)),
     tidy: async () => {
       await client.exec('VACUUM');
     },
@@ -146,6 +145,12 @@ async function dropTemplates(client: Embedded): Promise<void> {
   }
 }
 
+/** Rewrites table by table: whoever waits for the database waits for one of them and not for all. */
+async function rewriteTables(how: string, run: (command: string) => Promise<unknown>): Promise<void> {
+  for (const table of Object.values(schema).filter((t) => is(t, PgTable))) await run(`${how} "${getTableName(table)}"`);
+  await run('VACUUM FULL pg_statistic');
+}
+
 async function overEmbedded(
   folder: string,
   embedded: Embedded,
@@ -158,7 +163,7 @@ async function overEmbedded(
     folder,
     room,
     scrub: async () => {
-      await client.exec('VACUUM FULL');
+      await rewriteTables('VACUUM FULL', (command) => client.exec(command));
       // the log files of before go with the second checkpoint
       for (let i = 0; i < 2; i++) await client.exec('CHECKPOINT; SELECT pg_switch_wal(); CHECKPOINT');
     },

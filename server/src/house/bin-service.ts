@@ -1,10 +1,11 @@
-import { BIN_DAYS, type BinEntry, type BinPick } from '@vilko/contract';
+import { BIN_DAYS, type BinEntry, type BinPick, type ErasedFromBin, type LastBytes } from '@vilko/contract';
 import type { FilmRepository } from '../swings/film-repository.js';
 import type { FilmStore } from '../swings/film-store.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { SwingRepository } from '../swings/swing-repository.js';
 import type { BinRepository } from './bin-repository.js';
+import type { BytesLeft } from './last-bytes.js';
 import { loose } from './pupil-bundle.js';
 
 /** Where what was deleted lies, and the files beside it. */
@@ -15,8 +16,8 @@ export interface BinShelves {
   readonly films: FilmRepository;
   readonly practice: PracticeRepository;
   readonly store: FilmStore;
-  /** Makes deleted rows leave no bytes behind. */
-  readonly scrub: () => Promise<void>;
+  /** What deleted rows leave behind. */
+  readonly bytes: BytesLeft;
   /** What stands on a bay may have come or gone. */
   readonly changed: () => Promise<void>;
 }
@@ -24,7 +25,7 @@ export interface BinShelves {
 const DAY = 24 * 3600 * 1000;
 
 /** The bin: what was deleted stays for 30 days, is put back whole, or is erased for good. */
-export function binService({ bin, pupils, swings, films, practice, store, scrub, changed }: BinShelves) {
+export function binService({ bin, pupils, swings, films, practice, store, bytes, changed }: BinShelves) {
   /** The film files that hang on something in the bin. */
   const filesOf = async ({ kind, id }: BinPick) => {
     if (kind === 'film') return [await films.one(id)];
@@ -44,14 +45,15 @@ export function binService({ bin, pupils, swings, films, practice, store, scrub,
   };
   const remove = async (pick: BinPick): Promise<boolean> => {
     const files = (await filesOf(pick)).filter((f) => f !== null);
+    await bytes.due();
     if (!(await bin.remove(pick))) return false;
     for (const f of files) await store.remove(f);
     return true;
   };
   /** After rows are gone: the recordings nobody needs, and the bytes. */
-  const sweep = async (): Promise<void> => {
+  const sweep = async (): Promise<LastBytes> => {
     await swings.dropOrphans();
-    await scrub();
+    return bytes.afterErasing();
   };
   return {
     all: (): Promise<BinEntry[]> => bin.all(),
@@ -62,10 +64,9 @@ export function binService({ bin, pupils, swings, films, practice, store, scrub,
       return pick;
     },
     /** Erases one for good; null where it is not in the bin any more. */
-    async erase(pick: BinPick): Promise<BinPick | null> {
+    async erase(pick: BinPick): Promise<ErasedFromBin | null> {
       if (!(await remove(pick))) return null;
-      await sweep();
-      return pick;
+      return { ...pick, bytes: await sweep() };
     },
     /** Erases what has lain there for longer than 30 days; says how much that was. */
     async empty(now: Date): Promise<number> {

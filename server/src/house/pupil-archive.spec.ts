@@ -5,6 +5,7 @@ import { openTables } from '../services.js';
 import { openOutbox } from '../reports/outbox.js';
 import { filmStore } from '../swings/film-store.js';
 import { testApp } from '../testing/test-app.js';
+import { lastBytes } from './last-bytes.js';
 import { pupilArchive } from './pupil-archive.js';
 import type { Shelves } from './put-back.js';
 
@@ -12,7 +13,7 @@ const ABOUT_FILM = 'angle=face%20on&duration=3&aspect=0.8&frameRate=60&from=file
 const WEBM = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...Array<number>(60).fill(7)]);
 const SLOW = 300;
 /** What erasing does, step by step. */
-const STEPS = ['store.remove', 'outbox.removeOf', 'pupils.remove', 'swings.dropOrphans', 'scrub'];
+const STEPS = ['store.remove', 'outbox.removeOf', 'pupils.remove', 'swings.dropOrphans', 'bytes.afterErasing'];
 
 /** Shelves one step of which comes late, and which of them are still at it. */
 function slow(shelves: Shelves, step: string): { shelves: Shelves; busy: Set<string>; called: Set<string> } {
@@ -62,14 +63,14 @@ describe('the answer to erasing a pupil', () => {
             ...openTables(app.database),
             store: filmStore(app.folder),
             outbox: openOutbox(app.folder),
-            scrub: app.database.scrub,
+            bytes: lastBytes({ database: app.database, house: openTables(app.database).house }),
           },
           step,
         );
         const erased = await pupilArchive(shelves).erase('p');
         expect([...busy]).toEqual([]);
         expect([...called]).toContain(step);
-        expect(erased).toEqual({ name: 'Somebody', lessons: 1, swings: 1, films: 1 });
+        expect(erased).toEqual({ name: 'Somebody', lessons: 1, swings: 1, films: 1, bytes: 'gone' });
         expect(existsSync(path)).toBeFalse();
         expect(await app.pupils.one('p')).toBeNull();
       } finally {

@@ -88,7 +88,7 @@ function taking({ pupils, swings, shots, films, entered, practice, experiments, 
 
 /** Takes pupils out whole, puts them back, erases them. */
 export function pupilArchive(shelves: Shelves) {
-  const { pupils, swings, patterns, practice, inbox, house, store, outbox, scrub } = shelves;
+  const { pupils, swings, patterns, practice, inbox, house, store, outbox, bytes } = shelves;
   const { gather, recordingsOf, bundle } = taking(shelves);
   return {
     bundle,
@@ -126,11 +126,17 @@ export function pupilArchive(shelves: Shelves) {
       const [pupil] = people;
       if (!pupil) return null;
       for (const f of [...theirFilms, ...loose(await practice.logOf([id], true), lessons)]) await store.remove(f);
+      await bytes.due();
       await outbox.removeOf(lessons.map((l) => l.id));
       await pupils.remove(id);
       await swings.dropOrphans();
-      await scrub();
-      return { name: pupil.name, lessons: lessons.length, swings: rows.length, films: theirFilms.length };
+      return {
+        name: pupil.name,
+        lessons: lessons.length,
+        swings: rows.length,
+        films: theirFilms.length,
+        bytes: await bytes.afterErasing(),
+      };
     },
   };
 }

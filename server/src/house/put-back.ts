@@ -11,6 +11,7 @@ import type { SwingRepository } from '../swings/swing-repository.js';
 import type { FilmStore } from '../swings/film-store.js';
 import type { InboxRepository } from '../swings/inbox-repository.js';
 import type { HouseRepository } from './house-repository.js';
+import type { BytesLeft } from './last-bytes.js';
 import { SETTINGS, settingsBack, settingsOf } from './settings.js';
 import type { Outbox } from '../reports/outbox.js';
 import { inboxRow, lessonRow, loose, type PupilBundle, swingRow } from './pupil-bundle.js';
@@ -30,8 +31,8 @@ export interface Shelves {
   readonly house: HouseRepository;
   readonly store: FilmStore;
   readonly outbox: Outbox;
-  /** Makes deleted rows leave no bytes behind. */
-  readonly scrub: () => Promise<void>;
+  /** What deleted rows leave behind. */
+  readonly bytes: BytesLeft;
 }
 
 /** Puts back what is not there; what is there stays as it is. */

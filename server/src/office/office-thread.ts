@@ -30,7 +30,7 @@ async function openPages() {
   const tables = openTables(database);
   const services = openServices(database, tables, () => origin);
   const fastify = bareServer(log, 'error');
-  await registerPages(fastify, { database, tables, services, bays: NO_BAYS, deviceKey: '' });
+  await registerPages(fastify, { tables, services, bays: NO_BAYS, deviceKey: '' });
   await fastify.ready();
   return fastify;
 }

@@ -218,7 +218,7 @@ describe('erasing a pupil', () => {
       const refused = await app.send('POST', '/api/pupils/p/erase', { name: 'zebulon' });
       expect(Problem.parse(refused.json()).message).toContain('exactly as it stands');
       const erased = Erased.parse((await app.send('POST', '/api/pupils/p/erase', { name })).json());
-      expect(erased).toEqual({ name, lessons: 1, swings: 1, films: 1, backups: [backup.name] });
+      expect(erased).toEqual({ name, lessons: 1, swings: 1, films: 1, bytes: 'gone', backups: [backup.name] });
       expect((await app.get('/api/lessons/l')).statusCode).toBe(404);
       expect(readdirSync(join(folder, 'films'))).toEqual([]);
       await app.close();

@@ -1,9 +1,11 @@
 import { inject } from '@angular/core';
 import type { BinEntry, BinPick } from '@vilko/contract/bin';
+import type { LastBytes } from '@vilko/contract/pupil';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { map } from 'rxjs';
 import { calling, callingNewest } from './calling';
+import { lastBytesText } from './last-bytes';
 import { NoticeActions } from './notices';
 
 export const BinActions = createActionGroup({
@@ -14,7 +16,7 @@ export const BinActions = createActionGroup({
     Restore: props<{ pick: BinPick; what: string }>(),
     Restored: props<{ what: string }>(),
     Erase: props<{ pick: BinPick; what: string }>(),
-    Erased: props<{ what: string }>(),
+    Erased: props<{ what: string; bytes: LastBytes }>(),
     Failed: props<{ message: string }>(),
   },
 });
@@ -52,7 +54,7 @@ export const binEffects = {
   erase: calling(
     A.erase,
     (api, { pick }) => api.ask('eraseFromBin', {}, pick),
-    (_, { what }) => A.erased({ what }),
+    ({ bytes }, { what }) => A.erased({ what, bytes }),
     failed,
   ),
   /** What lies there is asked anew after everything that moved something. */
@@ -70,8 +72,11 @@ export const binEffects = {
         ofType(A.restored, A.erased, A.failed),
         map((a) => {
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
-          const done = a.type === A.restored.type ? 'is back where it was' : 'is erased for good';
-          return NoticeActions.say({ text: `${a.what} ${done}.`, kind: 'plain' });
+          const text =
+            a.type === A.restored.type
+              ? `${a.what} is back where it was.`
+              : `${a.what} is erased for good.${lastBytesText(a.bytes)}`;
+          return NoticeActions.say({ text, kind: 'plain' });
         }),
       ),
     { functional: true },

@@ -8,7 +8,7 @@ import { behindWords, roomWords } from './bay-words';
 import { LessonActions } from './lesson';
 
 const known: PupilWithLessons = { ...pupil, lessons: [] };
-const erased = { name: 'Ada Quell', lessons: 2, swings: 31, films: 1, backups: [] as string[] };
+const erased = { name: 'Ada Quell', lessons: 2, swings: 31, films: 1, bytes: 'gone', backups: [] as string[] };
 
 describe('the office', () => {
   const after = (...actions: Parameters<typeof officeFeature.reducer>[1][]) =>
@@ -87,6 +87,12 @@ describe('the office', () => {
     h.dispatch(OfficeActions.erasePupil({ id: 'p', name: 'Ada Quell' }));
     h.asked('POST', '/api/pupils/p/erase').flush(erased);
     expect(h.said()).toContain('No backup holds them.');
+  });
+  it('says that a large database is rewritten at night', () => {
+    const h = openHouse();
+    h.dispatch(OfficeActions.erasePupil({ id: 'p', name: 'Ada Quell' }));
+    h.asked('POST', '/api/pupils/p/erase').flush({ ...erased, bytes: 'tonight' });
+    expect(h.said()).toMatch(/1 films\. Its last bytes leave the database’s files tonight.* No backup holds them\.$/);
   });
   it('says the server’s refusal in its own words and changes nothing', () => {
     const h = openHouse();

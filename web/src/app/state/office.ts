@@ -10,6 +10,7 @@ import { createActionGroup, createFeature, createReducer, emptyProps, on, props,
 import { filter, map, mergeMap, pairwise, startWith, tap, withLatestFrom } from 'rxjs';
 import { BayActions } from './bay';
 import { calling, callingNewest } from './calling';
+import { lastBytesText } from './last-bytes';
 import { NoticeActions } from './notices';
 import { LessonActions, lessonFeature } from './lesson';
 import { SwingsActions } from './swings-actions';
@@ -140,8 +141,8 @@ export const officeFeature = createFeature({
 const failed = (message: string) => A.failed({ message });
 const say = (text: string) => NoticeActions.say({ text, kind: 'plain' });
 
-function erasedText({ name, lessons, swings, films, backups }: Erased): string {
-  const gone = `${name} is erased: ${lessons} lessons, ${swings} swings, ${films} films.`;
+function erasedText({ name, lessons, swings, films, backups, bytes }: Erased): string {
+  const gone = `${name} is erased: ${lessons} lessons, ${swings} swings, ${films} films.${lastBytesText(bytes)}`;
   return backups.length
     ? `${gone} Still in these backups, delete them too: ${backups.join(', ')}.`
     : `${gone} No backup holds them.`;

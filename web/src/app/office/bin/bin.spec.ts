@@ -51,7 +51,7 @@ describe('the bin', () => {
     await c.press('Leave it');
     await c.press('Erase …');
     await c.press('Erase for good');
-    house.asked('POST', '/api/bin/erase').flush({ kind: 'swing', id: 's1' });
+    house.asked('POST', '/api/bin/erase').flush({ kind: 'swing', id: 's1', bytes: 'gone' });
     house.asked('GET', '/api/bin').flush([]);
     expect(house.said()).toBe('Swing 7, 7-iron is erased for good.');
   });
