@@ -20,12 +20,17 @@ export interface PreparedSwing {
   readonly rate: number;
 }
 
-/** A stored swing whose reading does not hold any more: a mark was set, the core is another one. */
-export interface StoredSwing {
-  readonly bundle: Uint8Array;
-  readonly about: AboutSwing;
+/** One swing of a stored recording, and what a person has marked in it. */
+export interface StoredPart {
   readonly part: number;
   readonly marks: Marks;
+}
+
+/** Stored swings of one recording whose reading does not hold any more: a mark was set, the core is another one. */
+export interface StoredSwings {
+  readonly bundle: Uint8Array;
+  readonly about: AboutSwing;
+  readonly parts: readonly StoredPart[];
 }
 
 /** Quick compression: a bay must be ready for the next swing. */
@@ -48,6 +53,10 @@ export function prepareSwing(rec: Recording, about: AboutSwing): PreparedSwing {
   };
 }
 
-/** Reads one swing of a stored recording anew. */
-export const prepareStored = ({ bundle, about, part, marks }: StoredSwing): PreparedPart =>
-  partOf(analyseFor(readBundle(bundle, 'recording'), about, part, marks), part);
+/** Reads swings of a stored recording anew, in the order in which they are asked for. */
+export function prepareStored({ bundle, about, parts }: StoredSwings): PreparedPart[] {
+  const marks: Marks[] = Array.from({ length: Math.max(...parts.map((p) => p.part)) + 1 }, () => ({}));
+  for (const p of parts) marks[p.part] = p.marks;
+  const deep = analyseFor(readBundle(bundle, 'recording'), about, marks);
+  return parts.map((p) => partOf(deep, p.part));
+}

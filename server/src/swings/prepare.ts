@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { type FileReading, readRecording, type Recording, VilkoError, type VilkoErrorCode } from '@vilko/core';
 import type { Piscina } from 'piscina';
 import { openPool } from '../threads/pool.js';
@@ -6,7 +7,7 @@ import {
   prepareStored,
   type PreparedSwing,
   prepareSwing,
-  type StoredSwing,
+  type StoredSwings,
 } from './prepare-swing.js';
 import type { AboutSwing } from './read-swing.js';
 
@@ -20,10 +21,10 @@ export type Question =
       readonly about: AboutSwing;
     }
   | { readonly from: 'bay'; readonly recording: Recording; readonly about: AboutSwing }
-  | ({ readonly from: 'store' } & StoredSwing);
+  | ({ readonly from: 'store' } & StoredSwings);
 
-/** A stored recording answers for the swing that was asked about, a new one for all it holds. */
-type Prepared<Q extends Question> = Q extends { readonly from: 'store' } ? PreparedPart : PreparedSwing;
+/** A stored recording answers for the swings that were asked about, a new one for all it holds. */
+type Prepared<Q extends Question> = Q extends { readonly from: 'store' } ? PreparedPart[] : PreparedSwing;
 
 export type Answer<Q extends Question> =
   | { readonly prepared: Prepared<Q> }
@@ -48,11 +49,19 @@ const THREAD = {
   source: new URL('./prepare-worker.ts', import.meta.url),
 };
 
-/** For whom a recording is read, and how far each gives way: nobody waits for what is renewed behind the pages. */
-const WAITS = { bay: 5, file: 5, store: 5, renewal: 15 } as const;
+/** Swings that are renewed at once: nobody waits for them, and they give way, so every processor may work at it. */
+export const RENEWED_AT_ONCE = Math.min(4, availableParallelism());
+
+/** For whom a recording is read, in how many threads, and how far those give way. */
+const WAITS = {
+  bay: { nice: 5, threads: 1 },
+  file: { nice: 5, threads: 1 },
+  store: { nice: 5, threads: 1 },
+  renewal: { nice: 15, threads: RENEWED_AT_ONCE },
+} as const;
 
 /**
- * A long file never stands before a swing of the bay, nor before a page that waits for a swing: each has a thread of
+ * A long file never stands before a swing of the bay, nor before a page that waits for a swing: each has threads of
  * its own, started when it is first needed.
  */
 const pools: Partial<Record<keyof typeof WAITS, Piscina>> = {};

@@ -49,12 +49,12 @@ export const summaryKey = ({ club, kind, pupil }: AboutSwing, marks: Marks): str
   READ_NOW + [club, kind, pupil.handed, pupil.stature, JSON.stringify(marks)].join('|');
 
 /** Options of an analysis from what is known about the pupil. */
-export const optionsFor = (about: AboutSwing, part: number, marks: Marks): AnalyseOptions => ({
+export const optionsFor = (about: AboutSwing, marks: readonly Marks[]): AnalyseOptions => ({
   handed: about.pupil.handed,
   club: about.club,
   kind: about.kind,
   ...(about.pupil.stature ? { stature: about.pupil.stature } : {}),
-  marks: Array.from({ length: part + 1 }, (_, i) => (i === part ? marks : {})),
+  marks,
 });
 
 /** What must be known to read a swing: who, with which club, whole or a rehearsal. */
@@ -150,6 +150,6 @@ export function verdictOf(
   };
 }
 
-export function analyseFor(rec: Recording, about: AboutSwing, part = 0, marks: Marks = {}): DeepAnalysis {
-  return analyseInDepth(rec, optionsFor(about, part, marks));
+export function analyseFor(rec: Recording, about: AboutSwing, marks: readonly Marks[] = []): DeepAnalysis {
+  return analyseInDepth(rec, optionsFor(about, marks));
 }

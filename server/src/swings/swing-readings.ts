@@ -61,36 +61,44 @@ function keptReadings(swings: SwingRepository) {
     const out: Reading[] = [];
     for (const row of rows) {
       const [key, known] = [keys.get(row.id)!, kept.get(row.id)];
-      const summary = known?.summary ?? (await readAnew(row, pupil, { key })).summary;
+      const summary = known?.summary ?? (await readAnew(row, pupil)).summary;
       out.push({ key, summary, judged: known?.verdict ?? null });
     }
     return out;
   };
   const summariesOf = async (rows: readonly SwingRow[], pupil: Pupil): Promise<SwingSummary[]> =>
     (await readingsOf(rows, pupil)).map((r) => r.summary);
-  /** Reads a stored swing anew, in a thread, and keeps what comes of it. */
-  const readAnew = async (
-    row: SwingRow,
+  /** Reads stored swings of one recording anew that are read alike, in a thread, and keeps what comes of them. */
+  const allAnew = async (
+    rows: readonly SwingRow[],
     pupil: Pupil,
-    { key, waits = 'store' }: { readonly key: string; readonly waits?: 'store' | 'renewal' },
-  ): Promise<PreparedPart> => {
-    const about = aboutOf(row, pupil);
-    const bundle = await swings.bundle(row.recordingId);
-    if (!bundle) throw new Error(`recording ${row.recordingId} is missing`);
-    const made = await prepare({ from: 'store', bundle, about, part: row.part, marks: row.marks }, undefined, waits);
-    await ifRoom(swings.keep(row.id, key, made));
+    waits: 'store' | 'renewal' = 'store',
+  ): Promise<PreparedPart[]> => {
+    const { recordingId } = rows[0]!;
+    const about = aboutOf(rows[0]!, pupil);
+    const bundle = await swings.bundle(recordingId);
+    if (!bundle) throw new Error(`recording ${recordingId} is missing`);
+    const made = await prepare(
+      { from: 'store', bundle, about, parts: rows.map(({ part, marks }) => ({ part, marks })) },
+      undefined,
+      waits,
+    );
+    for (const [i, row] of rows.entries()) await ifRoom(swings.keep(row.id, summaryKey(about, row.marks), made[i]!));
     return made;
   };
+  const readAnew = async (row: SwingRow, pupil: Pupil): Promise<PreparedPart> => (await allAnew([row], pupil))[0]!;
 
   /** What is drawn of a swing, compressed; null where no swing is found in its recording any more. */
   const tracesOf = async (row: SwingRow, pupil: Pupil): Promise<Uint8Array | null> => {
     const key = summaryKey(aboutOf(row, pupil), row.marks);
-    return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil, { key })).traces;
+    return (await swings.traces(row.id, key)) ?? (await readAnew(row, pupil)).traces;
   };
-  /** Reads a swing anew that nobody waits for, if nobody has meanwhile. */
-  const renew = async (row: SwingRow, pupil: Pupil): Promise<void> => {
-    const key = summaryKey(aboutOf(row, pupil), row.marks);
-    if (!(await swings.cached(new Map([[row.id, key]]))).size) await readAnew(row, pupil, { key, waits: 'renewal' });
+  /** Reads swings of one recording anew that nobody waits for, those that nobody has read meanwhile. */
+  const renew = async (rows: readonly SwingRow[], pupil: Pupil): Promise<void> => {
+    const keys = new Map(rows.map((row) => [row.id, summaryKey(aboutOf(row, pupil), row.marks)]));
+    const read = await swings.cached(keys);
+    const left = rows.filter((row) => !read.has(row.id));
+    if (left.length) await allAnew(left, pupil, 'renewal');
   };
   return { readingsOf, summariesOf, tracesOf, renew };
 }

@@ -4,17 +4,18 @@ import { Piscina } from 'piscina';
 import type { ThreadCode } from './start.js';
 
 /**
- * A pool of one thread that starts when it is first needed and ends when it has had nothing to do for a while.
+ * A pool whose threads start when they are first needed and end when they have had nothing to do for a while.
  * @param idle ms
- * @param nice how far it gives way (`giveWay`); told to its code as its first argument
+ * @param nice how far they give way (`giveWay`); told to their code as its first argument
+ * @param threads how many there are at most
  */
-export function openPool({ bundle, source }: ThreadCode, idle: number, nice = 0): Piscina {
+export function openPool({ bundle, source }: ThreadCode, idle: number, { nice = 0, threads = 1 } = {}): Piscina {
   const bundled = fileURLToPath(bundle);
   const pool = new Piscina({
     ...(existsSync(bundled) ? { filename: bundled } : { filename: source.href, execArgv: ['--import', 'tsx'] }),
     argv: [String(nice)],
     minThreads: 0,
-    maxThreads: 1,
+    maxThreads: threads,
     idleTimeout: idle,
   });
   // a thread that dies fails its own task, which says so; the server goes on and starts another

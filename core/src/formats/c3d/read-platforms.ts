@@ -11,6 +11,7 @@ import {
   plateAxes,
   type PlateAxes,
   plateWrench,
+  type PlateWrench,
   toLab,
   type Vec,
 } from './platform-wrench.js';
@@ -139,19 +140,22 @@ function readPlatform(source: PlatformSource, facts: PlatformFacts): Platform {
   // a calibrated output has the unit of POINT for its moments, unless its channel says newton metres itself
   const calibrated =
     cal?.map((row, r) => (r < 3 ? row : row.map((x) => x * momentScale(units[names[r]! - 1], metre)))) ?? null;
-  // in place: these samples are nobody else's
+  // in place: these samples are nobody else's; a unit is a factor more where channels are only summed
   data.forEach(({ ch, unit }, j) => {
     const zero = zeros[j]!;
-    if (zero !== 0 || unit !== 1) for (let k = 0; k < ch.length; k++) ch[k] = (ch[k]! - zero) * unit;
+    const factor = type === 1 ? unit : 1;
+    if (zero !== 0 || factor !== 1) for (let k = 0; k < ch.length; k++) ch[k] = (ch[k]! - zero) * factor;
   });
   const channels = data.map((d) => d.ch);
   const turn = (v: Vec): Vec => toStance(lab, toLab(axes, v));
-  const out =
-    type === 1
-      ? fromPressure(channels, turn)
-      : fromLoads(channels, (ch) => plateWrench(type, ch, origin, calibrated), turn);
-  // forces and moments turn together: a place of pressure stays where it is
-  if (upSign(out.fz) < 0) for (const c of WRENCH_CHANNELS) out[c] = times(out[c], -1);
+  const wrench = (ch: readonly number[]): PlateWrench =>
+    plateWrench(
+      type,
+      ch.map((v, j) => v * data[j]!.unit),
+      origin,
+      calibrated,
+    );
+  const out = type === 1 ? fromPressure(channels, turn) : fromLoads(channels, wrench, turn);
   const centre = toStance(lab, axes.centre);
   return { ...out, centre: [centre[0], centre[1]] };
 }
@@ -186,9 +190,9 @@ function fromLoads(
     const w = wrench(ch.map((__, i) => (i === j ? 1 : 0)));
     return [...turn(w.f), ...turn(w.m)];
   });
-  return wrenchOf((i) =>
+  return upwards((i, sign) =>
     combined(
-      ch.map((v, j) => [v, by[j]![i]!] as const),
+      ch.map((v, j) => [v, sign * by[j]![i]!] as const),
       ch[0]!.length,
     ),
   );
@@ -210,23 +214,39 @@ function fromPressure(ch: readonly Float64Array[], turn: (v: Vec) => Vec): Recor
     mz.map((m, k) => m + px[k]! * fy[k]! - py[k]! * fx[k]!),
   ];
   const to = AXES.map(turn);
-  return wrenchOf((i) =>
+  return upwards((i, sign) =>
     combined(
-      (i < 3 ? [fx, fy, fz] : moments).map((v, j) => [v, to[j]![i % 3]!] as const),
+      (i < 3 ? [fx, fy, fz] : moments).map((v, j) => [v, sign * to[j]![i % 3]!] as const),
       fx.length,
     ),
   );
 }
 
-const wrenchOf = (of: (i: number) => Float64Array): Record<WrenchChannel, Float64Array> =>
-  Object.fromEntries(WRENCH_CHANNELS.map((c, i) => [c, of(i)])) as Record<WrenchChannel, Float64Array>;
+/**
+ * The wrench of a platform turned so that what stands on it pushes it down and is pushed up: forces and moments turn
+ * together, and a place of pressure stays where it is.
+ */
+function upwards(of: (i: number, sign: 1 | -1) => Float64Array): Record<WrenchChannel, Float64Array> {
+  const vertical = WRENCH_CHANNELS.indexOf('fz');
+  const fz = of(vertical, 1);
+  const sign = upSign(fz);
+  return Object.fromEntries(
+    WRENCH_CHANNELS.map((c, i) => [c, i === vertical && sign === 1 ? fz : of(i, sign)]),
+  ) as Record<WrenchChannel, Float64Array>;
+}
+
+/** A great load is told from every so many samples: it stays for longer. */
+const LOADED_EVERY = 8;
 
 /**
  * Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than
  * up.
  */
 function upSign(fz: Float64Array): 1 | -1 {
-  const least = Math.max(20, 0.2 * quantile(fz.map(Math.abs), 0.95));
+  const some = Float64Array.from({ length: Math.ceil(fz.length / LOADED_EVERY) }, (_, k) =>
+    Math.abs(fz[k * LOADED_EVERY]!),
+  );
+  const least = Math.max(20, 0.2 * quantile(some, 0.95));
   let [up, down] = [0, 0];
   for (const f of fz)
     if (f > least) up++;

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
-import { strFromU8, strToU8 } from 'fflate';
+import { deflateSync, strFromU8, strToU8 } from 'fflate';
 import { VilkoError } from '../../error.js';
+import { crc32 as usedHere, inflate as inflatedHere } from '#unpack';
 import { crc32 } from './crc32.js';
+import { inflate } from './unpack.js';
 import { unzip, zip } from './zip.js';
 
 describe('the checksum of an archive’s entries', () => {
@@ -15,6 +17,17 @@ describe('the checksum of an archive’s entries', () => {
       '352441c2',
       'ed82cd11',
     ]);
+  });
+
+  it('and what is inflated are the same whether a browser or Node does it', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 3000 }), (data) => {
+        const packed = deflateSync(data);
+        expect(inflatedHere(packed, data.length)).toEqual(data);
+        expect(inflate(packed, data.length)).toEqual(data);
+        expect(usedHere(data)).toBe(crc32(data));
+      }),
+    );
   });
 
   it('lets no changed byte of an entry pass as data', () => {
