@@ -71,12 +71,15 @@ export default ts.config(
     ['core/src/**/*.ts'],
     [
       {
-        regex: '^(?!\\.|zod$|fflate$|@stdlib/)',
+        regex: '^(?!\\.|#unpack$|zod$|fflate$|@stdlib/)',
         message: 'core knows nobody but zod, fflate and a library of distributions',
       },
     ],
   ),
-  { files: ['core/src/**/*.spec.ts', 'core/src/testing/**'], rules: { 'no-restricted-imports': 'off' } },
+  {
+    files: ['core/src/**/*.spec.ts', 'core/src/testing/**', 'core/src/**/*.node.ts'],
+    rules: { 'no-restricted-imports': 'off' },
+  },
   forbid(
     ['contract/src/**/*.ts'],
     [

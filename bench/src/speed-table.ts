@@ -47,6 +47,13 @@ function lastRatios(): Map<string, number> {
   );
 }
 
+/** What a person has written below the table: it stays. */
+function writtenBelow(): string {
+  const text = existsSync(path) ? readFileSync(path, 'utf8') : '';
+  const at = text.indexOf('\n## ');
+  return at < 0 ? '' : text.slice(at);
+}
+
 /** Prints the rows, and writes them as docs/speed.md with what became slower since the table before. */
 export function keepTable(rows: readonly SpeedRow[]): void {
   const last = lastRatios();
@@ -67,7 +74,7 @@ machine took is said for a feeling only; it is never compared.
 | what | against | × | aim | the table before | |
 | --- | --- | --- | --- | --- | --- |
 ${lines.join('\n')}
-`;
+${writtenBelow()}`;
   writeFileSync(path, text);
   console.log(lines.join('\n'));
 }

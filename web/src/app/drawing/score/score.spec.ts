@@ -48,10 +48,10 @@ describe('the Score', () => {
     const stave = c.all('vk-stave-lines svg svg')[0]!;
     const [x0, y0] = [stave.getAttribute('x'), stave.getAttribute('y')].map(Number) as [number, number];
     const path = stave.querySelector<SVGPathElement>('path[stroke-width="1.7"]')!;
-    const near = Array.from(path.getAttribute('d')!.matchAll(/[ML]([\d.]+) (-?[\d.]+)/g), (m) => ({
-      x: x0 + Number(m[1]),
-      y: y0 + Number(m[2]),
-    })).filter((p) => Math.abs(p.x - cx) <= 1.5);
+    const long = path.getTotalLength();
+    const near = Array.from({ length: Math.ceil(2 * long) }, (_, i) => path.getPointAtLength(i / 2))
+      .map((p) => ({ x: x0 + p.x, y: y0 + p.y }))
+      .filter((p) => Math.abs(p.x - cx) <= 1.5);
     expect(near.length).toBeGreaterThan(0);
     expect(Math.min(...near.map((p) => p.y))).toBeLessThanOrEqual(cy + 1);
     expect(Math.max(...near.map((p) => p.y))).toBeGreaterThanOrEqual(cy - 1);
