@@ -7,7 +7,7 @@ import { VilkoError } from './error.js';
 import { FEET } from './ground/foot-outline.js';
 import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
 import { firstGone } from './ground/recorded-foot-check.js';
-import type { SwingContext } from './measures/context.js';
+import { addressMean, type SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
 import { measureSwing } from './measures/measure-swing.js';
 import { swingContexts } from './measures/swing-context.js';
@@ -18,6 +18,11 @@ import type { ClubClass, DeviceKind, Handed, Recording, SwingKind } from './reco
 
 export { DEFAULT_STATURE };
 const MASS_OFF = 0.03;
+/** kg no golfer is lighter or heavier than. */
+const LIGHTEST = 25;
+const HEAVIEST = 220;
+/** m no golfer stands wider than. */
+const WIDEST = 1.2;
 
 /** What a person may say about a recording; what is given wins over what the file states. */
 export interface AnalyseOptions {
@@ -167,12 +172,25 @@ function bridgedHoles(g: Ground): string[] {
   );
 }
 
+/** How far apart the feet press at address, m; NaN where they are not told apart. */
+function feetApart(c: SwingContext): number {
+  if (c.ground.assumed || !c.ground.feetTold) return NaN;
+  const { lead, trail } = c.ground.footCop;
+  return Math.hypot(addressMean(c, lead.x) - addressMean(c, trail.x), addressMean(c, lead.y) - addressMean(c, trail.y));
+}
+
 function swingWarnings(c: SwingContext, weight: number | null, n: number): string[] {
   const said: string[] = [];
   if (weight !== null && c.ground.absolute && Math.abs(weight - c.swing.quiet) > MASS_OFF * c.swing.quiet)
     said.push(
       `the given mass is ${(weight / G).toFixed(1)} kg, but ${(c.swing.quiet / G).toFixed(1)} kg stood on the device`,
     );
+  const kg = c.swing.quiet / G;
+  if (c.ground.absolute && (kg < LIGHTEST || kg > HEAVIEST))
+    said.push(`${kg.toFixed(1)} kg stood on the device: look whether its loads are in newtons, and zeroed`);
+  const apart = feetApart(c);
+  if (apart > WIDEST)
+    said.push(`the feet stand ${apart.toFixed(2)} m apart: look whether the plates lie where the recording says`);
   if (c.mass?.warning) said.push(c.mass.warning);
   const late = outOfOrder(c.events);
   if (late.length)

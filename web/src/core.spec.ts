@@ -43,6 +43,7 @@ import '../../core/src/ground/foot-check.spec';
 import '../../core/src/ground/mat-feet.spec';
 import '../../core/src/ground/one-plate.spec';
 import '../../core/src/ground/path.spec';
+import '../../core/src/ground/plausible.spec';
 import '../../core/src/ground/recorded-foot-check.spec';
 import '../../core/src/ground/wrench.spec';
 import '../../core/src/live/bay-state.spec';
@@ -144,6 +145,7 @@ const SUITES = [
   'a mat recording',
   'both feet on one plate',
   'a whole-body path',
+  'what no golfer does',
   'a foot check from a recording',
   'pressurePoint',
   'a bay',

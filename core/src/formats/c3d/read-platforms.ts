@@ -25,6 +25,8 @@ interface PlatformFacts {
   readonly i: number;
   readonly type: number;
   readonly axes: PlateAxes;
+  /** m, in the lab. */
+  readonly corners: readonly Vec[];
   readonly origin: Vec;
   /** Metres per POINT unit. */
   readonly metre: number;
@@ -59,7 +61,7 @@ export function readPlatforms(p: C3dParameters, analog: AnalogData, lab: LabAxes
         `the corners of platform ${i + 1} do not span a plane`,
         'FORCE_PLATFORM:CORNERS',
       );
-    const facts = { i, type, axes, origin, metre, cal: type === 4 ? calibration(p, i) : null };
+    const facts = { i, type, axes, corners, origin, metre, cal: type === 4 ? calibration(p, i) : null };
     return readPlatform({ p, analog, lab, warnings }, facts);
   });
 }
@@ -102,7 +104,7 @@ interface PlatformSource {
 
 function readPlatform(source: PlatformSource, facts: PlatformFacts): Platform {
   const { p, analog, lab, warnings } = source;
-  const { i, type, axes, origin, metre, cal } = facts;
+  const { i, type, axes, corners, origin, metre, cal } = facts;
   const count = CHANNELS_OF_TYPE[type]!;
   const channel = p.get('FORCE_PLATFORM', 'CHANNEL');
   const stride = channel?.dims[0] ?? count;
@@ -157,6 +159,15 @@ function readPlatform(source: PlatformSource, facts: PlatformFacts): Platform {
     );
   const out = type === 1 ? fromPressure(channels, turn) : fromLoads(channels, wrench, turn);
   const centre = toStance(lab, axes.centre);
+  const beside = pressureBeside(
+    out,
+    corners.map((corner) => toStance(lab, corner)),
+    centre,
+  );
+  if (beside)
+    warnings.push(
+      `platform ${i + 1}: the pressure lies up to ${(100 * beside).toFixed(0)} cm beside its plate: look whether ORIGIN, CORNERS and the units are right`,
+    );
   return { ...out, centre: [centre[0], centre[1]] };
 }
 
@@ -238,15 +249,48 @@ function upwards(of: (i: number, sign: 1 | -1) => Float64Array): Record<WrenchCh
 /** A great load is told from every so many samples: it stays for longer. */
 const LOADED_EVERY = 8;
 
+/** Over this a plate is loaded, N. */
+function leastLoaded(fz: Float64Array): number {
+  const some = Float64Array.from({ length: Math.ceil(fz.length / LOADED_EVERY) }, (_, k) =>
+    Math.abs(fz[k * LOADED_EVERY]!),
+  );
+  return Math.max(20, 0.2 * quantile(some, 0.95));
+}
+
+/** A pressure so far beside its plate is no pressure, m; and no chance where so much of the loaded time is. */
+const BESIDE = 0.05;
+const OFTEN = 0.01;
+
+/** How far beside its plate the pressure lies when it lies farthest, m; 0 where it lies on it, or nearly. */
+function pressureBeside(
+  { fz, mx, my }: Record<WrenchChannel, Float64Array>,
+  corners: readonly Vec[],
+  centre: Vec,
+): number {
+  const half = [0, 1].map((axis) => Math.max(...corners.map((c) => Math.abs(c[axis]! - centre[axis]!)))) as [
+    number,
+    number,
+  ];
+  const least = leastLoaded(fz);
+  let [loaded, off, farthest] = [0, 0, 0];
+  for (let k = 0; k < fz.length; k++) {
+    const load = fz[k]!;
+    if (!(load > least)) continue;
+    loaded++;
+    const beside = Math.max(Math.abs(my[k]! / load) - half[0], Math.abs(mx[k]! / load) - half[1]);
+    if (!(beside > BESIDE)) continue;
+    off++;
+    farthest = Math.max(farthest, beside);
+  }
+  return off > OFTEN * loaded ? farthest : 0;
+}
+
 /**
  * Sign that makes the median vertical over the loaded samples point up: it is down where more of them point down than
  * up.
  */
 function upSign(fz: Float64Array): 1 | -1 {
-  const some = Float64Array.from({ length: Math.ceil(fz.length / LOADED_EVERY) }, (_, k) =>
-    Math.abs(fz[k * LOADED_EVERY]!),
-  );
-  const least = Math.max(20, 0.2 * quantile(some, 0.95));
+  const least = leastLoaded(fz);
   let [up, down] = [0, 0];
   for (const f of fz)
     if (f > least) up++;
