@@ -1,16 +1,19 @@
-// One command from a fresh clone to a verdict: install what is missing (Debian's Chromium too), lint, types, unit
-// tests in Node and in the browser, end to end. Its last line is the true sum.
-import { spawnSync } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+// One command from a fresh clone to a verdict: install what is missing (Debian's Chromium and PostgreSQL too), lint,
+// types, unit tests in Node on both databases and in the browser, end to end. Its last line is the true sum.
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { postgresPrograms } from './postgres.mjs';
 import { build, install, root, run } from './steps.mjs';
 
 const CHROMIUM = JSON.parse(readFileSync(join(root, 'scripts/chromium.json'), 'utf8')).path;
 
 install();
-if (!existsSync(CHROMIUM)) {
-  run('installing Chromium', 'apt-get', ['update', '-qq']);
-  run('installing Chromium', 'apt-get', ['install', '-y', '-qq', 'chromium']);
+const missing = [...(existsSync(CHROMIUM) ? [] : ['chromium']), ...(postgresPrograms() ? [] : ['postgresql'])];
+if (missing.length) {
+  run(`looking for ${missing.join(' and ')}`, 'apt-get', ['update', '-qq']);
+  run(`installing ${missing.join(' and ')}`, 'apt-get', ['install', '-y', '-qq', ...missing]);
 }
 
 const env = { ...process.env, CHROME_BIN: CHROMIUM, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0' };
@@ -21,9 +24,29 @@ const complaints = [];
 
 /** Runs a step, shows what it prints, and takes its counts; a step without counts is one test. */
 function step(words, command, args, count, cwd = root) {
-  console.log(`\n— ${words}`);
   const r = spawnSync(command, args, { cwd, env, encoding: 'utf8', maxBuffer: 1 << 28 });
-  const output = `${r.stdout ?? ''}${r.stderr ?? ''}`;
+  take(words, `${r.stdout ?? ''}${r.stderr ?? ''}`, r.status, count);
+}
+
+/** Begins a step that leaves a processor to others; what it returns waits for it and takes it as `step` would. */
+function beside(words, command, args, count) {
+  // into a file: while the steps before it run nobody would read a pipe
+  const folder = mkdtempSync(join(tmpdir(), 'vilko-step-'));
+  const file = join(folder, 'output');
+  const out = openSync(file, 'w');
+  const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', out, out] });
+  const ended = new Promise((resolve) => child.once('close', resolve));
+  return async () => {
+    const status = await ended;
+    const output = readFileSync(file, 'utf8');
+    rmSync(folder, { recursive: true });
+    take(words, output, status, count);
+  };
+}
+
+/** Shows what a step has printed, and adds its counts. */
+function take(words, output, status, count) {
+  console.log(`\n— ${words}`);
   process.stdout.write(output);
   const counted = count?.(output);
   const before = failed;
@@ -31,8 +54,8 @@ function step(words, command, args, count, cwd = root) {
     passed += counted.passed;
     failed += counted.failed;
     // a runner that fails after its tests has found something too
-    if (r.status !== 0 && counted.failed === 0) failed++;
-  } else if (r.status === 0 && !count) passed++;
+    if (status !== 0 && counted.failed === 0) failed++;
+  } else if (status === 0 && !count) passed++;
   else failed++;
   if (failed > before) complaints.push(`${words}:`, ...named(output));
 }
@@ -59,10 +82,17 @@ const playwright = (output) => {
     : null;
 };
 
+const onPostgres = beside(
+  'server, on PostgreSQL',
+  'node',
+  ['scripts/on-postgres.mjs', 'npm', 'run', '-s', 'test:postgres', '-w', 'server'],
+  jasmine,
+);
 step('lint and format', 'npm', ['run', '-s', 'lint']);
 step('types', 'npm', ['run', '-s', 'types']);
 build();
 step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], jasmine);
+await onPostgres();
 step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
 step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], jasmine);
 step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));

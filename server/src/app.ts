@@ -13,7 +13,7 @@ import { baySockets } from './bays/bay-sockets.js';
 import { type Bays, openBays } from './bays/bays.js';
 import { watchForSwing } from './bays/watch.js';
 import type { OpenDatabase } from './db/open.js';
-import { ifRoom, watchRoom } from './db/room.js';
+import { whereItCan, watchRoom } from './db/room.js';
 import type { DemoShelves } from './demo/seed.js';
 import { apiPage } from './house/api-page.js';
 import { nightShift, type NightWork } from './house/night.js';
@@ -82,7 +82,7 @@ const bayServices = (
     await pupils.changeLesson(lessonId, { setUp });
   },
   sawDevice: ({ name, kind, rate, health }) =>
-    ifRoom(house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) })),
+    whereItCan(house.sawDevice({ name, kind, rate, ...(health ? { health } : {}) })),
   failed,
   room,
 });

@@ -113,9 +113,9 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
       return stored(s, e);
     case 'not stored':
       return [{ ...s, waiting: armedAgain(s), notice: `The swing could not be stored: ${e.why}` }, []];
-    case 'no room': {
+    case 'waits to be stored': {
       const swings = e.waiting === 1 ? 'A swing waits' : `${e.waiting} swings wait`;
-      const notice = `${capital(e.why)}. ${swings} in memory, to be stored as soon as there is room: do not stop the server.`;
+      const notice = `${capital(e.why)}. ${swings} in memory, to be stored as soon as that is over: do not stop the server.`;
       return [{ ...s, waiting: armedAgain(s), notice }, []];
     }
     case 'shown':

@@ -114,7 +114,7 @@ export type BayEvent<Task = unknown> =
   | { readonly is: 'stored'; readonly kind: SwingKind; readonly found: boolean; readonly number?: number }
   | { readonly is: 'not stored'; readonly why: string }
   /** So many swings could not be stored yet, and why. */
-  | { readonly is: 'no room'; readonly waiting: number; readonly why: string }
+  | { readonly is: 'waits to be stored'; readonly waiting: number; readonly why: string }
   | { readonly is: 'shown' }
   | { readonly is: 'monitor'; readonly who: string | null }
   | { readonly is: 'zeroed' }

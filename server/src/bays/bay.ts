@@ -39,6 +39,7 @@ import type { BayArrival, BayServices, FeedHandler, Viewer, Who } from './bay-se
 import { placeMoved, placeOf, same, shown, TOLD } from './bay-shown.js';
 import { feedPulse, type FeedPulse } from './feed-pulse.js';
 import { noRoomWords } from '../db/room.js';
+import { notNowWords } from '../db/not-now.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring, type Ring } from './ring.js';
@@ -96,8 +97,10 @@ export class BayHandle {
   readonly #viewers = new Set<Viewer>();
   #behind: WorkBehind | null = null;
   #room: LittleRoom | null = null;
-  /** Swings that could not be stored yet, because the disk is full; the oldest first. */
+  /** Swings that could not be stored yet, because the disk is full or the database is away; the oldest first. */
   readonly #unstored: Cut[] = [];
+  /** Why they wait. */
+  #waitsFor = '';
   readonly #timers: readonly NodeJS.Timeout[];
 
   constructor({ id, name }: { readonly id: string; readonly name: string }, services: BayServices) {
@@ -296,7 +299,7 @@ export class BayHandle {
     const cut = { rec: { ...rec, stated }, arrival, unsure };
     // one after the other: what waits for room goes first
     const full = this.#unstored.length
-      ? 'the disk is full'
+      ? this.#waitsFor
       : await this.#store(cut).catch((e: unknown) => this.#notStored(e));
     if (full) this.#wait(cut, full);
   }
@@ -316,18 +319,19 @@ export class BayHandle {
   }
   /** What became of a swing that could not be stored: why it may wait, or null once it is said to be lost. */
   #notStored(e: unknown): string | null {
-    const full = noRoomWords(e);
+    const full = noRoomWords(e) ?? notNowWords(e);
     if (full === null) this.#happen({ is: 'not stored', why: (e as Error).message });
     return full;
   }
-  /** Keeps what the disk has no room for, and goes on with it by itself once there is some. */
+  /** Keeps what cannot be stored now, and goes on with it by itself once there is some. */
   #wait(cut: Cut, why: string): void {
     if (this.#unstored.length >= MOST_UNSTORED) {
       this.#happen({ is: 'not stored', why: `${why}, and ${MOST_UNSTORED} swings wait already` });
       return;
     }
     this.#unstored.push(cut);
-    this.#happen({ is: 'no room', waiting: this.#unstored.length, why });
+    this.#waitsFor = why;
+    this.#happen({ is: 'waits to be stored', waiting: this.#unstored.length, why });
     if (this.#unstored.length === 1) this.#tryLater();
   }
   #tryLater(): void {
@@ -344,7 +348,7 @@ export class BayHandle {
       const why = this.#notStored(e);
       // what cannot be stored for another reason never will be: the others go on
       if (why === null) this.#unstored.shift();
-      else this.#happen({ is: 'no room', waiting: this.#unstored.length, why });
+      else this.#happen({ is: 'waits to be stored', waiting: this.#unstored.length, why });
       if (this.#unstored.length) this.#tryLater();
     }
   }

@@ -11,6 +11,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { type Embedded, joinEmbedded, openEmbedded, whereRoom } from './embedded.js';
 import { type Room, roomOn } from './room.js';
 import { layBlank } from './blank.js';
+import { causesOf } from './causes.js';
 import { damagedWords } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
 import * as schema from './schema.js';
@@ -26,7 +27,7 @@ export interface OpenDatabase {
   readonly room: Room;
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
   readonly scrub: () => Promise<void>;
-  /** Makes room again where rows were changed or deleted; a PostgreSQL server does it by itself. */
+  /** Makes room again where rows were changed or deleted. */
   readonly tidy: () => Promise<void>;
   readonly close: () => Promise<void>;
   /** How another thread joins it (`joinDatabase`); null: it lives in this thread alone. */
@@ -60,21 +61,30 @@ export async function joinDatabase(door: Door): Promise<OpenDatabase> {
 
 /** A PostgreSQL server; its tables are brought up to date where migrations are given. */
 async function openServer(folder: string, url: string, migrations: MigrationConfig | null): Promise<OpenDatabase> {
-  const [{ drizzle }, { migrate }, { default: pg }] = await Promise.all([
+  const [{ drizzle }, { migrate }, { addressWords, serverPool }] = await Promise.all([
     import('drizzle-orm/node-postgres'),
     import('drizzle-orm/node-postgres/migrator'),
-    import('pg'),
+    import('./server-pool.js'),
   ]);
-  const pool = new pg.Pool({ connectionString: url });
+  const pool = serverPool(url);
   const db = drizzle(pool, { schema });
-  if (migrations) await migrate(db, migrations);
+  try {
+    if (migrations) await migrate(db, migrations);
+  } catch (e) {
+    await pool.end();
+    throw new Error(`the database at ${addressWords(url)} could not be opened: ${causesOf(e).at(-1)?.message}`, {
+      cause: e,
+    });
+  }
   return {
     db: db as unknown as Db,
     folder,
     room: roomOn(folder),
     // what a server knows of the values in a table it has from samples of them: they are drawn anew
     scrub: () => rewriteTables('VACUUM (FULL, ANALYZE)', (command) => pool.query(command)),
-    tidy: () => Promise.resolve(),
+    tidy: async () => {
+      await pool.query('VACUUM');
+    },
     close: () => pool.end(),
     door: () => Promise.resolve({ folder, url }),
   };

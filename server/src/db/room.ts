@@ -1,6 +1,7 @@
 import { statfs } from 'node:fs/promises';
 import { KEPT_FREE, type LittleRoom } from '@vilko/contract';
 import { causesOf } from './causes.js';
+import { notNowWords } from './not-now.js';
 
 /** Under so much there is a warning, bytes. */
 export const LITTLE = 10 ** 9;
@@ -46,10 +47,10 @@ export function noRoomWords(error: unknown): string | null {
   return full instanceof NoRoom ? full.message : 'the disk is full';
 }
 
-/** Writes what can be made again, and does without it where there is no room. */
-export async function ifRoom(writing: Promise<unknown>): Promise<void> {
+/** Writes what can be made again, and does without it where there is no room, or the database is away. */
+export async function whereItCan(writing: Promise<unknown>): Promise<void> {
   await writing.catch((e: unknown) => {
-    if (noRoomWords(e) === null) throw e;
+    if (noRoomWords(e) === null && notNowWords(e) === null) throw e;
   });
 }
 

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { Lesson, type LiveMessage, Pupil } from '@vilko/contract';
 import { faultOf, measureRow } from '@vilko/core';
 import { buildApp } from '../app.js';
-import { openDatabase } from '../db/open.js';
+import { freshDatabase } from '../testing/fresh-database.js';
 import { jobsOf } from './demo-jobs.js';
 import { demoSwing } from './demo-swing.js';
 import { DEMO_LESSON, seedDemo } from './seed.js';
@@ -60,7 +60,7 @@ describe('the sample world', () => {
 
 describe('the sample world, while it is being made', () => {
   it('is there with its lessons at once; its swings come one by one, and go on where they were stopped', async () => {
-    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const database = await freshDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')));
     const app = await buildApp(database, { web: '/nowhere' });
     const heard: LiveMessage[] = [];
     app.bays.first().watch({ say: (m) => heard.push(m), show: () => undefined, busy: () => false });
@@ -96,7 +96,7 @@ describe('the sample world, while it is being made', () => {
   });
 
   it('is said on every screen, on those that come later too, until it is done', async () => {
-    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const database = await freshDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')));
     const { bays, fastify } = await buildApp(database, { web: '/nowhere' });
     const watched = () => {
       const heard: unknown[] = [];
@@ -118,7 +118,7 @@ describe('the sample world, while it is being made', () => {
   });
 
   it('does not come into a house that has pupils of its own', async () => {
-    const database = await openDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')), 'memory://');
+    const database = await freshDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')));
     const app = await buildApp(database, { web: '/nowhere' });
     try {
       await app.demo.pupils.add({ ...DEMO_PUPILS[0]!.pupil, id: 'somebody' });

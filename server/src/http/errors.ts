@@ -4,6 +4,7 @@ import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { causesOf } from '../db/causes.js';
 import { noRoomWords } from '../db/room.js';
+import { notNowWords } from '../db/not-now.js';
 
 const REFUSALS: Readonly<Record<number, string>> = {
   400: 'The request was not understood.',
@@ -58,6 +59,12 @@ export function sayErrors(app: FastifyInstance): void {
       request.log.warn(error);
       const kept = 'Nothing was changed. Reading goes on; writing does by itself as soon as there is room.';
       return reply.code(507).send({ code: 'no-room', message: `${capital(noRoom)}.`, kept });
+    }
+    const notNow = notNowWords(error);
+    if (notNow) {
+      request.log.warn(error);
+      const kept = 'What was kept before is kept; what this would have changed may not be. Look, then try again.';
+      return reply.code(503).send({ code: 'no-database', message: `${capital(notNow)}.`, kept });
     }
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error(error);

@@ -14,7 +14,8 @@ import {
   SwingHead,
 } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
-import { testApp, type TestApp } from '../testing/test-app.js';
+import { sql } from 'drizzle-orm';
+import { SOMEBODY, testApp, type TestApp } from '../testing/test-app.js';
 import { lines } from './log.js';
 
 describe('every route', () => {
@@ -250,5 +251,19 @@ describe('the log', () => {
     expect(lines.map((l) => l.req?.url)).toContain('/api/swings/:id/recording');
     expect(lines.filter((l) => l.level > 30)).toEqual([]);
     for (const secret of ['Somebody', own.id, 'not this one', 'a-secret-token']) expect(text).not.toContain(secret);
+  });
+
+  it('says which query has failed and why, and nothing of what it was asked with', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-log-'));
+    const app = await testApp({ log: folder });
+    await app.database.db.execute(sql`ALTER TABLE pupils DROP COLUMN story`);
+    const { id: _, archived: __, ...somebody } = SOMEBODY;
+    const answer = await app.send('POST', '/api/pupils', { ...somebody, name: 'Zebulon\nLoud', about: 'Test\npilot' });
+    expect(answer.statusCode).toBe(500);
+    await app.close();
+    const text = readFileSync(join(folder, 'vilko.log'), 'utf8');
+    expect(text).toContain('insert into');
+    expect(text).toMatch(/column .*story.* does not exist/);
+    for (const secret of ['Zebulon', 'Loud', 'pilot']) expect(text).not.toContain(secret);
   });
 });

@@ -22,7 +22,7 @@ import type { PracticeService } from '../practice/practice-service.js';
 import type { DrillService } from '../drills/drill-service.js';
 import type { ReportService } from './report-service.js';
 import { MOST, sentBack } from './sent-back.js';
-import { ifRoom } from '../db/room.js';
+import { whereItCan } from '../db/room.js';
 
 /** A link's secret, bytes: 128 random bits cannot be guessed. */
 const SECRET = 16;
@@ -79,7 +79,7 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
       const { lesson, pupil, share } = found;
       const report = await reports.of(lesson.id);
       if (!report) return null;
-      await ifRoom(shares.change(token, { lastOpenedAt: new Date() }));
+      await whereItCan(shares.change(token, { lastOpenedAt: new Date() }));
       const plan = await running(pupil.id);
       const own = await drills.own();
       const days = plan ? layOut(plan.plan, drillShelf(own)).map(sharedDay) : [];

@@ -12,7 +12,7 @@ import { swingDoubts } from './swing-doubts.js';
 import { headOf } from './swing-head.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
 import { aboutOf, type Reading, type ReadRow, swingVerdicts } from './swing-verdicts.js';
-import { ifRoom } from '../db/room.js';
+import { whereItCan } from '../db/room.js';
 
 /** The tables swings are read from. */
 export interface SwingTables {
@@ -83,7 +83,8 @@ function keptReadings(swings: SwingRepository) {
       undefined,
       waits,
     );
-    for (const [i, row] of rows.entries()) await ifRoom(swings.keep(row.id, summaryKey(about, row.marks), made[i]!));
+    for (const [i, row] of rows.entries())
+      await whereItCan(swings.keep(row.id, summaryKey(about, row.marks), made[i]!));
     return made;
   };
   const readAnew = async (row: SwingRow, pupil: Pupil): Promise<PreparedPart> => (await allAnew([row], pupil))[0]!;

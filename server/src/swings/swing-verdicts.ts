@@ -5,7 +5,7 @@ import type { KeptVerdict } from '../db/schema.js';
 import { type AboutSwing, type SwingSummary, UNJUDGED, type Verdict, verdictOf, whoIs } from './read-swing.js';
 import type { Doubted } from './swing-doubts.js';
 import type { SwingRepository, SwingRow } from './swing-repository.js';
-import { ifRoom } from '../db/room.js';
+import { whereItCan } from '../db/room.js';
 
 /** What a swing says, under which key, and what it was last said to be. */
 export interface Reading {
@@ -69,7 +69,7 @@ export function swingVerdicts({ swings, standards }: Verdicts) {
       fresh.push({ swingId: row.id, key: reading.key, verdict: { by, verdict } });
       return verdict;
     });
-    await ifRoom(swings.keepVerdicts(fresh));
+    await whereItCan(swings.keepVerdicts(fresh));
     return verdicts;
   };
 

@@ -7,6 +7,7 @@ import { type Recording, writeRecording } from '@vilko/core';
 import { type App, buildApp } from '../app.js';
 import { openDatabase } from '../db/open.js';
 import type { Room } from '../db/room.js';
+import { freshDatabase } from './fresh-database.js';
 import { pupilRepository } from '../pupils/pupil-repository.js';
 
 export const SOMEBODY: Pupil = {
@@ -26,6 +27,8 @@ export const SOMEBODY: Pupil = {
 export async function testApp(
   o: {
     onDisk?: boolean;
+    /** Of an empty database on a PostgreSQL server. */
+    url?: string;
     signIn?: boolean;
     listen?: boolean;
     pupil?: Partial<Pupil>;
@@ -35,7 +38,7 @@ export async function testApp(
   } = {},
 ) {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-test-'));
-  const database = await openDatabase(folder, o.onDisk ? undefined : 'memory://', o.room);
+  const database = await (o.onDisk || o.url ? openDatabase(folder, o.url, o.room) : freshDatabase(folder, o.room));
   const pupils = pupilRepository(database.db);
   const pupil = { ...SOMEBODY, ...o.pupil };
   await pupils.add(pupil);
