@@ -42,6 +42,11 @@ const targets = {
       external: ['@electric-sql/pglite'],
     },
     {
+      entryPoints: [at('server/src/move.ts')],
+      outfile: at('server/dist/move.mjs'),
+      external: INSTALLED,
+    },
+    {
       entryPoints: [at('server/src/office/office-thread.ts')],
       outfile: at('server/dist/office-thread.mjs'),
       external: INSTALLED,

@@ -13,7 +13,7 @@ const complaints = [];
 const ROOT =
   /^(README|CONTRIBUTING)\.md$|^(package(-lock)?|tsconfig\.base)\.json$|^eslint\.config\.mjs$|^\.(gitignore|npmrc|prettier\w+(\.json)?)$/;
 const FOLDERS = /^(core|contract|server|cli|web|e2e|bench|docs|scripts|\.ci)\//;
-const KINDS = /\.(ts|mjs|cjs|html|css|json|md|sql|svg|ico|csv)$|(^|\/)(run|\.postcssrc\.json)$/;
+const KINDS = /\.(ts|mts|mjs|cjs|html|css|json|md|sql|svg|ico|csv)$|(^|\/)(run|\.postcssrc\.json)$/;
 /** Kinds that belong in one place only. */
 const PLACES = [
   [/\.png$/, /^docs\/screenshots\//],

@@ -11,6 +11,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
   vilko simulate OUT      a simulated recording, and OUT.truth.json beside it
   vilko measures          every measure: unit, worth, devices, definition (Markdown)
   vilko serve             the application
+  vilko move              a house from its folder to a PostgreSQL server, or back (vilko move --help)
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
          --axes ball=+x,left=+y  --cutoff HZ  --pattern ID|FILE.json  --json
@@ -27,14 +28,19 @@ const COMMANDS: Readonly<Record<string, (o: Options) => string>> = {
   measures: glossaryMarkdown,
 };
 
+/** What the server's own programs do. */
+const PROGRAMS: Readonly<Record<string, string>> = { serve: 'main.mjs', move: 'move.mjs' };
+
 async function main([command, ...rest]: string[]): Promise<void> {
   if (!command || command === '--help' || command === 'help') {
     process.stdout.write(HELP);
     return;
   }
-  if (command === 'serve') {
-    const server = new URL('../../server/dist/main.mjs', import.meta.url);
-    await import(server.href);
+  const program = PROGRAMS[command];
+  if (program) {
+    // it reads its own words, as if it had been called by itself
+    process.argv.splice(2, 1);
+    await import(new URL(`../../server/dist/${program}`, import.meta.url).href);
     return;
   }
   const run = COMMANDS[command];

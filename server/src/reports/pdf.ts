@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { LessonHead, Pupil, Report, ReportSwing } from '@vilko/contract';
 import { meansWords, MINOR, REPORT_FIELDS, successWord } from '@vilko/contract';
 import {
@@ -13,7 +14,7 @@ import {
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import { drillSvg } from './drill-svg.js';
 import { bandOf } from './draft.js';
-import { face, FACES } from './fonts.js';
+import { faceFile } from './fonts.js';
 import { PAPER } from './paper.js';
 import { routeSvg } from './route-svg.js';
 import { stripSvg } from './strip-svg.js';
@@ -172,11 +173,13 @@ interface WithFiles {
  */
 async function printer() {
   const { default: pdfmake } = await import('pdfmake');
-  for (const which of ['normal', 'bold'] as const)
-    (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(FACES[which], Buffer.from(face(which)));
+  // under its own path: what draws the text of a picture looks for the face on the disk
+  const [normal, bold] = [faceFile('normal'), faceFile('bold')];
+  for (const file of [normal, bold])
+    (pdfmake as unknown as WithFiles).virtualfs.writeFileSync(file, readFileSync(file));
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy(() => false);
-  pdfmake.setFonts({ Hanken: { normal: FACES.normal, bold: FACES.bold } });
+  pdfmake.setFonts({ Hanken: { normal, bold } });
   return pdfmake;
 }
 

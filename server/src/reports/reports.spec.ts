@@ -238,7 +238,10 @@ describe('a report', () => {
 
   it('is a PDF with its own fonts, and an e-mail file in the outbox that goes when the pupil is erased', async () => {
     await swings('l', 70, 3, { fault: 'hangs-back' });
+    const warned = spyOn(console, 'warn');
     const answer = await app.get('/api/lessons/l/report.pdf');
+    // a face that is not found is warned of, and another one drawn
+    expect(warned).not.toHaveBeenCalled();
     expect([answer.headers['content-type'], answer.rawPayload.subarray(0, 5).toString()]).toEqual([
       'application/pdf',
       '%PDF-',
