@@ -6,6 +6,7 @@ import { bayRests } from '@vilko/core/live';
 import fastifyStatic from '@fastify/static';
 import type { FastifyInstance } from 'fastify';
 import { guard } from './auth/guard.js';
+import { knownBrowsers } from './auth/known-browsers.js';
 import { signIn } from './auth/sign-in.js';
 import type { BayServices } from './bays/bay-services.js';
 import { bayRoutes } from './bays/bay-routes.js';
@@ -120,7 +121,7 @@ export async function buildApp(
     room: database.room,
   });
   const bays = await openBays(tables.bays, forBays);
-  await guard(fastify, { auth: signIn(house), needed, deviceKey });
+  await guard(fastify, { auth: signIn(house), known: await knownBrowsers(house), needed, deviceKey });
   // before anything is begun, or the bytes of a film are taken in; who is there and what stands on a bay is no writing
   fastify.addHook('onRequest', async ({ method, url, headers }) => {
     if (method === 'GET' || /^\/api\/(session|bays\/)/.test(url)) return;

@@ -3,13 +3,18 @@ import * as z from 'zod';
 
 const Environment = z.object({
   HOST: z.string().default('127.0.0.1'),
-  PORT: z.coerce.number().int().min(0).max(65535).default(4310),
+  PORT: z.coerce
+    .number('is no port: 0 to 65535')
+    .int('is no port: 0 to 65535')
+    .min(0, 'is no port: 0 to 65535')
+    .max(65535, 'is no port: 0 to 65535')
+    .default(4310),
   VILKO_DATA: z.string().default('.data/vilko'),
   DATABASE_URL: z.string().optional(),
   VILKO_WEB: z.string().optional(),
-  VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole']).default('0'),
+  VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole'], 'is none of 0, 1, newest, whole').default('0'),
   VILKO_BAYS: z.string().default(''),
-  VILKO_PASSWORD: z.string().min(10).optional(),
+  VILKO_PASSWORD: z.string().min(10, 'is shorter than 10 characters: choose a longer one').optional(),
 });
 
 export interface Config {
@@ -36,9 +41,14 @@ export interface Config {
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1'];
 
-/** Reads the environment; beyond loopback everybody must sign in. */
+/**
+ * Reads the environment; beyond loopback everybody must sign in.
+ * @throws Error that says which variable is wrong, and why
+ */
 export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
-  const e = Environment.parse(env);
+  const read = Environment.safeParse(env);
+  if (!read.success) throw new Error(read.error.issues.map((i) => `${i.path.join('.')} ${i.message}`).join('; '));
+  const e = read.data;
   return {
     host: e.HOST,
     port: e.PORT,

@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import { moveHouse } from './db/move.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
+import { moveHouse } from './house/move-house.js';
 
 const HELP = `vilko move: a house from the database in its folder to a PostgreSQL server, or back
 

@@ -1,3 +1,5 @@
+import { statSync } from 'node:fs';
+import { connect } from 'node:net';
 import { Problem, Session } from '@vilko/contract';
 import { readConfig } from '../config.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
@@ -155,7 +157,92 @@ describe('on this machine only', () => {
     expect(readConfig({}, '/web').signIn).toBeFalse();
     expect(readConfig({ HOST: '::1' }, '/web').signIn).toBeFalse();
     expect(readConfig({ HOST: '0.0.0.0' }, '/web').signIn).toBeTrue();
-    expect(() => readConfig({ VILKO_PASSWORD: 'short' }, '/web')).toThrowError();
+  });
+
+  it('says which variable of the environment is wrong, and why, in one line', () => {
+    const words = (env: Record<string, string>) => () => readConfig(env, '/web');
+    expect(words({ VILKO_PASSWORD: 'short' })).toThrowError(
+      'VILKO_PASSWORD is shorter than 10 characters: choose a longer one',
+    );
+    expect(words({ PORT: 'seven', VILKO_DEMO: 'yes' })).toThrowError(
+      'PORT is no port: 0 to 65535; VILKO_DEMO is none of 0, 1, newest, whole',
+    );
+  });
+});
+
+describe('guessing', () => {
+  it('uses up the tries of strangers at an address, not of a browser in which somebody has signed in', async () => {
+    const app = await testApp({ signIn: true });
+    try {
+      const { signIn } = await import('./sign-in.js');
+      const { houseRepository } = await import('../house/house-repository.js');
+      await signIn(houseRepository(app.database.db)).setPassword(PASSWORD);
+      const enter = async (password: string, cookie = '') =>
+        app.fastify.inject({ method: 'POST', url: '/api/session', payload: { password }, headers: { cookie } });
+      const first = await enter(PASSWORD);
+      const mark = first.cookies.find((c) => c.name === 'vilko-known')!;
+      expect(mark.httpOnly).toBeTrue();
+      const known = `vilko-known=${mark.value}`;
+      // the mark itself opens nothing
+      expect((await app.fastify.inject({ url: '/api/pupils', headers: { cookie: known } })).statusCode).toBe(401);
+      let guesses = 0;
+      while ((await enter('a wrong one')).statusCode === 401 && guesses < 100) guesses++;
+      expect(guesses).toBeLessThan(30);
+      expect((await enter(PASSWORD)).statusCode).toBe(429);
+      expect((await enter(PASSWORD, 'vilko-known=made.up')).statusCode).toBe(429);
+      expect((await enter(PASSWORD, known)).statusCode).toBe(200);
+    } finally {
+      await app.close();
+    }
+  });
+});
+
+describe('a connection that is held open for nothing', () => {
+  /** When the server ended a connection over which this was sent, ms; null where it did not in time. */
+  const endedAfter = (port: number, sent: string, within: number): Promise<number | null> =>
+    new Promise((done) => {
+      const began = performance.now();
+      const socket = connect(port, '127.0.0.1', () => socket.write(sent));
+      const late = setTimeout(() => {
+        socket.destroy();
+        done(null);
+      }, within);
+      socket.on('error', () => undefined);
+      // what it says before it ends has to be taken
+      socket.on('data', () => undefined);
+      socket.once('close', () => {
+        clearTimeout(late);
+        done(performance.now() - began);
+      });
+    });
+
+  it('is ended: half a head after 10 s, a body that does not go on after 20', async () => {
+    const app = await testApp({ listen: true });
+    try {
+      const [head, body] = await Promise.all([
+        endedAfter(app.port, 'GET /api/health HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Slow: ', 40_000),
+        endedAfter(
+          app.port,
+          `POST /api/lessons/l/recordings?name=a.csv HTTP/1.1\r\nHost: 127.0.0.1:${app.port}\r\nContent-Type: application/octet-stream\r\nContent-Length: 100000\r\n\r\ntime`,
+          40_000,
+        ),
+      ]);
+      expect(head).toBeGreaterThan(5_000);
+      expect(head).toBeLessThan(20_000);
+      expect(body).toBeGreaterThan(15_000);
+      expect(body).toBeLessThan(35_000);
+      expect((await app.get('/api/health')).statusCode).toBe(200);
+    } finally {
+      await app.close();
+    }
+  }, 90_000);
+});
+
+describe('what lies in the data folder', () => {
+  it('is its owner’s alone', async () => {
+    const app = await testApp();
+    expect(statSync(app.folder).mode & 0o777).toBe(0o700);
+    await app.close();
   });
 });
 

@@ -5,10 +5,14 @@ import type { Session } from '@vilko/contract';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { loopback } from '../http/loopback.js';
 import { API, serve } from '../http/serve.js';
+import type { KnownBrowsers } from './known-browsers.js';
 import { isOwn } from './own-pages.js';
 import type { SignIn } from './sign-in.js';
 
 const COOKIE = 'vilko';
+/** The mark of a browser in which somebody has signed in before; it lasts half a year, s. */
+const KNOWN = 'vilko-known';
+const KNOWN_LASTS = 180 * 24 * 3600;
 
 /** Equal in constant time; texts of different length are not. */
 const same = (a: string, b: string): boolean =>
@@ -16,6 +20,7 @@ const same = (a: string, b: string): boolean =>
 
 export interface Guarded {
   readonly auth: SignIn;
+  readonly known: KnownBrowsers;
   /** The server listens beyond loopback. */
   readonly needed: boolean;
   /** What a device on another machine brings in its address. */
@@ -27,9 +32,12 @@ export interface Guarded {
  * stands in the table of endpoints; what names nobody is the instructor's.
  */
 export async function guard(app: FastifyInstance, guarded: Guarded): Promise<void> {
-  const { auth, needed, deviceKey } = guarded;
+  const { auth, known, needed, deviceKey } = guarded;
   await app.register(cookie);
-  await app.register(rateLimit, { global: false });
+  await app.register(rateLimit, {
+    global: false,
+    keyGenerator: (request) => known.nameIn(request.cookies[KNOWN]) ?? request.ip,
+  });
   const isDevice = (request: FastifyRequest): boolean => {
     const key = (request.query as { key?: unknown } | null)?.key;
     return loopback(request.ip) || (typeof key === 'string' && same(key, deviceKey));
@@ -49,7 +57,7 @@ export async function guard(app: FastifyInstance, guarded: Guarded): Promise<voi
 }
 
 /** Signing in and out, and the password. */
-function sessionRoutes(app: FastifyInstance, { auth, needed }: Guarded, done: () => void): void {
+function sessionRoutes(app: FastifyInstance, { auth, known, needed }: Guarded, done: () => void): void {
   const session = async (signedIn: boolean): Promise<Session> => ({
     needed,
     signedIn: !needed || signedIn,
@@ -59,7 +67,8 @@ function sessionRoutes(app: FastifyInstance, { auth, needed }: Guarded, done: ()
   serve(app, 'signIn', async ({ body, reply }) => {
     const token = await auth.enter(body.password);
     if (!token) return reply.code(401).send({ code: 'sign-in', message: 'This is not the password.' });
-    reply.setCookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', path: '/' });
+    const own = { httpOnly: true, sameSite: 'strict', path: '/' } as const;
+    reply.setCookie(COOKIE, token, own).setCookie(KNOWN, known.mark(), { ...own, maxAge: KNOWN_LASTS });
     return session(true);
   });
   serve(app, 'signOut', ({ request, reply }) => {

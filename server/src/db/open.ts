@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -48,9 +48,20 @@ let emptyInMemory: Promise<Blob> | null = null;
 
 /** Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock. */
 export async function openDatabase(folder: string, url?: string, room = roomOn(folder)): Promise<OpenDatabase> {
+  keepToOneself(folder);
   const migrations = { migrationsFolder: migrationsFolder() };
   if (!url) return openInFolder(folder, migrations, room);
   return url.startsWith('memory:') ? openInMemory(migrations) : openServer(folder, url, migrations);
+}
+
+/** Nobody else on this machine reads what lies in a data folder: names, swings, films, the devices' key. */
+function keepToOneself(folder: string): void {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  try {
+    chmodSync(folder, 0o700);
+  } catch {
+    console.warn(`vilko: others on this machine may read ${folder}: whom it is open to could not be changed`);
+  }
 }
 
 /** Joins a database that another thread has opened. */

@@ -32,6 +32,10 @@ const refusedByDatabase = (error: unknown): string | undefined =>
     .map(({ code }) => (typeof code === 'string' ? REFUSED_BY_DATABASE[code] : undefined))
     .find((said) => said !== undefined);
 
+/** What nobody expected, and by which name it stands in the log. */
+const notDone = (id: string): string =>
+  `The server could not do this; nothing was changed. In its log it is called ${id}.`;
+
 /** Every error of the plug-ins below as one sentence for a person; what nobody expected goes into the log. */
 export function sayErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request: FastifyRequest, reply: FastifyReply) => {
@@ -68,8 +72,6 @@ export function sayErrors(app: FastifyInstance): void {
     }
     const status = error.statusCode ?? 500;
     if (status >= 500) request.log.error(error);
-    return reply
-      .code(status)
-      .send({ code: 'server', message: REFUSALS[status] ?? 'The server could not do this; nothing was changed.' });
+    return reply.code(status).send({ code: 'server', message: REFUSALS[status] ?? notDone(request.id) });
   });
 }

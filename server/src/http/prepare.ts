@@ -1,3 +1,5 @@
+import { randomBytes } from 'node:crypto';
+import type { IncomingMessage } from 'node:http';
 import helmet from '@fastify/helmet';
 import swagger from '@fastify/swagger';
 import websocket from '@fastify/websocket';
@@ -7,13 +9,37 @@ import { sayErrors } from './errors.js';
 import { logOptions } from './log.js';
 import { nulInAddress, nulRefused } from './nul.js';
 
+/** A request's head is there within so long, and that is looked at so often, ms. */
+const HEAD_WITHIN = 10_000;
+const LOOKED_AFTER = 2_000;
+/** Nobody sends a body in pieces that lie farther apart, ms. */
+const IDLE_BODY = 20_000;
+
+/**
+ * Ends a connection over which a body has begun and does not go on: it would be held open for nothing. An answer may
+ * take as long as it takes.
+ */
+function cutOffIdle(request: IncomingMessage): void {
+  const { socket } = request;
+  // a request that is made within the server has none that could be timed
+  if (request.complete || typeof socket.setTimeout !== 'function') return;
+  socket.setTimeout(IDLE_BODY, () => socket.destroy());
+  request.once('end', () => socket.setTimeout(0));
+}
+
 /**
  * What every route rests on: checks, bytes, errors in a sentence.
  * @param log folder of the log; without it only errors are said
  * @param level from which on something is logged
  */
 export function bareServer(log: string | undefined, level?: string): FastifyInstance {
-  const fastify = Fastify({ ...logOptions(log ?? null, level), routerOptions: { maxParamLength: 200 } });
+  const fastify = Fastify({
+    ...logOptions(log ?? null, level),
+    routerOptions: { maxParamLength: 200 },
+    // one name an error keeps, whichever thread has answered
+    genReqId: () => randomBytes(4).toString('hex'),
+    http: { headersTimeout: HEAD_WITHIN, connectionsCheckingInterval: LOOKED_AFTER },
+  });
   fastify.setValidatorCompiler(validatorCompiler);
   fastify.setSerializerCompiler(serializerCompiler);
   fastify.addContentTypeParser(
@@ -23,6 +49,10 @@ export function bareServer(log: string | undefined, level?: string): FastifyInst
   );
   fastify.decorate('elsewhere', null);
   fastify.addHook('onRequest', (request, _, done) => done(nulInAddress(request.url) ? nulRefused() : undefined));
+  fastify.addHook('onRequest', (request, _, done) => {
+    cutOffIdle(request.raw);
+    done();
+  });
   sayErrors(fastify);
   return fastify;
 }

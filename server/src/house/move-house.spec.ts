@@ -6,9 +6,9 @@ import { getTableName, is, sql } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
 import { freshDatabase } from '../testing/fresh-database.js';
 import { testApp } from '../testing/test-app.js';
-import { moveHouse } from './move.js';
-import { type OpenDatabase, openDatabase } from './open.js';
-import * as schema from './schema.js';
+import { type OpenDatabase, openDatabase } from '../db/open.js';
+import * as schema from '../db/schema.js';
+import { moveHouse } from './move-house.js';
 
 const ABOUT_FILM = 'angle=face%20on&duration=3&aspect=0.8&frameRate=60&from=file';
 const WEBM = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...Array<number>(60).fill(7)]);

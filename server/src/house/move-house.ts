@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { getTableName, sql, type SQL } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { filmStore } from '../swings/film-store.js';
-import type { Db, OpenDatabase } from './open.js';
-import * as schema from './schema.js';
+import type { Db, OpenDatabase } from '../db/open.js';
+import * as schema from '../db/schema.js';
 
 /** Every table, each behind those it refers to. */
 const IN_ORDER: readonly PgTable[] = [
