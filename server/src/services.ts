@@ -96,6 +96,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
       data: database.folder,
       pupils,
       archive,
+      size: async () => (await swings.size()) + (await store.size()),
       nightFolder: async () => (await settingsOf(house)).nightly.folder,
     }),
     reports,

@@ -82,6 +82,17 @@ describe('a house’s own database', () => {
     }
   });
 
+  it('that a newer version has opened is refused, and is what it was', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-house-'));
+    const { db, close } = await openDatabase(folder);
+    const future = Date.now() + 1e9;
+    await db.execute(sql`INSERT INTO drizzle.__drizzle_migrations (hash, created_at) VALUES ('later', ${future})`);
+    await close();
+    // and again: what was refused holds nothing
+    for (let i = 0; i < 2; i++)
+      await expectAsync(openDatabase(folder)).toBeRejectedWithError(/newer version of Vilko.*Nothing was touched/);
+  });
+
   it('that is damaged is refused with what is kept and what can be done, the newest backup by its name', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'vilko-house-'));
     await (await openDatabase(folder)).close();

@@ -14,6 +14,7 @@ import { layBlank } from './blank.js';
 import { causesOf } from './causes.js';
 import { damagedWords } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
+import { refuseNewer } from './newer.js';
 import * as schema from './schema.js';
 
 /** One type for both drivers. */
@@ -80,7 +81,10 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
   const pool = serverPool(url);
   const db = drizzle(pool, { schema });
   try {
-    if (migrations) await migrate(db, migrations);
+    if (migrations) {
+      await refuseNewer(db, migrations.migrationsFolder, addressWords(url));
+      await migrate(db, migrations);
+    }
   } catch (e) {
     await pool.end();
     throw new Error(`the database at ${addressWords(url)} could not be opened: ${causesOf(e).at(-1)?.message}`, {
@@ -133,11 +137,13 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
 async function openInFolder(folder: string, migrations: MigrationConfig, room: Room): Promise<OpenDatabase> {
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const unlock = lockFolder(folder);
+  let opened: Embedded | null = null;
   try {
     layBlank(join(folder, 'pg'));
     const client = await openEmbedded(join(folder, 'pg')).catch((e: unknown) => {
       throw new Error(damagedWords(folder, e), { cause: e });
     });
+    opened = client;
     // a log file that is reused keeps what it held: ours are removed instead
     await client.exec('SET wal_recycle = off');
     const close = async (): Promise<void> => {
@@ -146,10 +152,13 @@ async function openInFolder(folder: string, migrations: MigrationConfig, room: R
     };
     const door = async (): Promise<Door> => ({ folder, port: await client.port() });
     const { drizzle } = await import('drizzle-orm/pglite');
-    await migrate(drizzle(client as unknown as PGlite, { schema }), migrations);
+    const db = drizzle(client as unknown as PGlite, { schema });
+    await refuseNewer(db, migrations.migrationsFolder, folder);
+    await migrate(db, migrations);
     await dropTemplates(client);
     return await overEmbedded(folder, { ...client, close }, { door, room });
   } catch (e) {
+    await opened?.close();
     unlock();
     throw e;
   }

@@ -1,12 +1,20 @@
-import { readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Backup, Erased, Film, HouseSettings, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { NoRoom } from '../db/room.js';
+import { openOutbox } from '../reports/outbox.js';
+import { openTables } from '../services.js';
+import { filmStore } from '../swings/film-store.js';
 import { inboxRepository } from '../swings/inbox-repository.js';
 import { inboxService } from '../swings/inbox-service.js';
 import { swingRepository } from '../swings/swing-repository.js';
 import { testApp, type TestApp } from '../testing/test-app.js';
+import { backups } from './backups.js';
+import { lastBytes } from './last-bytes.js';
+import { pupilArchive } from './pupil-archive.js';
 
 describe('backups', () => {
   let app: TestApp;
@@ -27,6 +35,32 @@ describe('backups', () => {
     const inside = Object.keys(unzipSync(await bytesOf(b.name)));
     expect(inside).toContain('pupils.json');
     expect(inside.filter((f) => /^recordings\/.*\.vilko$/.test(f)).length).toBe(1);
+  });
+  it('are not begun where their disk has no room for them, and leave nothing there', async () => {
+    const data = mkdtempSync(join(tmpdir(), 'vilko-full-'));
+    const tables = openTables(app.database);
+    const archive = pupilArchive({
+      ...tables,
+      store: filmStore(app.folder),
+      outbox: openOutbox(app.folder),
+      bytes: lastBytes({ database: app.database, house: tables.house }),
+    });
+    let asked = 0;
+    const shelves = { data, pupils: app.pupils, archive, nightFolder: () => Promise.resolve('') };
+    const room = () => (more?: number) => {
+      asked = more ?? 0;
+      return Promise.reject(new NoRoom(5e6));
+    };
+    const size = async () => tables.swings.size();
+    const full = backups({ ...shelves, size, room });
+    await expectAsync(full.make()).toBeRejectedWithError(NoRoom, /5 MB are free/);
+    expect(asked).toBeGreaterThan(5_000);
+    expect((await full.night(new Date())).wrong).toContain('the disk is full: 5 MB are free');
+    const large = backups({ ...shelves, size: () => Promise.resolve(3.2e9) });
+    await expectAsync(large.make()).toBeRejectedWithError(
+      /holds 3\.2 GB .* a backup file takes 2: stop the server and copy/,
+    );
+    expect(readdirSync(join(data, 'backups'))).toEqual([]);
   });
   it('put back what is missing and leave the rest as it is', async () => {
     const b = await make();

@@ -1,10 +1,11 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync } from 'node:fs';
 import { readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, isAbsolute, join } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import type { Backup, NightReport, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import * as z from 'zod';
+import { type Room, roomOn } from '../db/room.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
 import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';
@@ -19,6 +20,8 @@ const Contents = z.object({
 
 const NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
 const NIGHT = /^vilko-night-\d{8}\.zip$/;
+/** More cannot be put back from one archive (`unzip`), bytes; some of it is what lies beside the recordings. */
+const MOST = 2e9;
 /** Nights that are kept. */
 const NIGHTS = 14;
 
@@ -32,6 +35,10 @@ export interface BackupShelves {
   readonly archive: PupilArchive;
   /** The folder that was chosen for the nights; empty for the data folder's own. */
   readonly nightFolder: () => Promise<string>;
+  /** Bytes of all recordings and films of the house. */
+  readonly size: () => Promise<number>;
+  /** The room on the disk of a folder. */
+  readonly room?: (folder: string) => Room;
 }
 
 /** The backups that lie in the house's own folder and in that of the nights. */
@@ -54,8 +61,16 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
 
 /** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
 const writer =
-  ({ pupils, archive }: Pick<BackupShelves, 'pupils' | 'archive'>) =>
+  ({ data, pupils, archive, size, room = roomOn }: Omit<BackupShelves, 'nightFolder'>) =>
   async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
+    const bytes = await size();
+    if (bytes > MOST)
+      throw new VilkoError(
+        'unsupported',
+        `this house holds ${(bytes / 1e9).toFixed(1)} GB of recordings and films, and a backup file takes ${(MOST / 1e9).toFixed(0)}: stop the server and copy the folder ${data}, which is a whole backup too`,
+      );
+    // a folder that is not there is said as such when it is written to
+    if (existsSync(folder)) await room(folder)(bytes);
     const ids = await pupils.ids();
     const bundle = await archive.whole();
     const { swings, missing } = bundle.head;
@@ -74,11 +89,12 @@ const writer =
   };
 
 /** Backups in the data folder: every pupil as one bundle. They work on either database. */
-export function backups({ data, pupils, archive, nightFolder }: BackupShelves) {
+export function backups(shelves: BackupShelves) {
+  const { data, archive, nightFolder } = shelves;
   const own = join(data, 'backups');
   mkdirSync(own, { recursive: true });
   const { found, contents } = backupFiles(own, nightFolder);
-  const write = writer({ pupils, archive });
+  const write = writer(shelves);
   const list = async (): Promise<Backup[]> => {
     const all = await Promise.all(
       (await found()).map(async ({ name, folder }) => {

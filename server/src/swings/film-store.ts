@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync } from 'node:fs';
-import { readFile, rm, writeFile } from 'node:fs/promises';
+import { readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Film } from '@vilko/contract';
 import { type DrillMedia, VilkoError } from '@vilko/core';
@@ -41,6 +41,12 @@ export function filmStore(data: string) {
     has: (f: Kept): boolean => existsSync(join(folder, fileOf(f))),
     /** Null where its file is gone or cannot be read: whoever takes many goes on. */
     find: (f: Kept): Promise<Uint8Array | null> => readFile(join(folder, fileOf(f))).catch(() => null),
+    /** Bytes of all that lies there. */
+    size: async (): Promise<number> => {
+      const files = await readdir(folder);
+      const sizes = await Promise.all(files.map((file) => stat(join(folder, file)).then((s) => s.size)));
+      return sizes.reduce((sum, size) => sum + size, 0);
+    },
     remove: async (f: Kept): Promise<void> => rm(join(folder, fileOf(f)), { force: true }),
   };
 }

@@ -213,6 +213,13 @@ export function swingRepository(db: Db) {
     putBack: (recording: Bundled, rows: readonly WholeSwing[]): Promise<void> =>
       db.transaction((tx) => putBack(tx, recording, rows)),
     /** Deletes recordings that no swing lies in any more, filed or in the inbox. */
+    /** Bytes of all recordings. */
+    size: async (): Promise<number> => {
+      const [row] = await db
+        .select({ size: sql<string>`coalesce(sum(octet_length(${recordings.bundle})), 0)` })
+        .from(recordings);
+      return Number(row?.size ?? 0);
+    },
     dropOrphans: async (): Promise<void> => {
       const noneIn = (table: typeof swings | typeof inbox) =>
         notExists(

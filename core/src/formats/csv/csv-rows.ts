@@ -56,8 +56,9 @@ export function readCsvRows(
 ): CsvRows {
   const { at: from, separator, point } = form;
   let { line } = form;
-  const capacity = linesIn(bytes, from);
   const width = fields.length;
+  // a whole row takes a byte a field at least: lines of nothing make no room for cells
+  const capacity = Math.min(linesIn(bytes, from), Math.ceil((bytes.length - from) / width) + 1);
   const size = fields.reduce((n, f) => (f.cell === null ? n : n + 1), 0);
   const data = fields.map((f) => (f.cell === null && f.name ? new Float64Array(capacity) : null));
   const cellOf = Int32Array.from(fields, (f) => f.cell ?? -1);

@@ -180,6 +180,12 @@ describe('reading CSV', () => {
     expect(Array.from(rec.time)).toEqual([0, 0.01, 0.02, 0.03]);
     expect(rec.warnings.filter((w) => w.includes('left out'))).toEqual([]);
   });
+  it('makes no room for the cells of lines that hold nothing', () => {
+    const cells = Array.from({ length: 4_000 }, (_, i) => `r${Math.floor(i / 80)}c${i % 80}`);
+    const lines = strToU8(`time,${cells.join(',')}\n${'\n'.repeat(3_000_000)}`);
+    // twelve thousand million cells, had every line been a frame
+    expect(() => readCsv(lines, 'x.csv')).toThrowMatching((e: VilkoError) => e.name === 'VilkoError');
+  });
   it('refuses a header that names one column twice, and text that is no UTF-8', () => {
     expect(refusal('time,cop_x,cop_y,COP_X', '0,1,2,3').message).toBe('the column cop_x is there twice (header)');
     expect(() => readCsv(Uint8Array.of(0xff, 0xfe, 0x74, 0), 'x.csv')).toThrowError(/UTF-16/);

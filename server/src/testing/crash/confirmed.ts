@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto';
+import { Lesson } from '@vilko/contract';
+
+/** What a house has confirmed, and must therefore still have after it was killed. */
+export interface Confirmed {
+  /** Swings by id, with the sum of their recording. */
+  readonly swings: Map<string, string>;
+  /** Films by id, with the sum of their bytes. */
+  readonly films: Map<string, string>;
+  /** The lesson's aim that was confirmed last, and all that were asked for after it without an answer. */
+  aim: string;
+  readonly maybe: Set<string>;
+  readonly backups: Set<string>;
+}
+
+export const nothingYet = (): Confirmed => ({
+  swings: new Map(),
+  films: new Map(),
+  aim: 'Test',
+  maybe: new Set(),
+  backups: new Set(),
+});
+
+export const sumOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+const bytesAt = async (url: string): Promise<Uint8Array | null> => {
+  const answer = await fetch(url);
+  return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
+};
+
+/** What of all that a house has confirmed is not there, or not what it was, in words. */
+export async function lost(house: string, lesson: string, confirmed: Confirmed): Promise<string[]> {
+  const wrong: string[] = [];
+  const { rack, aim } = Lesson.parse(await (await fetch(`${house}/api/lessons/${lesson}`)).json());
+  const there = new Set(rack.map((s) => s.id));
+  for (const [id, sum] of confirmed.swings) {
+    if (!there.has(id)) wrong.push(`swing ${id} is not in its lesson`);
+    const bytes = await bytesAt(`${house}/api/swings/${id}/recording`);
+    if (!bytes || sumOf(bytes) !== sum) wrong.push(`the recording of swing ${id} is not what it was`);
+  }
+  for (const [id, sum] of confirmed.films) {
+    const bytes = await bytesAt(`${house}/api/films/${id}/file`);
+    if (!bytes || sumOf(bytes) !== sum) wrong.push(`film ${id} is not what it was`);
+  }
+  if (aim !== confirmed.aim && !confirmed.maybe.has(aim))
+    wrong.push(`the aim is “${aim}”, and “${confirmed.aim}” was confirmed`);
+  const backups = (await (await fetch(`${house}/api/backups`)).json()) as { readonly name: string }[];
+  for (const name of confirmed.backups)
+    if (!backups.some((b) => b.name === name)) wrong.push(`backup ${name} is gone, or cannot be read`);
+  // what is there without an answer is no loss, and counts from now on
+  confirmed.aim = aim;
+  confirmed.maybe.clear();
+  return wrong;
+}
