@@ -11,7 +11,7 @@ export interface Paired {
 
 /** A batch lasts at least so long, ms of processor time: the clock's step and one collection do not decide it. */
 const BATCH = 150;
-const PAIRS = 7;
+export const PAIRS = 7;
 const WARM = 8;
 
 /** Processor time of the whole process, ms: threads that compile and collect included, other programs left out. */
@@ -34,16 +34,22 @@ const middle = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[v.
  * @param ours ms of one call, and theirs
  */
 export function inPairs(ours: () => number, theirs: () => number): Paired {
-  const runs = Array.from({ length: PAIRS }, () => {
-    const a = ours();
-    return { a, b: theirs() };
-  });
+  return comparedIn(
+    Array.from({ length: PAIRS }, () => {
+      const a = ours();
+      return { a, b: theirs() };
+    }),
+  );
+}
+
+/** What pairs of times say, ms: ours and theirs. */
+export function comparedIn(runs: readonly { readonly a: number; readonly b: number }[]): Paired {
   const ratios = runs.map(({ a, b }) => a / b).sort((x, y) => x - y);
   return {
     ratio: middle(ratios),
     low: ratios[0]!,
     high: ratios.at(-1)!,
-    pairs: PAIRS,
+    pairs: runs.length,
     ours: middle(runs.map((r) => r.a)),
     theirs: middle(runs.map((r) => r.b)),
   };

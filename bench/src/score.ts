@@ -2,12 +2,11 @@ import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import browserOf from '../../scripts/chromium.json' with { type: 'json' };
-import type { Paired } from './paired.js';
+import { comparedIn, type Paired, PAIRS } from './paired.js';
 import { rowOf, type SpeedRow } from './speed-table.js';
 
 const PAGE = fileURLToPath(new URL('./score-page.ts', import.meta.url));
 const STEPS = 60;
-const PAIRS = 7;
 const AIM = 1;
 
 /** The page with both drawings, as one script. */
@@ -43,8 +42,6 @@ async function took(browser: Browser, page: Page, act: string): Promise<number> 
 const lay = (page: Page, whose: 'paths' | 'plots'): Promise<void> =>
   page.evaluate((w) => (globalThis as unknown as { lay: (w: string) => void }).lay(w), whose);
 
-const middle = (v: readonly number[]): number => [...v].sort((a, b) => a - b)[v.length >> 1]!;
-
 /** Both by turns; what a frame costs in which nothing is drawn is in both. */
 async function pairs(browser: Browser, page: Page, act: string): Promise<Paired> {
   const runs: { a: number; b: number }[] = [];
@@ -56,15 +53,7 @@ async function pairs(browser: Browser, page: Page, act: string): Promise<Paired>
     // the first warms
     if (i >= 0) runs.push({ a, b });
   }
-  const ratios = runs.map(({ a, b }) => a / b).sort((x, y) => x - y);
-  return {
-    ratio: middle(ratios),
-    low: ratios[0]!,
-    high: ratios.at(-1)!,
-    pairs: PAIRS,
-    ours: middle(runs.map((r) => r.a)),
-    theirs: middle(runs.map((r) => r.b)),
-  };
+  return comparedIn(runs);
 }
 
 /** Five staves of two lines drawn to the end of their paint, against a common canvas plotting library. */
