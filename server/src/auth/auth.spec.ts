@@ -1,5 +1,6 @@
 import { statSync } from 'node:fs';
-import { connect } from 'node:net';
+import { Agent, type IncomingMessage, request } from 'node:http';
+import { connect, type Socket } from 'node:net';
 import { Problem, Session } from '@vilko/contract';
 import { readConfig } from '../config.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
@@ -215,6 +216,41 @@ describe('a connection that is held open for nothing', () => {
         done(performance.now() - began);
       });
     });
+
+  it('is one over which nothing comes, not one over which an answer is waited for, nor one that is used again', async () => {
+    const app = await testApp({ listen: true });
+    const sockets = new Set<Socket>();
+    /** For how long each request lets its connection be idle, ms, as it is begun. */
+    const begun: [method: string, ms: number][] = [];
+    app.fastify.server.on('request', ({ method, socket }: IncomingMessage) => {
+      sockets.add(socket);
+      begun.push([method!, socket.timeout ?? 0]);
+    });
+    const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+    const ask = (method: string, path: string, body = ''): Promise<number> =>
+      new Promise((done, failed) => {
+        const headers = { 'content-type': 'application/json', ...(body ? { 'content-length': body.length } : {}) };
+        const asked = request({ port: app.port, agent, method, path, headers }, (answer) => {
+          answer.resume();
+          answer.once('end', () => done(answer.statusCode!));
+        });
+        asked.once('error', failed);
+        asked.end(body);
+      });
+    try {
+      for (let i = 0; i < 20; i++) {
+        expect(await ask('GET', '/api/pupils')).toBe(200);
+        expect(await ask('PATCH', '/api/lessons/l', '{"aim":"Again"}')).toBe(200);
+      }
+      expect(new Set(begun.map(([method, ms]) => `${method} ${ms}`))).toEqual(new Set(['GET 0', 'PATCH 20000']));
+      expect(sockets.size).toBe(1);
+      expect([...sockets][0]!.timeout).not.toBe(20_000);
+      expect([...sockets][0]!.listenerCount('timeout')).toBeLessThan(4);
+    } finally {
+      agent.destroy();
+      await app.close();
+    }
+  });
 
   it('is ended: half a head after 10 s, a body that does not go on after 20', async () => {
     const app = await testApp({ listen: true });

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
+import type { Socket } from 'node:net';
 import helmet from '@fastify/helmet';
 import swagger from '@fastify/swagger';
 import websocket from '@fastify/websocket';
@@ -15,15 +16,23 @@ const LOOKED_AFTER = 2_000;
 /** Nobody sends a body in pieces that lie farther apart, ms. */
 const IDLE_BODY = 20_000;
 
+/** Connections that are listened to already: many requests go over one. */
+const TIMED = new WeakSet<Socket>();
+
 /**
  * Ends a connection over which a body has begun and does not go on: it would be held open for nothing. An answer may
  * take as long as it takes.
  */
 function cutOffIdle(request: IncomingMessage): void {
-  const { socket } = request;
-  // a request that is made within the server has none that could be timed
-  if (request.complete || typeof socket.setTimeout !== 'function') return;
-  socket.setTimeout(IDLE_BODY, () => socket.destroy());
+  const { socket, headers } = request;
+  // without a body nothing is waited for; a request that is made within the server has no connection to be timed
+  const hasBody = Boolean(headers['transfer-encoding']) || Number(headers['content-length'] ?? 0) > 0;
+  if (!hasBody || typeof socket.setTimeout !== 'function') return;
+  if (!TIMED.has(socket)) {
+    TIMED.add(socket);
+    socket.on('timeout', () => socket.destroy());
+  }
+  socket.setTimeout(IDLE_BODY);
   request.once('end', () => socket.setTimeout(0));
 }
 
