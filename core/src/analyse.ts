@@ -6,6 +6,7 @@ import { impactFinder } from './events/impact.js';
 import { VilkoError } from './error.js';
 import { FEET } from './ground/foot-outline.js';
 import { centredOn, DEFAULT_STATURE, type Ground, readGround } from './ground/ground.js';
+import { implausible } from './ground/plausible.js';
 import { firstGone } from './ground/recorded-foot-check.js';
 import { addressMean, type SwingContext } from './measures/context.js';
 import type { Measures } from './measures/measure.js';
@@ -101,6 +102,7 @@ function walk(
   const warnings = [
     ...rec.warnings,
     ...ground.warnings,
+    ...implausible(rec),
     ...footCheckWarnings(ground.mat || ground.assumed ? null : footCheck),
   ];
   const contextOf = swingContexts(ground, channels.shaft_deg ?? null, who);

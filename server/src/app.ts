@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { SwingHead } from '@vilko/contract';
@@ -17,6 +16,7 @@ import type { OpenDatabase } from './db/open.js';
 import { whereItCan, watchRoom } from './db/room.js';
 import type { DemoShelves } from './demo/seed.js';
 import { apiPage } from './house/api-page.js';
+import { keptKey } from './house/kept-key.js';
 import { nightShift, type NightWork } from './house/night.js';
 import { prepareServer } from './http/prepare.js';
 import { API } from './http/serve.js';
@@ -48,15 +48,6 @@ export interface AppOptions {
   readonly log?: string;
   /** Pages are answered in a thread of their own, which may have been started already; without it in this one. */
   readonly apart?: PagesThread | boolean;
-}
-
-/** The key with which a device on another machine may speak; made once. */
-async function deviceKeyOf(house: Tables['house']): Promise<string> {
-  const kept = await house.get<string>('device-key');
-  if (kept) return kept;
-  const made = randomBytes(16).toString('hex');
-  await house.put('device-key', made);
-  return made;
 }
 
 /** What a bay asks of the rest of the server. */
@@ -115,7 +106,8 @@ export async function buildApp(
   const { pupils, house } = tables;
   const origin = () => originOf(fastify.addresses().filter((a) => typeof a !== 'string'));
   const services = openServices(database, tables, origin);
-  const deviceKey = await deviceKeyOf(house);
+  // with it a device on another machine may speak
+  const deviceKey = await keptKey(house, 'device-key', 16);
   const forBays = bayServices(tables, services, {
     failed: (e) => fastify.log.error(e),
     room: database.room,
@@ -129,7 +121,7 @@ export async function buildApp(
   });
   const { bin } = await registerPages(fastify, { tables, services, bays: askedOf(bays), deviceKey });
   const busy = () => bays.all().some((b) => !bayRests(b.state().state));
-  const night = nightShift({ house, ...services, bin, tidy: database.tidy, busy });
+  const night = nightShift({ ...services, house, bin, tidy: database.tidy, busy });
   const prefix = API;
   await fastify.register(bayRoutes, { prefix, bays });
   await fastify.register(baySockets, { prefix, bays, ...services });

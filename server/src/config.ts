@@ -1,14 +1,11 @@
 import { resolve } from 'node:path';
 import * as z from 'zod';
 
+const NO_PORT = 'is no port: 0 to 65535';
+
 const Environment = z.object({
   HOST: z.string().default('127.0.0.1'),
-  PORT: z.coerce
-    .number('is no port: 0 to 65535')
-    .int('is no port: 0 to 65535')
-    .min(0, 'is no port: 0 to 65535')
-    .max(65535, 'is no port: 0 to 65535')
-    .default(4310),
+  PORT: z.coerce.number(NO_PORT).int(NO_PORT).min(0, NO_PORT).max(65535, NO_PORT).default(4310),
   VILKO_DATA: z.string().default('.data/vilko'),
   DATABASE_URL: z.string().optional(),
   VILKO_WEB: z.string().optional(),

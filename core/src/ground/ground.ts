@@ -4,7 +4,6 @@ import { VilkoError } from '../error.js';
 import type { DeviceKind, Handed, Mat, Recording } from '../recording/recording.js';
 import { median, quantile, type Series } from '../signal/series.js';
 import { clippingWarnings } from './clipping.js';
-import { implausible } from './plausible.js';
 import { mapped, sumOf } from '../signal/vector.js';
 import { bothFeet, type Cop, copOf, filterLoads, type FootLoads } from './foot-loads.js';
 import type { FeetPair, FootName } from './foot-outline.js';
@@ -110,12 +109,7 @@ export function readGround(rec: Recording, handed: Handed, cutoff?: number, stat
   const base = timeBase(rec.time);
   const sign = mirrorSign(handed);
   const matGround = rec.mat ? readMatGround(rec.mat, sign, rec.device === 'mat' ? cutoff : undefined) : null;
-  const warnings = [
-    ...base.warnings,
-    ...matWarnings(matGround),
-    ...clippingWarnings(rec, base.rate),
-    ...implausible(rec),
-  ];
+  const warnings = [...base.warnings, ...matWarnings(matGround), ...clippingWarnings(rec, base.rate)];
   if (rec.device === 'mat' && matGround) return ofMat(matGround, handed, cutoff, warnings);
 
   if (rec.path)

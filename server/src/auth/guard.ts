@@ -1,4 +1,3 @@
-import { timingSafeEqual } from 'node:crypto';
 import cookie from '@fastify/cookie';
 import rateLimit from '@fastify/rate-limit';
 import type { Session } from '@vilko/contract';
@@ -7,16 +6,13 @@ import { loopback } from '../http/loopback.js';
 import { API, serve } from '../http/serve.js';
 import type { KnownBrowsers } from './known-browsers.js';
 import { isOwn } from './own-pages.js';
+import { same } from './same.js';
 import type { SignIn } from './sign-in.js';
 
 const COOKIE = 'vilko';
 /** The mark of a browser in which somebody has signed in before; it lasts half a year, s. */
 const KNOWN = 'vilko-known';
 const KNOWN_LASTS = 180 * 24 * 3600;
-
-/** Equal in constant time; texts of different length are not. */
-const same = (a: string, b: string): boolean =>
-  a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
 
 export interface Guarded {
   readonly auth: SignIn;

@@ -1,5 +1,7 @@
-import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { createHmac, randomBytes } from 'node:crypto';
 import type { HouseRepository } from '../house/house-repository.js';
+import { keptKey } from '../house/kept-key.js';
+import { same } from './same.js';
 
 /** Under which the house keeps what its marks are made with. */
 const KEY = 'known-browsers-key';
@@ -9,22 +11,18 @@ const KEY = 'known-browsers-key';
  * address uses up the tries of strangers, and not of whoever carries such a mark (“device cookies”).
  */
 export async function knownBrowsers(house: HouseRepository) {
-  const kept = await house.get<string>(KEY);
-  const key = kept ?? randomBytes(32).toString('hex');
-  if (!kept) await house.put(KEY, key);
-  const sign = (name: string): Buffer => createHmac('sha256', key).update(name).digest();
+  const key = await keptKey(house, KEY, 32);
+  const sign = (name: string): string => createHmac('sha256', key).update(name).digest('base64url');
   return {
     /** A mark for a browser in which somebody has just signed in. */
     mark(): string {
       const name = randomBytes(16).toString('base64url');
-      return `${name}.${sign(name).toString('base64url')}`;
+      return `${name}.${sign(name)}`;
     },
     /** The browser's own name; null where the mark is none of ours. */
     nameIn(mark: string | undefined): string | null {
       const [name, signature] = (mark ?? '').split('.');
-      if (!name || !signature) return null;
-      const [given, right] = [Buffer.from(signature, 'base64url'), sign(name)];
-      return given.length === right.length && timingSafeEqual(given, right) ? name : null;
+      return name && signature && same(signature, sign(name)) ? name : null;
     },
   };
 }

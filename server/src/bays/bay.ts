@@ -38,8 +38,7 @@ import {
 import type { BayArrival, BayServices, FeedHandler, Viewer, Who } from './bay-services.js';
 import { placeMoved, placeOf, same, shown, TOLD } from './bay-shown.js';
 import { feedPulse, type FeedPulse } from './feed-pulse.js';
-import { noRoomWords } from '../db/room.js';
-import { notNowWords } from '../db/not-now.js';
+import { laterWords } from '../db/room.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
 import { columnCount, ring, type Ring } from './ring.js';
@@ -297,11 +296,11 @@ export class BayHandle {
     const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
     const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
     const cut = { rec: { ...rec, stated }, arrival, unsure };
-    // one after the other: what waits for room goes first
-    const full = this.#unstored.length
+    // one after the other: what waits already goes first
+    const why = this.#unstored.length
       ? this.#waitsFor
       : await this.#store(cut).catch((e: unknown) => this.#notStored(e));
-    if (full) this.#wait(cut, full);
+    if (why) this.#wait(cut, why);
   }
   async #store({ rec, arrival, unsure }: Cut): Promise<void> {
     const { lessonId, kind } = arrival;
@@ -319,9 +318,9 @@ export class BayHandle {
   }
   /** What became of a swing that could not be stored: why it may wait, or null once it is said to be lost. */
   #notStored(e: unknown): string | null {
-    const full = noRoomWords(e) ?? notNowWords(e);
-    if (full === null) this.#happen({ is: 'not stored', why: (e as Error).message });
-    return full;
+    const why = laterWords(e);
+    if (why === null) this.#happen({ is: 'not stored', why: (e as Error).message });
+    return why;
   }
   /** Keeps what cannot be stored now, and goes on with it by itself once there is some. */
   #wait(cut: Cut, why: string): void {

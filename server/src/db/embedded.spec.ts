@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { type Embedded, openEmbedded } from './embedded.js';
 import { openDatabase } from './open.js';
+import { rowsOf } from './rows-of.js';
 
 const COUNT = 'SELECT count(*)::int AS n FROM seen';
 
@@ -75,8 +76,7 @@ describe('a house’s own database', () => {
     const folder = mkdtempSync(join(tmpdir(), 'vilko-house-'));
     for (let i = 0; i < 2; i++) {
       const { db, close } = await openDatabase(folder);
-      const { rows } = (await db.execute(sql`SELECT datname FROM pg_database`)) as { rows: unknown[] };
-      expect(rows).toEqual([{ datname: 'postgres' }]);
+      expect(await rowsOf(db, sql`SELECT datname FROM pg_database`)).toEqual([{ datname: 'postgres' }]);
       await expectAsync(openDatabase(folder)).toBeRejected();
       await close();
     }

@@ -47,10 +47,13 @@ export function noRoomWords(error: unknown): string | null {
   return full instanceof NoRoom ? full.message : 'the disk is full';
 }
 
+/** Why something can be written later and not now: no room, or the database is away; null where it is not that. */
+export const laterWords = (error: unknown): string | null => noRoomWords(error) ?? notNowWords(error);
+
 /** Writes what can be made again, and does without it where there is no room, or the database is away. */
 export async function whereItCan(writing: Promise<unknown>): Promise<void> {
   await writing.catch((e: unknown) => {
-    if (noRoomWords(e) === null && notNowWords(e) === null) throw e;
+    if (laterWords(e) === null) throw e;
   });
 }
 

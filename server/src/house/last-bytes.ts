@@ -1,6 +1,7 @@
 import type { LastBytes } from '@vilko/contract';
 import { sql } from 'drizzle-orm';
 import type { OpenDatabase } from '../db/open.js';
+import { rowsOf } from '../db/rows-of.js';
 import type { HouseRepository } from './house-repository.js';
 
 /** A database up to this size is rewritten while who erases waits, bytes: it takes a second or two. */
@@ -8,6 +9,11 @@ const AT_ONCE = 256e6;
 
 /** Under which the house remembers that something was erased whose bytes are still in its files. */
 const DUE = 'bytes-due';
+
+/** Bytes; one driver gives great numbers as text. */
+interface Size {
+  readonly size: number | string;
+}
 
 /** What the bytes of erased rows lie in. */
 export interface LastBytesOver {
@@ -23,8 +29,8 @@ export interface LastBytesOver {
  */
 export function lastBytes({ database: { db, scrub }, house, atOnce = AT_ONCE }: LastBytesOver) {
   const size = async (): Promise<number> => {
-    const answer = await db.execute(sql`SELECT pg_database_size(current_database()) AS size`);
-    return Number((answer as { rows: { size: number | string }[] }).rows[0]!.size);
+    const [row] = await rowsOf<Size>(db, sql`SELECT pg_database_size(current_database()) AS size`);
+    return Number(row!.size);
   };
   const rewrite = async (): Promise<void> => {
     await scrub();

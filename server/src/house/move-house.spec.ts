@@ -7,6 +7,7 @@ import { PgTable } from 'drizzle-orm/pg-core';
 import { freshDatabase } from '../testing/fresh-database.js';
 import { testApp } from '../testing/test-app.js';
 import { type OpenDatabase, openDatabase } from '../db/open.js';
+import { rowsOf } from '../db/rows-of.js';
 import * as schema from '../db/schema.js';
 import { moveHouse } from './move-house.js';
 
@@ -18,10 +19,10 @@ async function everything({ db }: OpenDatabase): Promise<Record<string, string[]
   const out: Record<string, string[]> = {};
   for (const table of Object.values(schema).filter((t) => is(t, PgTable))) {
     const name = getTableName(table);
-    const answer: unknown = await db.execute(
+    const rows = await rowsOf<{ readonly row: string }>(
+      db,
       sql`SELECT row_to_json(t)::text AS row FROM ${sql.identifier(name)} t ORDER BY 1`,
     );
-    const { rows } = answer as { readonly rows: { readonly row: string }[] };
     out[name] = rows.map((r) => r.row);
   }
   return out;

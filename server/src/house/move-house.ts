@@ -4,6 +4,7 @@ import { getTableName, sql, type SQL } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { filmStore } from '../swings/film-store.js';
 import type { Db, OpenDatabase } from '../db/open.js';
+import { rowsOf } from '../db/rows-of.js';
 import * as schema from '../db/schema.js';
 
 /** Every table, each behind those it refers to. */
@@ -40,11 +41,6 @@ export interface Moved {
   readonly films: number;
   /** Files of films that the house speaks of and does not have. */
   readonly missing: readonly string[];
-}
-
-async function rowsOf<T>(db: Db, query: SQL): Promise<T[]> {
-  const answer: unknown = await db.execute(query);
-  return (answer as { readonly rows: T[] }).rows;
 }
 
 const named = (table: PgTable): SQL => sql.identifier(getTableName(table)) as unknown as SQL;

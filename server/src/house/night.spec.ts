@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { HouseSettings, NightReport, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { sql } from 'drizzle-orm';
+import { rowsOf } from '../db/rows-of.js';
 import { results } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { unpackPupils } from './pupil-bundle.js';
@@ -41,8 +42,8 @@ describe('the night’s work', () => {
     const { db } = app.database;
     const noise = sql`(SELECT decode(string_agg(md5(random()::text), ''), 'hex') FROM generate_series(1, 5000))`;
     const size = async () => {
-      const answer = await db.execute(sql`SELECT pg_total_relation_size('results') AS size`);
-      return Number((answer as { rows: { size: number | string }[] }).rows[0]!.size);
+      const query = sql`SELECT pg_total_relation_size('results') AS size`;
+      return Number((await rowsOf<{ readonly size: number | string }>(db, query))[0]!.size);
     };
     const week = async (from: number) => {
       for (let day = from; day < from + 7; day++) {

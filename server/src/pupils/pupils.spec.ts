@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   Backup,
@@ -13,6 +13,7 @@ import {
 } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import * as z from 'zod';
+import { filesHolding } from '../testing/files-holding.js';
 import { SOMEBODY, type TestApp, testApp } from '../testing/test-app.js';
 import { unpackPupils } from '../house/pupil-bundle.js';
 import { mergedPupil } from './pupil-service.js';
@@ -192,13 +193,6 @@ describe('pupils', () => {
 });
 
 describe('erasing a pupil', () => {
-  /** Files of a folder in which these bytes stand. */
-  const holding = (folder: string, what: Buffer | string): string[] =>
-    readdirSync(folder, { recursive: true, withFileTypes: true })
-      .filter((f) => f.isFile())
-      .map((f) => join(f.parentPath, f.name))
-      .filter((file) => readFileSync(file).includes(what));
-
   it('leaves no row, no film file, and no byte in the closed data folder; backups that still hold them are named', async () => {
     const name = 'Zebulon Quarrington-Test';
     const app = await testApp({ onDisk: true, pupil: { name } });
@@ -210,8 +204,8 @@ describe('erasing a pupil', () => {
       // the recording is compressed: its own bytes are what must not be found
       const stored = (await app.get(`/api/swings/${swing!.id}/recording`)).rawPayload;
       const piece = stored.subarray(400, 424);
-      expect(holding(join(folder, 'pg'), name).length).toBeGreaterThan(0);
-      expect(holding(join(folder, 'pg'), piece).length).toBeGreaterThan(0);
+      expect(filesHolding(join(folder, 'pg'), name).length).toBeGreaterThan(0);
+      expect(filesHolding(join(folder, 'pg'), piece).length).toBeGreaterThan(0);
       const backup = Backup.parse((await app.send('POST', '/api/backups')).json());
       expect([backup.pupils, backup.swings]).toEqual([1, 1]);
 
@@ -222,8 +216,8 @@ describe('erasing a pupil', () => {
       expect((await app.get('/api/lessons/l')).statusCode).toBe(404);
       expect(readdirSync(join(folder, 'films'))).toEqual([]);
       await app.close();
-      expect(holding(join(folder, 'pg'), name)).toEqual([]);
-      expect(holding(join(folder, 'pg'), piece)).toEqual([]);
+      expect(filesHolding(join(folder, 'pg'), name)).toEqual([]);
+      expect(filesHolding(join(folder, 'pg'), piece)).toEqual([]);
     } catch (e) {
       await app.close().catch(() => undefined);
       throw e;
