@@ -91,6 +91,9 @@ export async function takeBay(page: Page): Promise<void> {
   await expect(take.or(mine)).toBeVisible();
   if (await take.isVisible()) await take.click();
   await expect(take).toBeHidden();
+  // nobody may have stood there for long, or midnight has gone by since
+  const wake = page.getByRole('button', { name: /^(Wake the bay|Arm)$/ });
+  if (await wake.isVisible()) await wake.click();
 }
 
 /** The newest swing on Record. */

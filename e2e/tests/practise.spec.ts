@@ -117,6 +117,12 @@ test.describe('The trainer with a device', () => {
     await takeBay(page);
     await expect(page.getByTestId('train-share')).toHaveText(/\d+/);
     await expect(page.getByText('Swing when ready.')).toBeVisible();
+    // a bay that hears nothing says so, and is woken here
+    await page.keyboard.press('q');
+    await expect(page.getByText('is paused: what is swung now is not stored.')).toBeVisible();
+    await expect(page.getByText('Swing when ready.')).toBeHidden();
+    await page.getByRole('button', { name: 'Wake the bay' }).click();
+    await expect(page.getByText('Swing when ready.')).toBeVisible();
     await page.getByRole('button', { name: 'too early, too late' }).click();
     expect(await serious(page)).toEqual([]);
     const answers = page.getByRole('list', { name: 'Swings of this rung' }).getByRole('listitem');

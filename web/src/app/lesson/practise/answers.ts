@@ -34,7 +34,7 @@ export interface Attempt {
         @if (a.task.reason) {
           <p class="text-15 text-alarm">{{ a.task.reason }}</p>
         }
-      } @else {
+      } @else if (armed()) {
         <p class="text-40 leading-[48px] text-ink2">Swing when ready.</p>
         <p class="text-18 text-ink2">It is found by itself.</p>
       }
@@ -85,6 +85,8 @@ export interface Attempt {
   `,
 })
 export class Answers {
+  /** The bay hears what is swung. */
+  readonly armed = input(true);
   /** Swings of this rung, oldest first. */
   readonly attempts = input.required<readonly Attempt[]>();
   readonly k = input.required<number>();

@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import type { NewLogEntry, PracticeTask } from '@vilko/contract/practice';
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
 import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
+import { bayRests } from '@vilko/core/live/words';
 import { answerWords, testState } from '@vilko/core/practice/attempts';
 import { PAIN_RISE } from '@vilko/core/practice/plan';
 import { RUNGS, tagOn } from '@vilko/core/practice/rungs';
@@ -22,6 +23,7 @@ import { selectStandard } from '../../state/school';
 import { settingsFeature } from '../../state/settings';
 import { LiveCanvas, NOBODY, type Seen } from '../record/live-canvas';
 import { shareTexts } from '../record/stance-watch';
+import { RestingBay } from '../resting-bay';
 import { TakeBay } from '../take-bay';
 import { Answers } from './answers';
 import { BandStrip } from './band-strip';
@@ -39,7 +41,7 @@ const FREE = { k: 7, n: 10 };
 @Component({
   selector: 'vk-trainer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, BandStrip, LiveCanvas, PainEntry, QuantitySelect, RouterLink, SoundBar, TakeBay],
+  imports: [Answers, BandStrip, LiveCanvas, PainEntry, QuantitySelect, RestingBay, RouterLink, SoundBar, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <div class="flex h-[58px] shrink-0 items-center gap-5 border-b border-rules px-4">
@@ -108,7 +110,9 @@ const FREE = { k: 7, n: 10 };
         test without aid
       </button>
     </div>
-    @if (!mine()) {
+    @if (mine()) {
+      <vk-resting-bay [lessonId]="lessonId()" />
+    } @else {
       <vk-take-bay class="grid min-h-0 flex-1 place-content-center" [lessonId]="lessonId()" />
     }
     <div class="grid min-h-0 flex-1 grid-cols-[452px_1fr] gap-6 px-4 py-2" [class.hidden]="!mine()">
@@ -178,6 +182,7 @@ const FREE = { k: 7, n: 10 };
         [k]="t.k"
         [n]="t.n"
         [blind]="blind()"
+        [armed]="armed()"
       />
     }
   `,
@@ -216,6 +221,8 @@ export class Trainer {
   protected readonly painBefore = signal<number | null>(null);
   protected readonly painNow = signal<number | null>(null);
 
+  /** What is swung now is heard. */
+  protected readonly armed = computed(() => !bayRests(this.bay()?.state ?? 'idle'));
   protected readonly handed = computed(() => this.lesson()?.pupil.handed ?? 'right');
   protected readonly sheet = computed(() => this.house.shelf().one(this.drill()) ?? null);
   private readonly open = computed(() => this.practice()?.progress.find((p) => p.drill === this.drill())?.open ?? 0);

@@ -8,6 +8,7 @@ import { TRIALS, WARM_UP } from '@vilko/contract/trials';
 import type { Cue } from '@vilko/contract/pupil';
 import { CUE_DID, MOST_CUES } from '@vilko/contract/cues';
 import { SHOT_NUMBERS, type ShotNumber } from '@vilko/core/measures/shot-numbers';
+import { RestingBay } from '../resting-bay';
 import { type TrialArm, TrialPlot } from '../../drawing/trials/trial-plot';
 import { LESSON_MEASURES, measureName } from '../../office/words';
 import { Keys } from '../../shell/keys';
@@ -24,7 +25,7 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
 @Component({
   selector: 'vk-try-out',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, TrialPlot],
+  imports: [RestingBay, RouterLink, TrialPlot],
   host: { class: 'block h-full min-h-0' },
   template: `
     @if (!lesson() || !experiments()) {
@@ -112,6 +113,7 @@ import { answerWords, inUnit, trialFigure } from './trial-words';
               “{{ e.about.with }}” against “{{ e.about.without }}”, by {{ e.words.toLowerCase() }}
             </p>
             @if (e.next) {
+              <vk-resting-bay class="-mx-4 block" [lessonId]="lessonId()" />
               <p class="text-18 text-ink2" role="status">{{ place(e) }}</p>
               <p
                 class="text-160 leading-[150px] font-semibold whitespace-nowrap"
