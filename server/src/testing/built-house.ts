@@ -16,11 +16,21 @@ export interface BuiltHouse {
   readonly kill: () => Promise<void>;
 }
 
+export interface HowItStarts {
+  /** Names of its bays beside the first. */
+  readonly bays?: readonly string[];
+  /** Options of its process. */
+  readonly options?: readonly string[];
+  /** Who runs it; by default whoever runs this. */
+  readonly uid?: number | undefined;
+}
+
 /** Starts the built server on a folder, on a free port. */
-export function startHouse(folder: string, bays: readonly string[] = []): BuiltHouse {
-  const child: ChildProcess = spawn('node', [SERVER], {
+export function startHouse(folder: string, { bays = [], options = [], uid }: HowItStarts = {}): BuiltHouse {
+  const child: ChildProcess = spawn('node', [...options, SERVER], {
     env: { ...process.env, PORT: '0', VILKO_DATA: folder, VILKO_DEMO: '0', VILKO_BAYS: bays.join(',') },
     stdio: ['ignore', 'pipe', 'pipe'],
+    ...(uid === undefined ? {} : { uid }),
   });
   let said = '';
   const address = new Promise<string>((resolve, reject) => {

@@ -5,6 +5,8 @@ import { Lesson } from '@vilko/contract';
 export interface Confirmed {
   /** Swings by id, with the sum of their recording. */
   readonly swings: Map<string, string>;
+  /** Swings of a bay that were said to be stored. */
+  readonly live: Set<string>;
   /** Films by id, with the sum of their bytes. */
   readonly films: Map<string, string>;
   /** The lesson's aim that was confirmed last, and all that were asked for after it without an answer. */
@@ -15,6 +17,7 @@ export interface Confirmed {
 
 export const nothingYet = (): Confirmed => ({
   swings: new Map(),
+  live: new Set(),
   films: new Map(),
   aim: 'Test',
   maybe: new Set(),
@@ -38,6 +41,10 @@ export async function lost(house: string, lesson: string, confirmed: Confirmed):
     const bytes = await bytesAt(`${house}/api/swings/${id}/recording`);
     if (!bytes || sumOf(bytes) !== sum) wrong.push(`the recording of swing ${id} is not what it was`);
   }
+  for (const id of confirmed.live) if (!there.has(id)) wrong.push(`swing ${id} of the bay is not in its lesson`);
+  for (const { films } of rack)
+    for (const { id } of films)
+      if (!(await bytesAt(`${house}/api/films/${id}/file`))) wrong.push(`film ${id} is listed, and is not there`);
   for (const [id, sum] of confirmed.films) {
     const bytes = await bytesAt(`${house}/api/films/${id}/file`);
     if (!bytes || sumOf(bytes) !== sum) wrong.push(`film ${id} is not what it was`);

@@ -1,93 +1,73 @@
 // npm run crash -- [--seed=1] [--kills=100]: kills a house again and again while it starts, records, imports, backs up
-// and is put back, and says what it had confirmed and has no more.
+// and is put back, with its device, its browsers and its clock going astray; then opens houses that an older version
+// has left, that are torn, shut or taken, and says what had been confirmed and is there no more.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { parseArgs } from 'node:util';
-import { Backup, Film, Imported } from '@vilko/contract';
-import { type Recording, writeRecording } from '@vilko/core';
-import { random, simulate } from '@vilko/core/golfer';
-import { type Confirmed, lost, nothingYet, sumOf } from './confirmed.js';
+import { random } from '@vilko/core/golfer';
 import { startHouse } from '../built-house.js';
 import { firstLessons } from '../first-lessons.js';
+import { askOn } from './asking.js';
+import { swingIn } from './bay.js';
+import { type Confirmed, lost, nothingYet } from './confirmed.js';
+import { jumpingClock } from './jumping-clock.js';
+import { killedWhileMigrating } from './older-house.js';
+import { shutHouses } from './shut-house.js';
+import { tornHouses } from './torn.js';
 
-/** Of so many kills one falls while the house starts. */
+/** Of so many kills one falls while the house starts; of so many houses one has its clock set. */
 const STARTING = 4;
-/** It is killed at the latest so long after it began to answer, ms. */
+const CLOCK = 3;
+/** It is killed at the latest so long after it began to answer, ms; in its bay a swing takes longer. */
 const LATEST = 2_500;
+const LATEST_SWING = 12_000;
+/** Of so many houses one has somebody swing in its bay. */
+const SWUNG = 5;
+/** How many of the kills there are torn houses and older ones, each of these killed so often. */
+const TORN = 0.2;
+const OLDER = 0.05;
+const TWICE = 3;
 
-const ABOUT_FILM = 'angle=face%20on&duration=3&aspect=0.8&frameRate=60&from=file';
-const OCTETS = { 'content-type': 'application/octet-stream' };
-
-/** What is asked of a house until it is killed; only what it has confirmed is kept in mind. */
-interface Asking {
-  readonly house: string;
-  readonly lesson: string;
+interface Run {
+  readonly folder: string;
   readonly confirmed: Confirmed;
   readonly uniform: () => number;
 }
 
-const recordings: readonly Recording[] = [1, 2, 3].map((seed) => simulate({ device: 'boards', seed }).recording);
-
-async function importSwing({ house, lesson, confirmed, uniform }: Asking): Promise<void> {
-  const bytes = writeRecording(recordings[Math.floor(uniform() * recordings.length)]!, 'a.vilko');
-  const answer = await fetch(`${house}/api/lessons/${lesson}/recordings?name=a.vilko`, {
-    method: 'POST',
-    headers: OCTETS,
-    body: bytes as BodyInit,
-  });
-  if (!answer.ok) return;
-  for (const swing of Imported.parse(await answer.json()).swings) {
-    const stored = await fetch(`${house}/api/swings/${swing.id}/recording`);
-    if (stored.ok) confirmed.swings.set(swing.id, sumOf(new Uint8Array(await stored.arrayBuffer())));
-  }
-}
-
-async function addFilm({ house, confirmed, uniform }: Asking): Promise<void> {
-  const [swing] = [...confirmed.swings.keys()].slice(-1);
-  if (!swing) return;
-  const film = Uint8Array.from([0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 50_000 }, () => uniform() * 256)]);
-  const answer = await fetch(`${house}/api/swings/${swing}/films?${ABOUT_FILM}`, {
-    method: 'POST',
-    headers: OCTETS,
-    body: film as BodyInit,
-  });
-  if (answer.ok) confirmed.films.set(Film.parse(await answer.json()).id, sumOf(film));
-}
-
-async function changeAim({ house, lesson, confirmed, uniform }: Asking): Promise<void> {
-  const aim = `Aim ${Math.floor(uniform() * 1e9)}`;
-  confirmed.maybe.add(aim);
-  const answer = await fetch(`${house}/api/lessons/${lesson}`, {
-    method: 'PATCH',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ aim }),
-  });
-  if (!answer.ok) return;
-  confirmed.aim = aim;
-  confirmed.maybe.clear();
-}
-
-async function backUp({ house, confirmed, uniform }: Asking): Promise<void> {
-  const made = await fetch(`${house}/api/backups`, { method: 'POST' });
-  if (!made.ok) return;
-  const { name } = Backup.parse(await made.json());
-  confirmed.backups.add(name);
-  // what is there stays as it is: a restore that is cut short may not change it
-  if (uniform() < 0.5) await fetch(`${house}/api/backups/${name}/restore`, { method: 'POST' });
-}
-
-/** One after the other until the house is gone. */
-async function askOn(asking: Asking, gone: () => boolean): Promise<void> {
-  while (!gone())
-    try {
-      const x = asking.uniform();
-      await (x < 0.45 ? importSwing : x < 0.65 ? addFilm : x < 0.95 ? changeAim : backUp)(asking);
-    } catch {
-      // it was killed in the middle of it
-      return;
+/** One house from its start to its kill, asked for all that the ones before it had confirmed. */
+async function oneLife(kill: number, lesson: string | null, { folder, confirmed, uniform }: Run) {
+  const options = kill % CLOCK === CLOCK - 1 ? jumpingClock(uniform) : [];
+  const running = startHouse(folder, { options });
+  try {
+    if (kill % STARTING === STARTING - 1) {
+      await wait(uniform() * 1500);
+      return { wrong: [], lesson };
     }
+    const house = await running.address;
+    const mine = lesson ?? (await firstLessons(house, 1))[0]!;
+    const wrong = await lost(house, mine, confirmed);
+    const swung = kill % SWUNG === 1 ? await swingIn(house, mine, confirmed) : null;
+    let over = false;
+    const asking = { house, lesson: mine, confirmed, uniform };
+    const lanes = [0, 1].map(() => askOn(asking, () => over));
+    const life = uniform() * (swung ? LATEST_SWING : LATEST);
+    // the device may go first, in the middle of a swing
+    await wait(life * 0.8);
+    if (uniform() < 0.5) await swung?.killDevice();
+    await wait(life * 0.2);
+    over = true;
+    await running.kill();
+    await Promise.all(lanes);
+    await swung?.killDevice();
+    swung?.leave();
+    return { wrong, lesson: mine };
+  } catch (e) {
+    return { wrong: [(e as Error).message], lesson };
+  } finally {
+    await running.kill();
+  }
 }
 
 async function main(): Promise<number> {
@@ -97,40 +77,27 @@ async function main(): Promise<number> {
   const { uniform } = random(Number(values.seed));
   const kills = Number(values.kills);
   const folder = mkdtempSync(join(tmpdir(), 'vilko-crash-'));
-  const confirmed = nothingYet();
+  const run = { folder, confirmed: nothingYet(), uniform };
   let wrong = 0;
+  const say = (when: string, what: readonly string[]): void => {
+    wrong += what.length;
+    for (const words of what) console.log(`${when}: ${words}`);
+  };
   let lesson: string | null = null;
+  // the last house is asked, and killed once more
   for (let kill = 0; kill <= kills; kill++) {
-    const running = startHouse(folder);
-    if (kill % STARTING === STARTING - 1) {
-      await wait(uniform() * 1500);
-      await running.kill();
-      continue;
-    }
-    let house: string;
-    try {
-      house = await running.address;
-      lesson ??= (await firstLessons(house, 1))[0]!;
-      for (const words of await lost(house, lesson, confirmed)) {
-        wrong++;
-        console.log(`after ${kill} kills: ${words}`);
-      }
-    } catch (e) {
-      console.log(`after ${kill} kills: ${(e as Error).message}`);
-      await running.kill();
-      return wrong + 1;
-    }
-    let over = false;
-    const asking = { house, lesson, confirmed, uniform };
-    const lanes = [0, 1].map(() => askOn(asking, () => over));
-    await wait(uniform() * LATEST);
-    over = true;
-    await running.kill();
-    await Promise.all(lanes);
+    const life = await oneLife(kill, lesson, run);
+    ({ lesson } = life);
+    say(`after ${kill} kills`, life.wrong);
   }
-  const { swings, films, backups } = confirmed;
+  const torn = Math.ceil(TORN * kills);
+  say('torn', await tornHouses(folder, torn, uniform));
+  const older = Math.ceil(OLDER * kills);
+  for (let k = 0; k < older; k++) say('brought up to date', await killedWhileMigrating(TWICE, uniform));
+  say('shut', await shutHouses(folder));
+  const { swings, live, films, backups } = run.confirmed;
   console.log(
-    `${kills} kills (seed ${values.seed}): ${swings.size} swings, ${films.size} films, ${backups.size} backups confirmed; ${wrong} lost`,
+    `${kills} kills (seed ${values.seed}): ${swings.size} swings (${live.size} of a bay), ${films.size} films, ${backups.size} backups confirmed; ${torn} torn houses, ${older} older ones killed ${TWICE} times each, one shut, one taken; ${wrong} wrong`,
   );
   rmSync(folder, { recursive: true });
   return wrong;

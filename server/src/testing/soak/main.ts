@@ -81,7 +81,7 @@ async function main(): Promise<number> {
   const [n, minutes] = [Number(values.bays), Number(values.minutes)];
   const folder = mkdtempSync(join(tmpdir(), 'vilko-soak-'));
   const named = Array.from({ length: n }, (_, i) => `Tee ${i + 1}`);
-  const running = startHouse(folder, named);
+  const running = startHouse(folder, { bays: named });
   try {
     const house = await running.address;
     const bays = await openBays(house, n);
