@@ -15,7 +15,10 @@ const pagesOf = (table: string, base: string, names: Readonly<Record<string, str
     ([, path]) => `${base}/${path!.replace(/:\w+/g, (name) => names[name]!)}`,
   );
 
-test('no page has anything serious wrong for assistive technology, by day and by night', async ({ page, request }) => {
+test('no page has anything serious wrong for assistive technology or wants anything inline, by day and by night', async ({
+  page,
+  request,
+}) => {
   test.setTimeout(600_000);
   const { rack } = (await (await request.get('/api/lessons/lesson-maren')).json()) as { rack: { id: string }[] };
   const pages = [
@@ -25,6 +28,9 @@ test('no page has anything serious wrong for assistive technology, by day and by
   ];
   expect(pages.length).toBeGreaterThan(25);
   const wrong: string[] = [];
+  page.on('console', (message) => {
+    if (message.text().includes('Content Security Policy')) wrong.push(`${page.url()}: ${message.text()}`);
+  });
   for (const path of pages) {
     await page.goto(path, { waitUntil: 'networkidle', timeout: 120_000 });
     for (const when of ['as it opens', 'the other way round']) {

@@ -1,8 +1,5 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import type { SwingHead } from '@vilko/contract';
 import { bayRests } from '@vilko/core/live';
-import fastifyStatic from '@fastify/static';
 import type { FastifyInstance } from 'fastify';
 import { guard } from './auth/guard.js';
 import { knownBrowsers } from './auth/known-browsers.js';
@@ -20,6 +17,7 @@ import { keptKey } from './house/kept-key.js';
 import { nightShift, type NightWork } from './house/night.js';
 import { prepareServer } from './http/prepare.js';
 import { API } from './http/serve.js';
+import { serveWeb } from './http/web-files.js';
 import { openOffice, type PagesThread } from './office/office.js';
 import { type AskedOfBays, registerPages } from './pages.js';
 import { originOf } from './reports/origin.js';
@@ -166,34 +164,4 @@ export async function buildApp(
       },
     },
   };
-}
-
-/** A built file whose name tells its content: another content has another name. */
-const NAMED_BY_CONTENT = /-[A-Z0-9]{8}\.[a-z0-9.]+$/;
-const FOR_EVER = 'public, max-age=31536000, immutable';
-
-/** The application's own files, and films in ranges by the same plug-in. */
-async function serveWeb(fastify: FastifyInstance, web: string, films: string): Promise<void> {
-  const hasWeb = existsSync(join(web, 'index.html'));
-  await fastify.register(fastifyStatic, {
-    root: hasWeb ? web : films,
-    serve: hasWeb,
-    wildcard: false,
-    // twins that the build has compressed
-    preCompressed: hasWeb,
-  });
-  if (!hasWeb) return;
-  fastify.addHook('onSend', async (request, reply) => {
-    const path = request.url.split('?')[0]!;
-    if (path.startsWith(`${API}/`)) return;
-    const known = NAMED_BY_CONTENT.test(path) && reply.statusCode < 400;
-    reply.header('cache-control', known ? FOR_EVER : 'no-cache');
-  });
-  const index = readFileSync(join(web, 'index.html'));
-  // deep links: every other path is the application's own
-  fastify.setNotFoundHandler((request, reply) =>
-    request.url.startsWith(`${API}/`) || /\.[a-z0-9]+$/i.test(request.url.split('?')[0]!)
-      ? reply.code(404).send({ code: 'not-found', message: 'There is nothing at this address.' })
-      : reply.type('text/html').send(index),
-  );
 }

@@ -18,7 +18,7 @@ export function apiPage(app: FastifyInstance, _: object, done: () => void): void
       ),
     );
     return reply.type('text/html').send(`<!doctype html><html lang="en"><meta charset="utf-8"><title>Vilko API</title>
-<style>body{font:15px sans-serif;margin:32px;color:#1d2733;background:#f6f3ec}td{padding:4px 16px 4px 0;vertical-align:top}</style>
+<style nonce="${reply.cspNonce.style}">body{font:15px sans-serif;margin:32px;color:#1d2733;background:#f6f3ec}td{padding:4px 16px 4px 0;vertical-align:top}</style>
 <h1>Vilko API</h1><p>The whole description: <a href="/api/openapi.json">openapi.json</a>. Two WebSockets beside it: <code>/api/bays/:bay/feed</code> for devices, <code>/api/bays/:bay/live</code> for browsers (docs/live-feed.md).</p><table>${rows.join('')}</table></html>`);
   });
   done();

@@ -18,8 +18,7 @@ const COLOURS: Readonly<Record<StrokeRole, string>> = {
   host: { class: 'block' },
   template: `
     <svg
-      class="block w-full bg-sheet"
-      style="aspect-ratio: var(--ratio)"
+      class="block aspect-(--ratio) w-full bg-sheet"
       [style.--ratio]="lines().box[2] + ' / ' + lines().box[3]"
       [attr.viewBox]="lines().box.join(' ')"
       [attr.role]="words() ? 'img' : null"

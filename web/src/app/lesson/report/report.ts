@@ -85,7 +85,7 @@ const SETTLE = 600;
               <textarea
                 rows="2"
                 maxlength="1200"
-                style="field-sizing: content"
+                class="field-sizing-content"
                 [value]="text()![f.key]"
                 (input)="write(f.key, $any($event.target).value)"
               ></textarea>
