@@ -1,3 +1,4 @@
+import { USUAL_HOURS } from './booking-words.js';
 import type { HouseSettings } from './settings.js';
 
 /** How a house is until somebody says otherwise. */
@@ -9,5 +10,9 @@ export const DEFAULT_HOUSE: HouseSettings = {
   columns: {},
   limits: {},
   sports: {},
+  name: '',
+  coaches: [],
+  zone: '',
+  hours: [...USUAL_HOURS],
   nightly: { on: true, folder: '' },
 };

@@ -29,6 +29,8 @@ export * from './kept-free.js';
 export * from './club-keys.js';
 export * from './inbox.js';
 export * from './bin.js';
+export * from './booking.js';
+export * from './booking-words.js';
 export * from './feed.js';
 export * from './live-frame.js';
 export * from './settings.js';

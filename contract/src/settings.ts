@@ -2,6 +2,8 @@ import { Limit } from '@vilko/core/faults/rule';
 import { CsvMapping } from '@vilko/core/formats/csv/csv-mapping';
 import { HouseSports } from '@vilko/core/words/sports';
 import * as z from 'zod';
+import { OpenHours, TimeZone } from './booking.js';
+import { USUAL_HOURS } from './booking-words.js';
 
 export const Units = z.object({
   distance: z.enum(['m', 'yd']),
@@ -26,6 +28,13 @@ export const HouseSettings = z.object({
   limits: z.record(z.string(), Limit).default({}),
   /** Comparisons from other sports in the house's own words. */
   sports: HouseSports.default({}),
+  /** What the house is called, and who teaches in it; without a name the one coach is the instructor. */
+  name: z.string().max(80).default(''),
+  coaches: z.array(z.string().trim().min(1).max(80)).max(40).default([]),
+  /** IANA name of its time zone; empty: the machine's. */
+  zone: TimeZone.default(''),
+  /** When it is open, Monday first. */
+  hours: z.array(OpenHours).length(7).default([...USUAL_HOURS]),
   /** A backup by itself each night; an empty folder is the data folder's own. */
   nightly: z.object({ on: z.boolean(), folder: z.string().max(1000) }).default({ on: true, folder: '' }),
 });

@@ -36,6 +36,7 @@ async function main(): Promise<void> {
     log: database.folder,
     apart: pages,
   });
+  for (const name of config.bays) if (!bays.lines().some((b) => b.name === name)) await bays.add(name);
   const left = config.demo === '0' ? null : await seedDemo(demo);
   const until = (): boolean => stopping;
   if (left && config.demo !== '1') await left.newest({ threads: 2, said: saying('sample swings'), until });
@@ -48,7 +49,6 @@ async function main(): Promise<void> {
     await fastify.close();
     await database.close();
   };
-  for (const name of config.bays) if (!bays.lines().some((b) => b.name === name)) await bays.add(name);
   if (config.demo !== '0') await bays.first().change({ lessonId: DEMO_LESSON });
   const address = await fastify.listen({ host: config.host, port: config.port });
   console.log(`Vilko is at ${address}`);

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import { dayRoutes } from './day/day-routes.js';
 import { drillRoutes } from './drills/drill-routes.js';
 import { binRoutes } from './house/bin-routes.js';
 import { type BinService, binService } from './house/bin-service.js';
@@ -48,6 +49,7 @@ export async function registerPages(
     backups: services.backups,
     moved: async (from, to) => {
       await tables.practice.move(from, to);
+      await tables.bookings.move(from, to);
     },
     bayName: bays.nameOf,
   });
@@ -62,6 +64,7 @@ export async function registerPages(
   await fastify.register(sharedRoutes, { prefix, ...services });
   await fastify.register(patternRoutes, { prefix, ...services });
   await fastify.register(drillRoutes, { prefix, ...services });
+  await fastify.register(dayRoutes, { prefix, ...services });
   await fastify.register(houseRoutes, {
     prefix,
     house,

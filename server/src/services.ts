@@ -1,6 +1,12 @@
 import { binRepository } from './house/bin-repository.js';
 import { backups as openBackups } from './house/backups.js';
 import { bayRepository } from './bays/bay-repository.js';
+import { bookingRepository } from './day/booking-repository.js';
+import { bookingService } from './day/booking-service.js';
+import { calendarService } from './day/calendar-service.js';
+import { dayRepository } from './day/day-repository.js';
+import { preparationService } from './day/preparation.js';
+import { todayService } from './day/today-service.js';
 import type { OpenDatabase } from './db/open.js';
 import { drillRepository } from './drills/drill-repository.js';
 import { drillService } from './drills/drill-service.js';
@@ -50,6 +56,8 @@ export function openTables({ db }: OpenDatabase) {
     bays: bayRepository(db),
     inbox: inboxRepository(db),
     bin: binRepository(db),
+    bookings: bookingRepository(db),
+    day: dayRepository(db),
   };
 }
 export type Tables = ReturnType<typeof openTables>;
@@ -80,7 +88,15 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     shelf: drills.shelf,
   });
   const practice = practiceService({ pupils, practice: tables.practice, swings: service, store, shelf: drills.shelf });
+  const dashboard = dashboardService(pupils, service, tables.practice);
+  const { bookings, bays, day } = tables;
+  const booking = bookingService({ bookings, pupils, bays, settings: () => settingsOf(house) });
+  const ofPupils = { pupils, practice: tables.practice, swings: service, dashboard };
   return {
+    bookings: booking,
+    calendars: calendarService({ bookings, service: booking, pupils, bays, house, origin: addresses }),
+    today: todayService({ bookings, service: booking, day, ...ofPupils }),
+    preparation: preparationService({ bookings, service: booking, ...ofPupils }),
     store,
     patterns,
     drills,
@@ -101,7 +117,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     }),
     reports,
     practice,
-    dashboard: dashboardService(pupils, service, tables.practice),
+    dashboard,
     experiments: experimentService(tables.experiments, service),
     shares: shareService({
       shares: tables.shares,

@@ -2,6 +2,7 @@ import type { AddressName } from './addresses.js';
 import { BAYS } from './bays.js';
 import { BIN } from './bin.js';
 import { ENTERED } from './entered.js';
+import { DAY } from './day.js';
 import { HOUSE_DRILLS } from './drills.js';
 import type { Endpoint } from './endpoint.js';
 import { HOUSE } from './house.js';
@@ -28,6 +29,7 @@ export const ENDPOINTS = {
   ...SHARED,
   ...JUDGING,
   ...HOUSE_DRILLS,
+  ...DAY,
   ...BAYS,
   ...INBOX,
   ...BIN,

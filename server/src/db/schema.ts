@@ -21,7 +21,15 @@ import type {
 } from '@vilko/contract';
 import type { Drill, DrillMedia, Pattern, Plan, QuantityId, Target } from '@vilko/core';
 import { sql } from 'drizzle-orm';
-import { FILM_ANGLES, FOOTWEAR, INTENTS, NO_PROFILE, SWING_TAGS } from '@vilko/contract';
+import {
+  BOOKING_PURPOSES,
+  BOOKING_STATES,
+  FILM_ANGLES,
+  FOOTWEAR,
+  INTENTS,
+  NO_PROFILE,
+  SWING_TAGS,
+} from '@vilko/contract';
 import {
   boolean,
   customType,
@@ -348,6 +356,40 @@ export const inbox = pgTable(
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('inbox_lesson').on(t.lessonId), index('inbox_recording').on(t.recordingId)],
+);
+
+/**
+ * Who comes when, to which bay and coach. That neither has two at a time, nor a pupil, is held by the database itself
+ * (exclusion constraints, in its migration).
+ */
+export const bookings = pgTable(
+  'bookings',
+  {
+    id: text('id').primaryKey(),
+    /** Null: without a bay, as where a coach is busy. */
+    bayId: text('bay_id').references(() => bays.id),
+    coach: text('coach').notNull(),
+    /** Null: nobody's lesson, the coach is busy. */
+    pupilId: text('pupil_id').references(() => pupils.id, { onDelete: 'cascade' }),
+    title: text('title').notNull().default(''),
+    purpose: text('purpose', { enum: BOOKING_PURPOSES }).notNull().default('lesson'),
+    startsAt: timestamp('starts_at', { withTimezone: true }).notNull(),
+    endsAt: timestamp('ends_at', { withTimezone: true }).notNull(),
+    state: text('state', { enum: BOOKING_STATES }).notNull().default('booked'),
+    aim: text('aim').notNull().default(''),
+    note: text('note').notNull().default(''),
+    /** One of several that were made together. */
+    series: text('series'),
+    /** Its id in the calendar that it came from. */
+    uid: text('uid'),
+    lessonId: text('lesson_id').references(() => lessons.id, { onDelete: 'set null' }),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    index('bookings_by_time').on(t.startsAt),
+    index('bookings_of_pupil').on(t.pupilId, t.startsAt),
+    uniqueIndex('booking_from_calendar').on(t.uid),
+  ],
 );
 
 /** A verdict under the key of what it was judged by. */

@@ -17,6 +17,7 @@ import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.j
 import { DEMO_SIDES, type DemoJob, jobsOf } from './demo-jobs.js';
 import { DEMO_ENTERED } from './entered-stories.js';
 import { OWN_DRILLS } from './own-drills.js';
+import { type DemoDays, seedDays } from './seed-day.js';
 import { demoPractice } from './practice-stories.js';
 import { DEMO_PUPILS } from './stories.js';
 import type { DemoLesson } from './story.js';
@@ -35,6 +36,7 @@ export interface DemoShelves {
   readonly experiments: ExperimentRepository;
   readonly drills: DrillRepository;
   readonly house: HouseRepository;
+  readonly days: DemoDays;
   /** Whoever has a page open hears of it. */
   readonly came: (swing: SwingHead) => void;
 }
@@ -89,6 +91,7 @@ export async function seedDemo(to: DemoShelves): Promise<DemoLeft | null> {
     for (const e of log) await to.practice.addEntry(e);
     for (const d of OWN_DRILLS) await to.drills.save(d);
     for (const s of DEMO_ENTERED) await to.entered.add(s);
+    await seedDays(to.days);
   }
   // the lesson that stands on the bay is looked at first
   newest.sort((a, b) => Number(isOpened(b)) - Number(isOpened(a)));

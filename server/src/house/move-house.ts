@@ -27,6 +27,7 @@ const IN_ORDER: readonly PgTable[] = [
   schema.experiments,
   schema.shares,
   schema.inbox,
+  schema.bookings,
 ];
 /** Kept by the database itself, and therefore a second look at what was moved. */
 const KEPT_BY_TRIGGERS: readonly PgTable[] = [schema.swingCounts];

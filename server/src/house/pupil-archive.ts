@@ -1,5 +1,5 @@
 import type { Erased, HouseSettings, Restored } from '@vilko/contract';
-import { inboxJson, lessonJson, loose, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
+import { bookingJson, inboxJson, lessonJson, loose, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
 import { putBack, type Shelves } from './put-back.js';
 import { SETTINGS } from './settings.js';
 
@@ -28,7 +28,8 @@ async function drillsIn({ drills, store }: Shelves) {
 }
 
 /** Takes pupils out, with everything that is theirs. */
-function taking({ pupils, swings, shots, films, entered, practice, experiments, store }: Shelves) {
+function taking(shelves: Shelves) {
+  const { pupils, swings, shots, films, entered, practice, experiments, store } = shelves;
   const gather = async (ids: readonly string[]) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
     const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
@@ -73,6 +74,7 @@ function taking({ pupils, swings, shots, films, entered, practice, experiments, 
         plans: await practice.plansOf(ids),
         log,
         experiments: await experiments.ofLessons(lessons.map((l) => l.id)),
+        bookings: (await shelves.bookings.ofPupils(ids)).map(bookingJson),
         patterns: [],
         drills: [],
         settings: null,
@@ -110,6 +112,7 @@ export function pupilArchive(shelves: Shelves) {
         films: new Map([...all.films, ...files]),
         head: {
           ...all.head,
+          bookings: [...all.head.bookings, ...(await shelves.bookings.busy()).map(bookingJson)],
           patterns: own,
           drills: rows,
           settings,

@@ -1,4 +1,6 @@
 import {
+  BOOKING_PURPOSES,
+  BOOKING_STATES,
   Cuts,
   EnteredSwing,
   FOOTWEAR,
@@ -32,6 +34,7 @@ import {
 import { OwnDrill, unzip, VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import * as z from 'zod';
+import type { BookingRow, NewBookingRow } from '../day/booking-repository.js';
 import type { LessonRow } from '../pupils/pupil-repository.js';
 import { fileOf } from '../swings/film-store.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
@@ -72,6 +75,23 @@ const InboxRowJson = InboxSwing.omit({ pupil: true, handed: true }).extend({
   deletedAt: Moment.nullable(),
 });
 
+const BookingRowJson = z.object({
+  id: z.string(),
+  bayId: z.string().nullable(),
+  coach: z.string(),
+  pupilId: z.string().nullable(),
+  title: z.string(),
+  purpose: z.enum(BOOKING_PURPOSES),
+  startsAt: Moment,
+  endsAt: Moment,
+  state: z.enum(BOOKING_STATES),
+  aim: z.string(),
+  note: z.string(),
+  series: z.string().nullable(),
+  uid: z.string().nullable(),
+  lessonId: z.string().nullable(),
+});
+
 /** pupils.json of a pupil bundle, version 1; recordings and films lie beside it as files. */
 export const PupilsHead = z.object({
   vilko: z.literal('pupils'),
@@ -98,6 +118,8 @@ export const PupilsHead = z.object({
   plans: z.array(PracticePlan).default([]),
   log: z.array(LogEntry).default([]),
   experiments: z.array(KeptExperiment).default([]),
+  /** When they come and came; in backups also when coaches are busy. */
+  bookings: z.array(BookingRowJson).default([]),
   /** Own patterns of the house, every version; in backups only, like what follows. */
   patterns: z.array(PatternVersion).default([]),
   drills: z.array(OwnDrill).default([]),
@@ -139,6 +161,14 @@ export const inboxRow = (r: PupilsHead['inbox'][number]): InboxRow => ({
   ...r,
   recordedAt: new Date(r.recordedAt),
   deletedAt: r.deletedAt === null ? null : new Date(r.deletedAt),
+});
+
+export const bookingJson = (b: BookingRow): PupilsHead['bookings'][number] =>
+  BookingRowJson.parse({ ...b, startsAt: b.startsAt.toISOString(), endsAt: b.endsAt.toISOString() });
+export const bookingRow = (b: PupilsHead['bookings'][number]): NewBookingRow => ({
+  ...b,
+  startsAt: new Date(b.startsAt),
+  endsAt: new Date(b.endsAt),
 });
 
 /** Films without a swing: in the logbook, and spoken reviews. */

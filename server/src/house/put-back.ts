@@ -1,4 +1,6 @@
 import type { Film, HouseSettings, Restored } from '@vilko/contract';
+import type { BayRepository } from '../bays/bay-repository.js';
+import type { BookingRepository } from '../day/booking-repository.js';
 import type { ExperimentRepository } from '../practice/experiment-repository.js';
 import type { EnteredRepository } from '../swings/entered-repository.js';
 import type { FilmRepository } from '../swings/film-repository.js';
@@ -14,7 +16,7 @@ import type { HouseRepository } from './house-repository.js';
 import type { BytesLeft } from './last-bytes.js';
 import { SETTINGS, settingsBack, settingsOf } from './settings.js';
 import type { Outbox } from '../reports/outbox.js';
-import { inboxRow, lessonRow, loose, type PupilBundle, swingRow } from './pupil-bundle.js';
+import { bookingRow, inboxRow, lessonRow, loose, type PupilBundle, swingRow } from './pupil-bundle.js';
 
 /** The tables and files pupils are spread over. */
 export interface Shelves {
@@ -28,6 +30,8 @@ export interface Shelves {
   readonly practice: PracticeRepository;
   readonly experiments: ExperimentRepository;
   readonly inbox: InboxRepository;
+  readonly bookings: BookingRepository;
+  readonly bays: BayRepository;
   readonly house: HouseRepository;
   readonly store: FilmStore;
   readonly outbox: Outbox;
@@ -67,6 +71,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
   for (const e of head.log) await practice.addEntry(e);
   for (const e of head.experiments) await experiments.add(e);
   for (const s of head.entered) await entered.add(s);
+  await putBookingsBack(shelves, head.bookings);
   for (const f of loose(head.log, head.lessons)) {
     const bytes = files.get(store.nameOf(f));
     if (bytes) await store.put(f, bytes);
@@ -104,4 +109,20 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     came.settings = news;
   }
   return came;
+}
+
+/** Bookings whose time is taken since are left out, and a bay that is not here is left open. */
+async function putBookingsBack(
+  { bookings, bays, pupils }: Shelves,
+  kept: PupilBundle['head']['bookings'],
+): Promise<void> {
+  const here = new Set((await bays.all()).map((b) => b.id));
+  for (const b of kept) {
+    const row = bookingRow(b);
+    await bookings.putBack({
+      ...row,
+      bayId: b.bayId !== null && here.has(b.bayId) ? b.bayId : null,
+      lessonId: b.lessonId !== null && (await pupils.hasLesson(b.lessonId)) ? b.lessonId : null,
+    });
+  }
 }

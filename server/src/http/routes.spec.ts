@@ -12,6 +12,7 @@ import {
   Problem,
   PupilProfile,
   SwingHead,
+  USUAL_HOURS,
 } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { sql } from 'drizzle-orm';
@@ -131,6 +132,10 @@ describe('every route', () => {
       columns: {},
       limits: {},
       sports: {},
+      name: '',
+      coaches: [],
+      zone: '',
+      hours: [...USUAL_HOURS],
       nightly: { on: true, folder: '' },
     });
     const wanted = {

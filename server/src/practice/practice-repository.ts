@@ -14,7 +14,7 @@ const planRow = (p: PracticePlan) => ({
   madeAt: new Date(p.madeAt),
   endedAt: p.endedAt === null ? null : new Date(p.endedAt),
 });
-const entryOf = ({ id, pupilId, at, entry }: typeof logbook.$inferSelect): LogEntry => ({
+export const entryOf = ({ id, pupilId, at, entry }: typeof logbook.$inferSelect): LogEntry => ({
   // entries written before a field was there
   ...BLANK_ENTRY,
   ...entry,

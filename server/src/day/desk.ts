@@ -1,0 +1,84 @@
+import type { BayHead, Booking, HouseSettings } from '@vilko/contract';
+import { hourText } from '@vilko/contract';
+import { VilkoError } from '@vilko/core';
+import type { PupilRepository } from '../pupils/pupil-repository.js';
+import { bookingOf } from './booking-of.js';
+import type { BookingRepository } from './booking-repository.js';
+import { clashWords } from './clashes.js';
+import { houseClock, type HouseClock } from './house-clock.js';
+
+export interface BookingShelves {
+  readonly bookings: BookingRepository;
+  readonly pupils: PupilRepository;
+  readonly bays: { readonly all: () => Promise<readonly BayHead[]> };
+  readonly settings: () => Promise<HouseSettings>;
+  /** The time it is. */
+  readonly now?: () => Date;
+}
+
+/** Who teaches where the house has named nobody. */
+export const ONE_COACH = 'Instructor';
+const MINUTE = 60_000;
+
+export const coachesOf = ({ coaches }: HouseSettings): readonly string[] => (coaches.length ? coaches : [ONE_COACH]);
+
+/** Where, when and with whom somebody wants to come. */
+export interface Wanted {
+  readonly bay: string | null;
+  readonly coach: string;
+  readonly pupilId: string | null;
+  readonly date: string;
+  readonly from: number;
+  readonly minutes: number;
+}
+
+/** First and last moment of what is wanted. */
+export function timesOf(clock: HouseClock, wanted: Wanted): { startsAt: Date; endsAt: Date } {
+  const startsAt = clock.moment(wanted);
+  return { startsAt, endsAt: new Date(startsAt.getTime() + wanted.minutes * MINUTE) };
+}
+
+/** That the house is closed then, in words; null where it is open. */
+export function closedWords(clock: HouseClock, { date, from, minutes }: Wanted): string | null {
+  const open = clock.open(date);
+  if (!open) return 'the house is closed that day';
+  return from < open.from || from + minutes > open.to
+    ? `the house is open from ${hourText(open.from)} to ${hourText(open.to)} that day`
+    : null;
+}
+
+/** Where bookings are made and changed: the calendar's rows, the house's clock, and what is asked of every booking. */
+export function openDesk({ bookings, pupils, bays, settings, now = () => new Date() }: BookingShelves) {
+  return {
+    bookings,
+    pupils,
+    now,
+    allBays: () => bays.all(),
+    clock: async () => {
+      const house = await settings();
+      return { house, clock: houseClock(house) };
+    },
+    words: clashWords(bookings, () => bays.all()),
+    /**
+     * Holds what is wanted to what there is.
+     * @throws VilkoError `bad-option` saying what is not there
+     */
+    async hold(house: HouseSettings, { bay, coach, pupilId }: Wanted, purpose: Booking['purpose']): Promise<void> {
+      if (purpose !== 'busy' && bay === null) throw new VilkoError('bad-option', 'a lesson needs a bay');
+      if (purpose !== 'busy' && pupilId === null) throw new VilkoError('bad-option', 'choose who comes');
+      if (bay !== null && !(await bays.all()).some((b) => b.id === bay))
+        throw new VilkoError('bad-option', 'there is no such bay');
+      if (!coachesOf(house).includes(coach))
+        throw new VilkoError('bad-option', `nobody called “${coach}” teaches here: name them in Office › Settings`);
+      if (pupilId !== null && !(await pupils.one(pupilId)))
+        throw new VilkoError('bad-option', 'there is no such pupil');
+    },
+    /** Bookings as they are now, in the order of their ids. */
+    async read(ids: readonly string[], clock: HouseClock): Promise<Booking[]> {
+      const rows = await Promise.all(ids.map((id) => bookings.one(id)));
+      return rows.flatMap((r) => (r ? bookingOf(r, clock) : []));
+    },
+  };
+}
+
+export type Desk = ReturnType<typeof openDesk>;
