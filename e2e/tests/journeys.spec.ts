@@ -13,7 +13,7 @@ test('a new pupil: from an empty house through the guided set-up on two plates t
   const device = startDevice(port, control, 'plates');
   try {
     await page.goto(`http://127.0.0.1:${port}/`);
-    await expect(page.getByText('Nobody yet.')).toBeVisible();
+    await expect(page.getByText('Nobody has been taken in yet.')).toBeVisible();
     await page.getByRole('link', { name: 'New pupil' }).click();
     await page.getByLabel('Name').fill('Runa Halvorsby');
     await page.getByLabel('What they do').fill('Net maker');

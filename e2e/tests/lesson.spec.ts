@@ -13,12 +13,14 @@ test.describe('with a device in the bay', () => {
   });
   test.afterAll(() => device.end());
 
-  test('the demo opens on Record, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({
+  test('the demo opens on the day, goes on with the lesson, shows the live stance, finds a swing, stores it, and Read shows its finding', async ({
     page,
     request,
   }) => {
     await request.put('/api/bays/bay-3', { data: { lessonId: 'lesson-maren' } });
     await page.goto('/');
+    const running = page.getByText('On Bay 3: Maren Oddby.');
+    await running.getByRole('link', { name: 'Go on' }).click();
     await expect(page).toHaveURL(/lesson-maren\/record/);
     await expect(page.getByText('Armed', { exact: true })).toBeVisible();
     const share = page.getByTestId('live-share');

@@ -2,7 +2,7 @@ import type { Routes } from '@angular/router';
 
 /** The rooms of the house: each brings its own pages, and the state that only they need. */
 export const routes: Routes = [
-  { path: '', pathMatch: 'full', loadComponent: () => import('./shell/start').then((m) => m.Start) },
+  { path: '', loadChildren: () => import('./today/routes').then((m) => m.dayRoutes) },
   { path: 'sign-in', title: 'Sign in · Vilko', loadComponent: () => import('./shell/sign-in').then((m) => m.SignIn) },
   { path: 'office', loadChildren: () => import('./office/routes').then((m) => m.officeRoutes) },
   {

@@ -52,7 +52,7 @@ import { OFFICE, STOPS } from './places';
             }
           </ol>
         } @else {
-          <a routerLink="/office/pupils" class="flex h-full items-center gap-3 text-18 font-semibold"
+          <a routerLink="/" class="flex h-full items-center gap-3 text-18 font-semibold"
             ><img src="mark.svg" width="24" height="24" alt="" />Vilko</a
           >
         }
@@ -77,6 +77,7 @@ import { OFFICE, STOPS } from './places';
                   cdkMenuItem
                   [routerLink]="o.path"
                   routerLinkActive="font-bold"
+                  [routerLinkActiveOptions]="{ exact: o.path === '/' }"
                   >{{ o.words }}</a
                 >
               }
@@ -85,7 +86,13 @@ import { OFFICE, STOPS } from './places';
         } @else {
           <nav aria-label="House" class="flex gap-3">
             @for (o of office; track o.path) {
-              <a [routerLink]="o.path" routerLinkActive="font-bold" class="hover:underline">{{ o.words }}</a>
+              <a
+                [routerLink]="o.path"
+                routerLinkActive="font-bold"
+                [routerLinkActiveOptions]="{ exact: o.path === '/' }"
+                class="hover:underline"
+                >{{ o.words }}</a
+              >
             }
           </nav>
         }

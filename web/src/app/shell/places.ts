@@ -10,6 +10,8 @@ export const STOPS = [
 
 /** The rest of the house, each with the key that goes there. */
 export const OFFICE = [
+  { path: '/', words: 'Today', key: 'y' },
+  { path: '/week', words: 'Week', key: 'w' },
   { path: '/office/pupils', words: 'Pupils', key: 'p' },
   { path: '/office/patterns', words: 'Patterns', key: 't' },
   { path: '/office/drills', words: 'Drills', key: 'd' },

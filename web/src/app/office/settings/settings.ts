@@ -5,6 +5,7 @@ import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import type { HouseSettings, Units } from '@vilko/contract/settings';
 import { selectPatterns } from '../../state/pattern-shelf';
+import { CalendarFields } from './calendar-fields';
 import { Limits } from './limits';
 import { SigningIn } from './signing-in';
 import { Sports } from './sports';
@@ -19,7 +20,7 @@ const MEGABYTE = 1e6;
 @Component({
   selector: 'vk-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormsModule, Limits, SigningIn, Sports],
+  imports: [CalendarFields, FormsModule, Limits, SigningIn, Sports],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-10">
       <h1 class="text-24 font-semibold">Settings</h1>
@@ -64,6 +65,9 @@ const MEGABYTE = 1e6;
             ><input type="checkbox" [checked]="house().askFelt" (change)="change({ askFelt: !house().askFelt })" /> Ask
             what was felt before a number is shown</label
           >
+        </section>
+        <section aria-labelledby="calendar">
+          <vk-calendar-fields />
         </section>
         <section aria-labelledby="backups">
           <h2 id="backups" class="text-18 font-semibold">Backups</h2>
