@@ -16,11 +16,14 @@ function startOf(pid: number): string | null {
   }
 }
 
+/** What a file system says that lets nobody write. */
+const SHUT: ReadonlySet<string> = new Set(['EACCES', 'EPERM', 'EROFS']);
+
 /**
  * Locks a data folder for this process: the embedded database does not, and two writers would destroy it. A lock whose
  * owner is gone (killed) is taken over.
  * @returns how to let go
- * @throws Error saying who holds it
+ * @throws Error saying who holds it, or that nothing may be written there
  */
 export function lockFolder(folder: string): () => void {
   mkdirSync(folder, { recursive: true });
@@ -33,7 +36,13 @@ export function lockFolder(folder: string): () => void {
       closeSync(fd);
       return () => rmSync(file, { force: true });
     } catch (e) {
-      if ((e as NodeJS.ErrnoException).code !== 'EEXIST' || attempt > 3) throw e;
+      const { code } = e as NodeJS.ErrnoException;
+      if (SHUT.has(code ?? ''))
+        throw new Error(
+          `nothing may be written into the data folder ${folder} (${code}): give it to whoever runs the server, or name another as VILKO_DATA. Nothing was changed`,
+          { cause: e },
+        );
+      if (code !== 'EEXIST' || attempt > 3) throw e;
       const owner = readOwner(file);
       if (owner && startOf(owner.pid) !== null && startOf(owner.pid) === owner.start)
         throw new Error(`the data folder ${folder} is in use by process ${owner.pid}: stop that server first`, {

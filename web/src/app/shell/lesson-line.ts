@@ -67,35 +67,37 @@ import { OFFICE, STOPS } from './places';
       }
       <vk-bay-strip class="ml-4 max-[1150px]:ml-2" />
       <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap max-[1150px]:gap-2 print:hidden">
-        @if (lesson()) {
-          <button class="hover:underline" [cdkMenuTriggerFor]="house">House</button>
-          <ng-template #house>
-            <div class="overlay-card flex min-w-[180px] flex-col py-2" cdkMenu aria-label="House">
-              @for (o of office; track o.path) {
-                <a
-                  class="px-4 py-2 text-15 hover:underline focus:underline"
-                  cdkMenuItem
-                  [routerLink]="o.path"
-                  routerLinkActive="font-bold"
-                  [routerLinkActiveOptions]="{ exact: o.path === '/' }"
-                  >{{ o.words }}</a
-                >
-              }
-            </div>
-          </ng-template>
-        } @else {
+        @if (!lesson()) {
           <nav aria-label="House" class="flex gap-3">
-            @for (o of office; track o.path) {
+            @for (o of office; track o.path; let i = $index) {
               <a
                 [routerLink]="o.path"
                 routerLinkActive="font-bold"
                 [routerLinkActiveOptions]="{ exact: o.path === '/' }"
                 class="hover:underline"
+                [class.max-[1150px]:hidden]="i >= always"
                 >{{ o.words }}</a
               >
             }
           </nav>
         }
+        <button class="hover:underline" [class]="lesson() ? '' : 'min-[1150px]:hidden'" [cdkMenuTriggerFor]="house">
+          House
+        </button>
+        <ng-template #house>
+          <div class="overlay-card flex min-w-[180px] flex-col py-2" cdkMenu aria-label="House">
+            @for (o of office; track o.path) {
+              <a
+                class="px-4 py-2 text-15 hover:underline focus:underline"
+                cdkMenuItem
+                [routerLink]="o.path"
+                routerLinkActive="font-bold"
+                [routerLinkActiveOptions]="{ exact: o.path === '/' }"
+                >{{ o.words }}</a
+              >
+            }
+          </div>
+        </ng-template>
         <button class="hover:underline" title="Recordings, films, lists of shots: +" (click)="bring.emit()">
           Import
         </button>
@@ -115,6 +117,8 @@ export class LessonLine {
   readonly bring = output();
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   protected readonly office = OFFICE;
+  /** Places that stand in the header however narrow it is: the day and the week. */
+  protected readonly always = 2;
   protected readonly stops = STOPS;
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;

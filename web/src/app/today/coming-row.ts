@@ -59,7 +59,7 @@ const SAID: Readonly<Record<Standing, string>> = {
         }
       </p>
       @if (b.pupilId && !quiet()) {
-        <p class="one-line">{{ about() }}</p>
+        <p>{{ about() }}</p>
         @for (i of c.injuries; track i) {
           <p class="text-alarm first-letter:uppercase">{{ i }}</p>
         }

@@ -48,7 +48,9 @@ const ASKED_EVERY = 60_000;
             </p>
           </section>
         } @else {
-          <div class="mt-3 grid grid-cols-[minmax(0,1fr)_400px] gap-10">
+          <div
+            class="mt-3 grid grid-cols-[minmax(0,1fr)_400px] gap-10 max-[1150px]:grid-cols-[minmax(0,1fr)_290px] max-[1150px]:gap-6"
+          >
             <section aria-label="Who comes">
               @for (c of t.coming; track c.booking.id) {
                 <vk-coming-row

@@ -13,8 +13,9 @@ import { OfficeActions } from '../state/office';
 import { BookingCard, type CardOf } from './booking-card';
 import { closedParts, type Hours, hoursOf, type Lane, type LaneBy, laneOf, movedBy, onStep } from './week-layout';
 
-/** Height of the hours, px. */
+/** Height of all hours where a mouse chooses; by touch half an hour is as high as a finger, px. */
 const HEIGHT = 600;
+const FINGERS_HOUR = 88;
 /** Rest after the last key before a move is sent, ms. */
 const SETTLE = 500;
 /** So far a press must go before it is a drag, px. */
@@ -39,7 +40,7 @@ interface Drag {
   host: { '(window:pointermove)': 'drag($event)', '(window:pointerup)': 'drop()' },
   template: `
     <div class="flex h-full min-h-0 flex-col overflow-auto px-4 pt-3 pb-4">
-      <div class="flex items-center gap-4 text-15">
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2 text-15">
         <h1 class="text-24 font-semibold whitespace-nowrap">{{ title() }}</h1>
         <nav class="flex items-center gap-1 print:hidden" aria-label="Which days">
           <button class="plain-button" aria-label="Earlier" (click)="go(-span())">←</button>
@@ -62,7 +63,7 @@ interface Drag {
           <span class="flex items-center gap-1 print:hidden" role="group" aria-label="Lanes">
             @for (o of lanesBy; track o) {
               <button
-                class="plain-button"
+                class="plain-button whitespace-nowrap"
                 [class.is-on]="o === laneBy()"
                 [attr.aria-pressed]="o === laneBy()"
                 (click)="set({ by: o })"
@@ -72,11 +73,11 @@ interface Drag {
             }
           </span>
         }
-        <label class="flex items-center gap-2 print:hidden"
+        <label class="flex items-center gap-2 whitespace-nowrap print:hidden"
           ><input type="checkbox" [checked]="cancelled()" (change)="cancelled.set(!cancelled())" /> with
           cancelled</label
         >
-        <span class="ml-auto flex items-baseline gap-4 print:hidden">
+        <span class="ml-auto flex items-center gap-4 whitespace-nowrap print:hidden">
           <a class="link" routerLink="/office/settings" fragment="calendar">Hours, coaches, other calendars</a>
           <button class="main-button" (click)="fresh({})">Book</button>
         </span>
@@ -96,7 +97,7 @@ interface Drag {
               }
             </div>
           }
-          <div class="relative" [style.height.px]="height" aria-hidden="true">
+          <div class="relative" [style.height.px]="height()" aria-hidden="true">
             @for (h of hourMarks(); track h) {
               <span class="figures absolute right-1.5 -translate-y-1/2 text-13 text-ink2" [style.top.px]="y(h)">{{
                 hour(h)
@@ -106,7 +107,7 @@ interface Drag {
           @for (d of c.days; track d.date; let i = $index) {
             <div
               class="relative border-t border-b border-l border-strong-rules bg-sheet"
-              [style.height.px]="height"
+              [style.height.px]="height()"
               [attr.data-day]="d.date"
             >
               <button
@@ -143,7 +144,7 @@ interface Drag {
                   class="booking absolute z-20 touch-none overflow-hidden rounded-[3px] border px-1 text-left text-13 leading-[15px]"
                   [class]="look(b)"
                   [style.top.px]="y(b.from)"
-                  [style.height.px]="Math.max(16, (b.minutes * height) / (hours().to - hours().from) - 1)"
+                  [style.height.px]="Math.max(16, (b.minutes * height()) / (hours().to - hours().from) - 1)"
                   [style.left.%]="(100 * lane(b)) / lanes().length"
                   [style.width.%]="100 / lanes().length"
                   [attr.aria-label]="said(b)"
@@ -152,8 +153,8 @@ interface Drag {
                   (click)="open($event, b)"
                   (keydown)="key($event, b)"
                 >
-                  <span class="figures" [class.block]="b.minutes >= 45">{{ hour(b.from) }}&ngsp;</span>
-                  <span class="font-semibold">{{ b.name || 'busy' }}</span>
+                  <span class="figures" [class.block]="b.minutes >= 60">{{ hour(b.from) }}&ngsp;</span>
+                  <span class="font-semibold" [class.one-line]="b.minutes < 60">{{ b.name || 'busy' }}</span>
                   @if (b.minutes >= 60 && (b.purpose === 'retest' || b.aim)) {
                     <span class="block">{{ b.purpose === 'retest' ? 'retest' : b.aim }}</span>
                   }
@@ -183,6 +184,9 @@ interface Drag {
       flex-flow: column;
       justify-content: flex-start;
       overflow-wrap: anywhere;
+      /* as high as it is long, also by touch */
+      min-height: 0;
+      min-width: 0;
     }
     .is-on {
       background: var(--ink);
@@ -208,7 +212,6 @@ export class Week {
   ] as const;
   protected readonly lanesBy: readonly LaneBy[] = ['bay', 'coach'];
   protected readonly Math = Math;
-  protected readonly height = HEIGHT;
   protected readonly hour = hourText;
   protected readonly day = dayWords;
   protected readonly span = computed(() => (this.days() === '1' ? 1 : 7));
@@ -240,6 +243,10 @@ export class Week {
   );
   protected readonly columns = computed(() => `52px repeat(${this.calendar()!.days.length}, minmax(0, 1fr))`);
   protected readonly hours = computed(() => hoursOf(this.calendar()!));
+  protected readonly height = computed(() => {
+    const { from, to } = this.hours();
+    return matchMedia('(pointer: coarse)').matches ? (FINGERS_HOUR * (to - from)) / 60 : HEIGHT;
+  });
   protected readonly hourMarks = computed(() => {
     const { from, to } = this.hours();
     return Array.from({ length: (to - from) / 60 + 1 }, (_, i) => from + 60 * i);
@@ -289,7 +296,7 @@ export class Week {
   /** px from the top of the hours. */
   protected y(minutes: number): number {
     const { from, to } = this.hours();
-    return (HEIGHT * (minutes - from)) / (to - from);
+    return (this.height() * (minutes - from)) / (to - from);
   }
   protected inHours(minutes: number): boolean {
     return minutes >= this.hours().from && minutes <= this.hours().to;
@@ -341,7 +348,7 @@ export class Week {
   protected pressed(e: MouseEvent, date: string): void {
     const box = (e.currentTarget as HTMLElement).getBoundingClientRect();
     const { from, to } = this.hours();
-    const at = from + ((e.clientY - box.top) / HEIGHT) * (to - from);
+    const at = from + ((e.clientY - box.top) / this.height()) * (to - from);
     const lane = this.lanes()[Math.floor(((e.clientX - box.left) / box.width) * this.lanes().length)];
     const where = this.laneBy() === 'bay' ? { bay: lane?.id ?? null } : { coach: lane?.id ?? '' };
     this.fresh({ date, from: 30 * Math.floor(at / 30), ...(lane ? where : {}) });
@@ -364,7 +371,7 @@ export class Week {
     const date = column?.dataset['day'] ?? this.underWay().get(d.booking.id)?.date ?? d.booking.date;
     const box = column?.getBoundingClientRect();
     const lane = box ? this.lanes()[Math.floor(((e.clientX - box.left) / box.width) * this.lanes().length)] : undefined;
-    const minutes = ((e.clientY - d.y) * (to - from)) / HEIGHT;
+    const minutes = ((e.clientY - d.y) * (to - from)) / this.height();
     const { bay, coach } = d.booking;
     const place = { date, from: movedBy(d.booking, minutes), minutes: d.booking.minutes, bay, coach };
     const into = !lane ? {} : this.laneBy() === 'coach' ? { coach: lane.id } : bay === null ? {} : { bay: lane.id };

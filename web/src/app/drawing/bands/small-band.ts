@@ -9,7 +9,7 @@ const WIDTH = 220;
 @Component({
   selector: 'vk-small-band',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { class: 'flex items-center gap-3' },
+  host: { class: 'flex flex-wrap items-center gap-x-3' },
   template: `
     @if (edges(); as e) {
       <svg width="220" height="18" viewBox="0 0 220 18" class="shrink-0" role="img" [attr.aria-label]="label()">
@@ -26,7 +26,7 @@ const WIDTH = 220;
         }
       </svg>
     }
-    <span class="one-line min-w-0 text-ink2">{{ words() }}</span>
+    <span class="text-ink2">{{ words() }}</span>
   `,
 })
 export class SmallBand {
