@@ -34,7 +34,10 @@ export const HouseSettings = z.object({
   /** IANA name of its time zone; empty: the machine's. */
   zone: TimeZone.default(''),
   /** When it is open, Monday first. */
-  hours: z.array(OpenHours).length(7).default([...USUAL_HOURS]),
+  hours: z
+    .array(OpenHours)
+    .length(7)
+    .default([...USUAL_HOURS]),
   /** A backup by itself each night; an empty folder is the data folder's own. */
   nightly: z.object({ on: z.boolean(), folder: z.string().max(1000) }).default({ on: true, folder: '' }),
 });
