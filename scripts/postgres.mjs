@@ -64,7 +64,8 @@ export async function startPostgres() {
     throw new Error('PostgreSQL does not answer');
   };
   const start = async () => {
-    running = serve(settings);
+    // a second on the same folder would end at once, and be taken for the one that runs
+    if (!running || running.exitCode !== null) running = serve(settings);
     await ready();
   };
   const end = async () => {

@@ -20,6 +20,12 @@ export const LATE_AFTER = 5;
 export const hourText = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 
+/** Minutes after midnight of "09:05". */
+export function minutesOf(text: string): number {
+  const [h, m] = text.split(':').map(Number);
+  return (h ?? 0) * 60 + (m ?? 0);
+}
+
 /** When a house is open that has not said so, minutes after midnight, Monday first. */
 export const USUAL_HOURS = WEEK.map(() => ({ from: 8 * 60, to: 21 * 60 }));
 

@@ -28,6 +28,8 @@ export * from './bay.js';
 export * from './kept-free.js';
 export * from './club-keys.js';
 export * from './inbox.js';
+export * from './time-line.js';
+export * from './time-line-words.js';
 export * from './bin.js';
 export * from './booking.js';
 export * from './booking-words.js';

@@ -56,7 +56,16 @@ export const ClubFindings = z.object({
   /** All swings of the set. */
   of: z.int(),
   /** Where the golfer changed within the lesson, oldest first: the number of the first swing after it. */
-  steps: z.array(z.object({ at: z.int(), measure: QuantityIdText, before: z.number(), after: z.number() })),
+  steps: z.array(
+    z.object({
+      at: z.int(),
+      measure: QuantityIdText,
+      before: z.number(),
+      after: z.number(),
+      /** What stands near it on the lesson's time line; null where nothing does. */
+      since: z.string().nullable().default(null),
+    }),
+  ),
   drifted: z.object({ measure: QuantityIdText, from: z.number(), to: z.number() }).nullable(),
   /** The instructor said where its runs begin. */
   byHand: z.boolean().default(false),

@@ -6,6 +6,7 @@ import { SetUpRecord } from './set-up.js';
 import { QuantityIdText } from './measure-id.js';
 import { Moment } from './moment.js';
 import { FOOTWEAR } from './footwear.js';
+import { TimeLine } from './time-line.js';
 
 export const Device = z.enum(DEVICE_KINDS);
 
@@ -29,6 +30,8 @@ export const LessonHead = z.object({
    * cut by what the swings show.
    */
   cuts: Cuts,
+  /** What was said and done, before which swing. */
+  timeLine: TimeLine,
   footwear: z.enum(FOOTWEAR),
   homework: z.string().max(2000),
   /** Id of the drill chosen as the one thing to do; null: the homework, the plan or the finding says it. */
@@ -55,6 +58,7 @@ export const LessonChange = LessonHead.pick({
   measure: true,
   target: true,
   cuts: true,
+  timeLine: true,
   footwear: true,
   homework: true,
   notes: true,

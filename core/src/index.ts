@@ -110,6 +110,7 @@ export { type ModelSwing, patternFromSwings } from './patterns/from-swings.js';
 export { DEFAULT_PATTERN, patternOf, PATTERNS } from './patterns/library.js';
 export { BAND_WORDS, type BandFit, type BandWord, compare, type Comparison } from './patterns/fit.js';
 export { type ChangeWord, compareSets, type SetChange, type SetPair } from './compare/sets.js';
+export { type MarkBefore, sinceOf } from './compare/since.js';
 export { type Runs, runsAt, runsOf, type Series, seriesOf, type Step } from './compare/runs.js';
 export { causesOf, consequencesOf, FAULTS, faultOf } from './faults/catalogue.js';
 export { type Evidence, type FaultRule, Limit } from './faults/rule.js';

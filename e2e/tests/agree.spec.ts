@@ -105,7 +105,7 @@ test('no screen contradicts another: one fact is read from Read, Compare, Practi
     const over = /Over the last (\d+) of (\d+)|Over (\d+) swings/.exec(await reading.innerText())!;
     expect([Number(over[1] ?? over[3]), Number(over[2] ?? over[3])], lesson).toEqual([set!.n, set!.of]);
     await expect(reading).toContainText(fault ? `${name}: ` : 'Nothing is found in the set.');
-    const since = /since swing \d+: [^\n]+/.exec(await reading.innerText())?.[0];
+    const since = /since (?:“[^”]+”, )?swing \d+: [^\n]+/.exec(await reading.innerText())?.[0];
 
     // Report, its PDF and the page behind the link
     await page.goto(`/lesson/${lesson}/report`);

@@ -78,6 +78,35 @@ test('Read: an instructor sets where a run begins, by one key, and takes it back
   await expect(reading).toContainText(/Over 4 swings with the 7-iron/);
 });
 
+test('what was said stands on the time line before its swing, by one key, and a change is told with it', async ({
+  page,
+}) => {
+  await page.goto('/lesson/lesson-ilse/read');
+  await expect(page.locator('vk-reading')).toContainText('since “sit into the cello”, swing 4');
+  await page.goto('/lesson/lesson-tove/read');
+  const rack = page.getByRole('list', { name: 'Swings of this lesson' });
+  await expect(rack.getByRole('listitem').first()).toBeVisible();
+  await page.keyboard.press('y');
+  const card = page.getByRole('dialog', { name: 'On the time line' });
+  await card.getByLabel('In words').fill('hips like the tiller');
+  await card.getByLabel('Before swing').fill('2');
+  await card.getByLabel('Before swing').press('Tab');
+  expect(await serious(page)).toEqual([]);
+  await card.getByRole('button', { name: 'Put it on' }).click();
+  await expect(page.getByText('“hips like the tiller” stands before swing 2.')).toBeVisible();
+  await expect(rack.getByRole('button', { name: /^Swing 2, .*before it: hips like the tiller/ })).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(rack.getByRole('button', { name: /before it/ })).toHaveCount(0);
+  // from the pupil's shelf by its number alone
+  await page.goto('/lesson/lesson-maren/read');
+  await expect(rack).toContainText('step off the ferry');
+  await page.keyboard.press('y');
+  await page.keyboard.press('1');
+  await expect(page.getByText(/“step off the ferry” stands before swing \d+\./)).toBeVisible();
+  await page.keyboard.press('u');
+  expect(await serious(page)).toEqual([]);
+});
+
 test('anything can be agreed: the carry in a typed range stands first in Compare, in Practise and on the report', async ({
   page,
 }) => {

@@ -4,6 +4,7 @@ import '../../core/src/analyse.spec';
 import '../../core/src/compare/differences.spec';
 import '../../core/src/compare/runs.spec';
 import '../../core/src/compare/sets.spec';
+import '../../core/src/compare/since.spec';
 import '../../core/src/condition/low-pass.spec';
 import '../../core/src/condition/time-base.spec';
 import '../../core/src/drills/body-screen.spec';
@@ -83,6 +84,7 @@ const SUITES = [
   'a step in time',
   'runs set by hand',
   'two sets of swings',
+  'what stands nearest to a step',
   'lowPass',
   'timeBase',
   'a body screen',

@@ -107,6 +107,8 @@ export interface StepTold {
   readonly measure: QuantityId;
   readonly before: number;
   readonly after: number;
+  /** What stands near it on the lesson's time line. */
+  readonly since?: string | null;
 }
 
 /** Which of a lesson's swings a set's findings are of, and since what. */
@@ -119,9 +121,9 @@ export function runWords(
   const all = `Over ${n} swings with the ${clubName}`;
   return drifted ? `${all}, which drifted: ${driftWords(drifted)}` : all;
 }
-/** "since swing 16: lead share, impact from 58% to 66%". */
-export const stepWords = ({ at, measure, before, after }: StepTold): string =>
-  `since swing ${at}: ${movedWords(measure, before, after)}`;
+/** "since swing 16: lead share, impact from 58% to 66%"; with what stood near it, "since “step off the ferry”, swing 16: …". */
+export const stepWords = ({ at, measure, before, after, since }: StepTold): string =>
+  `since ${since ? `“${since}”, ` : ''}swing ${at}: ${movedWords(measure, before, after)}`;
 
 /** A measure that moved little by little. */
 export interface Drifted {

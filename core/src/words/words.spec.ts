@@ -193,6 +193,9 @@ describe('findings in words', () => {
     expect(runWords({ ...set, steps: [{ ...step, at: 5 }, step] }, 'driver')).toBe(
       'Over the last 7 of 22 swings with the driver, since swing 16: lead share, impact from 58% to 66%',
     );
+    expect(runWords({ ...set, steps: [{ ...step, since: 'step off the ferry' }] }, 'driver')).toBe(
+      'Over the last 7 of 22 swings with the driver, since “step off the ferry”, swing 16: lead share, impact from 58% to 66%',
+    );
     expect(runWords({ ...set, drifted: { measure: 'share.lead.p7', from: 50, to: 60 } }, 'driver')).toBe(
       'Over 7 swings with the driver, which drifted: lead share, impact from 50% to 60%',
     );

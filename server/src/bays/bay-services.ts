@@ -6,6 +6,8 @@ import type { Look } from './watch.js';
 export type BayArrival = Pick<Bay, 'club' | 'clubName' | 'kind' | 'tag' | 'intent' | 'task'> & {
   readonly lessonId: string;
   readonly recordedAt: Date;
+  /** The same each time it is tried, so that nothing is stored twice. */
+  readonly recordingId: string;
 };
 
 /** Why a swing has no sure owner, and where it was made. */

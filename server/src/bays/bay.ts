@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   type Bay,
   type BayChange,
@@ -294,7 +295,8 @@ export class BayHandle {
       return;
     }
     const recordedAt = new Date(Date.now() - 1000 * (stream.newest() - impact));
-    const arrival = { ...(next as Omit<BayArrival, 'lessonId' | 'recordedAt'>), lessonId, recordedAt };
+    const about = next as Omit<BayArrival, 'lessonId' | 'recordedAt' | 'recordingId'>;
+    const arrival = { ...about, lessonId, recordedAt, recordingId: randomUUID() };
     const cut = { rec: { ...rec, stated }, arrival, unsure };
     // one after the other: what waits already goes first
     const why = this.#unstored.length

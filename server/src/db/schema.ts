@@ -17,6 +17,7 @@ import type {
   ShotValues,
   SpokenReview,
   Thumbnail,
+  TimeLine,
   Trial,
 } from '@vilko/contract';
 import type { Drill, DrillMedia, Pattern, Plan, QuantityId, Target } from '@vilko/core';
@@ -80,6 +81,7 @@ export const lessons = pgTable(
     measure: text('measure').$type<QuantityId>(),
     target: jsonb('target').$type<Target>(),
     cuts: jsonb('cuts').$type<Cuts>().notNull().default({}),
+    timeLine: jsonb('time_line').$type<TimeLine>().notNull().default([]),
     footwear: text('footwear', { enum: FOOTWEAR }).notNull().default('golf shoes'),
     homework: text('homework').notNull().default(''),
     notes: text('notes').notNull().default(''),

@@ -111,8 +111,15 @@ const isOpened = ({ request }: DemoJob): boolean => request.lesson.id === DEMO_L
 
 const lessonRow = (
   pupilId: string,
-  { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain }: DemoLesson,
+  { id, startedAt, bay, aim, measure, footwear, homework, nextVisit, pain, cues }: DemoLesson,
 ) => ({
+  timeLine: cues.map(([before, words]) => ({
+    id: `${id}-${before}`,
+    at: startedAt,
+    before,
+    kind: 'cue' as const,
+    words,
+  })),
   id,
   pupilId,
   startedAt: new Date(startedAt),

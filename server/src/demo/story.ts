@@ -37,6 +37,8 @@ export interface DemoLesson {
   /** Variation from swing to swing, in SD of the field. */
   readonly spread: number;
   readonly series: readonly DemoSeries[];
+  /** Cues, each with the number of the swing that it came before. */
+  readonly cues: readonly (readonly [number, string])[];
 }
 
 export interface DemoPupil {
@@ -83,7 +85,7 @@ export const driver = (count: number, fault?: string, strength?: FaultStrength):
   strength,
 });
 
-type Common = Omit<DemoLesson, 'id' | 'startedAt' | 'aim' | 'series' | 'homework' | 'nextVisit' | 'pain'>;
+type Common = Omit<DemoLesson, 'id' | 'startedAt' | 'aim' | 'series' | 'homework' | 'nextVisit' | 'pain' | 'cues'>;
 type Told = Pick<DemoLesson, 'startedAt' | 'series'> & Partial<DemoLesson>;
 
 /** Lessons of one pupil, oldest first; the last is `lesson-<pupil>`, the ones before are numbered. */
@@ -102,6 +104,7 @@ export const lessons = (id: string, aim: string, common: Partial<Common>, told: 
     homework: '',
     nextVisit: null,
     pain: null,
+    cues: [],
     aim,
     ...common,
     ...t,

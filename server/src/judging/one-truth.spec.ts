@@ -1,4 +1,13 @@
-import { LessonFindings, leadingFinding, leadingSet, Lesson, PupilDashboard, Report, setName } from '@vilko/contract';
+import {
+  LessonFindings,
+  leadingFinding,
+  leadingSet,
+  Lesson,
+  Progress,
+  PupilDashboard,
+  Report,
+  setName,
+} from '@vilko/contract';
 import { faultOf, runWords, showsWords } from '@vilko/core';
 import { simulate, type SimulateOptions } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
@@ -67,6 +76,24 @@ describe('one truth about a lesson', () => {
       .toBe(14);
     await app.send('PATCH', '/api/lessons/l', { cuts: {} });
     expect(leadingSet((await read()).found)!.steps).toEqual(shown.steps);
+  });
+  it('tells a change with the cue that stood near it, on every page, and never with a pause or one from afar', async () => {
+    await bring({ fault: 'hangs-back', seed: 5 }, 7);
+    await bring({ seed: 5 }, 7);
+    const mark = (before: number, words: string, kind = 'cue') => ({
+      ...{ id: words, at: '2026-11-01T10:20:00Z', before, words, kind },
+    });
+    const timeLine = [mark(3, 'stay behind it'), mark(7, 'step off the ferry'), mark(8, 'tea', 'pause')];
+    const kept = await app.send('PATCH', '/api/lessons/l', { timeLine, measure: 'share.lead.p7' });
+    expect(kept.statusCode).toBe(200);
+    expect((await app.lesson()).timeLine.map((m) => m.words)).toEqual(['stay behind it', 'step off the ferry', 'tea']);
+    const { found, report } = await read();
+    expect(leadingSet(found)!.steps.map((s) => [s.at, s.since])).toEqual([[8, 'step off the ferry']]);
+    expect(report.draft.changed).toContain('A real change since “step off the ferry”');
+    const progress = Progress.parse((await app.get('/api/pupils/p/progress')).json());
+    expect(progress.within[0]!.steps[0]!.since).toBe('step off the ferry');
+    const empty = { ...mark(3, 'x'), words: ' ' };
+    expect((await app.send('PATCH', '/api/lessons/l', { timeLine: [empty] })).statusCode).toBe(400);
   });
   it('holds swings of one club on one device only: a lesson of single swings has none', async () => {
     await bring({}, 1);

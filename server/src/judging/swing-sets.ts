@@ -1,5 +1,23 @@
-import { alike, type ClubFindings, type LessonHead, type SetKey, setName, type Standard } from '@vilko/contract';
-import { bandsFor, type ClubClass, type QuantityId, runsAt, runsOf, seriesOf, unjudgedWords } from '@vilko/core';
+import {
+  alike,
+  type ClubFindings,
+  type LessonHead,
+  type MarkKind,
+  type SetKey,
+  setName,
+  type Standard,
+} from '@vilko/contract';
+import {
+  bandsFor,
+  type ClubClass,
+  type MarkBefore,
+  type QuantityId,
+  runsAt,
+  runsOf,
+  seriesOf,
+  sinceOf,
+  unjudgedWords,
+} from '@vilko/core';
 import { grouped } from '../db/grouped.js';
 import { quantitiesOf } from '../swings/read-swing.js';
 import type { ReadSwing } from '../swings/swing-service.js';
@@ -25,14 +43,26 @@ export const counts = ({ row, summary, doubt }: ReadSwing): boolean =>
 /** The newest run of a set. */
 export const lastRun = <S extends ReadSwing>({ runs }: Pick<SwingSet<S>, 'runs'>): readonly S[] => runs.at(-1) ?? [];
 
-/** What of a lesson tells where its sets are cut: what it is judged by, and where the instructor lets runs begin. */
-export type CutBy = Pick<LessonHead, 'measure' | 'cuts'>;
+/**
+ * What of a lesson tells where its sets are cut, and since what: what it is judged by, where the instructor lets runs
+ * begin, what was said and done.
+ */
+export type CutBy = Pick<LessonHead, 'measure' | 'cuts' | 'timeLine'>;
+
+/** What a golfer may have changed by: a pause or somebody else's swing is not. */
+const MAY_CHANGE: ReadonlySet<MarkKind> = new Set(['cue', 'drill', 'club set-up']);
+
+interface HowCut {
+  readonly agreed: QuantityId | null;
+  readonly byHand: readonly number[] | undefined;
+  readonly marks: readonly MarkBefore[];
+}
 
 /** Where the golfer changed in a set, and how; told by the agreed measure wherever that moved by its worth. */
 function cut<S extends ReadSwing>(
   swings: readonly S[],
   { pattern, tuning }: Standard,
-  { agreed, byHand }: { readonly agreed: QuantityId | null; readonly byHand: readonly number[] | undefined },
+  { agreed, byHand, marks }: HowCut,
 ) {
   const inOrder = [...swings].sort((a, b) => a.row.number - b.row.number);
   const { club } = inOrder[0]!.row;
@@ -41,9 +71,11 @@ function cut<S extends ReadSwing>(
   const first = (number: number): number => inOrder.findIndex((s) => s.row.number >= number);
   const { steps, drifted } = byHand ? runsAt(series, byHand.map(first), agreed) : runsOf(series, agreed);
   const bounds = [0, ...steps.map((s) => s.at), inOrder.length];
+  const numbers = steps.map((s) => inOrder[s.at]!.row.number);
+  const since = sinceOf(numbers, marks);
   return {
     runs: bounds.slice(1).map((to, i) => inOrder.slice(bounds[i], to)),
-    steps: steps.map(({ at, id, before, after }) => ({ at: inOrder[at]!.row.number, measure: id, before, after })),
+    steps: steps.map(({ id, before, after }, i) => ({ at: numbers[i]!, measure: id, before, after, since: since[i]! })),
     drifted: drifted && { measure: drifted.id, from: drifted.from, to: drifted.to },
   };
 }
@@ -67,7 +99,8 @@ export function setsOf<S extends ReadSwing>(
     const key = { club, clubName, device: summary.device, intent };
     const lesson = lessonOf(lessonId);
     const byHand = lesson?.cuts[setName(key)];
-    const found = cut(set, standardOf(club, intent), { agreed: lesson?.measure ?? null, byHand });
+    const marks = lesson?.timeLine.filter((m) => MAY_CHANGE.has(m.kind)) ?? [];
+    const found = cut(set, standardOf(club, intent), { agreed: lesson?.measure ?? null, byHand, marks });
     return { ...key, lessonId, swings: found.runs.flat(), ...found, byHand: byHand !== undefined };
   });
 }

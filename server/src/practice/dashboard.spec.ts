@@ -39,6 +39,7 @@ const lesson = (id: string, day: number, more: Partial<LessonHead> = {}): Lesson
   measure: 'share.lead.p7',
   target: null,
   cuts: {},
+  timeLine: [],
   footwear: 'golf shoes',
   homework: '',
   task: null,

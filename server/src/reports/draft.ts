@@ -77,7 +77,12 @@ const changeOf = (figures: Figures): string =>
     .filter(Boolean)
     .join(' ');
 
-function measureChange({ measure, success }: Figures): string {
+/** What stood near the step between the swings that are compared, where both are of one lesson. */
+const sinceIn = ({ set, before, after }: Figures): string | null =>
+  before[0]?.row.lessonId === after[0]?.row.lessonId ? (set?.steps.at(-1)?.since ?? null) : null;
+
+function measureChange(figures: Figures): string {
+  const { measure, success } = figures;
   if (measure?.spread) return spreadChange({ measure, success });
   if (measure?.before === null || measure?.after === null || !measure) return '';
   const [before, now] = [toldAmount(measure.before, measure.unit), toldAmount(measure.after, measure.unit)];
@@ -87,8 +92,9 @@ function measureChange({ measure, success }: Figures): string {
       ? `${measure.words}: before, ${before}; now, ${now}`
       : `${measure.words}: ${before} before, ${now} now`;
   const word = success?.change?.word;
+  const since = sinceIn(figures);
   if (word === 'real change')
-    return `${numbers}. A real change${success?.way === null || success?.way === undefined ? '' : success.way > 0 ? ', toward what we want' : ', for the worse'}.`;
+    return `${numbers}. A real change${since ? ` since “${since}”` : ''}${success?.way === null || success?.way === undefined ? '' : success.way > 0 ? ', toward what we want' : ', for the worse'}.`;
   if (word === 'no change that matters') return `${numbers}. No change that matters.`;
   return `${numbers}. Too few swings to tell whether that is more than chance.`;
 }

@@ -8,11 +8,15 @@ export type NewInboxRow = Omit<typeof inbox.$inferInsert, 'deletedAt'>;
 /** Swings that nobody is surely the owner of. */
 export function inboxRepository(db: Db) {
   return {
-    /** Stores a recording and its swings in one transaction. */
+    /** Stores a recording and its swings in one transaction; nothing where it is there already. */
     put: (recording: { id: string; bundle: Uint8Array }, rows: readonly NewInboxRow[]): Promise<void> =>
       db.transaction(async (tx) => {
-        await tx.insert(recordings).values(recording);
-        await tx.insert(inbox).values([...rows]);
+        const fresh = await tx
+          .insert(recordings)
+          .values(recording)
+          .onConflictDoNothing()
+          .returning({ id: recordings.id });
+        if (fresh.length) await tx.insert(inbox).values([...rows]);
       }),
     /**
      * Takes a filed swing out of its lesson into the inbox; the row of the swing stays, in the bin's way, with its

@@ -15,6 +15,7 @@ export interface UnsureArrival extends Required<Pick<Arrival, 'lessonId' | 'club
   readonly intent: NonNullable<Arrival['intent']>;
   readonly bay: string;
   readonly reason: string;
+  readonly recordingId?: string;
 }
 
 export interface InboxShelves {
@@ -34,7 +35,7 @@ export function inboxService({ inbox, pupils, swings }: InboxShelves) {
       const about = { pupil: whoIs(found.pupil), club: a.club, kind: a.kind };
       const { bundle, parts, device } = await prepare({ from: 'bay', recording: rec, about });
       if (!parts.length) return false;
-      const recordingId = randomUUID();
+      const { recordingId = randomUUID() } = a;
       const rows = parts.map(({ summary }, part) => ({
         ...a,
         id: randomUUID(),

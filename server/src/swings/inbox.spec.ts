@@ -38,6 +38,24 @@ describe('the inbox', () => {
   const act = async (what: 'assign' | 'delete' | 'restore', body: object) =>
     app.send('POST', `/api/inbox/${what}`, body);
 
+  it('holds a swing once though its confirmation was lost, and so does a lesson', async () => {
+    for (let again = 0; again < 2; again++) expect(await put({ recordingId: 'r' })).toBeTrue();
+    expect((await list()).length).toBe(1);
+    const swings = swingRepository(app.database.db);
+    const about = {
+      lessonId: 'l',
+      club: 'iron',
+      clubName: '7-iron',
+      device: 'boards',
+      source: 'bay',
+      file: null,
+    } as const;
+    const news = [{ ...about, id: 's', recordingId: 'q', part: 0, recordedAt: new Date('2026-11-20T10:00:00Z') }];
+    const first = await swings.store({ id: 'q', bundle: new Uint8Array(8) }, news);
+    const again = await swings.store({ id: 'q', bundle: new Uint8Array(8) }, [{ ...news[0]!, id: 't' }]);
+    expect(again).toEqual(first);
+    expect((await swings.ofLesson('l')).map((s) => s.id)).toEqual(['s']);
+  });
   it('holds what is not surely anybody’s, the newest first; it counts in no lesson', async () => {
     expect(await put()).toBeTrue();
     await put({ recordedAt: new Date('2026-11-20T10:05:00Z'), clubName: 'driver', club: 'driver' });

@@ -1,4 +1,4 @@
-import { alike, type Cuts, type Pupil, type Standard } from '@vilko/contract';
+import { alike, type Cuts, type Pupil, type Standard, type TimeLine } from '@vilko/contract';
 import type { ClubClass, QuantityId } from '@vilko/core';
 import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
@@ -11,6 +11,8 @@ export interface LessonRead {
   readonly measure: QuantityId | null;
   /** Where the instructor lets its runs begin. */
   readonly cuts: Cuts;
+  /** What was said and done in it. */
+  readonly timeLine: TimeLine;
   readonly swings: readonly ReadSwing[];
   readonly standardOf: (club: ClubClass, intent: string) => Standard;
 }
@@ -33,7 +35,8 @@ export const lessonReads = (
       ball: theirShots.get(row.id)?.values ?? null,
       doubt,
     }));
-    return { pupil: found.pupil, measure: found.head.measure, cuts: found.head.cuts, swings: read, standardOf };
+    const { measure, cuts, timeLine } = found.head;
+    return { pupil: found.pupil, measure, cuts, timeLine, swings: read, standardOf };
   },
   /** Earlier lessons of a pupil with swings like this one: same club, device and wanted shot; the newest first. */
   async lessonsBefore(pupil: Pupil, like: SwingRow): Promise<string[]> {

@@ -15,6 +15,8 @@ export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent
   readonly source: 'bay' | 'file';
   readonly file: string | null;
   readonly recordedAt: Date;
+  /** Given by whoever may have to ask again: what was stored under it is not stored twice. */
+  readonly recordingId?: string;
 }
 
 /** What is said about a file that comes into a lesson. */
@@ -45,7 +47,7 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
   /** Stores a prepared recording and its swings. */
   const put = async (prepared: PreparedSwing, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
     if (!prepared.parts.length) return [];
-    const recordingId = randomUUID();
+    const { recordingId = randomUUID() } = a;
     const news = prepared.parts.map((_, part) => ({
       ...a,
       id: randomUUID(),

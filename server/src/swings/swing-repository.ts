@@ -190,8 +190,13 @@ export function swingRepository(db: Db) {
     /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
     store: (recording: Bundled, news: readonly NewSwing[]): Promise<SwingRow[]> =>
       db.transaction(async (tx) => {
-        await tx.insert(recordings).values(recording);
-        return numbered(tx, news);
+        const fresh = await tx
+          .insert(recordings)
+          .values(recording)
+          .onConflictDoNothing()
+          .returning({ id: recordings.id });
+        if (fresh.length) return numbered(tx, news);
+        return tx.select().from(swings).where(eq(swings.recordingId, recording.id)).orderBy(asc(swings.part));
       }),
     /** Files swings whose recordings are there already; returns them with their numbers. */
     file: (news: readonly NewSwing[]): Promise<SwingRow[]> => db.transaction((tx) => numbered(tx, news)),

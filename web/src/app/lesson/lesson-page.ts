@@ -1,7 +1,10 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { Keys } from '../shell/keys';
 import { LessonActions, lessonFeature } from '../state/lesson';
+import { openMarkCard } from './time-line/open-mark-card';
 
 /** Around every page of a lesson: opens the lesson that the address names, and shows its pages once it is there. */
 @Component({
@@ -31,5 +34,19 @@ export class LessonPage {
 
   constructor() {
     effect(() => this.store.dispatch(LessonActions.open({ id: this.lessonId() })));
+    const dialog = inject(Dialog);
+    inject(Keys).use(
+      'Lesson',
+      [
+        {
+          key: 'y',
+          words: 'time line: a cue, a drill, a pause before the next swing',
+          run: () => {
+            if (this.here()) openMarkCard(dialog);
+          },
+        },
+      ],
+      'house',
+    );
   }
 }

@@ -64,6 +64,7 @@ export const lesson: Lesson = {
   measure: null,
   target: null,
   cuts: {},
+  timeLine: [],
   footwear: 'golf shoes',
   homework: '',
   task: null,

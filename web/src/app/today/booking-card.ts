@@ -5,7 +5,7 @@ import { Actions, ofType } from '@ngrx/effects';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Booking, NewBooking } from '@vilko/contract/booking';
-import { hourText } from '@vilko/contract/booking-words';
+import { hourText, minutesOf } from '@vilko/contract/booking-words';
 import { DayActions, dayFeature } from '../state/day';
 import { officeFeature } from '../state/office';
 
@@ -24,12 +24,6 @@ export interface CardData {
 }
 
 const LENGTHS = [30, 45, 60, 75, 90, 120, 180];
-
-/** Minutes after midnight of "09:05". */
-const minutesOf = (text: string): number => {
-  const [h, m] = text.split(':').map(Number);
-  return (h ?? 0) * 60 + (m ?? 0);
-};
 
 /** A booking: who, when, where, with whom, what for; once or again every so many weeks. */
 @Component({

@@ -14,7 +14,7 @@ const set = (more: Partial<RunsOf> = {}): RunsOf => ({
   drifted: null,
   ...more,
 });
-const step = { at: 4, measure: 'share.lead.p7' as const, before: 55, after: 66 };
+const step = { at: 4, measure: 'share.lead.p7' as const, before: 55, after: 66, since: null };
 
 describe('runs over the Rack', () => {
   const rack = [

@@ -10,19 +10,25 @@ import {
 } from '@angular/core';
 import type { EnteredSwing } from '@vilko/contract/entered';
 import type { SwingHead } from '@vilko/contract/swing';
+import type { LessonMark } from '@vilko/contract/time-line';
 import { verdictWords } from '@vilko/core/words/findings';
+import { marksOnRack } from './marks';
 import { runsOnRack, type RunsOf } from './runs';
 import { Thumbnail } from './thumbnail';
+
+/** What was said, each after the other. */
+const spoken = (marks: readonly LessonMark[]): string => marks.map((m) => m.words).join(' · ');
 
 /** Every swing of the lesson as a thumbnail of its route with club and verdict; emits what was chosen. */
 @Component({
   selector: 'vk-rack',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Thumbnail],
+  host: { class: 'flex border-t border-strong-rules' },
   template: `
     <ol
-      class="flex overflow-x-auto overflow-y-hidden border-t border-strong-rules px-4"
-      [class]="runs().size ? 'h-[124px]' : 'h-[104px]'"
+      class="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden px-4"
+      [style.height.px]="height()"
       aria-label="Swings of this lesson"
     >
       @for (s of swings(); track s.id) {
@@ -76,6 +82,15 @@ import { Thumbnail } from './thumbnail';
               <span class="line-clamp-2 text-13 leading-[14px]" [class.text-ink2]="!s.mainFault">{{ verdict(s) }}</span>
             </span>
           </button>
+          @if (marked()) {
+            <p
+              class="one-line h-[18px] shrink-0 border-t border-rules px-2 text-13 leading-[17px] text-ink2"
+              [class.border-l-2]="marks().before.has(s.id)"
+              [class.border-l-ink]="marks().before.has(s.id)"
+            >
+              {{ marksOf(s) }}
+            </p>
+          }
           <button
             class="absolute right-1 flex items-start justify-end p-1 leading-none"
             [class]="runs().size ? 'top-6' : 'top-1'"
@@ -100,6 +115,11 @@ import { Thumbnail } from './thumbnail';
           </li>
         }
       }
+      @if (marks().after.length) {
+        <li class="flex w-[152px] shrink-0 items-end border-r border-rules text-13 leading-[17px] text-ink2">
+          <p class="one-line w-full border-t border-l-2 border-rules border-l-ink px-2">{{ afterWords() }}</p>
+        </li>
+      }
       @for (e of entered(); track e.id; let i = $index) {
         <li class="flex w-[136px] shrink-0 border-r border-rules p-1.5">
           <button
@@ -117,6 +137,15 @@ import { Thumbnail } from './thumbnail';
         </li>
       }
     </ol>
+    @if (swings().length) {
+      <button
+        class="shrink-0 border-l border-rules px-3 text-13 text-ink2 hover:underline"
+        title="A cue, a drill, a pause before the next swing: Y"
+        (click)="mark.emit()"
+      >
+        Time line
+      </button>
+    }
   `,
 })
 export class Rack {
@@ -128,6 +157,8 @@ export class Rack {
   readonly known = input(true);
   /** Sets of findings: where the pupil changed within the lesson, brackets stand over the swings. */
   readonly sets = input<readonly RunsOf[]>([]);
+  /** What was said and done before which swing. */
+  readonly timeLine = input<readonly LessonMark[]>([]);
   /** A carry as text in the chosen unit. */
   readonly carryText = input<(metres: number) => string>((m) => `${m.toFixed(0)} m`);
   readonly choose = output<string>();
@@ -135,7 +166,13 @@ export class Rack {
   readonly compare = output<string>();
   readonly star = output<SwingHead>();
   readonly openEntered = output<string>();
+  /** Something is to be put on the time line. */
+  readonly mark = output();
   protected readonly runs = computed(() => runsOnRack(this.swings(), this.sets()));
+  protected readonly marks = computed(() => marksOnRack(this.swings(), this.timeLine()));
+  protected readonly marked = computed(() => this.timeLine().length > 0);
+  protected readonly height = computed(() => 104 + (this.runs().size ? 20 : 0) + (this.marked() ? 20 : 0));
+  protected readonly afterWords = computed(() => spoken(this.marks().after));
   private readonly cells = viewChildren<ElementRef<HTMLElement>>('cell');
   private readonly index = computed(() => this.swings().findIndex((s) => s.id === this.current()));
 
@@ -143,11 +180,15 @@ export class Rack {
     effect(() => this.cells()[this.index()]?.nativeElement.scrollIntoView({ block: 'nearest', inline: 'nearest' }));
   }
 
+  protected marksOf(s: SwingHead): string {
+    return spoken(this.marks().before.get(s.id) ?? []);
+  }
   protected verdict(s: SwingHead): string {
     return verdictWords(s, true);
   }
   protected label(s: SwingHead): string {
     const run = this.runs().get(s.id)?.label;
-    return `Swing ${s.number}, ${s.clubName}: ${verdictWords(s)}${run ? `; a run begins here, ${run}` : ''}`;
+    const said = this.marksOf(s);
+    return `Swing ${s.number}, ${s.clubName}: ${verdictWords(s)}${run ? `; a run begins here, ${run}` : ''}${said ? `; before it: ${said}` : ''}`;
   }
 }

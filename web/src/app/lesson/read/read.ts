@@ -17,6 +17,7 @@ import { SettingsActions, settingsFeature } from '../../state/settings';
 import { ShotEntry } from '../record/shot-entry';
 import { SwingCards } from '../swing-card/swing-card';
 import { shotWords } from '../record/shot-words';
+import { openMarkCard } from '../time-line/open-mark-card';
 import { Legend } from './legend';
 import { readKeys } from './read-keys';
 import { ReadStore } from './read-store';
@@ -136,11 +137,13 @@ const REST = 400;
       [known]="here()"
       [sets]="read.found()?.clubs ?? []"
       [carryText]="carryText"
+      [timeLine]="read.lesson()?.timeLine ?? []"
       (choose)="open($event)"
       (compare)="compareWith($event)"
       (star)="read.star($event)"
       [entered]="entered()"
       (openEntered)="openEntered($event)"
+      (mark)="openMark()"
     />
   `,
 })
@@ -259,6 +262,9 @@ export class Read {
       this.read.move(t);
       return t < v.end && this.read.view() === v;
     });
+  }
+  protected openMark(): void {
+    openMarkCard(this.dialog);
   }
   /** One dialog at a time. */
   private free(): boolean {

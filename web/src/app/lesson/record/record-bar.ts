@@ -1,3 +1,4 @@
+import { Dialog } from '@angular/cdk/dialog';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -8,6 +9,7 @@ import { bayRests } from '@vilko/core/live/words';
 import { armOrPause, BayActions, bayFeature } from '../../state/bay';
 import { BaySilence } from '../../state/bay-silence';
 import { silenceWords } from '../../state/bay-words';
+import { openMarkCard } from '../time-line/open-mark-card';
 
 const STATES = [
   { id: 'armed', words: 'Armed' },
@@ -105,6 +107,9 @@ const KINDS = [
           <span class="text-alarm">unloaded it reads {{ d }} N</span>
           <button class="link" (click)="zero()">Zero again</button>
         }
+        <button class="hover:underline" title="A cue, a drill, a pause before the next swing: Y" (click)="mark()">
+          Time line
+        </button>
         <a class="press hover:underline" [routerLink]="['/lesson', lessonId(), 'pupil-view']" target="_blank"
           >Pupil’s window</a
         >
@@ -117,6 +122,7 @@ export class RecordBar {
   readonly next = input.required<number>();
   readonly armed = output();
   private readonly store = inject(Store);
+  private readonly dialog = inject(Dialog);
   protected readonly bay = this.store.selectSignal(bayFeature.selectBay);
   private readonly connected = this.store.selectSignal(bayFeature.selectLive);
   protected readonly states = STATES;
@@ -168,5 +174,8 @@ export class RecordBar {
   }
   zero(): void {
     this.store.dispatch(BayActions.zero());
+  }
+  protected mark(): void {
+    openMarkCard(this.dialog);
   }
 }

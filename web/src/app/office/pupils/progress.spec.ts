@@ -52,7 +52,7 @@ const PROGRESS: Progress = {
       device: 'mat',
       n: 6,
       of: 14,
-      steps: [{ at: 9, measure: 'share.lead.p7', before: 55, after: 66 }],
+      steps: [{ at: 9, measure: 'share.lead.p7', before: 55, after: 66, since: 'step off the ferry' }],
       drifted: null,
     },
     {
@@ -98,7 +98,7 @@ describe('a pupil’s progress', () => {
       'Tap after 12 Oct Lead share, impact 55% (8) 66% (8) real change Mass back −14 mm',
       'Three beats 12 Oct Lead share, impact 66% (8) no swing not seen yet: no ordinary swing with this club on this kind of device since nothing',
       'Lead share, impact 6.1 points 2.2 points steadier',
-      '24 Oct 7-iron on the pressure mat 14 Since swing 9: lead share, impact from 55% to 66%',
+      '24 Oct 7-iron on the pressure mat 14 Since “step off the ferry”, swing 9: lead share, impact from 55% to 66%',
       '10 Oct 7-iron on the pressure mat 9 Drifted: lead share, top from 30% to 38%',
       '20 Oct the pupil It held.',
       'with the 7-iron on the pressure mat: 10 October 2026 (8 swings) against 24 October 2026 (8)',

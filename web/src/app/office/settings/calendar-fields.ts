@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { CalendarAddress, CalendarTaken } from '@vilko/contract/booking';
-import { hourText, WEEK } from '@vilko/contract/booking-words';
+import { hourText, minutesOf, WEEK } from '@vilko/contract/booking-words';
 import type { HouseSettings } from '@vilko/contract/settings';
 import { counted } from '@vilko/core/words/amounts';
 import { answerOf } from '../../state/answer';
@@ -11,11 +11,6 @@ import { sentenceOf } from '../../state/sentences';
 
 /** What a day that was closed opens with, minutes after midnight. */
 const OPENS = { from: 9 * 60, to: 18 * 60 };
-
-const minutesOf = (text: string): number => {
-  const [h, m] = text.split(':').map(Number);
-  return (h ?? 0) * 60 + (m ?? 0);
-};
 
 /** What the calendar rests on: the house's name and zone, who teaches, when it is open, and calendars elsewhere. */
 @Component({

@@ -1,0 +1,1 @@
+ALTER TABLE "lessons" ADD COLUMN "time_line" jsonb DEFAULT '[]'::jsonb NOT NULL;
