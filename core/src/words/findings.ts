@@ -121,7 +121,7 @@ export function runWords(
   const all = `Over ${n} swings with the ${clubName}`;
   return drifted ? `${all}, which drifted: ${driftWords(drifted)}` : all;
 }
-/** "since swing 16: lead share, impact from 58% to 66%"; with a mark near it, "since “step off the ferry”, swing 16". */
+/** "since swing 16: lead share, impact from 58% to 66%"; with a mark near, "since “step off the ferry”, swing 16". */
 export const stepWords = ({ at, measure, before, after, since }: StepTold): string =>
   `since ${since ? `“${since}”, ` : ''}swing ${at}: ${movedWords(measure, before, after)}`;
 
