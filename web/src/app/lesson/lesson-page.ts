@@ -42,7 +42,7 @@ export class LessonPage {
           key: 'y',
           words: 'time line: a cue, a drill, a pause before the next swing',
           run: () => {
-            if (this.here()) openMarkCard(dialog);
+            if (this.here()) void openMarkCard(dialog);
           },
         },
       ],

@@ -217,8 +217,10 @@ export class Week {
   protected readonly span = computed(() => (this.days() === '1' ? 1 : 7));
   protected readonly laneBy = computed((): LaneBy => (this.by() === 'coach' ? 'coach' : 'bay'));
   protected readonly cancelled = signal(false);
+  /** The house's day: until it has said so, this machine's. */
+  private readonly today = signal(localToday());
   private readonly first = computed(() => {
-    const day = this.from() ?? localToday();
+    const day = this.from() ?? this.today();
     return this.span() === 1 ? day : addDays(day, -weekday(day));
   });
   protected readonly answer = answerOf('calendarDays', () => {
@@ -263,8 +265,9 @@ export class Week {
   constructor() {
     this.store.dispatch(OfficeActions.openPupils());
     effect(() => {
+      const c = this.calendar();
+      if (c) this.today.set(c.today);
       // what is under way is there, or went back
-      this.calendar();
       untracked(() => this.dragged === null && this.underWay.set(new Map()));
     });
     effect(() => {

@@ -264,7 +264,7 @@ export class Read {
     });
   }
   protected openMark(): void {
-    openMarkCard(this.dialog);
+    void openMarkCard(this.dialog);
   }
   /** One dialog at a time. */
   private free(): boolean {

@@ -176,6 +176,6 @@ export class RecordBar {
     this.store.dispatch(BayActions.zero());
   }
   protected mark(): void {
-    openMarkCard(this.dialog);
+    void openMarkCard(this.dialog);
   }
 }

@@ -1,7 +1,7 @@
 import type { Dialog } from '@angular/cdk/dialog';
-import { MarkCard } from './mark-card';
 
-/** Opens the card that puts something on the lesson's time line, unless another is open. */
-export function openMarkCard(dialog: Dialog): void {
+/** Opens the card that puts something on the lesson's time line, unless another is open; it comes when it is asked for. */
+export async function openMarkCard(dialog: Dialog): Promise<void> {
+  const { MarkCard } = await import('./mark-card');
   if (!dialog.openDialogs.length) dialog.open(MarkCard, { ariaLabel: 'On the time line' });
 }
