@@ -231,7 +231,10 @@ export class BookingCard {
   constructor() {
     inject(Actions)
       .pipe(ofType(DayActions.booked, DayActions.changed, DayActions.begun), takeUntilDestroyed())
-      .subscribe(() => this.ref.close());
+      // an answer to what was pressed before it opened is not this card's
+      .subscribe(() => {
+        if (this.asked()) this.ref.close();
+      });
   }
 
   protected save(more: Partial<Pick<NewBooking, 'leaveOut' | 'evenClosed'>> = {}): void {
@@ -272,6 +275,7 @@ export class BookingCard {
     this.store.dispatch(DayActions.change({ booking: this.there!, change: { state, ...which }, said }));
   }
   protected begin(): void {
+    this.asked.set(true);
     this.store.dispatch(DayActions.begin({ booking: this.there! }));
   }
 }

@@ -267,8 +267,10 @@ export class Week {
     effect(() => {
       const c = this.calendar();
       if (c) this.today.set(c.today);
-      // what is under way is there, or went back
-      untracked(() => this.dragged === null && this.underWay.set(new Map()));
+      // what is under way is there, or went back; what is still being moved stays where it was moved to
+      untracked(() => {
+        if (this.dragged === null && this.settling === undefined) this.underWay.set(new Map());
+      });
     });
     effect(() => {
       const pupil = this.book();
@@ -414,7 +416,10 @@ export class Week {
     this.put(b.id, place);
     clearTimeout(this.settling);
     const was = this.calendar()!.bookings.find((x) => x.id === b.id)!;
-    this.settling = setTimeout(() => this.send(was), SETTLE);
+    this.settling = setTimeout(() => {
+      this.settling = undefined;
+      this.send(was);
+    }, SETTLE);
   }
   private put(id: string, place: Place): void {
     this.underWay.update((m) => new Map([...m, [id, place]]));
