@@ -101,6 +101,7 @@ test('what was said stands on the time line before its swing, by one key, and a 
   await page.goto('/lesson/lesson-maren/read');
   await expect(rack).toContainText('step off the ferry');
   await page.keyboard.press('y');
+  await expect(card).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByText(/“step off the ferry” stands before swing \d+\./)).toBeVisible();
   await page.keyboard.press('u');
