@@ -136,7 +136,6 @@ export const Coming = z.object({
   agreed: z
     .object({
       measure: QuantityIdText,
-      unit: z.string(),
       mean: z.number().nullable(),
       n: z.int(),
       band: z.tuple([z.number().nullable(), z.number().nullable()]).nullable(),
@@ -162,7 +161,6 @@ export type Need = z.infer<typeof Need>;
 
 /** The day as an instructor begins it. */
 export const Today = z.object({
-  zone: z.string(),
   date: CalendarDay,
   now: MinuteOfDay,
   open: OpenHours,

@@ -23,17 +23,13 @@ function rowsOf(clock: HouseClock, wanted: NewBooking) {
 }
 
 /** Puts rows in one by one, so that one that is taken keeps no other out. */
-async function putSingly({ bookings, words }: Desk, clock: HouseClock, rows: readonly NewBookingRow[]) {
+async function putSingly({ words }: Desk, clock: HouseClock, rows: readonly NewBookingRow[]) {
   const [made, refused]: [string[], string[]] = [[], []];
-  for (const row of rows)
-    try {
-      await bookings.add([row]);
-      made.push(row.id);
-    } catch (e) {
-      const clash = clashOf(e);
-      if (!clash) throw e;
-      refused.push(onDay(clock.wall(row.startsAt).date, await words.takenWords(clock, row, clash)));
-    }
+  for (const row of rows) {
+    const why = await words.putIn(clock, row);
+    if (why === null) made.push(row.id);
+    else refused.push(onDay(clock.wall(row.startsAt).date, why));
+  }
   return { made, refused };
 }
 

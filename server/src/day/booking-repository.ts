@@ -10,8 +10,11 @@ export type BookingRow = typeof bookings.$inferSelect & { readonly pupil: string
 /** PostgreSQL's word for what an exclusion constraint keeps out. */
 const KEPT_OUT = '23P01';
 
+/** Of what there can be only one at a time. */
+export type Single = 'bay' | 'coach' | 'pupil';
+
 /** Of what there are two at a time, by the constraint that keeps it so; null for any other error. */
-export function clashOf(e: unknown): 'bay' | 'coach' | 'pupil' | null {
+export function clashOf(e: unknown): Single | null {
   const cause = causesOf(e).find((c) => (c as { code?: unknown }).code === KEPT_OUT);
   const { constraint = cause?.message ?? '' } = (cause ?? {}) as { constraint?: string };
   if (!cause) return null;
@@ -19,7 +22,7 @@ export function clashOf(e: unknown): 'bay' | 'coach' | 'pupil' | null {
 }
 
 /** States in which a booking takes its time. */
-export const TAKES_TIME = ['booked', 'begun'] as const;
+const TAKES_TIME = ['booked', 'begun'] as const;
 
 /** Who comes when. */
 export function bookingRepository(db: Db) {

@@ -1,13 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import type { BayHead, CalendarAddress } from '@vilko/contract';
-import { VilkoError } from '@vilko/core';
 import { same } from '../auth/same.js';
 import type { HouseRepository } from '../house/house-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import { bookingOf } from './booking-of.js';
 import type { BookingRepository } from './booking-repository.js';
 import type { BookingService } from './booking-service.js';
-import { coachesOf } from './desk.js';
+import { coachesOf, holdCoach } from './desk.js';
 import { calendarFile } from './calendar-file.js';
 import { takingIn } from './take-calendar.js';
 
@@ -36,10 +35,6 @@ export function calendarService(shelves: CalendarShelves) {
     coach,
     url: secret === undefined ? null : `${origin() ?? ''}/api/calendars/${secret}/lessons.ics`,
   });
-  const teaching = async (coach: string): Promise<void> => {
-    if (!coachesOf((await service.clock()).house).includes(coach))
-      throw new VilkoError('bad-option', `nobody called “${coach}” teaches here`);
-  };
   return {
     addresses: async (): Promise<CalendarAddress[]> => {
       const [{ house: settings }, kept] = await Promise.all([service.clock(), secrets()]);
@@ -47,7 +42,7 @@ export function calendarService(shelves: CalendarShelves) {
     },
     /** Makes a coach's address, or another one: whoever had the one before reads nothing any more. */
     async open(coach: string): Promise<CalendarAddress> {
-      await teaching(coach);
+      holdCoach((await service.clock()).house, coach);
       const secret = randomBytes(SECRET_BYTES).toString('hex');
       await house.put(ADDRESSES, { ...(await secrets()), [coach]: secret });
       return address(coach, secret);
@@ -74,7 +69,7 @@ export function calendarService(shelves: CalendarShelves) {
         (id) => names.get(id ?? '') ?? '',
       );
     },
-    take: takingIn(shelves, teaching),
+    take: takingIn(shelves),
   };
 }
 

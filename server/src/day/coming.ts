@@ -1,5 +1,5 @@
 import { type Booking, type Coming, injuryWords } from '@vilko/contract';
-import { idealOf, quantityOf, targetBand } from '@vilko/core';
+import { idealOf, targetBand } from '@vilko/core';
 import type { DashboardService } from '../practice/dashboard-service.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
@@ -45,7 +45,6 @@ export function comingWith({ pupils, practice, swings, dashboard }: KnownOfPupil
       injuries: injuryWords(pupil.profile, pupil.handed),
       agreed: measure && {
         measure,
-        unit: quantityOf(measure).unit,
         mean: point?.mean ?? null,
         n: point?.n ?? 0,
         band: band[0] === null && band[1] === null ? null : [band[0], band[1]],

@@ -1,5 +1,4 @@
-import type { BayHead, Booking, HouseSettings } from '@vilko/contract';
-import { hourText } from '@vilko/contract';
+import { type BayHead, type Booking, type HouseSettings, hourText } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import { bookingOf } from './booking-of.js';
@@ -21,6 +20,12 @@ export const ONE_COACH = 'Instructor';
 const MINUTE = 60_000;
 
 export const coachesOf = ({ coaches }: HouseSettings): readonly string[] => (coaches.length ? coaches : [ONE_COACH]);
+
+/** @throws VilkoError `bad-option` where nobody of that name teaches */
+export function holdCoach(house: HouseSettings, coach: string): void {
+  if (!coachesOf(house).includes(coach))
+    throw new VilkoError('bad-option', `nobody called “${coach}” teaches here: name them in Office › Settings`);
+}
 
 /** Where, when and with whom somebody wants to come. */
 export interface Wanted {
@@ -68,8 +73,7 @@ export function openDesk({ bookings, pupils, bays, settings, now = () => new Dat
       if (purpose !== 'busy' && pupilId === null) throw new VilkoError('bad-option', 'choose who comes');
       if (bay !== null && !(await bays.all()).some((b) => b.id === bay))
         throw new VilkoError('bad-option', 'there is no such bay');
-      if (!coachesOf(house).includes(coach))
-        throw new VilkoError('bad-option', `nobody called “${coach}” teaches here: name them in Office › Settings`);
+      holdCoach(house, coach);
       if (pupilId !== null && !(await pupils.one(pupilId)))
         throw new VilkoError('bad-option', 'there is no such pupil');
     },

@@ -8,8 +8,8 @@ export interface CalendarEntry {
   readonly title: string;
   readonly startsAt: Date;
   readonly endsAt: Date;
-  /** It takes whole days: the hours are the house's. */
-  readonly wholeDay: boolean;
+  /** The day that it takes whole, by whatever calendar: the hours are the house's; null where it has hours. */
+  readonly wholeDay: string | null;
 }
 
 /** Most times that are read of what comes again and again. */
@@ -28,7 +28,7 @@ function* timesOf(event: ICAL.Event, from: Date, to: Date): Generator<CalendarEn
     title: title.slice(0, 200),
     startsAt: start.toJSDate(),
     endsAt: end.toJSDate(),
-    wholeDay: start.isDate,
+    wholeDay: start.isDate ? start.toString() : null,
   });
   if (!event.isRecurring()) {
     if (event.endDate.toJSDate() > from && event.startDate.toJSDate() < to)
@@ -47,7 +47,7 @@ function* timesOf(event: ICAL.Event, from: Date, to: Date): Generator<CalendarEn
 
 /**
  * What takes time between two moments in a calendar file (RFC 5545), in its order.
- * @throws VilkoError `not-readable` where the text is no calendar
+ * @throws VilkoError `bad-option` where the text is no calendar
  */
 export function readCalendar(text: string, from: Date, to: Date): CalendarEntry[] {
   let calendar: ICAL.Component;

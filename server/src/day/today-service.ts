@@ -38,7 +38,6 @@ export function todayService({ bookings, service, day, now = () => new Date(), .
     const next = later.find((b) => b.startsAt >= end);
     const dayOf = (m: Date): string => clock.wall(m).date;
     return {
-      zone: clock.zone,
       date,
       now: from,
       open: clock.open(date),

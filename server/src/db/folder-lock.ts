@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeSync, closeSync } from 'node:fs';
 import { join } from 'node:path';
+import { isShut } from './shut.js';
 
 /** When a process started, in the kernel's ticks; null when there is none. Tells a reused process id apart. */
 function startOf(pid: number): string | null {
@@ -15,9 +16,6 @@ function startOf(pid: number): string | null {
     }
   }
 }
-
-/** What a file system says that lets nobody write. */
-const SHUT: ReadonlySet<string> = new Set(['EACCES', 'EPERM', 'EROFS']);
 
 /**
  * Locks a data folder for this process: the embedded database does not, and two writers would destroy it. A lock whose
@@ -37,7 +35,7 @@ export function lockFolder(folder: string): () => void {
       return () => rmSync(file, { force: true });
     } catch (e) {
       const { code } = e as NodeJS.ErrnoException;
-      if (SHUT.has(code ?? ''))
+      if (isShut(e))
         throw new Error(
           `nothing may be written into the data folder ${folder} (${code}): give it to whoever runs the server, or name another as VILKO_DATA. Nothing was changed`,
           { cause: e },

@@ -6,6 +6,7 @@ import type { Backup, NightReport, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import * as z from 'zod';
 import { type Room, roomOn } from '../db/room.js';
+import { isShut } from '../db/shut.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
 import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';
@@ -190,7 +191,7 @@ async function letGo(folder: string): Promise<void> {
 function reason(e: unknown, folder: string): string {
   const code = (e as NodeJS.ErrnoException).code;
   if (code === 'ENOENT' || code === 'ENOTDIR') return `there is no folder ${folder}`;
-  if (code === 'EACCES' || code === 'EPERM' || code === 'EROFS') return `nothing may be written into ${folder}`;
+  if (isShut(e)) return `nothing may be written into ${folder}`;
   if (code === 'ENOSPC') return `no room is left in ${folder}`;
   return e instanceof Error ? e.message : String(e);
 }

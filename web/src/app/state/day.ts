@@ -59,7 +59,12 @@ function undoing(was: Booking, change: Change): Change {
   return Object.fromEntries(kept.map((k) => [k, was[k]]));
 }
 
+/** "Mon 7 Dec, 10:00". */
 export const whenWords = (b: Pick<Booking, 'date' | 'from'>): string => `${dayWords(b.date)}, ${hourText(b.from)}`;
+
+/** "Mon 7 Dec, 10:00 to 11:00". */
+export const spanWords = (b: Pick<Booking, 'date' | 'from' | 'minutes'>): string =>
+  `${whenWords(b)} to ${hourText(b.from + b.minutes)}`;
 
 export const dayEffects = {
   book: calling(

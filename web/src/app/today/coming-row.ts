@@ -6,6 +6,7 @@ import { shortDate } from '@vilko/core/words/dates';
 import { SmallBand } from '../drawing/bands/small-band';
 import { entryWords } from '../lesson/practise/entry-words';
 import { HouseDrills } from '../state/house-drills';
+import { practisedWords } from './practised-words';
 
 /** How a booking stands at a minute of its day. */
 export type Standing = 'over' | 'now' | 'late' | 'soon' | 'begun' | 'absent' | 'cancelled';
@@ -115,8 +116,10 @@ export class ComingRow {
   });
   protected readonly since = computed(() => {
     const { came, practised } = this.coming();
-    const days =
-      practised && practised.of > 0 ? [`Practised ${practised.done} of ${practised.of} days of the plan.`] : [];
-    return [...days, ...came.map((e) => `${shortDate(e.at)}: ${entryWords(e, this.drills.shelf())}`)];
+    const days = practisedWords(practised);
+    return [
+      ...(days === null ? [] : [days]),
+      ...came.map((e) => `${shortDate(e.at)}: ${entryWords(e, this.drills.shelf())}`),
+    ];
   });
 }

@@ -11,7 +11,6 @@ const ACT: Readonly<Record<NeedKind, string>> = {
   retest: 'Book',
   visit: 'Book',
   practice: 'Look',
-  letter: 'Look',
   inbox: 'Sort',
 };
 

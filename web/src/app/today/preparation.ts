@@ -1,17 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { hourText } from '@vilko/contract/booking-words';
 import { REPORT_FIELDS } from '@vilko/contract/report-words';
 import { retestWords } from '@vilko/core/practice/retest';
 import { dateText, shortDate } from '@vilko/core/words/dates';
 import { SmallBand } from '../drawing/bands/small-band';
-import { dayWords } from '../lesson/practise/day-words';
 import { entryWords } from '../lesson/practise/entry-words';
 import { answerOf } from '../state/answer';
-import { DayActions } from '../state/day';
+import { DayActions, spanWords } from '../state/day';
 import { HouseDrills } from '../state/house-drills';
 import { Keys } from '../shell/keys';
+import { practisedWords } from './practised-words';
 
 /** What one reads before somebody comes, on one page: the last visit, what came since, what is to be tested first. */
 @Component({
@@ -57,13 +56,7 @@ import { Keys } from '../shell/keys';
               <p class="text-ink2">Nothing came.</p>
             }
             @if (c.practised; as p) {
-              <p>
-                {{
-                  p.of
-                    ? 'Practised ' + p.done + ' of ' + p.of + ' days of the plan.'
-                    : 'No day of the plan has come yet.'
-                }}
-              </p>
+              <p>{{ practisedWords(p) ?? 'No day of the plan has come yet.' }}</p>
             }
           </section>
           <section>
@@ -110,12 +103,10 @@ export class Preparation {
     const pupilId = this.coming()?.booking.pupilId;
     return pupilId ? { id: pupilId } : null;
   }).value;
+  protected readonly practisedWords = practisedWords;
   protected readonly short = shortDate;
   protected readonly entry = (e: Parameters<typeof entryWords>[0]): string => entryWords(e, this.drills.shelf());
-  protected readonly when = computed(() => {
-    const b = this.coming()!.booking;
-    return `${dayWords(b.date)}, ${hourText(b.from)} to ${hourText(b.from + b.minutes)}`;
-  });
+  protected readonly when = computed(() => spanWords(this.coming()!.booking));
   protected readonly lastHead = computed(() => {
     const { last } = this.coming()!;
     return last ? `Last visit, ${dateText(last.startedAt)}` : 'Last visit';

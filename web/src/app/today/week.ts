@@ -8,7 +8,7 @@ import { addDays, weekday } from '@vilko/core/practice/day';
 import { dayWords, today as localToday } from '../lesson/practise/day-words';
 import { Keys } from '../shell/keys';
 import { answerOf } from '../state/answer';
-import { DayActions, dayFeature } from '../state/day';
+import { DayActions, dayFeature, spanWords } from '../state/day';
 import { OfficeActions } from '../state/office';
 import { BookingCard, type CardOf } from './booking-card';
 import { closedParts, type Hours, hoursOf, type Lane, type LaneBy, laneOf, movedBy, onStep } from './week-layout';
@@ -322,7 +322,7 @@ export class Week {
     const bay = this.bays.value()?.find((x) => x.id === b.bay)?.name;
     const state = b.state === 'absent' ? 'did not come' : b.state === 'booked' ? '' : b.state;
     return [
-      `${b.name || 'busy'}, ${dayWords(b.date)}, ${hourText(b.from)} to ${hourText(b.from + b.minutes)}`,
+      `${b.name || 'busy'}, ${spanWords(b)}`,
       ...[bay, b.coach, b.purpose === 'retest' ? 'retest' : '', state, b.aim].filter(Boolean),
     ].join(', ');
   }

@@ -12,20 +12,13 @@ import { sentenceOf } from '../../state/sentences';
 /** What a day that was closed opens with, minutes after midnight. */
 const OPENS = { from: 9 * 60, to: 18 * 60 };
 
-/** What the calendar rests on: the house's name and zone, who teaches, when it is open, and calendars elsewhere. */
+/** What the calendar rests on: the house's zone, who teaches, when it is open, and calendars elsewhere. */
 @Component({
   selector: 'vk-calendar-fields',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2 id="calendar" class="text-18 font-semibold">House and calendar</h2>
+    <h2 id="calendar" class="text-18 font-semibold">Calendar</h2>
     <div class="mt-3 grid grid-cols-2 gap-3">
-      <label class="field"
-        >Name of the house<input
-          maxlength="80"
-          placeholder="as letters and reports call it"
-          [value]="house().name"
-          (change)="change({ name: $any($event.target).value.trim() })"
-      /></label>
       <label class="field"
         >Time zone<input
           list="zones"
