@@ -14,9 +14,12 @@ test('a film from above is followed by hand from frame to frame, and what it say
   const followed = page.getByRole('list', { name: 'Followed by hand' });
   await expect(followed.getByRole('listitem').first()).toContainText(/Shoulders, turn.*P4 \d\d° · P7 −?\d+°/);
   await page.getByRole('button', { name: 'lines done' }).click();
+  await expect(films).toHaveCount(3);
 
   // a knee of one's own, seen face on: three points in two frames, the film goes on by itself
-  await films.first().getByRole('button', { name: 'lines' }).click();
+  await films.first().getByRole('button', { name: 'lines', exact: true }).click();
+  await expect(films).toHaveCount(1);
+  await expect(films.getByLabel('Seen from')).toHaveValue('face on');
   await page.getByLabel('Follow by hand').selectOption('own-angle');
   const box = (await page.locator('video').boundingBox())!;
   const point = (x: number, y: number) => page.mouse.click(box.x + box.width / 2 + x, box.y + y * box.height);
