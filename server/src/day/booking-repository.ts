@@ -1,6 +1,7 @@
 import { and, asc, eq, gt, gte, inArray, isNotNull, isNull, lt, ne, type SQL, sql } from 'drizzle-orm';
 import { causesOf } from '../db/causes.js';
 import type { Db } from '../db/open.js';
+import { untilItStands } from '../db/undone.js';
 import { bookings, pupils } from '../db/schema.js';
 
 export type NewBookingRow = typeof bookings.$inferInsert;
@@ -54,6 +55,9 @@ export function bookingRepository(db: Db) {
     /** Lessons that are still to come after a moment, the next first. */
     coming: (after: Date) =>
       where(and(gte(bookings.startsAt, after), eq(bookings.state, 'booked'), isNotNull(bookings.pupilId))),
+    /** The booking that a lesson was begun from. */
+    ofLesson: async (lessonId: string): Promise<BookingRow | null> =>
+      (await where(eq(bookings.lessonId, lessonId)))[0] ?? null,
     /** All that pupils have booked. */
     ofPupils: (ids: readonly string[]) =>
       ids.length ? where(inArray(bookings.pupilId, [...ids])) : Promise.resolve<BookingRow[]>([]),
@@ -81,15 +85,17 @@ export function bookingRepository(db: Db) {
     },
     /** All of them or none. */
     add: async (rows: readonly NewBookingRow[]): Promise<void> => {
-      if (rows.length) await db.insert(bookings).values([...rows]);
+      if (rows.length) await untilItStands(() => db.insert(bookings).values([...rows]));
     },
     /** Changes all of them or none: what is set of each, by its id. */
     change: (changes: readonly { readonly id: string; readonly set: Partial<NewBookingRow> }[]): Promise<void> =>
-      db.transaction(async (tx) => {
-        // a series may move over its own times
-        await tx.execute(sql`SET CONSTRAINTS ALL DEFERRED`);
-        for (const { id, set } of changes) await tx.update(bookings).set(set).where(eq(bookings.id, id));
-      }),
+      untilItStands(() =>
+        db.transaction(async (tx) => {
+          // a series may move over its own times
+          await tx.execute(sql`SET CONSTRAINTS ALL DEFERRED`);
+          for (const { id, set } of changes) await tx.update(bookings).set(set).where(eq(bookings.id, id));
+        }),
+      ),
     move: async (from: string, to: string): Promise<void> => {
       await db.update(bookings).set({ pupilId: to }).where(eq(bookings.pupilId, from));
     },

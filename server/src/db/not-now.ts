@@ -1,4 +1,5 @@
 import { causesOf } from './causes.js';
+import { wasUndone } from './undone.js';
 
 /**
  * What is said where a server cannot be reached: by the operating system, or by the server as it starts or stops
@@ -24,8 +25,6 @@ const AWAY: ReadonlySet<unknown> = new Set([
 const CUT_OFF = /^Connection terminated|^Client has encountered a connection error/;
 const TOO_MANY: ReadonlySet<unknown> = new Set(['53300']);
 const WAITED = /^timeout exceeded when trying to connect/;
-/** Two changed the same at once, and one of them was undone. */
-const UNDONE: ReadonlySet<unknown> = new Set(['40001', '40P01']);
 
 /** Why a database cannot do now what it could a moment later, in words; null where that is not the reason. */
 export function notNowWords(error: unknown): string | null {
@@ -34,6 +33,6 @@ export function notNowWords(error: unknown): string | null {
     causes.some((e) => codes.has(e.code) || words?.test(e.message));
   if (said(AWAY, CUT_OFF)) return 'the database does not answer';
   if (said(TOO_MANY, WAITED)) return 'the database is busy with others';
-  if (said(UNDONE)) return 'two changed the same at once';
+  if (wasUndone(error)) return 'two changed the same at once';
   return null;
 }
