@@ -13,8 +13,9 @@ export interface Running {
   readonly end: (signal?: NodeJS.Signals) => Promise<void>;
 }
 
-function start(file: string, env: Record<string, string>): Running {
-  const child = spawn('node', [file], { cwd: root, env: { ...process.env, ...env } });
+/** Starts one of the bundled programs. */
+export function start(file: string, env: Record<string, string>, args: readonly string[] = []): Running {
+  const child = spawn('node', [file, ...args], { cwd: root, env: { ...process.env, ...env } });
   let output = '';
   child.stdout.on('data', (d: Buffer) => (output += d.toString()));
   child.stderr.on('data', (d: Buffer) => (output += d.toString()));

@@ -54,6 +54,7 @@ const targets = {
     { entryPoints: [at('server/src/swings/prepare-worker.ts')], outfile: at('server/dist/prepare-worker.mjs') },
     { entryPoints: [at('server/src/bays/watch-worker.ts')], outfile: at('server/dist/watch-worker.mjs') },
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
+    { entryPoints: [at('server/src/mail.ts')], outfile: at('server/dist/mail.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
   ],
 };

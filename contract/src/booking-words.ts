@@ -30,5 +30,5 @@ export function minutesOf(text: string): number {
 export const USUAL_HOURS = WEEK.map(() => ({ from: 8 * 60, to: 21 * 60 }));
 
 /** What waits for a person, what costs most to leave first. */
-export const NEEDS = ['pain', 'answer', 'retest', 'visit', 'practice', 'inbox'] as const;
+export const NEEDS = ['pain', 'answer', 'letter', 'retest', 'visit', 'practice', 'inbox'] as const;
 export type NeedKind = (typeof NEEDS)[number];

@@ -12,6 +12,7 @@ export const DEFAULT_HOUSE: HouseSettings = {
   sports: {},
   name: '',
   coaches: [],
+  signature: '',
   zone: '',
   hours: [...USUAL_HOURS],
   nightly: { on: true, folder: '' },

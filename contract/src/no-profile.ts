@@ -1,7 +1,10 @@
-import type { InjuryNote, PupilProfile } from './pupil.js';
+import type { Contact, InjuryNote, PupilProfile } from './pupil.js';
 
 /** Nothing known of an injury but that it is there. */
 export const NO_NOTE: InjuryNote = { side: null, since: '', advice: '', cleared: false };
+
+/** Nobody said how somebody is reached. */
+export const NO_CONTACT: Contact = { email: '', telephone: '', parent: '', parentEmail: '', parentTelephone: '' };
 
 /** A pupil of whom nothing is known but the name. */
 export const NO_PROFILE: PupilProfile = {
@@ -25,5 +28,6 @@ export const NO_PROFILE: PupilProfile = {
   screen: {},
   screenedOn: null,
   consent: null,
+  contact: NO_CONTACT,
   notes: '',
 };

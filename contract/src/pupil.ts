@@ -41,6 +41,18 @@ export const Cue = z.object({
 });
 export type Cue = z.infer<typeof Cue>;
 
+const address = z.union([z.literal(''), z.email('this is no e-mail address').max(200)]).default('');
+
+/** How a pupil is reached, and a parent of one who is not of age. */
+export const Contact = z.object({
+  email: address,
+  telephone: z.string().trim().max(40).default(''),
+  parent: z.string().trim().max(120).default(''),
+  parentEmail: address,
+  parentTelephone: z.string().trim().max(40).default(''),
+});
+export type Contact = z.infer<typeof Contact>;
+
 /** What an instructor knows about a pupil beside the name; every part may stay empty. */
 export const PupilProfile = z.object({
   ageBand: z.enum(AGE_BANDS).nullable().default(null),
@@ -76,6 +88,7 @@ export const PupilProfile = z.object({
     .object({ by: z.string().min(1).max(120), on: z.string().max(20) })
     .nullable()
     .default(null),
+  contact: Contact.default({ email: '', telephone: '', parent: '', parentEmail: '', parentTelephone: '' }),
   notes: text(4000),
 });
 export type PupilProfile = z.infer<typeof PupilProfile>;

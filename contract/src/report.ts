@@ -3,6 +3,7 @@ import { SUCCESS_WORDS } from '@vilko/core/practice/success-words';
 import { ClubFindings } from './judgement.js';
 import { ClubClass } from './pupil.js';
 import { Thumbnail } from './swing.js';
+import { Sender } from './letter.js';
 import { QuantityIdText } from './measure-id.js';
 
 const field = z.string().max(1200);
@@ -92,6 +93,8 @@ export const Report = z.object({
   drill: z.string().nullable(),
   nextVisit: z.string().nullable(),
   review: SpokenReview.nullable(),
+  /** Who taught, and in which house. */
+  by: Sender,
   source: ReportSource,
   /** When the figures were frozen together, ISO 8601; null: they follow the lesson until the page is given away. */
   madeAt: z.string().nullable(),
@@ -107,6 +110,7 @@ export const ReportFigures = Report.omit({
   draft: true,
   text: true,
   review: true,
+  by: true,
   source: true,
   madeAt: true,
   behind: true,

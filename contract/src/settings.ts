@@ -29,8 +29,10 @@ export const HouseSettings = z.object({
   /** Comparisons from other sports in the house's own words. */
   sports: HouseSports.default({}),
   /** What the house is called, and who teaches in it; without a name the one coach is the instructor. */
-  name: z.string().max(80).default(''),
+  name: z.string().trim().max(80).default(''),
   coaches: z.array(z.string().trim().min(1).max(80)).max(40).default([]),
+  /** What stands beneath the instructor's name at the end of a letter. */
+  signature: z.string().max(600).default(''),
   /** IANA name of its time zone; empty: the machine's. */
   zone: TimeZone.default(''),
   /** When it is open, Monday first. */

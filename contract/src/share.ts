@@ -1,6 +1,7 @@
 import { OwnDrill } from '@vilko/core/drills/own-drill';
 import * as z from 'zod';
 import { LogEntry } from './practice.js';
+import { Sender } from './letter.js';
 import { ReportFigures, ReportText, SpokenReview } from './report.js';
 
 /** A link that opens one lesson's report, and nothing else, until it expires or is revoked. */
@@ -34,6 +35,7 @@ export const ReportHead = z.object({
   minor: z.boolean(),
   startedAt: z.string(),
   bay: z.string(),
+  by: Sender,
 });
 export type ReportHead = z.infer<typeof ReportHead>;
 

@@ -200,6 +200,8 @@ export { bandScale, placeOn } from './practice/band-scale.js';
 export { type Success, successOf, successOfSpread } from './practice/success.js';
 export { SUCCESS_WORDS, type SuccessWord } from './practice/success-words.js';
 export { FEWEST_AFTER } from './practice/fewest.js';
+export { Programme, ProgrammeStep } from './practice/programme.js';
+export { PROGRAMMES } from './practice/programmes.js';
 export { Target, targetBand } from './practice/target.js';
 export { differsIn, type Retest, retestLacks, retestWords, type TestedAs } from './practice/retest.js';
 export { addDays, type Day, daysBetween, weekday } from './practice/day.js';

@@ -1,10 +1,12 @@
 import { expect, type Page, test } from '@playwright/test';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Running, serious, startServer } from '../bay.js';
+import { type Running, serious, start, startServer } from '../bay.js';
 
 const PORT = 4451;
+/** Where the mail server of the house is to be. */
+const MAIL = 4452;
 const BASE = `http://127.0.0.1:${PORT}`;
 
 /** A zone in which the day is still young, whenever this runs. */
@@ -174,6 +176,102 @@ test.describe('a day of the sample house, with two bays', () => {
       await page.getByRole('button', { name: 'Undo' }).tap();
       await expect(row).toContainText('did not begin');
     });
+  });
+
+  test('a lesson ends on one sheet; a letter that fails waits on Today, and goes when it is sent again', async ({
+    page,
+  }) => {
+    await page.goto(`${BASE}/office/settings`);
+    const settings = page.locator('vk-letter-fields');
+    await settings.getByLabel('Choose a picture').setInputFiles({
+      name: 'mark.png',
+      mimeType: 'image/png',
+      buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 120, height: 40 } }),
+    });
+    await says(page, 'The mark stands on reports and letters from now on.');
+    await settings.getByLabel('Called', { exact: true }).fill('127.0.0.1');
+    await settings.getByLabel('Encryption').selectOption('none');
+    await settings.getByLabel('Port').fill(String(MAIL));
+    await settings.getByLabel('Letters come from').fill('desk@ropewalk.example');
+    await settings.getByRole('button', { name: 'Keep' }).click();
+    await says(page, 'Letters go by 127.0.0.1 now.');
+    await settings.getByRole('button', { name: 'Try it, without a letter' }).click();
+    await says(page, `The mail server 127.0.0.1:${MAIL} does not answer`);
+    expect(await serious(page)).toEqual([]);
+
+    await page.goto(`${BASE}/lesson/lesson-maren/report`);
+    await expect(page.getByRole('article', { name: 'Report' })).toContainText('Tarred Line Golf Shed');
+    await page.keyboard.press('m');
+    await expect(page.getByRole('heading', { name: 'End of the lesson' })).toBeVisible();
+    const first = page.getByRole('list', { name: 'Swings to show' }).getByRole('button').first();
+    await first.click();
+    await expect(first).toHaveAttribute('aria-pressed', 'true');
+    await page.getByLabel('Pain afterwards, 0–10').selectOption('1');
+    const next = page.locator('vk-next-visit');
+    await next.getByLabel('In how many weeks').selectOption('3');
+    await next.getByLabel('From').fill('22:00');
+    await next.getByRole('button', { name: 'Book' }).click();
+    await expect(next.getByRole('alert')).toContainText('he house is open from');
+    await next.getByLabel('From').fill('12:00');
+    await next.getByRole('button', { name: 'Book' }).click();
+    await says(page, /Maren Oddby: booked .*, 12:00\./);
+    const letter = page.locator('vk-letter-card');
+    await expect(letter.getByLabel('To')).toHaveValue('maren@ropewalk.example');
+    await expect(letter.getByLabel('Text')).toHaveValue(/The old rope works, by the third crane/);
+    await letter.getByLabel('Text').fill('Hello Maren,\n\nTap after, and step off the ferry.');
+    expect(await serious(page)).toEqual([]);
+    await letter.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect(letter).toContainText('Did not go to maren@ropewalk.example');
+
+    await page.goto(`${BASE}/`);
+    const waits = page.getByRole('region', { name: 'Needs you' }).getByRole('listitem');
+    await expect(waits.filter({ hasText: 'A letter is written and has not gone.' })).toContainText('Halvard Brune');
+    const failed = waits.filter({ hasText: 'A letter did not go' });
+    await expect(failed).toContainText('Maren Oddby');
+    const arrived = mkdtempSync(join(tmpdir(), 'vilko-mail-'));
+    const office = start('server/dist/mail.mjs', {}, ['--port', String(MAIL), '--folder', arrived]);
+    try {
+      await expect.poll(() => office.output()).toContain('takes letters at');
+      await failed.getByRole('link').click();
+      await page.getByRole('button', { name: 'Send again: Maren Oddby' }).click();
+      await says(page, /Sent to maren@ropewalk\.example, .* at the second try\./);
+      expect(await serious(page)).toEqual([]);
+      const [file] = readdirSync(arrived);
+      const raw = readFileSync(join(arrived, file!), 'utf8');
+      expect(raw).toMatch(/^From: .*Ragna.*\n?.*<desk@ropewalk\.example>/m);
+      expect(raw).toContain('step off the ferry');
+      expect(raw).toContain('filename=lesson.pdf');
+    } finally {
+      await office.end();
+      rmSync(arrived, { recursive: true, force: true });
+    }
+    await page.goto(`${BASE}/`);
+    await expect(waits.filter({ hasText: 'A letter is written' })).toHaveCount(1);
+    await expect(failed).toHaveCount(0);
+  });
+
+  test('a programme is begun with two, its tests book themselves, and one is moved on at the end of a lesson', async ({
+    page,
+  }) => {
+    await page.goto(`${BASE}/office/programmes`);
+    await expect(page.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(4);
+    for (const id of ['corin', 'jonas']) await page.getByLabel('Begin with').selectOption(id);
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await says(page, /Corin Vasshaug: the test is booked, .*, 11:00\./);
+    await expect(page.getByRole('row', { name: /Corin Vasshaug/ })).toContainText('Set up, 1 of 4');
+    expect(await serious(page)).toEqual([]);
+    await page.goto(`${BASE}/lesson/lesson-corin/end`);
+    const step = page.locator('vk-programme-step');
+    await expect(step).toContainText('step 1 of 4: Set up. no lesson yet.');
+    await step.getByRole('button', { name: 'Move on' }).click();
+    await expect(step).toContainText('step 2 of 4: Load');
+    await page.goto(`${BASE}/office/programmes`);
+    await page.getByRole('button', { name: 'A step back: Corin Vasshaug' }).click();
+    await expect(page.getByRole('row', { name: /Corin Vasshaug/ })).toContainText('Set up, 1 of 4');
+    await page.getByRole('button', { name: 'Copy' }).click();
+    await page.getByLabel('Called').first().fill('Feet first');
+    await page.getByRole('button', { name: 'Put on the shelf' }).click();
+    await says(page, '“Feet first” stands on the shelf.');
   });
 
   test('hours and coaches are set, a telephone’s calendar subscribed, another’s taken in', async ({ page }) => {

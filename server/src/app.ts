@@ -158,7 +158,7 @@ export async function buildApp(
       practice: tables.practice,
       experiments: tables.experiments,
       house,
-      days: { house, bookings: services.bookings, bays: tables.bays },
+      days: { house, bookings: services.bookings, bays: tables.bays, letters: tables.letters },
       // what is to be asked about a swing is asked where it lies, not on every screen
       came: (swing) => {
         if (!swing.doubt) bays.tell(swing);

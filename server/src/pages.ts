@@ -6,8 +6,10 @@ import { type BinService, binService } from './house/bin-service.js';
 import { houseRoutes } from './house/house-routes.js';
 import { API } from './http/serve.js';
 import { patternRoutes } from './judging/pattern-routes.js';
+import { letterRoutes } from './letters/letter-routes.js';
 import { lessonRoutes } from './lessons/lesson-routes.js';
 import { practiceRoutes } from './practice/practice-routes.js';
+import { programmeRoutes } from './programmes/programme-routes.js';
 import { pupilRoutes } from './pupils/pupil-routes.js';
 import { pupilService } from './pupils/pupil-service.js';
 import { reportRoutes } from './reports/report-routes.js';
@@ -50,6 +52,7 @@ export async function registerPages(
     moved: async (from, to) => {
       await tables.practice.move(from, to);
       await tables.bookings.move(from, to);
+      await tables.programmes.move(from, to);
     },
     bayName: bays.nameOf,
   });
@@ -61,9 +64,11 @@ export async function registerPages(
   await fastify.register(binRoutes, { prefix, bin });
   await fastify.register(practiceRoutes, { prefix, ...services });
   await fastify.register(reportRoutes, { prefix, ...services });
+  await fastify.register(letterRoutes, { prefix, ...services });
   await fastify.register(sharedRoutes, { prefix, ...services });
   await fastify.register(patternRoutes, { prefix, ...services });
   await fastify.register(drillRoutes, { prefix, ...services });
+  await fastify.register(programmeRoutes, { prefix, ...services });
   await fastify.register(dayRoutes, { prefix, ...services });
   await fastify.register(houseRoutes, {
     prefix,

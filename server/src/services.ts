@@ -9,7 +9,7 @@ import { preparationService } from './day/preparation.js';
 import { todayService } from './day/today-service.js';
 import type { OpenDatabase } from './db/open.js';
 import { drillRepository } from './drills/drill-repository.js';
-import { drillService } from './drills/drill-service.js';
+import { type DrillService, drillService } from './drills/drill-service.js';
 import { houseRepository } from './house/house-repository.js';
 import { lastBytes } from './house/last-bytes.js';
 import { pupilArchive } from './house/pupil-archive.js';
@@ -21,10 +21,18 @@ import { dashboardService } from './practice/dashboard-service.js';
 import { experimentRepository } from './practice/experiment-repository.js';
 import { experimentService } from './practice/experiment-service.js';
 import { practiceRepository } from './practice/practice-repository.js';
-import { practiceService } from './practice/practice-service.js';
+import { type PracticeService, practiceService } from './practice/practice-service.js';
+import { programmeRepository } from './programmes/programme-repository.js';
+import { programmeService } from './programmes/programme-service.js';
+import { programmeShelf } from './programmes/programme-shelf.js';
 import { pupilRepository } from './pupils/pupil-repository.js';
-import { openOutbox } from './reports/outbox.js';
-import { reportService } from './reports/report-service.js';
+import { type HouseMark, houseMark } from './letters/house-mark.js';
+import { letterRepository } from './letters/letter-repository.js';
+import { letterService } from './letters/letter-service.js';
+import { mailSettings } from './letters/mail-settings.js';
+import { openOutbox, type Outbox } from './letters/outbox.js';
+import { senderOf, type SenderOf } from './letters/sender.js';
+import { type ReportService, reportService } from './reports/report-service.js';
 import { shareRepository } from './reports/share-repository.js';
 import { shareService } from './reports/share-service.js';
 import { enteredRepository } from './swings/entered-repository.js';
@@ -37,7 +45,7 @@ import { inboxService } from './swings/inbox-service.js';
 import { shotRepository } from './swings/shot-repository.js';
 import { shotService } from './swings/shot-service.js';
 import { swingRepository } from './swings/swing-repository.js';
-import { swingService } from './swings/swing-service.js';
+import { type SwingService, swingService } from './swings/swing-service.js';
 
 /** Everything the server keeps, by table. */
 export function openTables({ db }: OpenDatabase) {
@@ -57,10 +65,57 @@ export function openTables({ db }: OpenDatabase) {
     inbox: inboxRepository(db),
     bin: binRepository(db),
     bookings: bookingRepository(db),
+    letters: letterRepository(db),
+    programmes: programmeRepository(db),
     day: dayRepository(db),
   };
 }
 export type Tables = ReturnType<typeof openTables>;
+
+/** What stands beneath the day: what reports say, what is practised, and what comes back from pupils. */
+interface BeneathTheDay {
+  readonly swings: SwingService;
+  readonly reports: ReportService;
+  readonly practice: PracticeService;
+  readonly drills: DrillService;
+  readonly mark: HouseMark;
+  readonly sender: SenderOf;
+  readonly outbox: Outbox;
+  readonly addresses: () => string | null;
+}
+
+/** The instructor's day: bookings and calendars, what waits, programmes, letters, the links that pupils have. */
+function openTheDay(tables: Tables, beneath: BeneathTheDay) {
+  const { pupils, house, bookings, bays, day } = tables;
+  const { swings, reports, practice, drills, mark, addresses } = beneath;
+  const shelf = programmeShelf(tables.programmes);
+  const service = bookingService({ bookings, pupils, bays, settings: () => settingsOf(house), stepOf: shelf.stepOf });
+  const dashboard = dashboardService(pupils, swings, tables.practice);
+  const ofPupils = { pupils, practice: tables.practice, swings, dashboard };
+  const { shares: kept, practice: entries } = tables;
+  const shares = shareService({ shares: kept, pupils, entries, practice, reports, drills, origin: addresses });
+  const mail = mailSettings(house);
+  const letters = letterService({
+    ...beneath,
+    letters: tables.letters,
+    pupils,
+    mail,
+    linkOf: (lessonId) => shares.linkOf(lessonId),
+    nextOf: service.nextOf,
+  });
+  return {
+    dashboard,
+    shares,
+    mail,
+    mark,
+    letters,
+    bookings: service,
+    programmes: programmeService({ kept: tables.programmes, shelf, pupils, reports, bookings, service }),
+    calendars: calendarService({ bookings, service, pupils, bays, house, origin: addresses }),
+    today: todayService({ bookings, service, day, letters, ...ofPupils }),
+    preparation: preparationService({ bookings, service, ...ofPupils }),
+  };
+}
 
 /** What is done with what is kept, each service on those below it. */
 export function openServices(database: OpenDatabase, tables: Tables, addresses: () => string | null) {
@@ -78,25 +133,25 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
   const bytes = lastBytes({ database, house });
   const archive = pupilArchive({ ...tables, store, outbox, bytes });
   const units = async () => (await settingsOf(house)).units;
+  const mark = houseMark(house);
+  const sender = senderOf({
+    settings: () => settingsOf(house),
+    mark,
+    coachOf: async (lessonId) => (await tables.bookings.ofLesson(lessonId))?.coach ?? null,
+  });
   const reports = reportService({
     pupils,
     practice: tables.practice,
     swings: service,
-    outbox,
     store,
     units,
+    sender,
     shelf: drills.shelf,
   });
   const practice = practiceService({ pupils, practice: tables.practice, swings: service, store, shelf: drills.shelf });
-  const dashboard = dashboardService(pupils, service, tables.practice);
-  const { bookings, bays, day } = tables;
-  const booking = bookingService({ bookings, pupils, bays, settings: () => settingsOf(house) });
-  const ofPupils = { pupils, practice: tables.practice, swings: service, dashboard };
+  const theDay = openTheDay(tables, { swings: service, reports, practice, drills, mark, sender, outbox, addresses });
   return {
-    bookings: booking,
-    calendars: calendarService({ bookings, service: booking, pupils, bays, house, origin: addresses }),
-    today: todayService({ bookings, service: booking, day, ...ofPupils }),
-    preparation: preparationService({ bookings, service: booking, ...ofPupils }),
+    ...theDay,
     store,
     patterns,
     drills,
@@ -117,17 +172,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     }),
     reports,
     practice,
-    dashboard,
     experiments: experimentService(tables.experiments, service),
-    shares: shareService({
-      shares: tables.shares,
-      pupils,
-      entries: tables.practice,
-      practice,
-      reports,
-      drills,
-      origin: addresses,
-    }),
   };
 }
 export type Services = ReturnType<typeof openServices>;

@@ -62,6 +62,7 @@ import '../../core/src/patterns/fit.spec';
 import '../../core/src/patterns/library.spec';
 import '../../core/src/practice/plan.spec';
 import '../../core/src/practice/practice.spec';
+import '../../core/src/practice/programme.spec';
 import '../../core/src/practice/retest.spec';
 import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
@@ -186,6 +187,7 @@ const SUITES = [
   'trials',
   'a relation',
   'days',
+  'a programme',
   'a retest',
   'steadiness',
   'what can be agreed',

@@ -70,7 +70,6 @@ export const ADDRESSES = {
   keepReport: 'PUT /api/lessons/:id/report',
   renewReport: 'POST /api/lessons/:id/report/renew',
   chooseTask: 'PUT /api/lessons/:id/report/task',
-  sendReport: 'POST /api/lessons/:id/report/send',
   keepReview: 'PUT /api/lessons/:id/review',
   review: 'GET /api/lessons/:id/review',
   deleteReview: 'DELETE /api/lessons/:id/review',
@@ -78,6 +77,20 @@ export const ADDRESSES = {
   makeShare: 'POST /api/lessons/:id/shares',
   revokeShare: 'POST /api/shares/:token/revoke',
   ...SHARED_ADDRESSES,
+  // letters
+  letters: 'GET /api/letters',
+  draftLetter: 'GET /api/lessons/:id/letter',
+  writeLetter: 'POST /api/lessons/:id/letters',
+  sendLetter: 'POST /api/letters/:id/send',
+  handOverLetter: 'POST /api/letters/:id/handed-over',
+  letterFile: 'GET /api/letters/:id/letter.eml',
+  deleteLetter: 'DELETE /api/letters/:id',
+  mail: 'GET /api/mail',
+  changeMail: 'PUT /api/mail',
+  tryMail: 'POST /api/mail/try',
+  mark: 'GET /api/house/mark',
+  keepMark: 'PUT /api/house/mark',
+  dropMark: 'DELETE /api/house/mark',
   // judging
   ownPatterns: 'GET /api/patterns',
   addPattern: 'POST /api/patterns',
@@ -107,6 +120,15 @@ export const ADDRESSES = {
   openCalendar: 'POST /api/calendars',
   closeCalendar: 'POST /api/calendars/close',
   calendarFile: 'GET /api/calendars/:secret/lessons.ics',
+  // programmes
+  programmes: 'GET /api/programmes',
+  addProgramme: 'POST /api/programmes',
+  saveProgramme: 'PUT /api/programmes/:id',
+  takeOffProgramme: 'DELETE /api/programmes/:id',
+  restoreProgramme: 'POST /api/programmes/:id/restore',
+  follow: 'POST /api/programmes/:id/followers',
+  moveFollower: 'POST /api/followers/:id',
+  followed: 'GET /api/pupils/:id/programme',
   // bays
   bays: 'GET /api/bays',
   addBay: 'POST /api/bays',
@@ -155,6 +177,7 @@ export const ANSWERED_BY_FILE = [
   'sharedDrillMedia',
   'sharedReview',
   'drillMedia',
+  'letterFile',
   'backupFile',
 ] as const satisfies readonly AddressName[];
 export type FileName = (typeof ANSWERED_BY_FILE)[number];

@@ -36,12 +36,6 @@ export const REPORTS = rows({
     reply: Report,
     missing: NO_LESSON,
   },
-  sendReport: {
-    does: 'Puts a report as an e-mail file into the outbox',
-    body: z.object({ to: z.email() }),
-    reply: z.object({ file: z.string() }),
-    missing: NO_LESSON,
-  },
   keepReview: {
     does: 'Keeps the spoken review of a lesson; the body is the film',
     query: z.object({ duration: z.coerce.number<number>().positive() }),

@@ -8,8 +8,10 @@ import type { Endpoint } from './endpoint.js';
 import { HOUSE } from './house.js';
 import { INBOX } from './inbox.js';
 import { JUDGING } from './judging.js';
+import { LETTERS } from './letters.js';
 import { LESSONS } from './lessons.js';
 import { PRACTICE } from './practice.js';
+import { PROGRAMMES } from './programmes.js';
 import { PUPILS } from './pupils.js';
 import { REPORTS } from './reports.js';
 import { SHARED } from './shared.js';
@@ -26,10 +28,12 @@ export const ENDPOINTS = {
   ...ENTERED,
   ...PRACTICE,
   ...REPORTS,
+  ...LETTERS,
   ...SHARED,
   ...JUDGING,
   ...HOUSE_DRILLS,
   ...DAY,
+  ...PROGRAMMES,
   ...BAYS,
   ...INBOX,
   ...BIN,

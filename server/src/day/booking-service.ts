@@ -13,6 +13,12 @@ export function bookingService(shelves: BookingShelves) {
     book: bookAt(desk),
     change: changeAt(desk),
     begin: beginAt(desk),
+    /** When a pupil comes next, by the house's clock; null where nothing is booked. */
+    nextOf: async (pupilId: string): Promise<{ date: string; from: number } | null> => {
+      const { clock } = await desk.clock();
+      const next = (await desk.bookings.coming(desk.now())).find((b) => b.pupilId === pupilId);
+      return next ? clock.wall(next.startsAt) : null;
+    },
     /** Days of the calendar with everything in them, cancelled or not. */
     days: async (date: string, n: number): Promise<CalendarDays> => {
       const { house, clock } = await desk.clock();

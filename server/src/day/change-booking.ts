@@ -3,7 +3,7 @@ import { daysBetween, VilkoError } from '@vilko/core';
 import { bookingOf } from './booking-of.js';
 import { type BookingRow, clashOf } from './booking-repository.js';
 import { onDay, refusal } from './clashes.js';
-import { closedWords, type Desk, timesOf } from './desk.js';
+import { closedWords, type Desk, holdCoach, timesOf } from './desk.js';
 import type { HouseClock } from './house-clock.js';
 
 type Change = Omit<BookingChange, 'which'>;
@@ -20,7 +20,9 @@ async function setOf(desk: Desk, row: BookingRow, { house, clock, change, days, 
     from: change.from ?? b.from,
     minutes: change.minutes ?? b.minutes,
   };
-  await desk.hold(house, wanted, b.purpose);
+  // what is not changed stands, though its coach teaches here no more
+  if (change.bay !== undefined) await desk.holdBay(change.bay, b.purpose);
+  if (change.coach !== undefined) holdCoach(house, change.coach);
   const moves = wanted.date !== b.date || wanted.from !== b.from || wanted.minutes !== b.minutes;
   const closed = moves && !change.evenClosed ? closedWords(clock, wanted) : null;
   if (closed) throw refusal(of, [onDay(wanted.date, closed)]);

@@ -5,6 +5,7 @@ import {
   CalendarTaken,
   DEFAULT_HOUSE,
   LessonHead,
+  type Letter,
   type LogEntry,
   type NewBooking,
   Problem,
@@ -308,6 +309,7 @@ describe('what waits for a person', () => {
     sent: [],
     booked: new Map<string, string>(),
     waiting: 0,
+    unsent: [],
   };
   const entry = (more: Partial<LogEntry> & Pick<LogEntry, 'kind'>): LogEntry => ({
     ...BLANK_ENTRY,
@@ -348,6 +350,19 @@ describe('what waits for a person', () => {
     const due = needsOf({ ...known, lessons, plans: plan([], '2026-12-06') });
     expect(due.map((n) => [n.kind, n.words])).toEqual([['retest', 'A retest was due yesterday, and none is booked.']]);
     expect(needsOf({ ...known, plans: plan([], '2026-12-08') })).toEqual([]);
+  });
+  it('says a letter that did not go, and one that lies written; one that is on its way waits for nobody', () => {
+    const letter = (state: Letter['state'], why: string | null): Letter => ({
+      ...{ id: state, lessonId: 'l', pupilId: 'p', name: 'Somebody', to: 'a@b.no', subject: 's', text: 't', tries: 1 },
+      ...{ startedAt: '2026-12-05T10:00:00Z', madeAt: '2026-12-05T11:00:00Z', stateAt: '2026-12-06T11:00:00Z' },
+      ...{ state, why },
+    });
+    const unsent = [letter('failed', 'the mail server a.no:25 does not answer'), letter('written', null)];
+    const needs = needsOf({ ...known, unsent: [...unsent, letter('sending', null)] });
+    expect(needs.map((n) => [n.kind, n.words, n.since])).toEqual([
+      ['letter', 'A letter did not go: the mail server a.no:25 does not answer.', '2026-12-06'],
+      ['letter', 'A letter is written and has not gone.', '2026-12-06'],
+    ]);
   });
   it('asks about a plan once three of its days went by without a word', () => {
     const days = ['2026-12-01', '2026-12-03', '2026-12-05'].map((d) => block(d, null));

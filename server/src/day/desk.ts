@@ -1,4 +1,4 @@
-import { type BayHead, type Booking, type HouseSettings, hourText } from '@vilko/contract';
+import { type BayHead, type Booking, type HouseSettings, hourText, type LessonHead } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import { bookingOf } from './booking-of.js';
@@ -6,11 +6,18 @@ import type { BookingRepository } from './booking-repository.js';
 import { clashWords } from './clashes.js';
 import { houseClock, type HouseClock } from './house-clock.js';
 
+/** What a lesson is about by a programme. */
+export interface StepAgreed extends Pick<LessonHead, 'measure' | 'target'> {
+  readonly aim: string;
+}
+
 export interface BookingShelves {
   readonly bookings: BookingRepository;
   readonly pupils: PupilRepository;
   readonly bays: { readonly all: () => Promise<readonly BayHead[]> };
   readonly settings: () => Promise<HouseSettings>;
+  /** What a pupil works on by the programme they follow; null where they follow none. */
+  readonly stepOf: (pupilId: string) => Promise<StepAgreed | null>;
   /** The time it is. */
   readonly now?: () => Date;
 }
@@ -53,8 +60,15 @@ export function closedWords(clock: HouseClock, { date, from, minutes }: Wanted):
 }
 
 /** Where bookings are made and changed: the calendar's rows, the house's clock, and what is asked of every booking. */
-export function openDesk({ bookings, pupils, bays, settings, now = () => new Date() }: BookingShelves) {
+export function openDesk({ bookings, pupils, bays, settings, stepOf, now = () => new Date() }: BookingShelves) {
+  const holdBay = async (bay: string | null, purpose: Booking['purpose']): Promise<void> => {
+    if (purpose !== 'busy' && bay === null) throw new VilkoError('bad-option', 'a lesson needs a bay');
+    if (bay !== null && !(await bays.all()).some((b) => b.id === bay))
+      throw new VilkoError('bad-option', 'there is no such bay');
+  };
   return {
+    holdBay,
+    stepOf,
     bookings,
     pupils,
     now,
@@ -69,10 +83,8 @@ export function openDesk({ bookings, pupils, bays, settings, now = () => new Dat
      * @throws VilkoError `bad-option` saying what is not there
      */
     async hold(house: HouseSettings, { bay, coach, pupilId }: Wanted, purpose: Booking['purpose']): Promise<void> {
-      if (purpose !== 'busy' && bay === null) throw new VilkoError('bad-option', 'a lesson needs a bay');
       if (purpose !== 'busy' && pupilId === null) throw new VilkoError('bad-option', 'choose who comes');
-      if (bay !== null && !(await bays.all()).some((b) => b.id === bay))
-        throw new VilkoError('bad-option', 'there is no such bay');
+      await holdBay(bay, purpose);
       holdCoach(house, coach);
       if (pupilId !== null && !(await pupils.one(pupilId)))
         throw new VilkoError('bad-option', 'there is no such pupil');

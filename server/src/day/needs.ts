@@ -1,4 +1,4 @@
-import { type LogEntry, type Need, NEEDS } from '@vilko/contract';
+import { type Letter, type LogEntry, type Need, NEEDS } from '@vilko/contract';
 import { daysBetween, PAIN_RISE, type Plan } from '@vilko/core';
 import type { LastLesson } from './day-repository.js';
 
@@ -18,6 +18,8 @@ export interface Known {
   readonly sent: readonly LogEntry[];
   /** Pupils who have booked, with the day of their next time. */
   readonly booked: ReadonlyMap<string, string>;
+  /** Letters that have not gone. */
+  readonly unsent: readonly Letter[];
   /** Swings of the inbox. */
   readonly waiting: number;
 }
@@ -36,7 +38,7 @@ export const silentDays = (plan: Plan, today: string): string[] =>
   plan.blocks.filter((b) => b.result === null && b.date < today).map((b) => b.date);
 
 /** What waits for a person on a day: what costs most to leave first, and of one kind the oldest. */
-export function needsOf({ today, dayOf, lessons, plans, sent, booked, waiting }: Known): Need[] {
+export function needsOf({ today, dayOf, lessons, plans, sent, booked, waiting, unsent }: Known): Need[] {
   const needs: Need[] = [];
   const planOf = new Map(plans.map((p) => [p.pupilId, p.plan]));
   for (const { pupilId, name, lessonId, startedAt, nextVisit } of lessons) {
@@ -65,6 +67,16 @@ export function needsOf({ today, dayOf, lessons, plans, sent, booked, waiting }:
     if (silent.length >= DAYS_WITHOUT_A_WORD)
       say('practice', silent[0]!, `${silent.length} days of the plan went by without a word.`);
   }
+  for (const l of unsent)
+    if (l.state !== 'sending')
+      needs.push({
+        kind: 'letter',
+        pupilId: l.pupilId,
+        name: l.name,
+        words: l.why === null ? 'A letter is written and has not gone.' : `A letter did not go: ${l.why}.`,
+        lessonId: l.lessonId,
+        since: dayOf(new Date(l.stateAt)),
+      });
   if (waiting) {
     const words =
       waiting === 1 ? 'A swing waits to be given to somebody.' : `${waiting} swings wait to be given to somebody.`;

@@ -1,4 +1,4 @@
-import type { Today } from '@vilko/contract';
+import type { Letter, Today } from '@vilko/contract';
 import { bookingOf } from './booking-of.js';
 import type { BookingRepository } from './booking-repository.js';
 import type { BookingService } from './booking-service.js';
@@ -10,6 +10,8 @@ export interface TodayShelves extends KnownOfPupils {
   readonly bookings: BookingRepository;
   readonly service: BookingService;
   readonly day: DayRepository;
+  /** Letters that have not gone. */
+  readonly letters: { readonly unsent: () => Promise<readonly Letter[]> };
   readonly now?: () => Date;
 }
 
@@ -17,14 +19,14 @@ export interface TodayShelves extends KnownOfPupils {
 const LOOKED_BACK = 90 * 86_400_000;
 
 /** How a day begins: who comes, and what waits for a person. */
-export function todayService({ bookings, service, day, now = () => new Date(), ...shelves }: TodayShelves) {
+export function todayService({ bookings, service, day, letters, now = () => new Date(), ...shelves }: TodayShelves) {
   const comingOf = comingWith(shelves);
   return async (): Promise<Today> => {
     const moment = now();
     const { clock } = await service.clock();
     const { date, from } = clock.wall(moment);
     const [start, end] = clock.span(date, 1);
-    const [rows, later, lessons, plans, sent, waiting, swings, n] = await Promise.all([
+    const [rows, later, lessons, plans, sent, waiting, swings, n, unsent] = await Promise.all([
       bookings.between(start, end),
       bookings.coming(start),
       day.lastLessons(),
@@ -33,6 +35,7 @@ export function todayService({ bookings, service, day, now = () => new Date(), .
       day.waiting(),
       day.swings(start, end),
       day.pupils(),
+      letters.unsent(),
     ]);
     const booked = new Map(later.toReversed().map((b) => [b.pupilId!, clock.wall(b.startsAt).date]));
     const next = later.find((b) => b.startsAt >= end);
@@ -43,7 +46,7 @@ export function todayService({ bookings, service, day, now = () => new Date(), .
       open: clock.open(date),
       first: n === 0,
       coming: await Promise.all(rows.map((r) => comingOf(bookingOf(r, clock), clock))),
-      needs: needsOf({ today: date, dayOf, lessons, plans, sent, booked, waiting }),
+      needs: needsOf({ today: date, dayOf, lessons, plans, sent, booked, waiting, unsent }),
       swings,
       next: next ? bookingOf(next, clock) : null,
     };

@@ -16,18 +16,21 @@ import type {
   SetUpRecord,
   ShotValues,
   SpokenReview,
+  StepDone,
   Thumbnail,
   TimeLine,
   Trial,
 } from '@vilko/contract';
-import type { Drill, DrillMedia, Pattern, Plan, QuantityId, Target } from '@vilko/core';
+import type { Drill, DrillMedia, Pattern, Plan, Programme, QuantityId, Target } from '@vilko/core';
 import { sql } from 'drizzle-orm';
 import {
   BOOKING_PURPOSES,
   BOOKING_STATES,
   FILM_ANGLES,
+  FOLLOW_ENDS,
   FOOTWEAR,
   INTENTS,
+  LETTER_STATES,
   NO_PROFILE,
   SWING_TAGS,
 } from '@vilko/contract';
@@ -295,6 +298,57 @@ export const shares = pgTable(
     lastOpenedAt: timestamp('last_opened_at', { withTimezone: true }),
   },
   (t) => [index('shares_of_lesson').on(t.lessonId)],
+);
+
+/** Programmes that the house wrote, and changed ones in the place of those that come with the application. */
+export const programmes = pgTable('programmes', {
+  id: text('id').primaryKey(),
+  programme: jsonb('programme').$type<Programme>().notNull(),
+  addedAt: timestamp('added_at', { withTimezone: true }).notNull(),
+  offAt: timestamp('off_at', { withTimezone: true }),
+});
+
+/** Who follows which programme, and how far they are. */
+export const followers = pgTable(
+  'followers',
+  {
+    id: text('id').primaryKey(),
+    programmeId: text('programme_id').notNull(),
+    pupilId: text('pupil_id')
+      .notNull()
+      .references(() => pupils.id, { onDelete: 'cascade' }),
+    step: integer('step').notNull().default(0),
+    since: timestamp('since', { withTimezone: true }).notNull(),
+    ended: text('ended', { enum: FOLLOW_ENDS }),
+    done: jsonb('done').$type<StepDone[]>().notNull().default([]),
+  },
+  (t) => [
+    index('followers_of_pupil').on(t.pupilId),
+    // one programme at a time
+    uniqueIndex('one_programme_at_a_time')
+      .on(t.pupilId)
+      .where(sql`ended is null`),
+  ],
+);
+
+/** Letters about lessons; the page that goes along lies as a file in the data folder. */
+export const letters = pgTable(
+  'letters',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id, { onDelete: 'cascade' }),
+    to: text('to').notNull(),
+    subject: text('subject').notNull(),
+    text: text('text').notNull(),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    state: text('state', { enum: LETTER_STATES }).notNull().default('written'),
+    stateAt: timestamp('state_at', { withTimezone: true }).notNull(),
+    why: text('why'),
+    tries: integer('tries').notNull().default(0),
+  },
+  (t) => [index('letters_of_lesson').on(t.lessonId), index('letters_by_time').on(t.madeAt)],
 );
 
 /** What holds for the whole house: settings, the instructor's password (hashed), device keys. */

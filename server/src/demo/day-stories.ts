@@ -10,6 +10,7 @@ export const DEMO_HOUSE: HouseSettings = {
   ...DEFAULT_HOUSE,
   name: 'Tarred Line Golf Shed',
   coaches: [RAGNA, TORD],
+  signature: 'The old rope works, by the third crane. Closed when the ferry is late.',
   hours: [...Array.from({ length: 5 }, () => open(9, 21)), open(9, 17), open(10, 16)],
 };
 
@@ -54,6 +55,15 @@ export const BOOKINGS: readonly BookingStory[] = [
   { day: 3, from: 18 * HOUR, minutes: 60, pupilId: 'edvin', bay: 0, coach: TORD },
   { day: 8, from: 11 * HOUR, minutes: 45, pupilId: 'ilse', bay: 0, more: { purpose: 'retest' } },
 ];
+
+/** A letter of the sample house that nobody has sent. */
+export const UNSENT = {
+  lessonId: 'lesson-halvard',
+  to: 'halvard@ropewalk.example',
+  subject: 'The lesson of 17 November 2026',
+  text: 'Hello Halvard,\n\nRock without moving, two minutes before the news: the trail foot first, then nothing for a while.\n\nThe page of the lesson is attached.\n\nRagna Sandvær',
+  at: new Date('2026-11-17T14:05:00Z'),
+} as const;
 
 /** Who teaches where a story names nobody. */
 export const USUALLY = RAGNA;

@@ -1,4 +1,4 @@
-import { bag, demonstration, type DemoPupil, driver, iron, lessons, pupil } from './story.js';
+import { bag, contact, demonstration, type DemoPupil, driver, iron, lessons, pupil } from './story.js';
 
 /** Invented pupils of an invented winter range in a converted rope works; the numbers tell the stories. */
 export const DEMO_PUPILS: readonly DemoPupil[] = [
@@ -10,6 +10,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       {
         ageBand: '35–54',
         badShot: 'heavy with the irons, sometimes thin to make up for it',
+        contact: contact({ email: 'maren@ropewalk.example', telephone: '555 0117' }),
         toldBefore: 'Keep your head down.',
         otherSports: 'rowing, on an ergometer in the engine room',
         cues: [
@@ -156,6 +157,7 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       'Takes off from the wrong foot: going back the pressure goes to the lead foot first.',
       {
         ageBand: '55–69',
+        contact: contact({ email: 'halvard@ropewalk.example', telephone: '555 0133' }),
         injuries: ['hip'],
         injuryNotes: { hip: { side: 'left', since: '2019', advice: 'no deep flexion', cleared: false } },
         otherSports: '110 m hurdles',
@@ -190,6 +192,11 @@ export const DEMO_PUPILS: readonly DemoPupil[] = [
       'Quick hands and a long swing: the trail foot is loaded when it should already be pushing.',
       {
         ageBand: '12–15',
+        contact: contact({
+          parent: 'Agnete Lindqvie',
+          parentEmail: 'agnete@ropewalk.example',
+          parentTelephone: '555 0142',
+        }),
         consent: { by: 'Agnete Lindqvie, mother', on: '2026-09-02' },
         otherSports: 'dinghy sailing',
         badShot: 'high and to the right',

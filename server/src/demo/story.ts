@@ -1,5 +1,5 @@
-import type { Pupil, PupilProfile } from '@vilko/contract';
-import { NO_PROFILE } from '@vilko/contract';
+import type { Contact, Pupil, PupilProfile } from '@vilko/contract';
+import { NO_CONTACT, NO_PROFILE } from '@vilko/contract';
 import type { ClubClass, MeasureId } from '@vilko/core';
 import type { FaultStrength, SimulatedDevice, SwingParameter } from '@vilko/core/golfer';
 
@@ -60,6 +60,9 @@ export const pupil = (
   archived: false,
   profile: { ...NO_PROFILE, ...profile },
 });
+
+/** How somebody of the sample world is reached, as far as it is known. */
+export const contact = (known: Partial<Contact>): Contact => ({ ...NO_CONTACT, ...known });
 
 export const bag = (...clubs: (readonly [string, ClubClass, number])[]) =>
   clubs.map(([name, club, loft]) => ({ name, club, loft, changes: '' }));

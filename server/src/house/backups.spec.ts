@@ -5,7 +5,7 @@ import { Backup, Erased, Film, HouseSettings, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { NoRoom } from '../db/room.js';
-import { openOutbox } from '../reports/outbox.js';
+import { openOutbox } from '../letters/outbox.js';
 import { openTables } from '../services.js';
 import { filmStore } from '../swings/film-store.js';
 import { inboxRepository } from '../swings/inbox-repository.js';

@@ -28,6 +28,9 @@ const IN_ORDER: readonly PgTable[] = [
   schema.shares,
   schema.inbox,
   schema.bookings,
+  schema.letters,
+  schema.programmes,
+  schema.followers,
 ];
 /** Kept by the database itself, and therefore a second look at what was moved. */
 const KEPT_BY_TRIGGERS: readonly PgTable[] = [schema.swingCounts];

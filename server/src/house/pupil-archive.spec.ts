@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { simulate } from '@vilko/core/golfer';
 import { openTables } from '../services.js';
-import { openOutbox } from '../reports/outbox.js';
+import { openOutbox } from '../letters/outbox.js';
 import { filmStore } from '../swings/film-store.js';
 import { testApp } from '../testing/test-app.js';
 import { lastBytes } from './last-bytes.js';

@@ -1,7 +1,17 @@
 import type { Erased, HouseSettings, Restored } from '@vilko/contract';
-import { bookingJson, inboxJson, lessonJson, loose, packPupils, type PupilBundle, swingJson } from './pupil-bundle.js';
+import {
+  bookingJson,
+  inboxJson,
+  lessonJson,
+  letterJson,
+  loose,
+  packPupils,
+  programmeJson,
+  type PupilBundle,
+  swingJson,
+} from './pupil-bundle.js';
 import { putBack, type Shelves } from './put-back.js';
-import { SETTINGS } from './settings.js';
+import { MARK, SETTINGS } from './settings.js';
 
 /** Files by name, and the names of those that are not there any more. */
 async function filesOf(store: Shelves['store'], kept: readonly Parameters<Shelves['store']['find']>[0][]) {
@@ -75,9 +85,13 @@ function taking(shelves: Shelves) {
         log,
         experiments: await experiments.ofLessons(lessons.map((l) => l.id)),
         bookings: (await shelves.bookings.ofPupils(ids)).map(bookingJson),
+        letters: (await shelves.letters.ofLessons(lessons.map((l) => l.id))).map(letterJson),
+        followers: (await shelves.programmes.ofPupils(ids)).map((f) => ({ ...f, since: f.since.toISOString() })),
         patterns: [],
         drills: [],
+        programmes: [],
         settings: null,
+        mark: null,
         inbox: [],
         missing: [...lost, ...missing],
       },
@@ -115,7 +129,9 @@ export function pupilArchive(shelves: Shelves) {
           bookings: [...all.head.bookings, ...(await shelves.bookings.busy()).map(bookingJson)],
           patterns: own,
           drills: rows,
+          programmes: (await shelves.programmes.every()).map(programmeJson),
           settings,
+          mark: await house.get<string>(MARK),
           inbox: waiting.filter((s) => recordings.has(s.recordingId)),
           missing: [...all.head.missing, ...more.missing, ...missing],
         },

@@ -3,13 +3,16 @@ import {
   BOOKING_STATES,
   Cuts,
   EnteredSwing,
+  FOLLOW_ENDS,
   FOOTWEAR,
   FrozenPage,
   Film,
   INTENTS,
   LessonHead,
+  LETTER_STATES,
   LogEntry,
   Moment,
+  NewLetter,
   QuantityIdText,
   Marks,
   Overruled,
@@ -22,6 +25,7 @@ import {
   KeptExperiment,
   ReportText,
   SpokenReview,
+  StepDone,
   Shot,
   SwingKind,
   SWING_TAGS,
@@ -32,10 +36,12 @@ import {
   HouseSettings,
   InboxSwing,
 } from '@vilko/contract';
-import { OwnDrill, unzip, VilkoError } from '@vilko/core';
+import { OwnDrill, Programme, unzip, VilkoError } from '@vilko/core';
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import * as z from 'zod';
 import type { BookingRow, NewBookingRow } from '../day/booking-repository.js';
+import type { LetterRow } from '../letters/letter-repository.js';
+import type { ProgrammeRow } from '../programmes/programme-repository.js';
 import type { LessonRow } from '../pupils/pupil-repository.js';
 import { fileOf } from '../swings/film-store.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
@@ -93,6 +99,26 @@ const BookingRowJson = z.object({
   lessonId: z.string().nullable(),
 });
 
+const LetterRowJson = NewLetter.extend({
+  id: z.string(),
+  lessonId: z.string(),
+  madeAt: Moment,
+  state: z.enum(LETTER_STATES),
+  stateAt: Moment,
+  why: z.string().nullable(),
+  tries: z.int(),
+});
+
+const FollowerRowJson = z.object({
+  id: z.string(),
+  programmeId: z.string(),
+  pupilId: z.string(),
+  step: z.int().min(0),
+  since: Moment,
+  ended: z.enum(FOLLOW_ENDS).nullable(),
+  done: z.array(StepDone),
+});
+
 /** pupils.json of a pupil bundle, version 1; recordings and films lie beside it as files. */
 export const PupilsHead = z.object({
   vilko: z.literal('pupils'),
@@ -122,10 +148,21 @@ export const PupilsHead = z.object({
   experiments: z.array(KeptExperiment).default([]),
   /** When they come and came; in backups also when coaches are busy. */
   bookings: z.array(BookingRowJson).default([]),
+  /** Letters about the lessons; the pages that go along are made anew. */
+  letters: z.array(LetterRowJson).default([]),
+  /** Programmes that they follow or followed. */
+  followers: z.array(FollowerRowJson).default([]),
   /** Own patterns of the house, every version; in backups only, like what follows. */
   patterns: z.array(PatternVersion).default([]),
   drills: z.array(OwnDrill).default([]),
+  programmes: z.array(z.object({ programme: Programme, addedAt: Moment, offAt: Moment.nullable() })).default([]),
   settings: HouseSettings.nullable().default(null),
+  /** The house's mark as data: URL. */
+  mark: z
+    .string()
+    .regex(/^data:image\/(png|jpeg);base64,[A-Za-z0-9+/=]+$/)
+    .nullable()
+    .default(null),
   inbox: z.array(InboxRowJson).default([]),
   /** Files that should be in it, but were not there any more when it was packed. */
   missing: z.array(z.string()).default([]),
@@ -171,6 +208,26 @@ export const bookingRow = (b: PupilsHead['bookings'][number]): NewBookingRow => 
   ...b,
   startsAt: new Date(b.startsAt),
   endsAt: new Date(b.endsAt),
+});
+
+export const letterJson = (l: LetterRow): PupilsHead['letters'][number] =>
+  LetterRowJson.parse({ ...l, madeAt: l.madeAt.toISOString(), stateAt: l.stateAt.toISOString() });
+export const letterRow = (l: PupilsHead['letters'][number]): LetterRow => ({
+  ...l,
+  madeAt: new Date(l.madeAt),
+  stateAt: new Date(l.stateAt),
+});
+
+export const programmeJson = ({ programme, addedAt, offAt }: ProgrammeRow): PupilsHead['programmes'][number] => ({
+  programme,
+  addedAt: addedAt.toISOString(),
+  offAt: offAt?.toISOString() ?? null,
+});
+export const programmeRow = ({ programme, addedAt, offAt }: PupilsHead['programmes'][number]): ProgrammeRow => ({
+  id: programme.id,
+  programme,
+  addedAt: new Date(addedAt),
+  offAt: offAt === null ? null : new Date(offAt),
 });
 
 /** Films without a swing: in the logbook, and spoken reviews. */

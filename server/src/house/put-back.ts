@@ -7,6 +7,7 @@ import type { FilmRepository } from '../swings/film-repository.js';
 import type { DrillRepository } from '../drills/drill-repository.js';
 import type { PatternRepository } from '../judging/pattern-repository.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
+import type { ProgrammeRepository } from '../programmes/programme-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShotRepository } from '../swings/shot-repository.js';
 import type { SwingRepository } from '../swings/swing-repository.js';
@@ -14,9 +15,19 @@ import type { FilmStore } from '../swings/film-store.js';
 import type { InboxRepository } from '../swings/inbox-repository.js';
 import type { HouseRepository } from './house-repository.js';
 import type { BytesLeft } from './last-bytes.js';
-import { SETTINGS, settingsBack, settingsOf } from './settings.js';
-import type { Outbox } from '../reports/outbox.js';
-import { bookingRow, inboxRow, lessonRow, loose, type PupilBundle, swingRow } from './pupil-bundle.js';
+import { MARK, SETTINGS, settingsBack, settingsOf } from './settings.js';
+import type { LetterRepository } from '../letters/letter-repository.js';
+import type { Outbox } from '../letters/outbox.js';
+import {
+  bookingRow,
+  inboxRow,
+  lessonRow,
+  letterRow,
+  programmeRow,
+  loose,
+  type PupilBundle,
+  swingRow,
+} from './pupil-bundle.js';
 
 /** The tables and files pupils are spread over. */
 export interface Shelves {
@@ -31,6 +42,8 @@ export interface Shelves {
   readonly experiments: ExperimentRepository;
   readonly inbox: InboxRepository;
   readonly bookings: BookingRepository;
+  readonly letters: LetterRepository;
+  readonly programmes: ProgrammeRepository;
   readonly bays: BayRepository;
   readonly house: HouseRepository;
   readonly store: FilmStore;
@@ -72,6 +85,9 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
   for (const e of head.experiments) await experiments.add(e);
   for (const s of head.entered) await entered.add(s);
   await putBookingsBack(shelves, head.bookings);
+  for (const p of head.programmes) await shelves.programmes.putBack(programmeRow(p));
+  for (const f of head.followers) await shelves.programmes.begin({ ...f, since: new Date(f.since) });
+  for (const l of head.letters) if (await pupils.hasLesson(l.lessonId)) await shelves.letters.add(letterRow(l));
   for (const f of loose(head.log, head.lessons)) {
     const bytes = files.get(store.nameOf(f));
     if (bytes) await store.put(f, bytes);
@@ -102,6 +118,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     if (await pupils.hasLesson(s.lessonId))
       await fresh(known(s.id), () => inbox.putBack(recording, inboxRow(s)), 'inbox');
   }
+  if (head.mark && !(await house.get<string>(MARK))) await house.put(MARK, head.mark);
   if (head.settings) {
     const now = await house.get<HouseSettings>(SETTINGS);
     const { settings, news } = settingsBack(now && (await settingsOf(house)), head.settings);

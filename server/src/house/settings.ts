@@ -4,6 +4,9 @@ import type { HouseRepository } from './house-repository.js';
 /** Under which the house keeps its settings. */
 export const SETTINGS = 'settings';
 
+/** Under which the house keeps its mark, a picture as data: URL. */
+export const MARK = 'mark';
+
 /** The settings in force. */
 export const settingsOf = async (house: HouseRepository): Promise<HouseSettings> => ({
   ...DEFAULT_HOUSE,

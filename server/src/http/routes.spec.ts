@@ -134,6 +134,7 @@ describe('every route', () => {
       sports: {},
       name: '',
       coaches: [],
+      signature: '',
       zone: '',
       hours: [...USUAL_HOURS],
       nightly: { on: true, folder: '' },

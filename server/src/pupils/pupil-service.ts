@@ -92,6 +92,13 @@ export function mergedPupil(kept: Pupil, gone: Pupil): PupilChange {
       screen: { ...b.screen, ...a.screen },
       screenedOn: a.screenedOn ?? b.screenedOn,
       consent: a.consent ?? b.consent,
+      contact: {
+        email: a.contact.email || b.contact.email,
+        telephone: a.contact.telephone || b.contact.telephone,
+        parent: a.contact.parent || b.contact.parent,
+        parentEmail: a.contact.parentEmail || b.contact.parentEmail,
+        parentTelephone: a.contact.parentTelephone || b.contact.parentTelephone,
+      },
       notes: both(a.notes, b.notes).slice(0, 4000),
     },
   };

@@ -139,7 +139,7 @@ function successIn(
   return band[0] !== null || band[1] !== null ? successOf(before, after, band, worth) : null;
 }
 
-/** The swing that stands for a set on the page. */
+/** The swing that stands for a set on the page: the last that was starred, else the one most like all. */
 export function standsFor(swings: readonly SummarisedSwing[], measure: QuantityId | null): ReportSwing | null {
   if (!swings.length) return null;
   const ids = [
@@ -150,7 +150,8 @@ export function standsFor(swings: readonly SummarisedSwing[], measure: QuantityI
       ...(measure && isMeasureId(measure) ? [measure] : []),
     ]),
   ];
-  const swing = swings[representative(swings.map((s) => s.summary.read!.measures), ids)]!; // prettier-ignore
+  const starred = swings.findLast((s) => s.row.starred);
+  const swing = starred ?? swings[representative(swings.map((s) => s.summary.read!.measures), ids)]!; // prettier-ignore
   const { row, summary } = swing;
   return {
     id: row.id,

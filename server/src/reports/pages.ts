@@ -1,4 +1,4 @@
-import { alike, leadingSet, type Report, type Units } from '@vilko/contract';
+import { alike, leadingSet, type Report, type Sender, type Units } from '@vilko/contract';
 import { type DrillShelf, drillsFor } from '@vilko/core';
 import { lessonFindings } from '../judging/lesson-findings.js';
 import { comparedIn, lessonBefore, setsOf } from '../judging/swing-sets.js';
@@ -18,6 +18,8 @@ export interface PageShelves {
   readonly swings: SwingService;
   /** What the house shows lengths, speeds and distances in. */
   readonly units: () => Promise<Units>;
+  /** Who stands behind a lesson's report. */
+  readonly sender: (lessonId: string) => Promise<Sender>;
   /** The house's drills. */
   readonly shelf: () => Promise<DrillShelf>;
 }
@@ -111,6 +113,7 @@ export function openPages(shelves: PageShelves) {
       madeAt: frozen?.madeAt ?? null,
       behind: frozen && behindOf(frozen, fresh),
       review: await pupils.review(lessonId),
+      by: await shelves.sender(lessonId),
     };
   };
   const freeze = (lessonId: string, fresh: Fresh): Promise<boolean> =>

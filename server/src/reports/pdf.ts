@@ -134,12 +134,31 @@ const rule = (): Content => ({
   margin: [0, 8, 0, 0],
 });
 
+/** The house's name and mark above the page. */
+function houseOf({ report: { by } }: Page): Content[] {
+  if (!by.house && !by.mark) return [];
+  const name: Content = { text: by.house, color: PAPER.ink2, margin: [0, by.mark ? 6 : 0, 0, 4] };
+  if (!by.mark) return [name];
+  return [{ columns: [{ stack: [{ image: by.mark, fit: [90, 28] }], width: 90 }, name], columnGap: 10 }];
+}
+
+/** Who taught, beneath the page. */
+const taughtBy = ({ report: { by } }: Page): Content[] =>
+  by.instructor
+    ? [
+        rule(),
+        { text: by.instructor, margin: [0, 3, 0, 0] },
+        ...(by.signature ? [{ text: by.signature, fontSize: 9, color: PAPER.ink2 }] : []),
+      ]
+    : [];
+
 export const documentOf = (page: Page): TDocumentDefinitions => ({
   pageSize: 'A4',
   pageMargins: [40, 38, 40, 38],
   info: { title: `Lesson of ${day(page.lesson.startedAt)}`, author: 'Vilko' },
   defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.15, color: PAPER.ink },
   content: [
+    ...houseOf(page),
     {
       columns: [
         { text: page.pupil.name, bold: true, fontSize: 18 },
@@ -160,6 +179,7 @@ export const documentOf = (page: Page): TDocumentDefinitions => ({
       columnGap: 22,
     },
     ...drillOf(page),
+    ...taughtBy(page),
   ],
 });
 

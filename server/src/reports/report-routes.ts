@@ -24,9 +24,6 @@ export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRo
   serve(app, 'keepReport', ({ params, body }) => reports.keep(params.id, body.text, body.stands));
   serve(app, 'renewReport', ({ params }) => reports.renew(params.id));
   serve(app, 'chooseTask', ({ params, body }) => reports.choose(params.id, body.drill));
-  serve(app, 'sendReport', async ({ params, body }) =>
-    reports.send(params.id, body.to, await shares.linkOf(params.id)),
-  );
   serve(app, 'keepReview', ({ params, query, body }) => reports.keepReview(params.id, body, query.duration));
   serve(app, 'review', async ({ params, reply }) => {
     const found = await reports.reviewFile(params.id);

@@ -1,21 +1,20 @@
 import type { Report, ReportField, ReportText } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { FilmStore } from '../swings/film-store.js';
+import type { Agreed } from './figures.js';
 import { wordsOver, writtenAgainst } from './frozen.js';
-import type { Outbox } from './outbox.js';
 import { openPages, type PageShelves } from './pages.js';
-import { day, reportPdf } from './pdf.js';
+import { reportPdf } from './pdf.js';
 import { reviewService } from './review-service.js';
 
 /** What reports are made of. */
 export interface ReportShelves extends PageShelves {
-  readonly outbox: Outbox;
   readonly store: FilmStore;
 }
 
 /** What the pupil takes home from a lesson. */
 export function reportService(shelves: ReportShelves) {
-  const { pupils, outbox, store } = shelves;
+  const { pupils, store } = shelves;
   const { freshOf, reportOf, freeze, givenAway, of } = openPages(shelves);
   return {
     ...reviewService(pupils, store),
@@ -25,6 +24,11 @@ export function reportService(shelves: ReportShelves) {
     async pdf(lessonId: string): Promise<Uint8Array | null> {
       const page = await givenAway(lessonId);
       return page && reportPdf(page);
+    },
+    /** How a lesson stands by something else than it was agreed to be judged by; null where there is no such lesson. */
+    async judgedBy(lessonId: string, agreed: Agreed): Promise<Pick<Report, 'measure' | 'success'> | null> {
+      const found = await pupils.lesson(lessonId);
+      return found && (await freshOf({ ...found, head: { ...found.head, ...agreed } })).figures;
     },
     /** Freezes all figures anew, together, as the lesson stands now. */
     async renew(lessonId: string): Promise<Report | null> {
@@ -56,33 +60,6 @@ export function reportService(shelves: ReportShelves) {
           },
         });
       return reportOf(lessonId, fresh);
-    },
-    /**
-     * Puts the report as an e-mail with the PDF into the outbox; the address is kept nowhere else.
-     * @param link the pupil's page, where one is open to other machines
-     */
-    async send(lessonId: string, to: string, link: string | null): Promise<{ file: string } | null> {
-      const page = await givenAway(lessonId);
-      if (!page) return null;
-      const { aim, task } = page.report.text ?? page.report.draft;
-      const text = [
-        `Hello ${page.pupil.name},`,
-        aim && `Your aim: ${aim}`,
-        task && `One thing to do: ${task}`,
-        'The page of your lesson is attached.',
-        link && `To answer, tick your days of practice or send a film: ${link}`,
-      ]
-        .filter(Boolean)
-        .join('\n\n');
-      return {
-        file: await outbox.put({
-          lessonId,
-          to,
-          subject: `Your lesson of ${day(page.lesson.startedAt)}`,
-          text,
-          pdf: await reportPdf(page),
-        }),
-      };
     },
     /**
      * Keeps the instructor's words; null goes back to the draft. With the first of them the figures are frozen.

@@ -7,6 +7,7 @@ import {
   type Pupil,
   ReportFigures,
   type ReportHead,
+  type Sender,
   type Share,
   type SharedAct,
   type SharedDay,
@@ -85,7 +86,7 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
       const days = plan ? layOut(plan.plan, drillShelf(own)).map(sharedDay) : [];
       const named = [report.drill, ...days.map((d) => d.drill)];
       return {
-        head: headOf(lesson, pupil),
+        head: headOf(lesson, pupil, report.by),
         figures: ReportFigures.parse(report),
         text: report.text ?? report.draft,
         review: report.review,
@@ -134,12 +135,13 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
 const names = ({ page }: { readonly page: FrozenPage | null }, plan: PracticePlan | null, id: string): boolean =>
   page?.figures.drill === id || (plan?.plan.blocks ?? []).some((b) => b.drill === id);
 
-const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil): ReportHead => ({
+const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil, by: Sender): ReportHead => ({
   name,
   handed,
   minor: MINOR.includes(profile.ageBand ?? ''),
   startedAt,
   bay,
+  by,
 });
 
 const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({

@@ -62,8 +62,8 @@ export async function testApp(
     get: async (url: string) => inject({ method: 'GET', url }),
     send: async (method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', url: string, payload?: object) =>
       inject({ method, url, ...(payload ? { payload } : {}) }),
-    sendBytes: async (url: string, bytes: Uint8Array) =>
-      inject({ method: 'POST', url, headers: octets, payload: Buffer.from(bytes) }),
+    sendBytes: async (url: string, bytes: Uint8Array, method: 'POST' | 'PUT' = 'POST') =>
+      inject({ method, url, headers: octets, payload: Buffer.from(bytes) }),
     lesson: async (id = 'l') => Lesson.parse((await inject({ method: 'GET', url: `/api/lessons/${id}` })).json()),
     /** Puts a recording into a lesson and returns its swings. */
     bring: async (rec: Recording, name = 'a.vilko', lesson = 'l', query = ''): Promise<SwingHead[]> => {

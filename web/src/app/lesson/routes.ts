@@ -1,4 +1,5 @@
 import type { Routes } from '@angular/router';
+import { provideDayState } from '../state/day';
 import { provideLessonState } from '../state/lesson-state';
 
 /** The pages of a lesson, with the state that only they need. */
@@ -46,6 +47,12 @@ export const lessonRoutes: Routes = [
         path: 'report',
         title: 'Report · Vilko',
         loadComponent: () => import('./report/report').then((m) => m.ReportPage),
+      },
+      {
+        path: 'end',
+        providers: [...provideDayState()],
+        title: 'End of the lesson · Vilko',
+        loadComponent: () => import('./end/end-lesson').then((m) => m.EndLesson),
       },
       {
         path: 'report/speak',

@@ -78,6 +78,8 @@ export class AgreementFields {
   readonly value = input.required<Agreement>();
   /** Where the school wants it with the club at hand; both ends null where it has no range. */
   readonly school = input<PracticeBand>([null, null]);
+  /** Words of the school's range where it is not one school's; empty: the range itself. */
+  readonly asSchool = input('');
   readonly changed = output<Agreement>();
   private readonly units = inject(HouseUnits);
   private readonly stored = computed(() => (this.value().measure ? quantityOf(this.value().measure!).unit : ''));
@@ -100,6 +102,7 @@ export class AgreementFields {
     return t?.of === 'spread' ? this.text(t.most) : '';
   });
   protected readonly schoolWords = computed(() => {
+    if (this.asSchool()) return this.asSchool();
     const [lo, hi] = this.school();
     if (lo === null && hi === null) return 'the school has no range for it';
     return `as the school has it: ${wanted(this.units.range([lo, hi], this.stored()), this.units.shown(this.stored()))}`;

@@ -20,13 +20,15 @@ type Words = Pick<LessonHead, 'homework' | 'notes'>;
         (change)="changed.emit({ homework: homework.value })"
       ></textarea>
     </label>
-    <label class="field mt-2"
-      >Next visit<input
-        #visit
-        type="date"
-        [value]="lesson().nextVisit ?? ''"
-        (change)="changed.emit({ nextVisit: visit.value || null })"
-    /></label>
+    @if (visit()) {
+      <label class="field mt-2"
+        >Next visit<input
+          #day
+          type="date"
+          [value]="lesson().nextVisit ?? ''"
+          (change)="changed.emit({ nextVisit: day.value || null })"
+      /></label>
+    }
     <label class="field mt-2"
       >Notes of this lesson<textarea
         #notes
@@ -41,6 +43,8 @@ type Words = Pick<LessonHead, 'homework' | 'notes'>;
 })
 export class LessonNotes {
   readonly lesson = input.required<Pick<LessonHead, 'id' | 'homework' | 'nextVisit' | 'notes'>>();
+  /** The day of the next visit is asked here. */
+  readonly visit = input(true);
   readonly changed = output<LessonChange>();
   private readonly typed = signal<Words | null>(null);
   private readonly kept = computed((): Words => ({ homework: this.lesson().homework, notes: this.lesson().notes }));

@@ -42,7 +42,17 @@ export const officeRoutes: Routes = [
     title: 'Drills · Vilko',
     loadComponent: () => import('./drills/drills').then((m) => m.Drills),
   },
+  {
+    path: 'programmes',
+    title: 'Programmes · Vilko',
+    loadComponent: () => import('./programmes/programmes').then((m) => m.ProgrammesPage),
+  },
   { path: 'inbox', title: 'Inbox · Vilko', loadComponent: () => import('./inbox/inbox').then((m) => m.Inbox) },
+  {
+    path: 'letters',
+    title: 'Letters · Vilko',
+    loadComponent: () => import('./letters/letters').then((m) => m.Letters),
+  },
   { path: 'bin', title: 'Bin · Vilko', loadComponent: () => import('./bin/bin').then((m) => m.Bin) },
   {
     path: 'devices',

@@ -18,7 +18,10 @@ const text = {
   agreed: '',
 };
 const PAGE: SharedPage = {
-  head: { name: 'Ada', handed: 'right', minor: false, startedAt: '2026-11-20T10:00:00.000Z', bay: 'Bay 3' },
+  head: {
+    ...{ name: 'Ada', handed: 'right', minor: false, startedAt: '2026-11-20T10:00:00.000Z', bay: 'Bay 3' },
+    by: { house: 'Tarred Line Golf Shed', instructor: 'Runa', signature: 'By the harbour', mark: null },
+  },
   figures: { club: null, measure: null, success: null, before: null, after: null, drill: 'tap-after', nextVisit: null },
   text,
   review: null,

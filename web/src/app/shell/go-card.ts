@@ -42,6 +42,7 @@ export class GoCard {
       ? [
           ...STOPS.map(({ path, words }, i) => ({ key: String(i + 1), words, path: `/lesson/${l.id}/${path}` })),
           { key: 'e', words: 'Numbers from elsewhere', path: `/lesson/${l.id}/entered` },
+          { key: 'x', words: 'End of the lesson', path: `/lesson/${l.id}/end` },
         ]
       : [];
     return [...(l ? [{ title: `Lesson of ${l.pupil.name}`, places: stops }] : []), { title: 'House', places: OFFICE }];

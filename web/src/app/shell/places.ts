@@ -15,8 +15,10 @@ export const OFFICE = [
   { path: '/office/pupils', words: 'Pupils', key: 'p' },
   { path: '/office/patterns', words: 'Patterns', key: 't' },
   { path: '/office/drills', words: 'Drills', key: 'd' },
+  { path: '/office/programmes', words: 'Programmes', key: 'r' },
   { path: '/office/devices', words: 'Devices', key: 'v' },
   { path: '/office/measures', words: 'Measures', key: 'm' },
+  { path: '/office/letters', words: 'Letters', key: 'l' },
   { path: '/office/bin', words: 'Bin', key: 'b' },
   { path: '/office/settings', words: 'Settings', key: 's' },
 ] as const;

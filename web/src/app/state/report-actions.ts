@@ -21,8 +21,6 @@ export const ReportActions = createActionGroup({
     Renewed: props<{ lessonId: string; report: Report }>(),
     'Choose task': props<{ lessonId: string; drill: string | null }>(),
     'Task chosen': props<{ lessonId: string; drill: string | null; report: Report }>(),
-    Send: props<{ lessonId: string; to: string }>(),
-    Sent: props<{ file: string; to: string }>(),
     'Open shares': props<{ lessonId: string }>(),
     'Shares came': props<{ lessonId: string; shares: Shares }>(),
     'Make share': props<{ lessonId: string; days: (typeof SHARE_DAYS)[number] }>(),

@@ -84,12 +84,6 @@ export const reportEffects = {
     (report, { lessonId, drill }) => A.taskChosen({ lessonId, drill, report }),
     failed,
   ),
-  send: calling(
-    A.send,
-    (api, { lessonId, to }) => api.ask('sendReport', { id: lessonId }, { to }),
-    ({ file }, { to }) => A.sent({ file, to }),
-    failed,
-  ),
   openShares: callingNewest(
     A.openShares,
     (api, { lessonId }) => api.ask('shares', { id: lessonId }),
@@ -124,7 +118,7 @@ export const reportEffects = {
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.renewed, A.sent, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
+        ofType(A.kept, A.renewed, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.notKept.type)
@@ -132,8 +126,6 @@ export const reportEffects = {
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.renewed.type)
             return NoticeActions.say({ text: 'Renewed: every figure of the page is of now.', kind: 'plain' });
-          if (a.type === A.sent.type)
-            return NoticeActions.say({ text: `The letter to ${a.to} lies in the outbox: ${a.file}`, kind: 'plain' });
           if (a.type === A.shareChanged.type) return NoticeActions.say({ text: a.said, kind: 'plain' });
           if (a.type === A.reviewKept.type)
             return NoticeActions.say({

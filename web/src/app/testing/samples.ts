@@ -177,6 +177,7 @@ export const report: Report = {
     ],
     beforeAt: null,
   },
+  by: { house: '', instructor: '', signature: '', mark: null },
   madeAt: null,
   behind: null,
   moved: [],

@@ -8,6 +8,7 @@ import { dayWords } from '../lesson/practise/day-words';
 const ACT: Readonly<Record<NeedKind, string>> = {
   pain: 'Look',
   answer: 'Read',
+  letter: 'Send',
   retest: 'Book',
   visit: 'Book',
   practice: 'Look',
@@ -50,6 +51,7 @@ export class NeedsList {
   protected readonly act = (n: Need): string => ACT[n.kind];
   protected readonly pathOf = (n: Need): string[] => {
     if (n.kind === 'inbox') return ['/office/inbox'];
+    if (n.kind === 'letter') return ['/office/letters'];
     if (n.kind === 'retest' || n.kind === 'visit') return ['/week'];
     if (n.kind === 'practice' && n.lessonId) return ['/lesson', n.lessonId, 'practise'];
     return ['/office/pupils', n.pupilId!];

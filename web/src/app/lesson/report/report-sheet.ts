@@ -24,6 +24,14 @@ import { HouseDrills } from '../../state/house-drills';
       class="mx-auto max-w-[760px] bg-sheet px-8 py-6 max-[640px]:px-4 text-15 leading-[21px] print:max-w-none print:p-0"
       aria-label="Report"
     >
+      @if (head().by.mark || head().by.house) {
+        <p class="mb-2 flex items-center gap-3 text-ink2">
+          @if (head().by.mark; as mark) {
+            <img class="max-h-12 max-w-[160px] bg-white" [src]="mark" alt="" />
+          }
+          {{ head().by.house }}
+        </p>
+      }
       <header class="flex items-baseline gap-4 border-b-2 border-ink pb-1.5">
         <h2 class="text-24 font-semibold">{{ head().name }}</h2>
         <p class="ml-auto text-ink2">{{ date() }}, {{ head().bay }}</p>
@@ -106,6 +114,12 @@ import { HouseDrills } from '../../state/house-drills';
             {{ d.caution }} {{ cautions }}{{ head().minor ? ' No maximal efforts.' : '' }}
           </p>
         </section>
+      }
+      @if (head().by.instructor; as name) {
+        <footer class="mt-3 border-t border-rules pt-1.5 text-13 leading-[17px] text-ink2">
+          <p class="text-ink">{{ name }}</p>
+          <p class="whitespace-pre-line">{{ head().by.signature }}</p>
+        </footer>
       }
     </article>
   `,

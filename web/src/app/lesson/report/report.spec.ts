@@ -1,6 +1,8 @@
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
 import type { Report, ReportText } from '@vilko/contract/report';
 import type { Share, Shares } from '@vilko/contract/share';
+import { TestBed } from '@angular/core/testing';
+import { Keys } from '../../shell/keys';
 import { type House, openLesson } from '../../testing/house';
 import { pupil, report } from '../../testing/samples';
 import { ReportPage } from './report';
@@ -96,17 +98,18 @@ describe('Report', () => {
     await c.set({});
     expect(sheet()).not.toContain('You felt it twice.');
   });
-  it('goes as a PDF, and as a letter into the outbox', async () => {
+  it('goes as a PDF, and on to the letter by one key', async () => {
     const { house, c } = await page(REPORT);
     expect(c.all('a[target]').map((a) => a.getAttribute('href'))).toEqual(['/api/lessons/l/report.pdf']);
-    await c.press('E-mail file');
-    expect(c.text()).toContain('The address is kept nowhere else.');
-    await c.fill('To', 'ada@example.org');
-    await c.press('Put into the outbox');
-    const sent = house.asked('POST', '/api/lessons/l/report/send');
-    expect(sent.request.body).toEqual({ to: 'ada@example.org' });
-    sent.flush({ file: 'l--2026.eml' });
-    expect(house.said()).toBe('The letter to ada@example.org lies in the outbox: l--2026.eml');
+    expect(c.all('a.main-button').map((a) => a.getAttribute('href'))).toEqual(['/lesson/l/end']);
+    TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: 'm' }));
+    expect(house.goes()).toEqual(['/lesson/l/end']);
+  });
+  it('says who stands behind it', async () => {
+    const by = { house: 'Tarred Line Golf Shed', instructor: 'Runa', signature: 'By the harbour', mark: null };
+    const { sheet } = await page({ ...REPORT, by });
+    expect(sheet()).toMatch(/^Tarred Line Golf Shed/);
+    expect(sheet()).toMatch(/Runa By the harbour$/);
   });
   it('opens a page for the pupil: a link made, shown to a phone only where one can come, revoked for good', async () => {
     const { house, c } = await page(REPORT);

@@ -11,7 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MINOR } from '@vilko/contract/person-words';
 import type { Report, ReportField, ReportText } from '@vilko/contract/report';
@@ -29,7 +29,7 @@ import { FilmWatch } from '../practise/film-watch';
 import { FrozenLine } from './frozen-line';
 import { ReportSheet } from './report-sheet';
 import { SharePanel } from './share-panel';
-import { HouseDrills } from '../../state/house-drills';
+import { TaskChoice } from './task-choice';
 
 const SETTLE = 600;
 
@@ -37,7 +37,7 @@ const SETTLE = 600;
 @Component({
   selector: 'vk-report',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FrozenLine, ReportSheet, RouterLink, SharePanel],
+  imports: [FrozenLine, ReportSheet, RouterLink, SharePanel, TaskChoice],
   host: { class: 'block h-full min-h-0 print:h-auto' },
   template: `
     @if (error(); as e) {
@@ -70,15 +70,7 @@ const SETTLE = 600;
           <vk-frozen-line class="mt-1" [report]="report()!" (renew)="renew()" />
           @for (f of fields; track f.key) {
             @if (f.key === 'task') {
-              <label class="field mt-2"
-                >One thing to do is
-                <select (change)="choose($any($event.target).value)">
-                  <option value="" [selected]="!lesson()!.task">{{ follows() }}</option>
-                  @for (d of drills(); track d.id) {
-                    <option [value]="d.id" [selected]="d.id === lesson()!.task">{{ d.name }}</option>
-                  }
-                </select>
-              </label>
+              <vk-task-choice class="mt-2" />
             }
             <label class="field mt-2"
               >{{ f.head }}
@@ -108,15 +100,13 @@ const SETTLE = 600;
             <p class="text-15 text-ink2">The page, exactly as the pupil gets it</p>
             <a class="plain-button ml-auto" [routerLink]="['/lesson', lessonId(), 'report', 'speak']">Speak</a>
             <a #pdf class="plain-button" [href]="'/api/lessons/' + lessonId() + '/report.pdf'" target="_blank">PDF</a>
-            <button class="plain-button" [attr.aria-expanded]="open() === 'mail'" (click)="toggle('mail')">
-              E-mail file
-            </button>
-            <button class="plain-button" [attr.aria-expanded]="open() === 'page'" (click)="toggle('page')">
+            <button class="plain-button" [attr.aria-expanded]="open()" (click)="toggle()">
               Pupil’s page{{ answers() }}
             </button>
-            <button class="main-button" (click)="print()">Print</button>
+            <button class="plain-button" (click)="print()">Print</button>
+            <a class="main-button" [routerLink]="['/lesson', lessonId(), 'end']">Letter and end</a>
           </div>
-          @if (open() === 'page') {
+          @if (open()) {
             <vk-share-panel
               class="max-h-[320px] shrink-0 overflow-y-auto border-b border-rules px-4 py-2 print:hidden"
               [shares]="shares()"
@@ -141,23 +131,6 @@ const SETTLE = 600;
               ></video>
             }
           }
-          @if (open() === 'mail') {
-            <form
-              class="flex items-end gap-3 border-b border-rules px-4 py-2 print:hidden"
-              (submit)="$event.preventDefault(); send(to.value)"
-            >
-              <label class="field w-[300px]"
-                >To<input #to type="email" required autocomplete="off" placeholder="name@example.org"
-              /></label>
-              <button class="main-button h-8" [disabled]="!to.validity.valid && to.value !== ''">
-                Put into the outbox
-              </button>
-              <p class="min-w-0 flex-1 leading-4 text-ink2">
-                A letter with the PDF, as a file in the outbox folder: a mail program sends it. The address is kept
-                nowhere else.
-              </p>
-            </form>
-          }
           <div
             tabindex="0"
             class="min-h-0 flex-1 overflow-y-auto bg-rules/40 px-6 py-4 max-[900px]:overflow-visible max-[900px]:px-0 print:overflow-visible print:bg-transparent print:p-0"
@@ -172,6 +145,7 @@ const SETTLE = 600;
 export class ReportPage {
   readonly lessonId = input.required<string>();
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
   private readonly failed = this.store.selectSignal(reportFeature.selectError);
   protected readonly report = this.store.selectSignal(reportFeature.selectReport);
@@ -180,32 +154,22 @@ export class ReportPage {
   private readonly saving = this.store.selectSignal(reportFeature.selectSaving);
   private readonly rack = this.store.selectSignal(lessonFeature.selectRack);
   protected readonly fields = REPORT_FIELDS;
-  private readonly house = inject(HouseDrills);
-  protected readonly drills = computed(() =>
-    [...this.house.shelf().offered].sort((a, b) => a.name.localeCompare(b.name)),
-  );
-  /** What the one thing to do is where no drill was chosen. */
-  protected readonly follows = computed(() => {
-    if (this.lesson()?.task) return 'what homework, plan and finding say';
-    const id = this.report()?.drill;
-    const named = this.house.shelf().one(id);
-    if (named) return `${named.name}, by homework, plan or finding`;
-    return this.report()?.draft.task ? 'the homework’s sentence' : 'nothing yet';
-  });
-  /** What is open between the buttons and the page. */
-  protected readonly open = signal<'mail' | 'page' | null>(null);
+  /** The pupil's page and its links stand open above the sheet. */
+  protected readonly open = signal(false);
   /** What is being written and not sent yet. */
   private readonly own = signal<ReportText | null>(null);
   protected readonly text = computed((): ReportText | null => this.own() ?? textOf(this.report()));
   protected readonly head = computed((): ReportHead | null => {
-    const l = this.lesson();
+    const [l, report] = [this.lesson(), this.report()];
     return (
-      l && {
+      l &&
+      report && {
         name: l.pupil.name,
         handed: l.pupil.handed,
         minor: MINOR.includes(l.pupil.profile.ageBand ?? ''),
         startedAt: l.startedAt,
         bay: l.bay,
+        by: report.by,
       }
     );
   });
@@ -259,8 +223,12 @@ export class ReportPage {
     inject(Keys).use('Report', [
       { key: 'p', words: 'print', run: () => this.print() },
       { key: 'f', words: 'PDF', run: () => this.pdf()?.nativeElement.click() },
-      { key: 'm', words: 'letter with the PDF', run: () => this.toggle('mail') },
-      { key: 'l', words: 'link for the pupil', run: () => this.toggle('page') },
+      {
+        key: 'm',
+        words: 'letter, and the end of the lesson',
+        run: () => void this.router.navigate(['/lesson', this.lessonId(), 'end']),
+      },
+      { key: 'l', words: 'link for the pupil', run: () => this.toggle() },
     ]);
   }
 
@@ -288,9 +256,6 @@ export class ReportPage {
   protected renew(): void {
     this.store.dispatch(ReportActions.renew({ lessonId: this.lessonId() }));
   }
-  protected choose(drill: string): void {
-    this.store.dispatch(ReportActions.chooseTask({ lessonId: this.lessonId(), drill: drill || null }));
-  }
   protected backToDraft(): void {
     const before = this.text();
     this.own.set(null);
@@ -298,15 +263,10 @@ export class ReportPage {
       ReportActions.keep({ lessonId: this.lessonId(), text: null, before, said: 'The draft stands again.' }),
     );
   }
-  protected send(to: string): void {
-    if (!to) return;
-    this.store.dispatch(ReportActions.send({ lessonId: this.lessonId(), to }));
-    this.open.set(null);
-  }
-  protected toggle(what: 'mail' | 'page'): void {
-    this.open.update((o) => (o === what ? null : what));
+  protected toggle(): void {
+    this.open.update((o) => !o);
     // answers may have come since the lesson was opened
-    if (this.open() === 'page') this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
+    if (this.open()) this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() }));
   }
   protected deleteReview(): void {
     // a voice cannot be recorded again: asked once more before it goes

@@ -28,8 +28,8 @@ import { QrMark } from '../../pupil-page/qr-mark';
         @if (shares(); as s) {
           @if (s.origin === null) {
             <strong class="text-ink"
-              >Vilko listens on this machine only: a phone cannot open the link. Hand over the PDF, or start Vilko with
-              HOST=0.0.0.0.</strong
+              >Vilko listens on this machine only: a phone cannot open the link. Hand over the PDF, or send it with a
+              letter; who set Vilko up can open it to your network.</strong
             >
           }
         }

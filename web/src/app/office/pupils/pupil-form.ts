@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal } from '@angular/core';
 import { BodyScreenFields } from './body-screen-fields';
+import { ContactFields } from './contact-fields';
 import { CueFields } from './cue-fields';
 import { InjuryFields } from './injury-fields';
 import { SchoolFields } from './school-fields';
@@ -35,7 +36,7 @@ const TEXTS = [
 @Component({
   selector: 'vk-pupil-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BodyScreenFields, CueFields, FormsModule, InjuryFields, SchoolFields],
+  imports: [BodyScreenFields, ContactFields, CueFields, FormsModule, InjuryFields, SchoolFields],
   template: `
     <form #form="ngForm" class="grid grid-cols-6 gap-x-4 gap-y-3" (ngSubmit)="form.valid && keep()">
       <label class="field col-span-3"
@@ -143,6 +144,7 @@ const TEXTS = [
           />
         </label>
       }
+      <vk-contact-fields [contact]="draft().profile.contact" [minor]="minor()" (changed)="profile($event)" />
       <vk-injury-fields [profile]="draft().profile" [handed]="draft().handed" (changed)="profile($event)" />
       <vk-body-screen-fields [profile]="draft().profile" (changed)="profile($event)" />
       @for (t of texts; track t.key) {

@@ -6,6 +6,7 @@ import { Store } from '@ngrx/store';
 import type { HouseSettings, Units } from '@vilko/contract/settings';
 import { selectPatterns } from '../../state/pattern-shelf';
 import { CalendarFields } from './calendar-fields';
+import { LetterFields } from './letter-fields';
 import { Limits } from './limits';
 import { SigningIn } from './signing-in';
 import { Sports } from './sports';
@@ -20,11 +21,11 @@ const MEGABYTE = 1e6;
 @Component({
   selector: 'vk-settings',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CalendarFields, FormsModule, Limits, SigningIn, Sports],
+  imports: [CalendarFields, FormsModule, LetterFields, Limits, SigningIn, Sports],
   template: `
     <div class="h-full overflow-auto px-4 pt-5 pb-10">
       <h1 class="text-24 font-semibold">Settings</h1>
-      <div class="mt-4 grid max-w-[1180px] grid-cols-2 gap-x-12 gap-y-8 text-15">
+      <div class="mt-4 max-w-[1180px] columns-2 gap-x-12 text-15 *:mb-8 *:break-inside-avoid">
         <section aria-labelledby="units">
           <h2 id="units" class="text-18 font-semibold">Units</h2>
           <p class="text-ink2">How numbers are shown; stored they stay SI. Pressure speed is always m/s.</p>
@@ -138,6 +139,7 @@ const MEGABYTE = 1e6;
             </p>
           }
         </section>
+        <section aria-labelledby="letters"><vk-letter-fields /></section>
         <section aria-labelledby="files">
           <h2 id="files" class="text-18 font-semibold">Files from elsewhere</h2>
           <p class="text-ink2">

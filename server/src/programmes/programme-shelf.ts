@@ -1,0 +1,48 @@
+import type { HouseProgramme, NewProgramme } from '@vilko/contract';
+import { type Programme, type ProgrammeStep, PROGRAMMES } from '@vilko/core';
+import type { StepAgreed } from '../day/desk.js';
+import type { ProgrammeRepository } from './programme-repository.js';
+
+const shipped = new Map(PROGRAMMES.map((p) => [p.id, p]));
+
+/** The house's programmes: those that come with the application, changed ones in their place, then its own. */
+export function programmeShelf(kept: ProgrammeRepository) {
+  const all = async (): Promise<HouseProgramme[]> => {
+    const rows = new Map((await kept.every()).map((r) => [r.id, r]));
+    const asKept = (p: Programme): HouseProgramme => {
+      const row = rows.get(p.id);
+      rows.delete(p.id);
+      const own = row !== undefined && JSON.stringify(row.programme) !== JSON.stringify(p);
+      return { programme: row?.programme ?? p, own, off: (row?.offAt ?? null) !== null };
+    };
+    const first = [...shipped.values()].map(asKept);
+    return [...first, ...[...rows.values()].map((r) => ({ programme: r.programme, own: true, off: r.offAt !== null }))];
+  };
+  const one = async (id: string): Promise<HouseProgramme | null> =>
+    (await all()).find((p) => p.programme.id === id) ?? null;
+  return {
+    all,
+    one,
+    save: async (id: string, wanted: NewProgramme): Promise<HouseProgramme> => {
+      await kept.save({ ...wanted, id });
+      return (await one(id))!;
+    },
+    /** Takes one off the shelf or puts it back; null where there is none. */
+    setOff: async (id: string, off: boolean): Promise<HouseProgramme | null> => {
+      const found = await one(id);
+      if (!found) return null;
+      await kept.setOff(found.programme, off);
+      return one(id);
+    },
+    /** The step that a pupil works on; null where they follow nothing, or are through. */
+    stepOf: async (pupilId: string): Promise<StepAgreed | null> => {
+      const follows = await kept.now(pupilId);
+      const step: ProgrammeStep | undefined = follows
+        ? (await one(follows.programmeId))?.programme.steps[follows.step]
+        : undefined;
+      return step ? { aim: step.what || step.name, measure: step.measure, target: step.target } : null;
+    },
+  };
+}
+
+export type ProgrammeShelf = ReturnType<typeof programmeShelf>;

@@ -1,0 +1,16 @@
+import type { Follower, StepStanding } from '@vilko/contract/programme';
+import { hourText } from '@vilko/contract/booking-words';
+import { figure, unitBehind } from '@vilko/core/words/amounts';
+import { shortDate } from '@vilko/core/words/dates';
+import { dayWords } from './lesson/practise/day-words';
+
+/** How a step stands, in words: "met: 6 of 8 swings, mean 54%, 20 Nov". */
+export function standingWords(s: StepStanding | null): string {
+  if (!s) return 'no lesson yet';
+  const mean = s.mean === null ? '' : `, mean ${figure(s.mean, s.unit)}${unitBehind(s.unit)}`;
+  return `${s.word}: ${s.inside} of ${s.of} swings${mean}, ${shortDate(s.startedAt)}`;
+}
+
+/** When it is tested: "Mon 7 Dec, 10:00", or the day on which it is due. */
+export const testWords = ({ test, testOn }: Pick<Follower, 'test' | 'testOn'>): string =>
+  test ? `${dayWords(test.date)}, ${hourText(test.from)}` : `due ${dayWords(testOn)}, not booked`;
