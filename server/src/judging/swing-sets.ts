@@ -2,7 +2,7 @@ import {
   alike,
   type ClubFindings,
   type LessonHead,
-  type MarkKind,
+  MAY_CHANGE,
   type SetKey,
   setName,
   type Standard,
@@ -48,9 +48,6 @@ export const lastRun = <S extends ReadSwing>({ runs }: Pick<SwingSet<S>, 'runs'>
  * begin, what was said and done.
  */
 export type CutBy = Pick<LessonHead, 'measure' | 'cuts' | 'timeLine'>;
-
-/** What a golfer may have changed by: a pause or somebody else's swing is not. */
-const MAY_CHANGE: ReadonlySet<MarkKind> = new Set(['cue', 'drill', 'club set-up']);
 
 interface HowCut {
   readonly agreed: QuantityId | null;
@@ -99,7 +96,7 @@ export function setsOf<S extends ReadSwing>(
     const key = { club, clubName, device: summary.device, intent };
     const lesson = lessonOf(lessonId);
     const byHand = lesson?.cuts[setName(key)];
-    const marks = lesson?.timeLine.filter((m) => MAY_CHANGE.has(m.kind)) ?? [];
+    const marks = lesson?.timeLine.filter((m) => MAY_CHANGE.includes(m.kind)) ?? [];
     const found = cut(set, standardOf(club, intent), { agreed: lesson?.measure ?? null, byHand, marks });
     return { ...key, lessonId, swings: found.runs.flat(), ...found, byHand: byHand !== undefined };
   });

@@ -409,10 +409,12 @@ export class Week {
     if (!by || b.state === 'begun') return;
     e.preventDefault();
     e.stopPropagation();
-    const { bay, coach } = b;
+    // two presses in a row are two steps, though the first is not drawn yet
+    const at = { ...b, ...this.underWay().get(b.id) };
+    const { date, from, minutes, bay, coach } = at;
     const place = e.shiftKey
-      ? { date: b.date, from: b.from, minutes: Math.max(SHORTEST_BOOKING, b.minutes + by[1]), bay, coach }
-      : { date: addDays(b.date, by[0]), from: movedBy(b, by[1]), minutes: b.minutes, bay, coach };
+      ? { date, from, minutes: Math.max(SHORTEST_BOOKING, minutes + by[1]), bay, coach }
+      : { date: addDays(date, by[0]), from: movedBy(at, by[1]), minutes, bay, coach };
     this.put(b.id, place);
     clearTimeout(this.settling);
     const was = this.calendar()!.bookings.find((x) => x.id === b.id)!;

@@ -20,6 +20,8 @@ export interface ReplayScene {
   readonly before: ReplaySwing | null;
   readonly now: ReplaySwing;
   readonly films: readonly ReplayFilm[];
+  /** What was said or done before the one and after the other; empty: nothing. */
+  readonly since: string;
   /** From impact, s. */
   readonly t: number;
 }
@@ -40,6 +42,7 @@ const STRIP = { top: 548, h: 150, left: 70, right: 24 } as const;
 const PLAN_HEIGHT = STRIP.top - HEAD - 16;
 const FILMS_WIDTH = 500;
 const STEP = 0.004;
+const LONGEST_CUE = 72;
 
 const impactOf = (v: SwingTraces): number => v.events.p7?.t ?? v.end;
 
@@ -68,10 +71,14 @@ export function drawReplay(c: CanvasRenderingContext2D, scene: ReplayScene): voi
   head(c, scene);
   const plan = { x: 16, y: HEAD, w: REPLAY_SIZE.w - 32 - (scene.films.length ? FILMS_WIDTH + 16 : 0), h: PLAN_HEIGHT };
   routes(c, scene, plan);
+  if (scene.since) text(c, cut(scene.since), [plan.x + 12, plan.y + plan.h - 14], { colour: INK2 });
   films(c, scene.films, { x: plan.x + plan.w + 16, y: HEAD, w: FILMS_WIDTH, h: PLAN_HEIGHT });
   strip(c, scene);
   c.restore();
 }
+
+/** A cue may be longer than the picture is wide. */
+const cut = (words: string): string => (words.length > LONGEST_CUE ? `${words.slice(0, LONGEST_CUE)} …` : words);
 
 interface Box {
   readonly x: number;

@@ -7,11 +7,12 @@ const view = (handed: 'right' | 'left'): ReadView => viewOf({ device: 'plates', 
 describe('the replay as a picture', () => {
   const canvas = Object.assign(document.createElement('canvas'), { width: REPLAY_SIZE.w, height: REPLAY_SIZE.h });
   const c = canvas.getContext('2d')!;
-  const drawn = (v: ReadView, t: number, before: ReadView | null = null) => {
+  const drawn = (v: ReadView, t: number, before: ReadView | null = null, since = '') => {
     drawReplay(c, {
       now: { view: v, words: 'Now' },
       before: before && { view: before, words: 'Before' },
       films: [],
+      since,
       t,
     });
     return c.getImageData(0, 0, REPLAY_SIZE.w, REPLAY_SIZE.h).data;
@@ -44,6 +45,15 @@ describe('the replay as a picture', () => {
     // the ring stands on the lead side after impact: left for a right-hander
     expect(late.x).toBeLessThan(REPLAY_SIZE.w / 2);
     expect(ink(drawn(view('left'), 0.2)).x).toBeGreaterThan(REPLAY_SIZE.w / 2);
+  });
+  it('says what stands between the two, and no more of it than there is room for', () => {
+    const spy = spyOn(c, 'fillText').and.callThrough();
+    drawn(view('right'), 0, null, `since “${'step '.repeat(40)}”`);
+    const told = spy.calls.allArgs().map(([words]) => words);
+    expect(told.find((w) => w.startsWith('since'))).toMatch(/^since “step .{60,70} …$/);
+    spy.calls.reset();
+    drawn(view('right'), 0);
+    expect(spy.calls.allArgs().some(([words]) => words.startsWith('since'))).toBeFalse();
   });
   it('says where there is no route', () => {
     expect(ink(drawn({ ...view('right'), path: null }, 0)).n).toBeLessThan(ink(drawn(view('right'), 0)).n);

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import type { Recording } from '@vilko/core/recording/recording';
+import type { Lesson } from '@vilko/contract/swing';
 import { simulate } from '@vilko/core/golfer/simulate';
 import { ANALYSED_HERE } from '../../testing/here';
 import { openLesson } from '../../testing/house';
@@ -22,8 +23,12 @@ describe('Compare', () => {
   const rack = [1, 2, 3, 4, 5, 6].map((n) => swing(n, { thumbnail: shape }));
 
   /** Opens the page and answers for recordings until all that is wanted is read. */
-  async function open(inputs: Record<string, unknown> = {}, compared: object | null = null) {
-    const h = openLesson({ rack }, [ANALYSED_HERE]);
+  async function open(
+    inputs: Record<string, unknown> = {},
+    compared: object | null = null,
+    timeLine: Lesson['timeLine'] = [],
+  ) {
+    const h = openLesson({ rack, timeLine }, [ANALYSED_HERE]);
     const c = await h.show(Compare, { lessonId: 'l', ...inputs });
     h.maybe('GET', '/api/pupils/p/swings')?.flush(rack);
     h.maybe('GET', '/api/lessons/l/findings')?.flush({ clubs: [], oneSwingForAll: false, compared });
@@ -50,6 +55,12 @@ describe('Compare', () => {
     expect(row.textContent).toContain('real change');
     expect(c.all('[data-testid=headline]')[0]!.textContent).toMatch(/real change.*Lead share, impact up/);
     expect(c.text()).toContain('Nearest to the middle of the second set: swing');
+  });
+  it('tells the change with what was said where the second set begins', async () => {
+    const at = '2026-11-20T10:00:00Z';
+    const cue = { id: 'c', at, before: 4, kind: 'cue' as const, words: 'step off the ferry' };
+    const { c } = await open({}, null, [cue]);
+    expect(c.text()).toContain('Since “step off the ferry”, swing 4.');
   });
   it('of a first lesson in which nothing changed says so, and halves it by one press', async () => {
     const { h, c } = await open({}, { before: [], after: ['s1', 's2', 's3', 's4', 's5', 's6'] });

@@ -14,6 +14,7 @@ import { lower } from '@vilko/core/words/case';
 import { Keys } from '../../shell/keys';
 import { HouseUnits } from '../../shell/units';
 import { swingsOfPupil } from '../swings-of-pupil';
+import { sinceBetween } from '../time-line/since-words';
 import { NoticeActions } from '../../state/notices';
 import { lessonFeature } from '../../state/lesson';
 import { OfficeActions, officeFeature } from '../../state/office';
@@ -180,6 +181,9 @@ const NOTHING: Sets = { before: [], after: [] };
           >
             {{ said() }}
           </p>
+          @if (since(); as text) {
+            <p class="pb-1">{{ text }}.</p>
+          }
           @if (alone()) {
             <p class="pb-1 text-ink2">
               <button class="link" (click)="halve()">Its first half against its second</button>
@@ -401,6 +405,11 @@ export class Compare {
     ];
     const head = id && this.heads([id])[0];
     return head ? `Nearest to the middle of the second set: swing ${head.number}.` : '';
+  });
+  /** What was said or done where the second set begins. */
+  protected readonly since = computed(() => {
+    const [lesson, { before, after }] = [this.lesson(), this.sets()];
+    return lesson ? sinceBetween(this.heads(before), this.heads(after), lesson) : '';
   });
   protected readonly moved = computed(() => {
     const real = this.beside().filter(isReal);

@@ -2,6 +2,7 @@ import type { Booked, Booking, CalendarDays } from '@vilko/contract/booking';
 import type { Letter, LetterDraft } from '@vilko/contract/letter';
 import { provideDayState } from '../../state/day';
 import { BayActions } from '../../state/bay';
+import { LessonActions } from '../../state/lesson';
 import { openLesson } from '../../testing/house';
 import { bay, lesson, report, swing } from '../../testing/samples';
 import { EndLesson } from './end-lesson';
@@ -70,6 +71,15 @@ describe('the end of a lesson', () => {
     booked.flush({ bookings: [next], refused: [] } satisfies Booked);
     expect(house.said()).toContain('Ada: booked Tue 22 Dec, 10:15');
     expect(house.asked('PATCH', `/api/lessons/${lesson.id}`).request.body).toEqual({ nextVisit: '2026-12-22' });
+  });
+
+  it('keeps the hour that was typed though the lesson changes meanwhile', async () => {
+    const { house, c } = await end();
+    await c.fill('From', '12:30');
+    house.dispatch(LessonActions.swingChanged({ swing: swing(1, { id: 's1', starred: true }) }));
+    await c.set({});
+    await c.press('Book');
+    expect((house.asked('POST', '/api/bookings').request.body as { from: number }).from).toBe(750);
   });
 
   it('says why a time cannot be, and takes it even so where only the house is closed', async () => {

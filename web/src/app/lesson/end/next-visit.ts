@@ -126,10 +126,13 @@ export class NextVisit {
   );
   private readonly today = computed(() => this.calendar.value()?.today ?? this.from0);
   protected readonly date = linkedSignal(() => this.inWeeks(2));
-  protected readonly from = linkedSignal(
+  // numbers, so that what is typed stays though the lesson or the calendar comes anew
+  private readonly usual = computed(
     () => (this.own() ?? this.booked()[0])?.from ?? Math.floor((this.calendar.value()?.now ?? 0) / 60) * 60,
   );
-  protected readonly long = linkedSignal(() => (this.own() ?? this.booked()[0])?.minutes ?? LONG);
+  private readonly usualLength = computed(() => (this.own() ?? this.booked()[0])?.minutes ?? LONG);
+  protected readonly from = linkedSignal(() => this.usual());
+  protected readonly long = linkedSignal(() => this.usualLength());
   protected readonly lengths = computed(() => [...new Set([...LENGTHS, this.long()])].sort((a, b) => a - b));
   protected readonly inWholeWeeks = computed(() => WEEKS.some((w) => this.inWeeks(w) === this.date()));
   protected readonly retest = signal(false);

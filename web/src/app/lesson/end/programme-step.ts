@@ -18,8 +18,8 @@ import { sentenceOf } from '../../state/sentences';
       @if (programme(); as p) {
         <p>
           <a class="link" routerLink="/office/programmes">{{ p.name }}</a>, step {{ f.step + 1 }} of
-          {{ p.steps.length }}: <strong class="font-semibold">{{ step()?.name }}</strong>. {{ standing(f.standing) }}.
-          Test {{ test(f) }}.
+          {{ p.steps.length }}: <strong class="font-semibold">{{ step()?.name }}</strong>; {{ standing(f.standing) }};
+          test {{ test(f) }}.
           <button class="link ml-1" [disabled]="working()" (click)="on()">
             {{ f.step + 1 < p.steps.length ? 'Move on' : 'It is through' }}
           </button>

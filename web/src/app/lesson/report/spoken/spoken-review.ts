@@ -27,6 +27,7 @@ import { filmTime } from '../../../film/film-time';
 import { shortDate } from '@vilko/core/words/dates';
 import { Keys } from '../../../shell/keys';
 import { swingsOfPupil } from '../../swings-of-pupil';
+import { sinceSwing } from '../../time-line/since-words';
 import { lessonFeature } from '../../../state/lesson';
 import { ReportActions } from '../../../state/report-actions';
 import { reportFeature } from '../../../state/report';
@@ -191,6 +192,12 @@ export class SpokenReviewPage {
     };
     return { before: of('before'), now: of('now') };
   });
+  /** What was said or done between the two. */
+  private readonly since = computed(() => {
+    const of = (role: Role) => this.choices().find((s) => s.id === this.chosen()[role]) ?? null;
+    const [lesson, now] = [this.lesson(), of('now')];
+    return lesson && now ? sinceSwing(now, of('before'), lesson) : '';
+  });
   /** Films of both swings, the newer first, as many as can be seen. */
   protected readonly filmsShown = computed((): readonly (Film & { role: Role })[] =>
     (['now', 'before'] as const)
@@ -209,7 +216,8 @@ export class SpokenReviewPage {
   });
   protected readonly spoken = computed(() => {
     const { before, now } = this.swings();
-    return now ? `Replay at ${this.ms()} ms from impact. ${now.words}${before ? `; ${before.words}` : ''}.` : 'Replay';
+    const told = [now?.words, before?.words, this.since()].filter(Boolean).join('; ');
+    return now ? `Replay at ${this.ms()} ms from impact. ${told}.` : 'Replay';
   });
 
   protected readonly stage = signal<Stage>('ready');
@@ -273,7 +281,8 @@ export class SpokenReviewPage {
     }
     const context = this.canvas()?.nativeElement.getContext('2d');
     const { before, now: main } = this.swings();
-    if (context && main) drawReplay(context, { before, now: main, films: this.filmPictures(), t: this.t() });
+    if (context && main)
+      drawReplay(context, { before, now: main, films: this.filmPictures(), since: this.since(), t: this.t() });
   }
   private filmPictures(): ReplayFilm[] {
     return this.videos().flatMap(({ nativeElement: picture }) => {
