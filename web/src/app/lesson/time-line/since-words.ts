@@ -27,7 +27,7 @@ export function sinceBetween(
   return words ? `Since “${words}”, swing ${first}` : '';
 }
 
-/** What was said or done last before a swing, and not yet before the other: "since “step off the ferry”", or nothing. */
+/** What was said or done last before a swing, not yet before the other: "since “step off the ferry”", or nothing. */
 export function sinceSwing(
   now: Placed,
   before: Placed | null,
