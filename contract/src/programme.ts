@@ -18,6 +18,7 @@ export type HouseProgramme = z.infer<typeof HouseProgramme>;
 /** A step that is behind a follower. */
 export const StepDone = z.object({
   step: z.int(),
+  from: Moment,
   at: Moment,
   /** How it stood when it was left; null: nothing was measured. */
   word: z.enum(SUCCESS_WORDS).nullable(),
@@ -60,6 +61,21 @@ export const Follower = z.object({
   test: z.object({ date: CalendarDay, from: MinuteOfDay }).nullable(),
 });
 export type Follower = z.infer<typeof Follower>;
+
+/** A programme that a pupil follows or followed, step by step; `until` null: it goes on. */
+export const ProgrammePast = z.object({
+  name: z.string(),
+  steps: z.array(
+    z.object({
+      name: z.string(),
+      from: Moment,
+      until: Moment.nullable(),
+      /** How it stood when it was left; null: nothing was measured, or it goes on. */
+      word: z.enum(SUCCESS_WORDS).nullable(),
+    }),
+  ),
+});
+export type ProgrammePast = z.infer<typeof ProgrammePast>;
 
 /** The house's programmes and who follows them. */
 export const Programmes = z.object({ programmes: z.array(HouseProgramme), followers: z.array(Follower) });

@@ -129,6 +129,7 @@ export const ADDRESSES = {
   follow: 'POST /api/programmes/:id/followers',
   moveFollower: 'POST /api/followers/:id',
   followed: 'GET /api/pupils/:id/programme',
+  programmesOf: 'GET /api/pupils/:id/programmes',
   // bays
   bays: 'GET /api/bays',
   addBay: 'POST /api/bays',

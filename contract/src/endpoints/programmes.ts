@@ -1,5 +1,13 @@
 import * as z from 'zod';
-import { Follower, FollowerAct, FollowerMoved, HouseProgramme, NewProgramme, Programmes } from '../programme.js';
+import {
+  Follower,
+  FollowerAct,
+  FollowerMoved,
+  HouseProgramme,
+  NewProgramme,
+  ProgrammePast,
+  Programmes,
+} from '../programme.js';
 import { rows } from './endpoint.js';
 import { NO_PUPIL } from './pupils.js';
 
@@ -32,6 +40,7 @@ export const PROGRAMMES = rows({
     reply: FollowerMoved,
     missing: 'Nobody follows a programme there.',
   },
+  programmesOf: { does: 'Programmes that a pupil follows or followed, step by step', reply: z.array(ProgrammePast) },
   followed: {
     does: 'The programme that a pupil follows; null where none',
     reply: Follower.nullable(),

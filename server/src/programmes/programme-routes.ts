@@ -15,6 +15,7 @@ export function programmeRoutes(
   serve(app, 'restoreProgramme', ({ params }) => programmes.restore(params.id));
   serve(app, 'follow', ({ params, body }) => programmes.follow(params.id, body.pupilIds));
   serve(app, 'moveFollower', ({ params, body }) => programmes.move(params.id, body));
+  serve(app, 'programmesOf', ({ params }) => programmes.past(params.id));
   serve(app, 'followed', ({ params }) => programmes.followed(params.id));
   done();
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Follower, FollowerAct, FollowerMoved, NewProgramme, Programmes } from '@vilko/contract';
+import type { Follower, FollowerAct, FollowerMoved, NewProgramme, ProgrammePast, Programmes } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { type FollowerShelves, followerDesk } from './follower-desk.js';
 
@@ -26,6 +26,18 @@ export function programmeService({ now = () => new Date(), ...shelves }: Program
     async followed(pupilId: string): Promise<Follower | null> {
       const row = await kept.now(pupilId);
       return row && followerOf(row, await programmeOf(row.programmeId));
+    },
+    /** What a pupil follows or followed, step by step. */
+    async past(pupilId: string): Promise<ProgrammePast[]> {
+      const [rows, programmes] = [await kept.ofPupils([pupilId]), await shelf.all()];
+      return rows.flatMap((f) => {
+        const programme = programmes.find((p) => p.programme.id === f.programmeId)?.programme;
+        if (!programme) return [];
+        const nameOf = (step: number): string => programme.steps[step]?.name ?? `step ${step + 1}`;
+        const done = f.done.map((d) => ({ name: nameOf(d.step), from: d.from, until: d.at, word: d.word }));
+        const now = { name: nameOf(f.step), from: f.since.toISOString(), until: null, word: null };
+        return [{ name: programme.name, steps: f.ended === null ? [...done, now] : done }];
+      });
     },
     /** Lets pupils begin; who follows a programme already is left where they are. */
     async follow(id: string, pupilIds: readonly string[]): Promise<FollowerMoved[] | null> {
@@ -58,7 +70,12 @@ export function programmeService({ now = () => new Date(), ...shelves }: Program
         await kept.change(id, { step: row.step - 1, since, done: row.done.filter((d) => d.step < row.step - 1) });
       } else {
         const stood = await standing(row, steps[row.step]);
-        const left = { step: row.step, at: since.toISOString(), word: stood?.word ?? null };
+        const left = {
+          step: row.step,
+          from: row.since.toISOString(),
+          at: since.toISOString(),
+          word: stood?.word ?? null,
+        };
         const done = [...row.done, { ...left, lessonId: stood?.lessonId ?? null }];
         const through = row.step + 1 >= steps.length;
         await kept.change(id, { step: row.step + 1, since, done, ...(through ? { ended: 'through' as const } : {}) });

@@ -7,6 +7,7 @@ import {
   HouseProgramme,
   LessonHead,
   Problem,
+  type ProgrammePast,
   Programmes,
 } from '@vilko/contract';
 import { addDays, type Day, PROGRAMMES, weekday } from '@vilko/core';
@@ -115,6 +116,16 @@ describe('a programme', () => {
     const on = await moved(follower.id, 'on');
     expect(on.follower.done.map((d) => [d.step, d.word, d.lessonId])).toEqual([[0, 'met', lesson.id]]);
     expect([on.follower.step, on.follower.standing]).toEqual([1, null]);
+    const past = (await app.get('/api/pupils/p/programmes')).json<ProgrammePast[]>();
+    expect(past.map((p) => [p.name, p.steps.map((s) => [s.name, s.word, s.until === null])])).toEqual([
+      [
+        'Short one',
+        [
+          ['Lead', 'met', false],
+          ['Again', null, true],
+        ],
+      ],
+    ]);
     const through = await moved(follower.id, 'on');
     expect([through.follower.ended, through.said]).toEqual(['through', 'Somebody is through.']);
     expect((await app.get('/api/pupils/p/programme')).json()).toBeNull();

@@ -6,21 +6,24 @@ import type { ChangeWithin, DrillEffect, SteadinessRow } from '@vilko/contract/p
 import { deviceWords } from '../../device-words';
 import { driftWords, stepWords } from '@vilko/core/words/findings';
 import { amount } from '@vilko/core/words/amounts';
-import { capital } from '@vilko/core/words/case';
+import { capital, lower } from '@vilko/core/words/case';
+import { quantityOf } from '@vilko/core/measures/quantity';
 import { entryWords } from '../../lesson/practise/entry-words';
 import { FilmWatch } from '../../lesson/practise/film-watch';
 import { TableCsv } from '../../shell/table-csv';
 import { answerOf } from '../../state/answer';
 import { OfficeActions, officeFeature } from '../../state/office';
 import { dateText, shortDate } from '@vilko/core/words/dates';
+import { MonthsChart } from '../../drawing/months/months-chart';
 import { EnteredTrends } from './entered-trends';
+import { monthsOf, whatWorked } from './months';
 import { HouseDrills } from '../../state/house-drills';
 
 /** Progress: what each drill did, changes within lessons, whether swings have come closer together, the logbook. */
 @Component({
   selector: 'vk-progress',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EnteredTrends, RouterLink, TableCsv],
+  imports: [EnteredTrends, MonthsChart, RouterLink, TableCsv],
   host: { class: 'block h-full overflow-auto px-4 pt-5 pb-10 print:h-auto' },
   template: `
     <div class="flex items-baseline gap-4">
@@ -32,7 +35,28 @@ import { HouseDrills } from '../../state/house-drills';
     } @else if (!progress() || !practice()) {
       <p class="mt-4 text-18 text-ink2" role="status">Reading every swing of this pupil …</p>
     } @else {
-      <section class="mt-4">
+      @if (marks(); as m) {
+        @if (m.length) {
+          <section class="mt-4" aria-labelledby="months">
+            <h2 id="months" class="text-18 font-semibold">Over the months{{ agreed() }}</h2>
+            <p class="text-15 text-ink2">
+              Each mark above is the mean of a lesson’s last run with its spread; filled: a real change since the lesson
+              before. What lies beneath it was there at that time: shown with it, never as proof.
+            </p>
+            <vk-months-chart
+              class="mt-1"
+              [points]="board.value()?.trend ?? []"
+              [unit]="board.value()?.unit ?? ''"
+              [marks]="m"
+              [name]="name() + ' months'"
+            />
+            @if (worked().length) {
+              <p class="mt-1 text-15">What worked: {{ worked().join('; ') }}.</p>
+            }
+          </section>
+        }
+      }
+      <section class="mt-6">
         <div class="flex items-baseline text-15">
           <h2 class="text-18 font-semibold">What each drill did</h2>
           <vk-table-csv class="ml-auto" [of]="drills" [name]="name() + ' drills'" />
@@ -195,13 +219,34 @@ export class ProgressPage {
     progress: answerOf('progress', () => ({ id: this.pupilId() })),
     practice: answerOf('practice', () => ({ id: this.pupilId() })),
     entered: answerOf('entered', () => ({ id: this.pupilId() })),
+    record: answerOf('pupil', () => ({ id: this.pupilId() })),
+    programmes: answerOf('programmesOf', () => ({ id: this.pupilId() })),
   };
+  protected readonly board = answerOf('dashboard', () => ({ id: this.pupilId() }));
   protected readonly progress = this.asked.progress.value;
   protected readonly practice = this.asked.practice.value;
   /** Null where nothing was entered. */
   protected readonly entered = computed(() => {
     const e = this.asked.entered.value();
     return e && (e.swings.length || e.film.length) ? e : null;
+  });
+  /** Everything that may have moved the pupil; null until it came. */
+  protected readonly marks = computed(() => {
+    const { record, programmes } = this.asked;
+    const [pupil, practice, progress] = [record.value(), this.practice(), this.progress()];
+    if (!pupil || !practice || !progress || !programmes.value()) return null;
+    const { lessons } = pupil;
+    const { plans, log } = practice;
+    const known = { lessons, plans, log, drills: progress.drills, programmes: programmes.value()! };
+    return monthsOf({ ...known, shelf: this.house.shelf(), now: Date.now() });
+  });
+  /** What worked with this very pupil. */
+  protected readonly worked = computed(() =>
+    whatWorked(this.asked.record.value()?.profile.cues ?? [], this.progress()?.drills ?? [], this.house.shelf()),
+  );
+  protected readonly agreed = computed(() => {
+    const measure = this.board.value()?.measure;
+    return measure ? `: ${lower(quantityOf(measure).words)}` : '';
   });
   protected readonly refused = computed(() => this.asked.progress.refused() ?? this.asked.practice.refused());
   protected readonly name = computed(() => this.pupils()?.find((p) => p.id === this.pupilId())?.name ?? 'Pupil');
