@@ -13,4 +13,5 @@ export const BLANK_ENTRY: Omit<NewLogEntry, 'at' | 'kind'> = {
   felt: null,
   note: '',
   film: null,
+  reply: null,
 };

@@ -38,6 +38,10 @@ export const LogFilm = z.object({
 });
 export type LogFilm = z.infer<typeof LogFilm>;
 
+/** An answer to what a pupil sent. */
+export const Reply = z.object({ text: z.string().trim().min(1).max(1000), at: Moment });
+export type Reply = z.infer<typeof Reply>;
+
 /** An entry of the logbook. What is written down by hand is never a measurement. */
 export const NewLogEntry = z.object({
   at: Moment,
@@ -58,6 +62,8 @@ export const NewLogEntry = z.object({
   felt: z.number().min(0).max(100).nullable(),
   note: z.string().max(1000),
   film: LogFilm.nullable().default(null),
+  /** What the instructor answered to what a pupil sent; the pupil reads it on the page. */
+  reply: Reply.nullable().default(null),
 });
 export type NewLogEntry = z.infer<typeof NewLogEntry>;
 export const LogEntry = NewLogEntry.extend({ id: z.string(), pupilId: z.string() });

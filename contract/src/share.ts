@@ -62,7 +62,7 @@ export const SharedPage = z.object({
   /** The house's own drills that the page names. */
   drills: z.array(OwnDrill),
   /** What the pupil sent from this page. */
-  sent: z.array(LogEntry.pick({ id: true, at: true, kind: true, note: true })),
+  sent: z.array(LogEntry.pick({ id: true, at: true, kind: true, note: true, reply: true })),
   expiresAt: z.string(),
 });
 export type SharedPage = z.infer<typeof SharedPage>;

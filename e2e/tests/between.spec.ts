@@ -66,6 +66,14 @@ test('a retest says partly, on the measure that was agreed; the page opens on a 
   await page.getByRole('button', { name: 'Pupil’s page' }).click();
   await expect(page.getByText('The third beat comes by itself now.')).toBeVisible();
   await expect(page.getByText('Practised.')).toBeVisible();
+  // what the instructor answers stands on the pupil's page
+  await page.getByRole('button', { name: 'Answer: The third beat comes by itself now.' }).click();
+  await page.getByLabel('Your answer stands on the pupil’s page').fill('Then count aloud no more.');
+  await page.getByRole('button', { name: 'Answer', exact: true }).click();
+  await expect(page.getByText('Your answer stands on the pupil’s page.')).toBeVisible();
+  await pupil.reload();
+  await expect(pupil.getByText('Then count aloud no more.')).toBeVisible();
+  expect(await serious(pupil)).toEqual([]);
   await page.getByRole('button', { name: 'Watch and mark' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('frames a second')).toBeVisible();

@@ -59,6 +59,7 @@ export const ADDRESSES = {
   addLogFilm: 'POST /api/pupils/:id/log-films',
   logFilm: 'GET /api/log/:id/film',
   markLogFilm: 'PUT /api/log/:id/marks',
+  replyToEntry: 'PUT /api/log/:id/reply',
   deleteEntry: 'POST /api/log/:id/delete',
   restoreEntry: 'POST /api/log/:id/restore',
   experiments: 'GET /api/lessons/:id/experiments',

@@ -66,6 +66,12 @@ export const PRACTICE = rows({
     reply: LogEntry,
     missing: NO_ENTRY,
   },
+  replyToEntry: {
+    does: 'Answers what a pupil sent; empty takes the answer back',
+    body: z.object({ text: z.string().trim().max(1000) }),
+    reply: LogEntry,
+    missing: NO_ENTRY,
+  },
   deleteEntry: {
     does: 'Deletes an entry of the logbook',
     reply: LogEntry,

@@ -336,6 +336,13 @@ describe('what waits for a person', () => {
       ['answer', '“Better” 2 entries in all.'],
       ['inbox', '2 swings wait to be given to somebody.'],
     ]);
+    // what was answered waits for nobody
+    const replied = { text: 'Good.', at: '2026-12-06T10:00:00Z' };
+    const answered = [
+      entry({ kind: 'answer', note: 'Better', reply: replied }),
+      entry({ kind: 'answer', note: 'And?' }),
+    ];
+    expect(needsOf({ ...known, sent: answered }).map((n) => n.words)).toEqual(['“And?”']);
     const old = [entry({ kind: 'home', painBefore: null, painAfter: 6, at: '2026-11-01T10:00:00Z' })];
     expect(needsOf({ ...known, sent: old })).toEqual([]);
     const done = { did: 'stopped', test: null, painBefore: null, painAfter: 5, note: '' };

@@ -42,8 +42,8 @@ export function needsOf({ today, dayOf, lessons, plans, sent, booked, waiting, u
   const needs: Need[] = [];
   const planOf = new Map(plans.map((p) => [p.pupilId, p.plan]));
   for (const { pupilId, name, lessonId, startedAt, nextVisit } of lessons) {
-    const say = (kind: Need['kind'], since: string | null, words: string): void => {
-      needs.push({ kind, pupilId, name, words, lessonId, since });
+    const say = (kind: Need['kind'], since: string | null, words: string, of: string | null = null): void => {
+      needs.push({ kind, pupilId, name, words, lessonId: of ?? lessonId, since });
     };
     const visited = dayOf(startedAt);
     const since = sent.filter((e) => e.pupilId === pupilId && new Date(e.at) > startedAt);
@@ -52,10 +52,12 @@ export function needsOf({ today, dayOf, lessons, plans, sent, booked, waiting, u
     if (hurt) say('pain', dayOf(new Date(hurt.at)), painWords(hurt));
     const hurtDay = plan?.blocks.find((b) => b.date >= visited && b.result && hurts(b.result));
     if (!hurt && hurtDay) say('pain', hurtDay.date, painWords(hurtDay.result!));
-    const answer = since.findLast((e) => e.kind === 'answer' || e.kind === 'film');
+    const open = since.filter((e) => e.reply === null);
+    const answer = open.findLast((e) => e.kind === 'answer' || e.kind === 'film');
     if (answer) {
       const what = answer.kind === 'film' ? 'A film came.' : `“${answer.note}”`;
-      say('answer', dayOf(new Date(answer.at)), since.length > 1 ? `${what} ${since.length} entries in all.` : what);
+      const words = open.length > 1 ? `${what} ${open.length} entries in all.` : what;
+      say('answer', dayOf(new Date(answer.at)), words, answer.lessonId);
     }
     const next = booked.get(pupilId);
     const retest = plan?.wish.retest?.on;

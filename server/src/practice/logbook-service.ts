@@ -51,6 +51,18 @@ export function logbookService(pupils: PupilRepository, practice: PracticeReposi
       const { id: _, pupilId: __, at: ___, ...entry } = found;
       return practice.changeEntry(id, { ...entry, film: { ...found.film, marks } });
     },
+    /**
+     * Answers what a pupil sent, on whose page it stands from then on; an empty text takes the answer back.
+     * @throws VilkoError for an entry that no pupil sent
+     */
+    async reply(id: string, text: string): Promise<LogEntry | null> {
+      const found = await practice.entry(id);
+      if (!found) return null;
+      if (found.from !== 'pupil')
+        throw new VilkoError('bad-option', 'no pupil sent this entry: nobody reads an answer');
+      const { id: _, pupilId: __, at: ___, ...entry } = found;
+      return practice.changeEntry(id, { ...entry, reply: text ? { text, at: new Date().toISOString() } : null });
+    },
     setDeleted: (id: string, deleted: boolean): Promise<LogEntry | null> => practice.setDeleted(id, deleted),
   };
 }

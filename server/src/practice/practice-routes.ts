@@ -29,6 +29,7 @@ export function practiceRoutes(
     const found = await practice.filmOf(params.id);
     return found && reply.type(found.film.mime).sendFile(found.file, practice.folder, { maxAge: '1d' });
   });
+  serve(app, 'replyToEntry', ({ params, body }) => practice.reply(params.id, body.text));
   serve(app, 'markLogFilm', ({ params, body }) => practice.mark(params.id, body.marks));
   serve(app, 'deleteEntry', ({ params }) => practice.setDeleted(params.id, true));
   serve(app, 'restoreEntry', ({ params }) => practice.setDeleted(params.id, false));

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import {
   type FrozenPage,
   type LessonHead,
+  type LogEntry,
   MINOR,
   type PracticePlan,
   type Pupil,
@@ -92,7 +93,7 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
         review: report.review,
         days,
         drills: own.filter((o) => named.includes(o.drill.id)),
-        sent: (await cameTo(pupil.id, lesson.id)).map(({ id, at, kind, note }) => ({ id, at, kind, note })),
+        sent: (await cameTo(pupil.id, lesson.id)).map(sentOf),
         expiresAt: share.expiresAt,
       };
     },
@@ -134,6 +135,9 @@ export function shareService({ shares, pupils, entries, practice, reports, drill
 /** A page with a link is frozen: its own figures say what it names. */
 const names = ({ page }: { readonly page: FrozenPage | null }, plan: PracticePlan | null, id: string): boolean =>
   page?.figures.drill === id || (plan?.plan.blocks ?? []).some((b) => b.drill === id);
+
+/** What the pupil sent, as the page shows it. */
+const sentOf = ({ id, at, kind, note, reply }: LogEntry): SharedPage['sent'][number] => ({ id, at, kind, note, reply });
 
 const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil, by: Sender): ReportHead => ({
   name,

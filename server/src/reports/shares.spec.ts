@@ -151,6 +151,21 @@ describe('a link to a report', () => {
     expect((await asInstructor('PUT', `/api/log/${film.id}/marks`, { marks: { P99: 0.8 } })).statusCode).toBe(400);
     expect((await came()).came.map((e) => e.film?.marks ?? null)).toEqual([null, { P4: 0.8, P7: 1.1 }]);
     expect((await page(token)).sent.map((e) => e.note)).toEqual(['My knee is better.', 'From the range']);
+    // what the instructor answers stands on the page, until it is taken back
+    const reply = (id: string, text: string) => asInstructor('PUT', `/api/log/${id}/reply`, { text });
+    expect((await reply(log[0]!.id, ' Then add five swings. ')).statusCode).toBe(200);
+    expect((await page(token)).sent.map((e) => e.reply?.text ?? null)).toEqual(['Then add five swings.', null]);
+    expect((await app.send('PUT', `/api/log/${log[0]!.id}/reply`, { text: 'Nobody' })).statusCode).toBe(401);
+    await reply(log[0]!.id, '');
+    expect((await page(token)).sent.map((e) => e.reply)).toEqual([null, null]);
+    const own = { at: '2026-11-20T10:00:00Z', kind: 'home', drill: null, rung: null, passed: null };
+    const noted = await asInstructor('POST', '/api/pupils/p/log', {
+      ...{ ...own, painBefore: null, painAfter: null, felt: null, note: 'Mine' },
+    });
+    expect(Problem.parse((await reply(noted.json<{ id: string }>().id, 'x')).json()).message).toContain(
+      'no pupil sent this entry',
+    );
+    expect((await reply('none', 'x')).statusCode).toBe(404);
   });
 
   it('takes so many films and no more', async () => {

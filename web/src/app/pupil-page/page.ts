@@ -110,10 +110,18 @@ const LARGEST = 100 * 1024 * 1024;
               <h2 class="text-15 font-semibold">What you sent</h2>
               <ul>
                 @for (e of p.sent; track e.id) {
-                  <li class="flex gap-3 border-t border-rules py-1">
-                    <span class="figures shrink-0 text-ink2">{{ day(e.at) }}</span><span>{{
-                      e.kind === 'film' ? 'A film' + (e.note ? ': ' + e.note : '') : e.note
-                    }}</span>
+                  <li class="border-t border-rules py-1">
+                    <p class="flex gap-3">
+                      <span class="figures shrink-0 text-ink2">{{ day(e.at) }}</span><span>{{
+                        e.kind === 'film' ? 'A film' + (e.note ? ': ' + e.note : '') : e.note
+                      }}</span>
+                    </p>
+                    @if (e.reply; as r) {
+                      <p class="mt-0.5 border-l-2 border-ink pl-2 whitespace-pre-line">
+                        <span class="text-ink2">{{ p.head.by.instructor || 'Your instructor' }}, {{ day(r.at) }}:</span>
+                        {{ r.text }}
+                      </p>
+                    }
                   </li>
                 }
               </ul>

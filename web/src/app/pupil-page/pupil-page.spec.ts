@@ -117,6 +117,14 @@ describe('the pupil’s page', () => {
     expect(c.text()).toContain('What you sent');
     expect(field.value).toBe('');
   });
+  it('shows what the instructor answered beneath what was sent', async () => {
+    const reply = { text: 'Then add five swings.', at: '2026-11-28T10:00:00.000Z' };
+    const c = await open({
+      ...PAGE,
+      sent: [{ id: 'a', at: '2026-11-27T10:00:00.000Z', kind: 'answer', note: 'It went well.', reply }],
+    });
+    expect(c.text()).toContain('It went well. Runa, 28 Nov: Then add five swings.');
+  });
   it('ticks the days that have come, not those ahead or withdrawn, and takes a tick back', async () => {
     const days = [
       day('a', -1),

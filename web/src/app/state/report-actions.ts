@@ -1,3 +1,4 @@
+import type { LogEntry } from '@vilko/contract/practice';
 import type { Report, ReportField, ReportText, SpokenReview } from '@vilko/contract/report';
 import type { Share, Shares } from '@vilko/contract/share';
 import type { SHARE_DAYS } from '@vilko/contract/open-share';
@@ -24,6 +25,9 @@ export const ReportActions = createActionGroup({
     'Open shares': props<{ lessonId: string }>(),
     'Shares came': props<{ lessonId: string; shares: Shares }>(),
     'Make share': props<{ lessonId: string; days: (typeof SHARE_DAYS)[number] }>(),
+    /** Answers what a pupil sent; an empty text takes the answer back. */
+    Reply: props<{ lessonId: string; id: string; text: string }>(),
+    Replied: props<{ entry: LogEntry; lessonId: string }>(),
     Revoke: props<{ token: string }>(),
     'Share changed': props<{ share: Share; said: string }>(),
     'Keep review': props<{ lessonId: string; film: Blob; duration: number }>(),

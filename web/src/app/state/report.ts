@@ -48,6 +48,11 @@ export const reportFeature = createFeature({
         ? { ...s, shares: { ...s.shares, shares: [share, ...s.shares.shares.filter((x) => x.token !== share.token)] } }
         : s,
     ),
+    on(A.replied, (s, { entry, lessonId }): ReportState =>
+      s.shares && s.lessonId === lessonId
+        ? { ...s, shares: { ...s.shares, came: s.shares.came.map((e) => (e.id === entry.id ? entry : e)) } }
+        : s,
+    ),
     on(A.reviewKept, (s, { lessonId, review }): ReportState =>
       s.lessonId === lessonId && s.report ? { ...s, report: { ...s.report, review } } : s,
     ),
@@ -96,6 +101,12 @@ export const reportEffects = {
     (share) => A.shareChanged({ share, said: 'The link is made: the page is open to whoever has it.' }),
     failed,
   ),
+  reply: calling(
+    A.reply,
+    (api, { id, text }) => api.ask('replyToEntry', { id }, { text }),
+    (entry, { lessonId }) => A.replied({ entry, lessonId }),
+    failed,
+  ),
   revoke: calling(
     A.revoke,
     (api, { token }) => api.ask('revokeShare', { token }),
@@ -118,7 +129,7 @@ export const reportEffects = {
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.kept, A.renewed, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
+        ofType(A.kept, A.renewed, A.replied, A.shareChanged, A.reviewKept, A.reviewDeleted, A.failed, A.notKept),
         filter((a) => a.type !== A.kept.type || a.said !== undefined),
         map((a): Action => {
           if (a.type === A.notKept.type)
@@ -126,6 +137,12 @@ export const reportEffects = {
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.renewed.type)
             return NoticeActions.say({ text: 'Renewed: every figure of the page is of now.', kind: 'plain' });
+          if (a.type === A.replied.type) {
+            const text = a.entry.reply
+              ? 'Your answer stands on the pupil’s page.'
+              : 'The answer was taken off the pupil’s page.';
+            return NoticeActions.say({ text, kind: 'plain' });
+          }
           if (a.type === A.shareChanged.type) return NoticeActions.say({ text: a.said, kind: 'plain' });
           if (a.type === A.reviewKept.type)
             return NoticeActions.say({

@@ -53,12 +53,15 @@ export class NeedsList {
     if (n.kind === 'inbox') return ['/office/inbox'];
     if (n.kind === 'letter') return ['/office/letters'];
     if (n.kind === 'retest' || n.kind === 'visit') return ['/week'];
+    if (n.kind === 'answer' && n.lessonId) return ['/lesson', n.lessonId, 'report'];
     if (n.kind === 'practice' && n.lessonId) return ['/lesson', n.lessonId, 'practise'];
     return ['/office/pupils', n.pupilId!];
   };
   /** A visit that is not booked is booked for that very pupil. */
   protected readonly asked = (n: Need): Record<string, string> =>
-    n.kind === 'retest' || n.kind === 'visit'
-      ? { book: n.pupilId!, ...(n.kind === 'retest' ? { purpose: 'retest' } : {}) }
-      : {};
+    n.kind === 'answer'
+      ? { page: '' }
+      : n.kind === 'retest' || n.kind === 'visit'
+        ? { book: n.pupilId!, ...(n.kind === 'retest' ? { purpose: 'retest' } : {}) }
+        : {};
 }

@@ -1,4 +1,5 @@
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
+import type { LogEntry } from '@vilko/contract/practice';
 import type { Report, ReportText } from '@vilko/contract/report';
 import type { Share, Shares } from '@vilko/contract/share';
 import { TestBed } from '@angular/core/testing';
@@ -110,6 +111,26 @@ describe('Report', () => {
     const { sheet } = await page({ ...REPORT, by });
     expect(sheet()).toMatch(/^Tarred Line Golf Shed/);
     expect(sheet()).toMatch(/Runa By the harbour$/);
+  });
+  it('answers what the pupil sent, and changes the answer', async () => {
+    const sent: LogEntry = {
+      ...{ ...BLANK_ENTRY, id: 'e', pupilId: 'p', at: '2026-11-21T10:00:00Z', kind: 'answer', from: 'pupil' },
+      note: 'Which foot?',
+    };
+    const { house, c } = await page(REPORT, openLesson(), { ...NO_SHARES, came: [sent] });
+    await c.press('Pupil’s page: 1 answer');
+    house.asked('GET', '/api/lessons/l/shares').flush({ ...NO_SHARES, came: [sent] });
+    await c.set({});
+    await c.press('Answer');
+    await c.fill('Your answer stands', 'The lead one.');
+    c.all('vk-share-panel form')[0]!.dispatchEvent(new Event('submit', { cancelable: true }));
+    const asked = house.asked('PUT', '/api/log/e/reply');
+    expect(asked.request.body).toEqual({ text: 'The lead one.' });
+    asked.flush({ ...sent, reply: { text: 'The lead one.', at: '2026-11-22T10:00:00Z' } });
+    await c.set({});
+    expect(house.said()).toBe('Your answer stands on the pupil’s page.');
+    expect(c.text()).toContain('The lead one.');
+    expect(c.all('button').some((b) => b.textContent?.trim() === 'Change')).toBeTrue();
   });
   it('opens a page for the pupil: a link made, shown to a phone only where one can come, revoked for good', async () => {
     const { house, c } = await page(REPORT);

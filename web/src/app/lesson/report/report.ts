@@ -113,6 +113,7 @@ const SETTLE = 600;
               (make)="makeShare($event)"
               (revoke)="revoke($event)"
               (watch)="films.watch($event)"
+              (replied)="reply($event)"
             />
           }
           @if (report()!.review; as r) {
@@ -144,6 +145,8 @@ const SETTLE = 600;
 })
 export class ReportPage {
   readonly lessonId = input.required<string>();
+  /** Opens with what the pupil sent, as where it waits on Today. */
+  readonly page = input<string>();
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   protected readonly lesson = this.store.selectSignal(lessonFeature.selectLesson);
@@ -208,6 +211,9 @@ export class ReportPage {
       this.store.dispatch(ReportActions.open({ lessonId: this.lessonId() }));
     });
     effect(() => this.store.dispatch(ReportActions.openShares({ lessonId: this.lessonId() })));
+    effect(() => {
+      if (this.page() !== undefined) this.open.set(true);
+    });
     effect((clean) => {
       const text = this.own();
       if (!text) return;
@@ -278,6 +284,9 @@ export class ReportPage {
   }
   protected makeShare(days: (typeof SHARE_DAYS)[number]): void {
     this.store.dispatch(ReportActions.makeShare({ lessonId: this.lessonId(), days }));
+  }
+  protected reply(to: { id: string; text: string }): void {
+    this.store.dispatch(ReportActions.reply({ lessonId: this.lessonId(), ...to }));
   }
   protected revoke(token: string): void {
     this.store.dispatch(ReportActions.revoke({ token }));

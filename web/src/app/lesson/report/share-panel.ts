@@ -77,7 +77,32 @@ import { QrMark } from '../../pupil-page/qr-mark';
             @if (e.film) {
               <button class="link shrink-0" (click)="watch.emit(e)">Watch and mark</button>
             }
+            <button
+              class="link shrink-0"
+              [attr.aria-label]="(e.reply ? 'Change the answer to: ' : 'Answer: ') + words(e)"
+              (click)="writes.set(writes() === e.id ? null : e.id)"
+            >
+              {{ e.reply ? 'Change' : 'Answer' }}
+            </button>
           </li>
+          @if (writes() === e.id) {
+            <li class="pb-1 pl-[60px]">
+              <form class="flex items-end gap-3" (submit)="$event.preventDefault(); send(e, text.value)">
+                <label class="field min-w-0 flex-1"
+                  >Your answer stands on the pupil’s page<textarea
+                    #text
+                    rows="2"
+                    maxlength="1000"
+                    [value]="e.reply?.text ?? ''"
+                  ></textarea></label
+                ><button class="plain-button h-8">Answer</button>
+              </form>
+            </li>
+          } @else if (e.reply; as r) {
+            <li class="flex gap-2 pb-1 pl-[60px] text-ink2">
+              <span class="border-l-2 border-ink pl-2">{{ r.text }}</span>
+            </li>
+          }
         }
       </ul>
     }
@@ -88,6 +113,9 @@ export class SharePanel {
   readonly make = output<(typeof SHARE_DAYS)[number]>();
   readonly revoke = output<string>();
   readonly watch = output<LogEntry>();
+  readonly replied = output<{ id: string; text: string }>();
+  /** The entry that is being answered. */
+  protected readonly writes = signal<string | null>(null);
   protected readonly choices = SHARE_DAYS;
   protected readonly copied = signal<string | null>(null);
   protected readonly shown = signal<string | null>(null);
@@ -104,6 +132,10 @@ export class SharePanel {
   }
   protected copy(s: Share): void {
     void navigator.clipboard.writeText(this.link(s)).then(() => this.copied.set(s.token));
+  }
+  protected send({ id }: LogEntry, text: string): void {
+    this.writes.set(null);
+    this.replied.emit({ id, text: text.trim() });
   }
   protected words(e: LogEntry): string {
     if (e.kind === 'film') return e.note ? `A film: ${e.note}` : 'A film.';
