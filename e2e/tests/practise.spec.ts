@@ -199,12 +199,7 @@ test('a report is drafted, edited, printed on one page, and given back to the dr
   expect(pages(await page.pdf({ format: 'A4' }))).toBe(1);
   const link = await page.getByRole('link', { name: 'PDF' }).getAttribute('href');
   expect(pages(await (await page.request.get(link!)).body())).toBe(1);
-  await page.getByRole('button', { name: 'E-mail file' }).click();
-  await page.getByLabel('To', { exact: true }).fill('ilse@example.org');
-  await page.getByRole('button', { name: 'Put into the outbox' }).click();
-  await expect(
-    page.getByRole('status').filter({ hasText: 'The letter to ilse@example.org lies in the outbox: lesson-ilse--' }),
-  ).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Letter and end' })).toBeVisible();
   await page.setViewportSize({ width: 390, height: 800 });
   expect(await sheet.evaluate((e) => e.scrollWidth <= e.clientWidth)).toBe(true);
   await page.setViewportSize({ width: 1280, height: 800 });
