@@ -62,6 +62,10 @@ export const Follower = z.object({
 });
 export type Follower = z.infer<typeof Follower>;
 
+/** The programme that a pupil follows, and how far they are in it. */
+export const Followed = z.object({ follower: Follower, programme: Programme });
+export type Followed = z.infer<typeof Followed>;
+
 /** A programme that a pupil follows or followed, step by step; `until` null: it goes on. */
 export const ProgrammePast = z.object({
   name: z.string(),

@@ -6,6 +6,7 @@ import { LogEntry } from './practice.js';
 import { QuantityIdText } from './measure-id.js';
 import { AGE_BANDS, SKILLS } from './person-words.js';
 import { CUE_DID, MOST_CUES } from './cues.js';
+import { NO_CONTACT } from './no-profile.js';
 
 export const Handed = z.enum(['right', 'left']);
 export const ClubClass = z.enum(CLUB_CLASSES);
@@ -88,7 +89,7 @@ export const PupilProfile = z.object({
     .object({ by: z.string().min(1).max(120), on: z.string().max(20) })
     .nullable()
     .default(null),
-  contact: Contact.default({ email: '', telephone: '', parent: '', parentEmail: '', parentTelephone: '' }),
+  contact: Contact.default(NO_CONTACT),
   notes: text(4000),
 });
 export type PupilProfile = z.infer<typeof PupilProfile>;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import {
-  Follower,
+  Followed,
   FollowerAct,
   FollowerMoved,
   HouseProgramme,
@@ -43,7 +43,7 @@ export const PROGRAMMES = rows({
   programmesOf: { does: 'Programmes that a pupil follows or followed, step by step', reply: z.array(ProgrammePast) },
   followed: {
     does: 'The programme that a pupil follows; null where none',
-    reply: Follower.nullable(),
+    reply: Followed.nullable(),
     missing: NO_PUPIL,
   },
 });

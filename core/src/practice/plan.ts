@@ -94,9 +94,12 @@ export function makePlan(w: PlanWish, id: (i: number) => string): Plan {
   };
 }
 
+/** Pain, 0–10, rose by as much as stops practice; never where it was not asked. */
+export const painRose = (before: number | null, after: number | null): boolean =>
+  before !== null && after !== null && after - before >= PAIN_RISE;
+
 /** Pain rose so much that the drill stops. */
-export const painStops = (r: BlockResult): boolean =>
-  r.did === 'stopped' || (r.painBefore !== null && r.painAfter !== null && r.painAfter - r.painBefore >= PAIN_RISE);
+export const painStops = (r: BlockResult): boolean => r.did === 'stopped' || painRose(r.painBefore, r.painAfter);
 
 /**
  * What each block holds, in order of date. A rung is repeated until its test is passed; a drill that was stopped by

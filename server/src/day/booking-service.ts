@@ -16,7 +16,8 @@ export function bookingService(shelves: BookingShelves) {
     /** When a pupil comes next, by the house's clock; null where nothing is booked. */
     nextOf: async (pupilId: string): Promise<{ date: string; from: number } | null> => {
       const { clock } = await desk.clock();
-      const next = (await desk.bookings.coming(desk.now())).find((b) => b.pupilId === pupilId);
+      const theirs = await desk.bookings.ofPupils([pupilId]);
+      const next = theirs.find((b) => b.state === 'booked' && b.startsAt >= desk.now());
       return next ? clock.wall(next.startsAt) : null;
     },
     /** Days of the calendar with everything in them, cancelled or not. */

@@ -1,5 +1,5 @@
 import { type Letter, type LogEntry, type Need, NEEDS } from '@vilko/contract';
-import { daysBetween, PAIN_RISE, type Plan } from '@vilko/core';
+import { daysBetween, painRose, type Plan } from '@vilko/core';
 import type { LastLesson } from './day-repository.js';
 
 /** Pain of so much, 0–10, is spoken of before anything else, whatever it was before. */
@@ -26,7 +26,7 @@ export interface Known {
 
 /** Pain during practice that is much, or that rose by as much as stops it. */
 export const hurts = ({ painBefore, painAfter }: Pick<LogEntry, 'painBefore' | 'painAfter'>): boolean =>
-  painAfter !== null && (painAfter >= MUCH_PAIN || painAfter - (painBefore ?? painAfter) >= PAIN_RISE);
+  (painAfter !== null && painAfter >= MUCH_PAIN) || painRose(painBefore, painAfter);
 
 const painWords = ({ painBefore, painAfter }: Pick<LogEntry, 'painBefore' | 'painAfter'>): string =>
   painBefore === null

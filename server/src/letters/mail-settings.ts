@@ -1,5 +1,6 @@
 import { type Mail, MAIL_PORTS, type MailChange, type MailTried } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
+import { capital } from '@vilko/core/words';
 import type { HouseRepository } from '../house/house-repository.js';
 import { type KeptMail, refusedWords, tryServer } from './mail-server.js';
 
@@ -43,8 +44,7 @@ export function mailSettings(house: HouseRepository) {
         await tryServer(mail);
         return { well: true, words: `The mail server ${mail.host} takes letters from here.` };
       } catch (e) {
-        const why = refusedWords(e, mail);
-        return { well: false, words: `${why[0]!.toUpperCase()}${why.slice(1)}.` };
+        return { well: false, words: `${capital(refusedWords(e, mail))}.` };
       }
     },
   };

@@ -1,5 +1,6 @@
 import type { Follower, StepStanding } from '@vilko/contract';
 import type { Programme, ProgrammeStep } from '@vilko/core';
+import type { HouseClock } from '../day/house-clock.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ReportService } from '../reports/report-service.js';
 import { bookTest, type TestDesk, testIn } from './book-test.js';
@@ -27,14 +28,13 @@ export function followerDesk({ kept, shelf, pupils, reports, ...desk }: Follower
     const { after: mean, unit } = judged.measure;
     return { lessonId: last.id, startedAt: last.startedAt, word, inside, of, mean, unit };
   };
-  const dueOf = async ({ since }: KnownFollower, step: ProgrammeStep | undefined): Promise<string> => {
-    const { clock } = await desk.service.clock();
-    return clock.addDays(clock.wall(since).date, WEEK * (step?.weeks ?? 0));
-  };
+  /** The day on which a step is to be tested. */
+  const dueOf = (clock: HouseClock, { since }: KnownFollower, step: ProgrammeStep | undefined): string =>
+    clock.addDays(clock.wall(since).date, WEEK * (step?.weeks ?? 0));
   const followerOf = async (f: KnownFollower, programme: Programme | undefined): Promise<Follower> => {
     const step = f.ended === null ? programme?.steps[f.step] : undefined;
     const { clock } = await desk.service.clock();
-    const testOn = await dueOf(f, step);
+    const testOn = dueOf(clock, f, step);
     const test = step ? testIn(await desk.bookings.ofPupils([f.pupilId]), testOn, clock) : null;
     return { ...f, since: f.since.toISOString(), standing: await standing(f, step), testOn, test };
   };
@@ -47,7 +47,9 @@ export function followerDesk({ kept, shelf, pupils, reports, ...desk }: Follower
   const booked = async (id: string): Promise<string> => {
     const row = (await kept.follower(id))!;
     const step = (await programmeOf(row.programmeId))?.steps[row.step];
-    return step ? bookTest(desk, { pupilId: row.pupilId, name: row.name, due: await dueOf(row, step) }) : '';
+    if (!step) return '';
+    const { clock } = await desk.service.clock();
+    return bookTest(desk, { pupilId: row.pupilId, name: row.name, due: dueOf(clock, row, step) });
   };
   return { standing, followerOf, programmeOf, shown, booked };
 }

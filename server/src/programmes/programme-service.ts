@@ -1,11 +1,22 @@
 import { randomUUID } from 'node:crypto';
-import type { Follower, FollowerAct, FollowerMoved, NewProgramme, ProgrammePast, Programmes } from '@vilko/contract';
+import type {
+  Followed,
+  FollowEnd,
+  FollowerAct,
+  FollowerMoved,
+  NewProgramme,
+  ProgrammePast,
+  Programmes,
+} from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import { type FollowerShelves, followerDesk } from './follower-desk.js';
 
 export interface ProgrammeShelves extends FollowerShelves {
   readonly now?: () => Date;
 }
+
+/** How somebody's following ended, said after their name. */
+const ENDED: Readonly<Record<FollowEnd, string>> = { through: 'is through', left: 'has left it' };
 
 /** Courses over weeks: who follows which, how their step stands, and what is booked to test it. */
 export function programmeService({ now = () => new Date(), ...shelves }: ProgrammeShelves) {
@@ -23,9 +34,10 @@ export function programmeService({ now = () => new Date(), ...shelves }: Program
     takeOff: (id: string) => shelf.setOff(id, true),
     restore: (id: string) => shelf.setOff(id, false),
     /** The programme that a pupil follows; null where they follow none. */
-    async followed(pupilId: string): Promise<Follower | null> {
+    async followed(pupilId: string): Promise<Followed | null> {
       const row = await kept.now(pupilId);
-      return row && followerOf(row, await programmeOf(row.programmeId));
+      const programme = row && (await programmeOf(row.programmeId));
+      return row && programme ? { follower: await followerOf(row, programme), programme } : null;
     },
     /** What a pupil follows or followed, step by step. */
     async past(pupilId: string): Promise<ProgrammePast[]> {
@@ -80,14 +92,10 @@ export function programmeService({ now = () => new Date(), ...shelves }: Program
         const through = row.step + 1 >= steps.length;
         await kept.change(id, { step: row.step + 1, since, done, ...(through ? { ended: 'through' as const } : {}) });
       }
-      const follower = await shown(id);
-      const said =
-        follower.ended === 'through'
-          ? `${row.name} is through.`
-          : follower.ended === 'left'
-            ? `${row.name} has left it.`
-            : await booked(id);
-      return { follower: follower.ended === null ? await shown(id) : follower, said };
+      // a test may be booked: what is shown is looked up after it
+      const ended = (await kept.follower(id))!.ended;
+      const said = ended === null ? await booked(id) : `${row.name} ${ENDED[ended]}.`;
+      return { follower: await shown(id), said };
     },
   };
 }

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { HouseProgramme, NewProgramme } from '@vilko/contract';
 import { type Programme, type ProgrammeStep, PROGRAMMES } from '@vilko/core';
 import type { StepAgreed } from '../day/desk.js';
@@ -12,7 +13,7 @@ export function programmeShelf(kept: ProgrammeRepository) {
     const asKept = (p: Programme): HouseProgramme => {
       const row = rows.get(p.id);
       rows.delete(p.id);
-      const own = row !== undefined && JSON.stringify(row.programme) !== JSON.stringify(p);
+      const own = row !== undefined && !isDeepStrictEqual(row.programme, p);
       return { programme: row?.programme ?? p, own, off: (row?.offAt ?? null) !== null };
     };
     const first = [...shipped.values()].map(asKept);

@@ -59,6 +59,9 @@ function undoing(was: Booking, change: Change): Change {
   return Object.fromEntries(kept.map((k) => [k, was[k]]));
 }
 
+/** A booking was refused because the house is closed then: it can be made even so. */
+export const isClosed = (refused: string | null): boolean => /\b(open from|closed)\b/.test(refused ?? '');
+
 /** "Mon 7 Dec, 10:00". */
 export const whenWords = (b: Pick<Booking, 'date' | 'from'>): string => `${dayWords(b.date)}, ${hourText(b.from)}`;
 

@@ -6,7 +6,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Booking, NewBooking } from '@vilko/contract/booking';
 import { hourText, minutesOf } from '@vilko/contract/booking-words';
-import { DayActions, dayFeature } from '../state/day';
+import { DayActions, dayFeature, isClosed } from '../state/day';
 import { officeFeature } from '../state/office';
 
 /** What the card is about: a new booking at a place, or one that is there. */
@@ -217,7 +217,7 @@ export class BookingCard {
   /** Something was asked from here: an older refusal is not this card's. */
   private readonly asked = signal(false);
   protected readonly refused = computed(() => (this.asked() ? this.said() : null));
-  protected readonly closed = computed(() => /\b(open from|closed)\b/.test(this.refused() ?? ''));
+  protected readonly closed = computed(() => isClosed(this.refused()));
   protected readonly busy = computed(() => (this.isNew ? this.pupil() === '' : this.there!.purpose === 'busy'));
   protected readonly people = computed(() => (this.known() ?? []).filter((p) => !p.archived));
   protected readonly lengths = computed(() => [...new Set([...LENGTHS, this.at.minutes])].sort((a, b) => a - b));

@@ -1,18 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
-import type { PupilDashboard } from '@vilko/contract/pupil';
 import { amount } from '@vilko/core/words/amounts';
 import { capital } from '@vilko/core/words/case';
 import { shortDate } from '@vilko/core/words/dates';
 import { TableCsv } from '../../shell/table-csv';
 import { chartHost, themeColour } from '../chart-host';
+import { type Colour, type CustomApi, type Point, spreadsOf } from '../trend/spreads';
 import { MONTH_ROWS, type MonthMark, type MonthRow } from './month-marks';
-
-type Point = PupilDashboard['trend'][number];
-type Colour = (name: string) => string;
-interface CustomApi {
-  readonly value: (i: number) => number;
-  readonly coord: (p: number[]) => number[];
-}
 
 const DAY = 86_400_000;
 const ROW = 24;
@@ -31,7 +24,7 @@ const MOST_PAIN = 10;
   host: { class: 'block' },
   template: `
     @if (table()) {
-      <table #sheet class="w-full max-w-[1180px] text-15">
+      <table class="w-full max-w-[1180px] text-15">
         <thead class="text-left text-13 text-ink2">
           <tr>
             <th class="w-[180px] font-normal">When</th>
@@ -170,7 +163,7 @@ export class MonthsChart {
           axisLabel: { ...text, interval: 0 },
         },
       ],
-      series: [trendOf(points, colour), spreadOf(points, colour), marksOf(marks, shown, colour)],
+      series: [trendOf(points, colour), spreadsOf(points, colour), marksOf(marks, shown, colour)],
     };
   }
   private pointWords(p: Point | undefined): string {
@@ -198,22 +191,6 @@ const trendOf = (points: readonly Point[], colour: Colour) => ({
       points[dataIndex]?.change === 'real change' ? colour('ink') : colour('paper'),
     borderColor: colour('ink'),
     borderWidth: 1.6,
-  },
-});
-
-/** One SD to both sides of every mean. */
-const spreadOf = (points: readonly Point[], colour: Colour) => ({
-  type: 'custom',
-  silent: true,
-  xAxisIndex: 0,
-  yAxisIndex: 0,
-  // the axis reaches over the spread too
-  encode: { x: 0, y: [1, 2] },
-  data: points.map((p) => [Date.parse(p.startedAt), p.mean - (p.sd ?? 0), p.mean + (p.sd ?? 0)]),
-  renderItem: (_: unknown, api: CustomApi) => {
-    const [x, y0] = api.coord([api.value(0), api.value(1)]) as [number, number];
-    const [, y1] = api.coord([api.value(0), api.value(2)]) as [number, number];
-    return { type: 'line', shape: { x1: x, y1: y0, x2: x, y2: y1 }, style: { stroke: colour('ink2'), lineWidth: 1 } };
   },
 });
 

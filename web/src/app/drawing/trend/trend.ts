@@ -1,12 +1,10 @@
 import { counted } from '@vilko/core/words/amounts';
 import { shortDate } from '@vilko/core/words/dates';
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
-import type { PupilDashboard } from '@vilko/contract/pupil';
 import { deviceWords } from '../../device-words';
 import { chartHost, themeColour } from '../chart-host';
 import { TableCsv } from '../../shell/table-csv';
-
-type Point = PupilDashboard['trend'][number];
+import { type Colour, type CustomApi, type Point, spreadsOf } from './spreads';
 
 const DAY = 86_400_000;
 
@@ -150,12 +148,6 @@ export class Trend {
   }
 }
 
-type Colour = (name: string) => string;
-interface CustomApi {
-  readonly value: (i: number) => number;
-  readonly coord: (p: number[]) => number[];
-}
-
 /** The means of one kind of device as a line; a real change is filled. */
 function meansOf(points: readonly Point[], kind: string, { colour, dashed }: { colour: Colour; dashed: boolean }) {
   const own = points.filter((p) => p.device === kind);
@@ -174,22 +166,6 @@ function meansOf(points: readonly Point[], kind: string, { colour, dashed }: { c
     z: 3,
   };
 }
-
-/** One SD to both sides of every mean. */
-const spreadsOf = (points: readonly Point[], colour: Colour) => ({
-  type: 'custom',
-  silent: true,
-  data: points.map((p) => [Date.parse(p.startedAt), p.mean, p.sd ?? 0]),
-  renderItem: (_: unknown, api: CustomApi) => {
-    const [x, y0] = api.coord([api.value(0), api.value(1) - api.value(2)]) as [number, number];
-    const [, y1] = api.coord([api.value(0), api.value(1) + api.value(2)]) as [number, number];
-    return {
-      type: 'line',
-      shape: { x1: x, y1: y0, x2: x, y2: y1 },
-      style: { stroke: colour('ink2'), lineWidth: 1 },
-    };
-  },
-});
 
 /** Where a lesson's last run came from: a short rule at the run before it, dotted to the mean. */
 const earlierOf = (points: readonly Point[], colour: Colour) => ({

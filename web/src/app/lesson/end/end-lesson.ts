@@ -3,7 +3,7 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { LessonChange } from '@vilko/contract/lesson';
 import type { SwingHead } from '@vilko/contract/swing';
-import { PAIN_RISE } from '@vilko/core/practice/plan';
+import { painRose } from '@vilko/core/practice/plan';
 import { counted } from '@vilko/core/words/amounts';
 import { LessonNotes } from '../../office/lesson-notes';
 import { Keys } from '../../shell/keys';
@@ -109,7 +109,7 @@ export class EndLesson {
   /** Pain that rose by as much as stops practice. */
   protected readonly rose = computed(() => {
     const l = this.lesson();
-    return !!l && l.painBefore !== null && l.painAfter !== null && l.painAfter - l.painBefore >= PAIN_RISE;
+    return l !== null && painRose(l.painBefore, l.painAfter);
   });
   protected readonly restsOn = computed(() => {
     const l = this.lesson();

@@ -12,20 +12,18 @@ import { Store } from '@ngrx/store';
 import type { Booking } from '@vilko/contract/booking';
 import { hourText, minutesOf } from '@vilko/contract/booking-words';
 import type { Lesson } from '@vilko/contract/swing';
+import { addDays } from '@vilko/core/practice/day';
+import { today } from '../practise/day-words';
 import { answerOf } from '../../state/answer';
 import { Api } from '../../state/api';
-import { DayActions, spanWords } from '../../state/day';
+import { DayActions, isClosed, spanWords } from '../../state/day';
 import { sentenceOf } from '../../state/sentences';
 
 /** So far ahead bookings are looked for, days. */
 const AHEAD = 62;
-const DAY = 86_400_000;
 const LENGTHS = [30, 45, 60, 90, 120];
 const WEEKS = [1, 2, 3, 4, 6, 8];
 const LONG = 60;
-
-const dayAfter = (date: string, days: number): string =>
-  new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
 
 /** The next visit, booked where the lesson ends: at the same hour in so many weeks, unless something else is said. */
 @Component({
@@ -106,11 +104,10 @@ export class NextVisit {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly version = signal(0);
-  private readonly from0 = new Date().toISOString().slice(0, 10);
   protected readonly calendar = answerOf('calendarDays', () => {
     this.version();
     this.anew();
-    return { from: this.from0, days: AHEAD };
+    return { from: today(), days: AHEAD };
   });
   private readonly bays = answerOf('bays', () => ({}));
   protected readonly weeks = WEEKS;
@@ -124,7 +121,7 @@ export class NextVisit {
       (b) => b.pupilId === this.lesson().pupil.id && b.state === 'booked' && Date.parse(b.endsAt) > Date.now(),
     ),
   );
-  private readonly today = computed(() => this.calendar.value()?.today ?? this.from0);
+  private readonly today = computed(() => this.calendar.value()?.today ?? today());
   protected readonly date = linkedSignal(() => this.inWeeks(2));
   // numbers, so that what is typed stays though the lesson or the calendar comes anew
   private readonly usual = computed(
@@ -138,10 +135,10 @@ export class NextVisit {
   protected readonly retest = signal(false);
   protected readonly working = signal(false);
   protected readonly refused = signal<string | null>(null);
-  protected readonly closed = computed(() => /\b(open from|closed)\b/.test(this.refused() ?? ''));
+  protected readonly closed = computed(() => isClosed(this.refused()));
 
   protected inWeeks(n: number): string {
-    return dayAfter(this.today(), 7 * n);
+    return addDays(this.today(), 7 * n);
   }
   protected book(evenClosed: boolean): void {
     const calendar = this.calendar.value();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { standingWords, testWords } from '../../programme-words';
@@ -14,17 +14,17 @@ import { sentenceOf } from '../../state/sentences';
   imports: [RouterLink],
   host: { class: 'block' },
   template: `
-    @if (follower.value(); as f) {
-      @if (programme(); as p) {
-        <p>
-          <a class="link" routerLink="/office/programmes">{{ p.name }}</a>, step {{ f.step + 1 }} of
-          {{ p.steps.length }}: <strong class="font-semibold">{{ step()?.name }}</strong>; {{ standing(f.standing) }};
-          test {{ test(f) }}.
-          <button class="link ml-1" [disabled]="working()" (click)="on()">
-            {{ f.step + 1 < p.steps.length ? 'Move on' : 'It is through' }}
-          </button>
-        </p>
-      }
+    @if (followed.value(); as on) {
+      @let f = on.follower;
+      @let p = on.programme;
+      <p>
+        <a class="link" routerLink="/office/programmes">{{ p.name }}</a>, step {{ f.step + 1 }} of {{ p.steps.length }}:
+        <strong class="font-semibold">{{ p.steps[f.step]?.name }}</strong>; {{ standing(f.standing) }}; test
+        {{ test(f) }}.
+        <button class="link ml-1" [disabled]="working()" (click)="moveOn(f.id)">
+          {{ f.step + 1 < p.steps.length ? 'Move on' : 'It is through' }}
+        </button>
+      </p>
     }
   `,
 })
@@ -37,23 +37,18 @@ export class ProgrammeStepLine {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly version = signal(0);
-  protected readonly follower = answerOf('followed', () => {
+  protected readonly followed = answerOf('followed', () => {
     this.version();
     this.anew();
     return { id: this.pupilId() };
   });
-  private readonly all = answerOf('programmes', () => (this.follower.value() ? {} : null));
-  protected readonly programme = computed(
-    () => this.all.value()?.programmes.find((p) => p.programme.id === this.follower.value()?.programmeId)?.programme,
-  );
-  protected readonly step = computed(() => this.programme()?.steps[this.follower.value()?.step ?? -1]);
   protected readonly standing = standingWords;
   protected readonly test = testWords;
   protected readonly working = signal(false);
 
-  protected on(): void {
+  protected moveOn(id: string): void {
     this.working.set(true);
-    this.api.ask('moveFollower', { id: this.follower.value()!.id }, { act: 'on' }).subscribe({
+    this.api.ask('moveFollower', { id }, { act: 'on' }).subscribe({
       next: ({ said }) => {
         this.working.set(false);
         if (said) this.store.dispatch(NoticeActions.say({ text: said, kind: 'plain' }));

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
-import { PAIN_RISE } from '@vilko/core/practice/plan';
+import { painRose } from '@vilko/core/practice/plan';
 import type { BlockResult } from '@vilko/core/practice/plan-schema';
 import { PainEntry } from './pain-entry';
 
@@ -38,9 +38,7 @@ export class BlockLog {
   readonly log = output<BlockResult | null>();
   protected readonly before = signal<number | null>(null);
   protected readonly after = signal<number | null>(null);
-  protected readonly rose = computed(
-    () => this.before() !== null && this.after() !== null && this.after()! - this.before()! >= PAIN_RISE,
-  );
+  protected readonly rose = computed(() => painRose(this.before(), this.after()));
   protected readonly said = computed(() => {
     const r = this.result()!;
     const pain =

@@ -6,7 +6,7 @@ import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
 import { type QuantityId, quantityOf } from '@vilko/core/measures/quantity';
 import { bayRests } from '@vilko/core/live/words';
 import { answerWords, testState } from '@vilko/core/practice/attempts';
-import { PAIN_RISE } from '@vilko/core/practice/plan';
+import { painRose } from '@vilko/core/practice/plan';
 import { RUNGS, tagOn } from '@vilko/core/practice/rungs';
 import { targetBand } from '@vilko/core/practice/target';
 import { bandWords } from '../../drill-words';
@@ -308,9 +308,7 @@ export class Trainer {
     const band = this.shareBand();
     return band ? [band[0] ?? 0, band[1] ?? 100] : wantedAtAddress(this.standard(), this.bay()?.club ?? 'iron');
   });
-  protected readonly rose = computed(
-    () => this.painBefore() !== null && this.painNow() !== null && this.painNow()! - this.painBefore()! >= PAIN_RISE,
-  );
+  protected readonly rose = computed(() => painRose(this.painBefore(), this.painNow()));
   protected readonly emptyWords = computed(() => {
     if (!this.connected())
       return 'The server does not answer. Everything found before is stored; this goes on by itself.';

@@ -1,3 +1,4 @@
+import { painRose } from '@vilko/core/practice/plan';
 import { clockText } from '@vilko/core/words/dates';
 import { placingOf } from '@vilko/core/recording/placing';
 import { DEVICES, isDeviceKind } from '@vilko/core/recording/device-kinds';
@@ -333,9 +334,7 @@ export class SetUp {
   });
   protected readonly painRises = computed(() => {
     const l = this.lesson();
-    return (
-      l?.painBefore !== null && l?.painBefore !== undefined && l.painAfter !== null && l.painAfter - l.painBefore >= 2
-    );
+    return l !== null && painRose(l.painBefore, l.painAfter);
   });
 
   constructor() {

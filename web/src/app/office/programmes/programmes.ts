@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Follower, FollowerAct, NewProgramme } from '@vilko/contract/programme';
+import { wantedWords } from '@vilko/contract/report-words';
 import { quantityOf } from '@vilko/core/measures/quantity';
 import type { ProgrammeStep } from '@vilko/core/practice/programme';
-import { counted, figure, unitBehind } from '@vilko/core/words/amounts';
-import { toldWanted } from '@vilko/core/words/plain-words';
+import { targetBand } from '@vilko/core/practice/target';
+import { counted } from '@vilko/core/words/amounts';
 import type { Observable } from 'rxjs';
 import { standingWords, testWords } from '../../programme-words';
 import { answerOf } from '../../state/answer';
@@ -246,13 +247,9 @@ export class ProgrammesPage {
   }
   protected testedBy({ measure, target }: ProgrammeStep): string {
     const { words, unit } = quantityOf(measure);
-    const wanted =
-      target === null
-        ? 'where the school wants it'
-        : target.of === 'band'
-          ? toldWanted([target.from, target.to], unit)
-          : `less spread than ±${figure(target.most, unit)}${unitBehind(unit)}`;
-    return `Test: ${words}, ${wanted}`;
+    const spread = target?.of === 'spread' ? target : null;
+    const wanted = wantedWords({ band: [...targetBand(target, [null, null])], spread, unit });
+    return `Test: ${words}, ${wanted || 'where the school wants it'}`;
   }
   protected drillsOf({ drills }: ProgrammeStep): string {
     return drills.map((id) => this.drills.shelf().nameOf(id)).join(', ');

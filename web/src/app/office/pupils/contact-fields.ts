@@ -68,8 +68,6 @@ export class ContactFields {
   readonly changed = output<Pick<PupilProfile, 'contact'>>();
 
   protected set(change: Partial<Contact>): void {
-    const contact = { ...this.contact(), ...change };
-    // a field that was emptied gives nothing at all
-    this.changed.emit({ contact: { ...contact, email: contact.email ?? '', parentEmail: contact.parentEmail ?? '' } });
+    this.changed.emit({ contact: { ...this.contact(), ...change } });
   }
 }
