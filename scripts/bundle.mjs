@@ -25,6 +25,9 @@ const common = {
   logLevel: 'warning',
 };
 
+/** What a browser runs beside a pupil's page. */
+const inBrowser = { platform: 'browser', target: 'es2022', format: 'iife', banner: {} };
+
 /** What both threads that serve pages find beside the bundle. */
 const INSTALLED = ['@electric-sql/pglite', 'pg-native', 'pdfmake', 'piscina'];
 
@@ -56,6 +59,14 @@ const targets = {
     { entryPoints: [at('server/src/demo/worker.ts')], outfile: at('server/dist/demo-worker.mjs') },
     { entryPoints: [at('server/src/mail.ts')], outfile: at('server/dist/mail.mjs') },
     { entryPoints: [at('server/src/device/main.ts')], outfile: at('server/dist/device.mjs') },
+  ],
+  page: [
+    {
+      ...inBrowser,
+      entryPoints: [at('web/src/page-worker/page-worker.ts')],
+      outfile: at('web/dist/browser/page-worker.js'),
+      define: { 'process.env.NODE_ENV': '"production"' },
+    },
   ],
 };
 

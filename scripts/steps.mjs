@@ -71,6 +71,7 @@ export function build({ force = false } = {}) {
     cwd: join(root, 'web'),
     env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
   });
+  run('building what opens a pupil’s page without a network', 'node', ['scripts/bundle.mjs', 'page']);
   run('compressing it', 'node', ['scripts/compress.mjs']);
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, now);

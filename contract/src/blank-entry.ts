@@ -11,6 +11,7 @@ export const BLANK_ENTRY: Omit<NewLogEntry, 'at' | 'kind'> = {
   painAfter: null,
   checks: {},
   felt: null,
+  blocks: [],
   note: '',
   film: null,
   reply: null,

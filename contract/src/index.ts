@@ -14,7 +14,6 @@ export * from './film-sides.js';
 export * from './entered.js';
 export * from './practice.js';
 export * from './blank-entry.js';
-export * from './self-checks.js';
 export * from './swing.js';
 export * from './swing-words.js';
 export * from './report.js';

@@ -38,6 +38,18 @@ export const LogFilm = z.object({
 });
 export type LogFilm = z.infer<typeof LogFilm>;
 
+/** Balls of a block, each judged in one way: by a number, by a self-check, or by where the ball went. */
+export const BallBlock = z
+  .object({
+    by: z.enum(['measured', 'check', 'ball']),
+    /** The self-check; null where a number or the ball judged. */
+    check: z.string().max(40).nullable(),
+    hits: z.int().min(0).max(100),
+    of: z.int().min(1).max(100),
+  })
+  .refine((b) => b.hits <= b.of, 'more were as wanted than were played');
+export type BallBlock = z.infer<typeof BallBlock>;
+
 /** An answer to what a pupil sent. */
 export const Reply = z.object({ text: z.string().trim().min(1).max(1000), at: Moment });
 export type Reply = z.infer<typeof Reply>;
@@ -60,6 +72,8 @@ export const NewLogEntry = z.object({
   checks: z.record(z.string(), z.enum(['yes', 'no'])).default({}),
   /** Lead share at impact as it felt, %. */
   felt: z.number().min(0).max(100).nullable(),
+  /** Balls judged by turns in two ways. */
+  blocks: z.array(BallBlock).max(20).default([]),
   note: z.string().max(1000),
   film: LogFilm.nullable().default(null),
   /** What the instructor answered to what a pupil sent; the pupil reads it on the page. */

@@ -1,6 +1,7 @@
 import { OwnDrill } from '@vilko/core/drills/own-drill';
 import * as z from 'zod';
-import { LogEntry } from './practice.js';
+import { Moment } from './moment.js';
+import { BallBlock, LogEntry } from './practice.js';
 import { Sender } from './letter.js';
 import { ReportFigures, ReportText, SpokenReview } from './report.js';
 
@@ -59,18 +60,40 @@ export const SharedPage = z.object({
   text: ReportText,
   review: SpokenReview.nullable(),
   days: z.array(SharedDay),
+  /** Self-checks fit for this pupil, by id. */
+  checks: z.array(z.string()),
   /** The house's own drills that the page names. */
   drills: z.array(OwnDrill),
   /** What the pupil sent from this page. */
-  sent: z.array(LogEntry.pick({ id: true, at: true, kind: true, note: true, reply: true })),
+  sent: z.array(
+    LogEntry.pick({ id: true, at: true, kind: true, checks: true, felt: true, blocks: true, note: true, reply: true }),
+  ),
   expiresAt: z.string(),
 });
 export type SharedPage = z.infer<typeof SharedPage>;
 
+/** The page as an application of its own on a home screen. */
+export const SharedManifest = z.object({
+  name: z.string(),
+  short_name: z.string(),
+  id: z.string(),
+  start_url: z.string(),
+  scope: z.string(),
+  display: z.literal('standalone'),
+  background_color: z.string(),
+  theme_color: z.string(),
+  icons: z.array(z.object({ src: z.string(), sizes: z.string(), type: z.string() })),
+});
+export type SharedManifest = z.infer<typeof SharedManifest>;
+
 const Pain = z.int().min(0).max(10).nullable();
+/** Written by the pupil, maybe without a network: sent twice it counts once, and it stands at when it was written. */
+const written = { id: z.uuid().optional(), at: Moment.optional() };
+const Note = z.string().trim().max(1000);
+
 /** What the pupil can do on the page; a film comes as bytes of its own. */
 export const SharedAct = z.discriminatedUnion('act', [
-  z.object({ act: z.literal('answer'), text: z.string().trim().min(1).max(1000) }),
+  z.object({ act: z.literal('answer'), text: Note.min(1), ...written }),
   /** A day of the plan; null: practised, without a plan. `did` null takes a tick back. */
   z.object({
     act: z.literal('tick'),
@@ -78,6 +101,18 @@ export const SharedAct = z.discriminatedUnion('act', [
     did: z.enum(['done', 'stopped']).nullable(),
     painBefore: Pain,
     painAfter: Pain,
+    ...written,
   }),
+  /** Self-checks, by their ids. */
+  z.object({
+    act: z.literal('check'),
+    checks: z.record(z.string().max(40), z.enum(['yes', 'no'])),
+    note: Note,
+    ...written,
+  }),
+  /** Lead share at impact as it felt, %. */
+  z.object({ act: z.literal('felt'), felt: z.number().min(0).max(100), note: Note, ...written }),
+  /** Balls judged by turns by a self-check and by where they went. */
+  z.object({ act: z.literal('balls'), blocks: z.array(BallBlock).min(1).max(20), note: Note, ...written }),
 ]);
 export type SharedAct = z.infer<typeof SharedAct>;

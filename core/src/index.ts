@@ -200,6 +200,8 @@ export { bandScale, placeOn } from './practice/band-scale.js';
 export { type Success, successOf, successOfSpread } from './practice/success.js';
 export { SUCCESS_WORDS, type SuccessWord } from './practice/success-words.js';
 export { FEWEST_AFTER } from './practice/fewest.js';
+export { type SelfCheck } from './practice/self-check.js';
+export { answerMeans, checksFor, SELF_CHECKS, selfCheck } from './practice/self-checks.js';
 export { Programme, ProgrammeStep } from './practice/programme.js';
 export { PROGRAMMES } from './practice/programmes.js';
 export { Target, targetBand } from './practice/target.js';

@@ -32,7 +32,7 @@ test('the bay is filmed, and the film comes with the swing; felt values are aske
     await lastSwing(page).getByRole('button', { name: '70', exact: true }).click();
     await expect(lastSwing(page)).toContainText('felt 70');
     await expect(lastSwing(page)).toContainText(/\d+ yd/);
-    await expect(page.getByText(/swing \d+ is filmed/)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/swing \d+ is filmed/)).toBeVisible({ timeout: 60_000 });
     await lastSwing(page).getByRole('link').click();
     await expect(page.getByRole('tab', { name: 'Film (1)' })).toBeVisible();
   } finally {

@@ -64,6 +64,7 @@ import '../../core/src/practice/plan.spec';
 import '../../core/src/practice/practice.spec';
 import '../../core/src/practice/programme.spec';
 import '../../core/src/practice/retest.spec';
+import '../../core/src/practice/self-checks.spec';
 import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
 import '../../core/src/recording/placing.spec';
@@ -189,6 +190,7 @@ const SUITES = [
   'days',
   'a programme',
   'a retest',
+  'self-checks',
   'steadiness',
   'what can be agreed',
   'less spread',

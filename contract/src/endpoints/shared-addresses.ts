@@ -3,6 +3,7 @@ export const SHARED_ADDRESSES = {
   shared: 'GET /api/shared/:token',
   actOnShared: 'POST /api/shared/:token',
   sendSharedFilm: 'POST /api/shared/:token/films',
+  sharedManifest: 'GET /api/shared/:token/app.webmanifest',
   sharedDrillMedia: 'GET /api/shared/:token/drills/:id/media',
   sharedReview: 'GET /api/shared/:token/review',
 } as const;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { SharedAct, SharedPage } from '../share.js';
+import { SharedAct, SharedManifest, SharedPage } from '../share.js';
 import { BYTES, rows } from './endpoint.js';
 
 /** One sentence for what never was, what expired and what was revoked: a guess learns nothing. */
@@ -36,6 +36,13 @@ export const SHARED = rows({
     reply: SharedPage,
     missing: CLOSED,
     perMinute: WRITES,
+  },
+  sharedManifest: {
+    does: 'The page behind a link as an application for the home screen (W3C Web Application Manifest)',
+    who: 'link',
+    reply: SharedManifest,
+    missing: CLOSED,
+    perMinute: READS,
   },
   sharedDrillMedia: {
     does: 'The photograph or film of a drill that the page names',

@@ -16,11 +16,11 @@ export function logbookService(pupils: PupilRepository, practice: PracticeReposi
     await store.put(film, bytes);
     return film;
   };
-  const addEntry = async (pupilId: string, entry: NewLogEntry): Promise<LogEntry | null> => {
+  const addEntry = async (pupilId: string, entry: NewLogEntry, id: string = randomUUID()): Promise<LogEntry | null> => {
     if (!(await pupils.one(pupilId))) return null;
     if (entry.film && !store.has(entry.film))
       throw new VilkoError('bad-option', 'the film of this entry is not there: the film comes first, then the entry');
-    const made = { ...entry, id: randomUUID(), pupilId };
+    const made = { ...entry, id, pupilId };
     await practice.addEntry(made);
     return made;
   };

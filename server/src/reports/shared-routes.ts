@@ -13,6 +13,7 @@ export function sharedRoutes(app: FastifyInstance, { shares, reports, drills }: 
     next();
   });
   serve(app, 'shared', ({ params }) => shares.page(params.token));
+  serve(app, 'sharedManifest', ({ params }) => shares.manifest(params.token));
   serve(app, 'actOnShared', async ({ params, body }) => {
     await shares.act(params.token, body);
     return shares.page(params.token);

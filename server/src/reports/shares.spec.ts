@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { NO_PROFILE, Practice, Problem, Share, SharedPage, Shares } from '@vilko/contract';
+import { NO_PROFILE, Practice, Problem, Share, SharedManifest, SharedPage, Shares } from '@vilko/contract';
 import { addDays, layOut, SHIPPED_SHELF } from '@vilko/core';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { originOf } from './origin.js';
@@ -85,6 +85,65 @@ describe('a link to a report', () => {
       jasmine.clock().uninstall();
     }
     expect((await came()).came).toEqual([]);
+  });
+
+  it('takes self-checks, felt shares and balls by turns, at when they were written, once however often they come', async () => {
+    const { token, madeAt } = await link();
+    const post = (act: object) => app.send('POST', `/api/shared/${token}`, act);
+    const id = '5f0c2f0e-3d0a-4c69-9a43-0c6a2f4a9d11';
+    const check = { act: 'check', checks: { 'finish-tap': 'no', 'heels-lift': 'yes' }, note: 'in trainers', id };
+    for (let i = 0; i < 3; i++) expect((await post({ ...check, at: '2020-01-01T00:00:00Z' })).statusCode).toBe(200);
+    expect((await post({ act: 'felt', felt: 65, note: '', at: '2999-01-01T00:00:00Z' })).statusCode).toBe(200);
+    const blocks = [
+      { by: 'check', check: 'divot-after', hits: 3, of: 5 },
+      { by: 'ball', check: null, hits: 2, of: 5 },
+    ];
+    expect((await post({ act: 'balls', blocks, note: '' })).statusCode).toBe(200);
+    const log = (await came()).came;
+    expect(log.map((e) => e.kind)).toEqual(['self-check', 'felt', 'home']);
+    expect(log[0]).toEqual(jasmine.objectContaining({ id, checks: check.checks, at: madeAt, from: 'pupil' }));
+    expect(Date.parse(log[1]!.at)).toBeLessThanOrEqual(Date.now());
+    expect(log[2]!.blocks).toEqual(blocks as never);
+    expect((await page(token)).sent.map((e) => e.id)).toEqual(log.map((e) => e.id));
+  });
+
+  it('refuses checks that nobody asks, and more hits than balls, in a sentence', async () => {
+    const { token } = await link();
+    const post = (act: object) => app.send('POST', `/api/shared/${token}`, act);
+    const odd = await post({ act: 'check', checks: { 'stand-on-head': 'yes' }, note: '' });
+    expect([odd.statusCode, Problem.parse(odd.json()).message]).toEqual([
+      422,
+      'there is no self-check “stand-on-head”: nothing was written.',
+    ]);
+    const block = { by: 'check', check: 'stand-on-head', hits: 1, of: 1 };
+    expect((await post({ act: 'balls', blocks: [block], note: '' })).statusCode).toBe(422);
+    const over = { by: 'ball', check: null, hits: 6, of: 5 };
+    expect((await post({ act: 'balls', blocks: [over], note: '' })).statusCode).toBe(400);
+    expect((await post({ act: 'felt', felt: 140, note: '' })).statusCode).toBe(400);
+    expect((await came()).came).toEqual([]);
+  });
+
+  it('offers the self-checks that fit the injuries on record, and names no injury', async () => {
+    const { token } = await link();
+    expect((await page(token)).checks).toContain('float-held');
+    await asInstructor('PATCH', '/api/pupils/p', { profile: { ...NO_PROFILE, injuries: ['balance'] } });
+    const answer = await app.get(`/api/shared/${token}`);
+    const { checks } = SharedPage.parse(answer.json());
+    for (const id of ['heels-lift', 'finish-tap', 'float-held']) expect(checks).not.toContain(id);
+    expect(checks).toContain('divot-after');
+    expect(answer.body).not.toContain('balance');
+  });
+
+  it('is an application for the home screen that opens where the link leads, as long as it is open', async () => {
+    const { token } = await link();
+    const manifest = SharedManifest.parse((await app.get(`/api/shared/${token}/app.webmanifest`)).json());
+    expect([manifest.start_url, manifest.scope, manifest.display]).toEqual([
+      `/shared/${token}`,
+      `/shared/${token}`,
+      'standalone',
+    ]);
+    await asInstructor('POST', `/api/shares/${token}/revoke`);
+    expect((await app.get(`/api/shared/${token}/app.webmanifest`)).statusCode).toBe(404);
   });
 
   it('does not let itself be searched for at speed', async () => {

@@ -1,15 +1,21 @@
+import type { Film } from '@vilko/contract/film';
+import { USUAL_RATE } from './film-file';
+
 /** Recorders run one over the other, so that a swing never falls between two, ms. */
 const EACH = 16_000;
 const APART = 8_000;
 /** Film wanted before and after impact, s. */
 const BEFORE = 2.6;
 const AFTER = 1.6;
+/** Of a camera that does not say the shape of its picture. */
+const USUAL_ASPECT = 16 / 9;
 const KINDS = ['video/webm;codecs=vp8,opus', 'video/webm', 'video/mp4'];
 
-/** A piece of film around a swing, and when in it the ball was struck by the clock, s. */
+/** A piece of film around a swing, when in it the ball was struck by the clock, s, and what the camera says of it. */
 export interface Take {
   readonly film: Blob;
   readonly impact: number;
+  readonly known: Pick<Film, 'duration' | 'aspect' | 'frameRate'>;
 }
 
 interface Running {
@@ -59,9 +65,10 @@ export class BayCamera {
     const rest = impactAt + 1000 * AFTER - Date.now();
     if (rest > 0) await new Promise((done) => setTimeout(done, rest));
     this.running = this.running.filter((x) => x !== r);
+    const known = { duration: (Date.now() - r.startedAt) / 1000, ...pictureOf(r.recorder.stream) };
     await ended(r);
     if (this.stream && !this.running.length) this.next();
-    return { film: new Blob(r.parts, { type: r.recorder.mimeType }), impact: (impactAt - r.startedAt) / 1000 };
+    return { film: new Blob(r.parts, { type: r.recorder.mimeType }), impact: (impactAt - r.startedAt) / 1000, known };
   }
 
   private next(): void {
@@ -76,6 +83,11 @@ export class BayCamera {
     for (const old of this.running.filter((x) => Date.now() - x.startedAt > EACH)) void ended(old);
     this.running = this.running.filter((x) => Date.now() - x.startedAt <= EACH);
   }
+}
+
+function pictureOf(stream: MediaStream): Pick<Film, 'aspect' | 'frameRate'> {
+  const { width, height, frameRate } = stream.getVideoTracks()[0]?.getSettings() ?? {};
+  return { aspect: width && height ? width / height : USUAL_ASPECT, frameRate: Math.round(frameRate ?? USUAL_RATE) };
 }
 
 function ended({ recorder }: Running): Promise<void> {

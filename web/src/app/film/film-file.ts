@@ -4,7 +4,8 @@ import { soundOnset } from '@vilko/core/events/impact';
 /** What can be told from a film file before it is stored. */
 export type FilmFacts = Pick<Film, 'duration' | 'aspect' | 'frameRate' | 'impact' | 'impactBy'>;
 
-const USUAL_RATE = 30;
+/** Frames a second of a film that does not tell. */
+export const USUAL_RATE = 30;
 const PATIENCE = 8000;
 /** Frames looked at to tell the rate. */
 const FRAMES = 12;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { LogEntry, NewLogEntry } from '@vilko/contract/practice';
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
-import { SELF_CHECKS } from '@vilko/contract/self-checks';
+import { SELF_CHECKS } from '@vilko/core/practice/self-checks';
 import { shortDate } from '@vilko/core/words/dates';
 import { entryWords } from './entry-words';
 import { PainEntry } from './pain-entry';

@@ -89,20 +89,17 @@ export class Camera {
       this.words.set(`the camera was not on long enough for swing ${swing.number}`);
       return;
     }
-    try {
-      const facts = await filmFacts(take.film);
-      const heard = facts.impact !== null && Math.abs(facts.impact - take.impact) < AGREES;
-      const about = {
-        ...facts,
-        impact: heard ? facts.impact : take.impact,
-        impactBy: heard ? ('sound' as const) : ('clock' as const),
-        angle: 'face on' as const,
-        from: 'camera' as const,
-      };
-      this.store.dispatch(LessonActions.addFilm({ swingId: swing.id, file: take.film, about }));
-      this.words.set(`swing ${swing.number} is filmed`);
-    } catch (e) {
-      this.words.set((e as Error).message);
-    }
+    // a busy machine may be too slow to look into the film: it is kept by what the camera itself knows of it
+    const { impact: struck, ...facts } = await filmFacts(take.film).catch(() => ({ ...take.known, impact: null }));
+    const heard = struck !== null && Math.abs(struck - take.impact) < AGREES;
+    const about = {
+      ...facts,
+      impact: heard ? struck : take.impact,
+      impactBy: heard ? ('sound' as const) : ('clock' as const),
+      angle: 'face on' as const,
+      from: 'camera' as const,
+    };
+    this.store.dispatch(LessonActions.addFilm({ swingId: swing.id, file: take.film, about }));
+    this.words.set(`swing ${swing.number} is filmed`);
   }
 }
