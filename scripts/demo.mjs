@@ -15,7 +15,7 @@ const server = spawn('node', ['server/dist/main.mjs'], {
     ...process.env,
     PORT: port,
     VILKO_DEMO: '1',
-    VILKO_BAYS: 'Bay 5',
+    VILKO_BAYS: 'Bay 5,At home',
     VILKO_DATA: process.env.VILKO_DATA ?? join(root, '.data/demo'),
   },
 });
@@ -36,8 +36,10 @@ server.stdout.on('data', (data) => {
   devices = [
     simulated({ VILKO_FEED: bay('bay-3') }),
     simulated({ VILKO_FEED: bay('bay-5'), VILKO_DEVICE_KIND: 'mat', VILKO_MONITOR: '0' }),
+    simulated({ VILKO_FEED: bay('at-home'), VILKO_DEVICE_KIND: 'boards', VILKO_MONITOR: '0' }),
   ];
-  console.log('Simulated devices stream into Bay 3 (a mat over plates) and Bay 5 (a mat). Ctrl+C ends the demo.');
+  console.log('Simulated devices stream into Bay 3 (a mat over plates), Bay 5 (a mat) and a home with two boards.');
+  console.log(`A pupil at home opens ${address}/alone. Ctrl+C ends the demo.`);
 });
 
 function stop(code = 0) {

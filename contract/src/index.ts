@@ -25,6 +25,7 @@ export * from './letter-words.js';
 export * from './experiment.js';
 export * from './trials.js';
 export * from './progress.js';
+export * from './alone.js';
 export * from './bay.js';
 export * from './kept-free.js';
 export * from './club-keys.js';

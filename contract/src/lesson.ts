@@ -43,6 +43,8 @@ export const LessonHead = z.object({
   painBefore: z.int().min(0).max(10).nullable(),
   painAfter: z.int().min(0).max(10).nullable(),
   setUp: SetUpRecord.nullable(),
+  /** Practised alone: no lesson, and its swings count as no lesson's. */
+  alone: z.boolean().optional(),
   swings: z.int(),
 });
 export type LessonHead = z.infer<typeof LessonHead>;

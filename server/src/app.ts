@@ -1,6 +1,9 @@
 import type { SwingHead } from '@vilko/contract';
 import { bayRests } from '@vilko/core/live';
 import type { FastifyInstance } from 'fastify';
+import { aloneRoutes } from './alone/alone-routes.js';
+import { aloneService } from './alone/alone-service.js';
+import { atHome } from './alone/at-home.js';
 import { guard } from './auth/guard.js';
 import { knownBrowsers } from './auth/known-browsers.js';
 import { signIn } from './auth/sign-in.js';
@@ -14,6 +17,7 @@ import { whereItCan, watchRoom } from './db/room.js';
 import type { DemoShelves } from './demo/seed.js';
 import { apiPage } from './house/api-page.js';
 import { keptKey } from './house/kept-key.js';
+import { settingsOf } from './house/settings.js';
 import { nightShift, type NightWork } from './house/night.js';
 import { prepareServer } from './http/prepare.js';
 import { API } from './http/serve.js';
@@ -42,6 +46,8 @@ export interface AppOptions {
   readonly web: string;
   /** The server listens beyond this machine: signing in is needed. */
   readonly signIn?: boolean;
+  /** Only practising alone is open: the machine stands at somebody's home. */
+  readonly home?: boolean;
   /** Folder of the log; without it only errors are said. */
   readonly log?: string;
   /** Pages are answered in a thread of their own, which may have been started already; without it in this one. */
@@ -61,7 +67,9 @@ const bayServices = (
     return swing?.doubt && (await inbox.take(swing, bay)) ? swing : null;
   },
   store: async (rec, arrival) => {
-    const swing = await swings.store(rec, { ...arrival, source: 'bay', file: null });
+    // who practises alone has said who it is, and nobody is there to be asked
+    const sure = (await pupils.lesson(arrival.lessonId))?.head.alone === true;
+    const swing = await swings.store(rec, { ...arrival, sure, source: 'bay', file: null });
     return swing && (await shots.matchSwing(swing.id)) ? swings.head(swing.id) : swing;
   },
   lesson: async (lessonId) => {
@@ -97,13 +105,14 @@ const askedOf = (bays: Bays): AskedOfBays => ({
  */
 export async function buildApp(
   database: OpenDatabase,
-  { web, signIn: needed = false, log, apart = false }: AppOptions,
+  { web, signIn: needed = false, home = false, log, apart = false }: AppOptions,
 ): Promise<App> {
   const fastify = await prepareServer(log);
   const tables = openTables(database);
   const { pupils, house } = tables;
   const origin = () => originOf(fastify.addresses().filter((a) => typeof a !== 'string'));
   const services = openServices(database, tables, origin);
+  const houseName = async () => (await settingsOf(house)).name;
   // with it a device on another machine may speak
   const deviceKey = await keptKey(house, 'device-key', 16);
   const forBays = bayServices(tables, services, {
@@ -112,6 +121,7 @@ export async function buildApp(
   });
   const bays = await openBays(tables.bays, forBays);
   await guard(fastify, { auth: signIn(house), known: await knownBrowsers(house), needed, deviceKey });
+  if (home) atHome(fastify);
   // before anything is begun, or the bytes of a film are taken in; who is there and what stands on a bay is no writing
   fastify.addHook('onRequest', async ({ method, url, headers }) => {
     if (method === 'GET' || /^\/api\/(session|bays\/)/.test(url)) return;
@@ -123,6 +133,8 @@ export async function buildApp(
   const prefix = API;
   await fastify.register(bayRoutes, { prefix, bays });
   await fastify.register(baySockets, { prefix, bays, ...services });
+  const alone = aloneService({ ...services, pupils, kept: tables.practice, bays, houseName, home });
+  await fastify.register(aloneRoutes, { prefix, alone, files: services.practiceFiles });
   await fastify.register(apiPage, { prefix });
   await serveWeb(fastify, web, services.store.folder);
   const { door } = database;

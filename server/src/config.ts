@@ -11,6 +11,7 @@ const Environment = z.object({
   VILKO_WEB: z.string().optional(),
   VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole'], 'is none of 0, 1, newest, whole').default('0'),
   VILKO_BAYS: z.string().default(''),
+  VILKO_HOME: z.enum(['0', '1'], 'is neither 0 nor 1').default('0'),
   VILKO_PASSWORD: z.string().min(10, 'is shorter than 10 characters: choose a longer one').optional(),
 });
 
@@ -30,6 +31,8 @@ export interface Config {
   readonly demo: '0' | '1' | 'newest' | 'whole';
   /** Names of bays the house is to have beside its first. */
   readonly bays: readonly string[];
+  /** This machine stands at somebody's home: only practising alone is open on it. */
+  readonly home: boolean;
   /** Beyond loopback: everybody signs in. */
   readonly signIn: boolean;
   /** Sets the instructor's password at the start. */
@@ -54,6 +57,7 @@ export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
     web: resolve(e.VILKO_WEB ?? defaultWeb),
     demo: e.VILKO_DEMO,
     bays: e.VILKO_BAYS.split(',').flatMap((n) => n.trim() || []),
+    home: e.VILKO_HOME === '1',
     signIn: !LOOPBACK.includes(e.HOST),
     password: e.VILKO_PASSWORD,
   };

@@ -33,6 +33,7 @@ async function main(): Promise<void> {
   const { fastify, bays, night, renew, demo } = await buildApp(database, {
     web: config.web,
     signIn: config.signIn,
+    home: config.home,
     log: database.folder,
     apart: pages,
   });

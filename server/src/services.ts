@@ -1,3 +1,4 @@
+import { practiceFiles } from './alone/practice-file.js';
 import { binRepository } from './house/bin-repository.js';
 import { backups as openBackups } from './house/backups.js';
 import { bayRepository } from './bays/bay-repository.js';
@@ -163,6 +164,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     inbox: inboxService(tables),
     bytes,
     archive,
+    practiceFiles: practiceFiles(pupils, archive),
     backups: openBackups({
       data: database.folder,
       pupils,

@@ -65,6 +65,14 @@ export const ADDRESSES = {
   experiments: 'GET /api/lessons/:id/experiments',
   beginExperiment: 'POST /api/lessons/:id/experiments',
   actOnExperiment: 'POST /api/experiments/:id',
+  // practising alone
+  aloneHome: 'GET /api/alone',
+  aloneToday: 'GET /api/alone/:pupilId',
+  beginAlone: 'POST /api/alone/:pupilId',
+  endAlone: 'POST /api/alone/practices/:lessonId/end',
+  aloneFile: 'GET /api/alone/practices/:lessonId/file',
+  sendAlone: 'POST /api/alone/practices/:lessonId/send',
+  takePractice: 'POST /api/pupils/:id/practice-files',
   // reports
   report: 'GET /api/lessons/:id/report',
   reportPdf: 'GET /api/lessons/:id/report.pdf',
@@ -171,6 +179,7 @@ export const ANSWERED_BY_FILE = [
   'recording',
   'traces',
   'filmFile',
+  'aloneFile',
   'planCalendar',
   'calendarFile',
   'logFilm',

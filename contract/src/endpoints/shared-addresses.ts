@@ -4,6 +4,7 @@ export const SHARED_ADDRESSES = {
   actOnShared: 'POST /api/shared/:token',
   sendSharedFilm: 'POST /api/shared/:token/films',
   sharedManifest: 'GET /api/shared/:token/app.webmanifest',
+  sendSharedPractice: 'POST /api/shared/:token/practice',
   sharedDrillMedia: 'GET /api/shared/:token/drills/:id/media',
   sharedReview: 'GET /api/shared/:token/review',
 } as const;

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { PracticeCame } from '../alone.js';
 import { SharedAct, SharedManifest, SharedPage } from '../share.js';
 import { BYTES, rows } from './endpoint.js';
 
@@ -34,6 +35,15 @@ export const SHARED = rows({
     body: BYTES,
     largest: LARGEST,
     reply: SharedPage,
+    missing: CLOSED,
+    perMinute: WRITES,
+  },
+  sendSharedPractice: {
+    does: 'What the pupil practised alone on another machine; the body is its file',
+    who: 'link',
+    body: BYTES,
+    largest: LARGEST,
+    reply: PracticeCame,
     missing: CLOSED,
     perMinute: WRITES,
   },

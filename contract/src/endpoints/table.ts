@@ -1,4 +1,5 @@
 import type { AddressName } from './addresses.js';
+import { ALONE } from './alone.js';
 import { BAYS } from './bays.js';
 import { BIN } from './bin.js';
 import { ENTERED } from './entered.js';
@@ -27,6 +28,7 @@ export const ENDPOINTS = {
   ...SWINGS,
   ...ENTERED,
   ...PRACTICE,
+  ...ALONE,
   ...REPORTS,
   ...LETTERS,
   ...SHARED,

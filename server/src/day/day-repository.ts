@@ -16,7 +16,7 @@ export interface LastLesson {
 
 /** What of all that is kept tells how a day begins. */
 export function dayRepository(db: Db) {
-  const taught = and(isNull(pupils.archivedAt), isNull(lessons.deletedAt));
+  const taught = and(isNull(pupils.archivedAt), isNull(lessons.deletedAt), eq(lessons.alone, false));
   return {
     pupils: async (): Promise<number> => (await db.select({ n: count() }).from(pupils))[0]!.n,
     /** The newest lesson of everybody who comes. */
@@ -49,13 +49,21 @@ export function dayRepository(db: Db) {
         .filter((e) => e.from === 'pupil'),
     waiting: async (): Promise<number> =>
       (await db.select({ n: count() }).from(inbox).where(isNull(inbox.deletedAt)))[0]!.n,
-    /** Swings that were stored between two moments. */
+    /** Swings of lessons that were stored between two moments. */
     swings: async (from: Date, to: Date): Promise<number> =>
       (
         await db
           .select({ n: count() })
           .from(swings)
-          .where(and(gte(swings.recordedAt, from), lt(swings.recordedAt, to), isNull(swings.deletedAt)))
+          .innerJoin(lessons, eq(lessons.id, swings.lessonId))
+          .where(
+            and(
+              gte(swings.recordedAt, from),
+              lt(swings.recordedAt, to),
+              isNull(swings.deletedAt),
+              eq(lessons.alone, false),
+            ),
+          )
       )[0]!.n,
   };
 }

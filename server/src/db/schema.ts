@@ -99,6 +99,8 @@ export const lessons = pgTable(
     /** The figures of the report, frozen together. */
     page: jsonb('report_page').$type<FrozenPage>(),
     review: jsonb('review').$type<SpokenReview>(),
+    /** Practised without an instructor: no lesson, and nothing in it is held against a lesson's swings. */
+    alone: boolean('alone').notNull().default(false),
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
   },
   (t) => [index('lessons_of_pupil').on(t.pupilId, t.startedAt)],

@@ -183,6 +183,7 @@ export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({
 });
 export const lessonRow = (l: PupilsHead['lessons'][number]): LessonRow => ({
   ...l,
+  alone: l.alone ?? false,
   startedAt: new Date(l.startedAt),
   deletedAt: l.deletedAt === null ? null : new Date(l.deletedAt),
 });

@@ -22,6 +22,8 @@ declare module 'fastify' {
   interface FastifyContextConfig {
     /** Who may ask; without it nobody but who has signed in. */
     who?: Who;
+    /** Name of the endpoint; sockets and pages have none. */
+    endpoint?: EndpointName;
   }
   interface FastifyInstance {
     /** Where else requests are answered; null: nowhere. */
@@ -70,7 +72,7 @@ export function serve<N extends EndpointName>(
   app.route({
     method,
     url: path.slice(API.length),
-    config: { who, ...(perMinute ? { rateLimit: { max: perMinute, timeWindow: '1 minute' } } : {}) },
+    config: { who, endpoint: name, ...(perMinute ? { rateLimit: { max: perMinute, timeWindow: '1 minute' } } : {}) },
     ...(largest ? { bodyLimit: largest } : {}),
     ...(first ? { onRequest: first } : {}),
     schema: {

@@ -23,6 +23,13 @@ const HERE: ReadonlySet<EndpointName> = new Set<EndpointName>([
   'signIn',
   'signOut',
   'setPassword',
+  // practising alone: a bay is looked for, given and freed
+  'aloneHome',
+  'aloneToday',
+  'beginAlone',
+  'endAlone',
+  'aloneFile',
+  'sendAlone',
   // a new lesson, or a swing for the inbox, asks in which bay
   'addPupil',
   'startLesson',

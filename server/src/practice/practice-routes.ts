@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import { attached, serve } from '../http/serve.js';
+import type { PracticeFiles } from '../alone/practice-file.js';
 import type { DashboardService } from './dashboard-service.js';
 import type { ExperimentService } from './experiment-service.js';
 import type { PracticeService } from './practice-service.js';
@@ -8,11 +9,12 @@ export interface PracticeRoutes {
   readonly practice: PracticeService;
   readonly experiments: ExperimentService;
   readonly dashboard: DashboardService;
+  readonly practiceFiles: PracticeFiles;
 }
 
 export function practiceRoutes(
   app: FastifyInstance,
-  { practice, experiments, dashboard }: PracticeRoutes,
+  { practice, experiments, dashboard, practiceFiles }: PracticeRoutes,
   done: () => void,
 ): void {
   serve(app, 'dashboard', ({ params }) => dashboard(params.id));
@@ -29,6 +31,7 @@ export function practiceRoutes(
     const found = await practice.filmOf(params.id);
     return found && reply.type(found.film.mime).sendFile(found.file, practice.folder, { maxAge: '1d' });
   });
+  serve(app, 'takePractice', ({ params, body }) => practiceFiles.take(params.id, body));
   serve(app, 'replyToEntry', ({ params, body }) => practice.reply(params.id, body.text));
   serve(app, 'markLogFilm', ({ params, body }) => practice.mark(params.id, body.marks));
   serve(app, 'deleteEntry', ({ params }) => practice.setDeleted(params.id, true));

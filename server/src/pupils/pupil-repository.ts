@@ -21,6 +21,8 @@ export type LessonRow = typeof lessons.$inferSelect;
 
 /** What lists need of a lesson: the words and figures of its report stay where they are. */
 const { report: _report, against: _against, page: _page, review: _review, ...LISTED } = getTableColumns(lessons);
+/** Lessons that were given, and do not lie in the bin. */
+const TAUGHT = and(isNull(lessons.deletedAt), eq(lessons.alone, false));
 export type PupilRow = typeof pupils.$inferSelect;
 
 const headOf = <L extends Pick<LessonRow, 'startedAt' | 'deletedAt'>>(
@@ -70,9 +72,9 @@ const lessonsInBin = (db: Db, swingCount: (lessonId: string) => Promise<number>)
   lessonsOf: (pupilId: string): Promise<LessonRow[]> =>
     db.select().from(lessons).where(eq(lessons.pupilId, pupilId)).orderBy(asc(lessons.startedAt)),
   /** The same with no more of them than their swings need: their reports stay where they are. */
-  lessonsBriefly: (pupilId: string): Promise<Pick<LessonRow, 'id' | 'measure' | 'deletedAt'>[]> =>
+  lessonsBriefly: (pupilId: string): Promise<Pick<LessonRow, 'id' | 'measure' | 'alone' | 'deletedAt'>[]> =>
     db
-      .select({ id: lessons.id, measure: lessons.measure, deletedAt: lessons.deletedAt })
+      .select({ id: lessons.id, measure: lessons.measure, alone: lessons.alone, deletedAt: lessons.deletedAt })
       .from(lessons)
       .where(eq(lessons.pupilId, pupilId))
       .orderBy(asc(lessons.startedAt)),
@@ -107,7 +109,7 @@ async function listedPupils(db: Db): Promise<string> {
     })
     .from(lessons)
     .leftJoin(swingCounts, eq(swingCounts.lessonId, lessons.id))
-    .where(isNull(lessons.deletedAt))
+    .where(TAUGHT)
     .groupBy(lessons.pupilId)
     .as('theirs');
   const kept = (key: 'injuries' | 'otherSports' | 'badShot' | 'clubs', none: string): SQL =>
@@ -139,6 +141,15 @@ export function pupilRepository(db: Db) {
       .where(eq(swingCounts.lessonId, lessonId));
     return row?.n ?? 0;
   };
+  const headsWhere = async (where: SQL | undefined): Promise<LessonHead[]> => {
+    const heads = await db
+      .select({ l: LISTED, n: swingCounts.swings })
+      .from(lessons)
+      .leftJoin(swingCounts, eq(swingCounts.lessonId, lessons.id))
+      .where(where)
+      .orderBy(asc(lessons.startedAt));
+    return heads.map((h) => headOf(h.l, h.n ?? 0));
+  };
   return {
     add: async ({ archived, ...pupil }: Pupil): Promise<void> => {
       await db.insert(pupils).values({ ...pupil, archivedAt: archived ? new Date() : null });
@@ -164,17 +175,19 @@ export function pupilRepository(db: Db) {
     },
     listed: () => listedPupils(db),
     all: async (): Promise<PupilWithLessons[]> => JSON.parse(await listedPupils(db)) as PupilWithLessons[],
+    /** Everybody who comes, by name and no more. */
+    names: (): Promise<Pick<Pupil, 'id' | 'name' | 'handed'>[]> =>
+      db
+        .select({ id: pupils.id, name: pupils.name, handed: pupils.handed })
+        .from(pupils)
+        .where(isNull(pupils.archivedAt))
+        .orderBy(asc(pupils.name)),
     ids: async (): Promise<string[]> => (await db.select({ id: pupils.id }).from(pupils)).map((p) => p.id),
     /** Lessons of one pupil with the number of their swings, oldest first. */
-    lessonHeads: async (pupilId: string): Promise<LessonHead[]> => {
-      const heads = await db
-        .select({ l: LISTED, n: swingCounts.swings })
-        .from(lessons)
-        .leftJoin(swingCounts, eq(swingCounts.lessonId, lessons.id))
-        .where(and(eq(lessons.pupilId, pupilId), isNull(lessons.deletedAt)))
-        .orderBy(asc(lessons.startedAt));
-      return heads.map((h) => headOf(h.l, h.n ?? 0));
-    },
+    lessonHeads: (pupilId: string): Promise<LessonHead[]> => headsWhere(and(eq(lessons.pupilId, pupilId), TAUGHT)),
+    /** The same of what the pupil practised alone. */
+    practisedAlone: (pupilId: string): Promise<LessonHead[]> =>
+      headsWhere(and(eq(lessons.pupilId, pupilId), isNull(lessons.deletedAt), eq(lessons.alone, true))),
     one: async (id: string): Promise<Pupil | null> => {
       const [row] = await db.select().from(pupils).where(eq(pupils.id, id));
       return row ? pupilOf(row) : null;

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import type { PracticeFiles } from '../alone/practice-file.js';
 import { serve } from '../http/serve.js';
 import type { DrillService } from '../drills/drill-service.js';
 import type { ReportService } from './report-service.js';
@@ -8,6 +9,7 @@ export interface ReportRoutes {
   readonly reports: ReportService;
   readonly shares: ShareService;
   readonly drills: DrillService;
+  readonly practiceFiles: PracticeFiles;
 }
 
 export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRoutes, done: () => void): void {

@@ -109,6 +109,8 @@ export function sharedPages({ shares, pupils, entries, practice, reports, drills
       await write(sentFrom(found), {}, { kind: 'film', note, film: await practice.keepFilm(bytes) });
       return true;
     },
+    /** Whose page a link opens; null when it opens nothing. */
+    pupilOf: async (token: string): Promise<string | null> => (await opened(token))?.pupil.id ?? null,
     /** The lesson a link opens; null when it opens nothing. */
     lessonOf: async (token: string): Promise<string | null> => (await opened(token))?.lesson.id ?? null,
   };
@@ -145,7 +147,8 @@ const headOf = ({ startedAt, bay }: LessonHead, { name, handed, profile }: Pupil
   by,
 });
 
-const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
+/** A day of a plan as a pupil sees it. */
+export const sharedDay = (b: ReturnType<typeof layOut>[number]): SharedDay => ({
   block: b.id,
   date: b.date satisfies Day,
   drill: b.drill,

@@ -1,12 +1,21 @@
 import { SHARED } from '@vilko/contract';
-import type { FastifyInstance, FastifyReply } from 'fastify';
+import type { FastifyInstance, FastifyReply, onRequestAsyncHookHandler } from 'fastify';
 import { serve } from '../http/serve.js';
 import type { ReportRoutes } from './report-routes.js';
 
 const CLOSED = { code: 'not-found', message: SHARED.shared.missing };
 
 /** What a link opens, without signing in: one page and its answers, limited in rate. */
-export function sharedRoutes(app: FastifyInstance, { shares, reports, drills }: ReportRoutes, done: () => void): void {
+export function sharedRoutes(
+  app: FastifyInstance,
+  { shares, reports, drills, practiceFiles }: ReportRoutes,
+  done: () => void,
+): void {
+  // a large body is not even read for a link that opens nothing
+  const openOnly: onRequestAsyncHookHandler = async (request, reply) => {
+    const { token } = request.params as { token: string };
+    if (!(await shares.lessonOf(token))) await reply.code(404).send(CLOSED);
+  };
   // nothing in between keeps what stands on a pupil's page, nobody finds it by searching
   app.addHook('onRequest', (_request, reply: FastifyReply, next) => {
     reply.header('cache-control', 'no-store').header('x-robots-tag', 'noindex, nofollow');
@@ -25,11 +34,16 @@ export function sharedRoutes(app: FastifyInstance, { shares, reports, drills }: 
       await shares.film(params.token, body, query.note);
       return shares.page(params.token);
     },
-    // a large body is not even read for a link that opens nothing
-    async (request, reply) => {
-      const { token } = request.params as { token: string };
-      if (!(await shares.lessonOf(token))) await reply.code(404).send(CLOSED);
+    openOnly,
+  );
+  serve(
+    app,
+    'sendSharedPractice',
+    async ({ params, body }) => {
+      const pupilId = await shares.pupilOf(params.token);
+      return pupilId === null ? null : practiceFiles.take(pupilId, body);
     },
+    openOnly,
   );
   serve(app, 'sharedDrillMedia', async ({ params, reply }) => {
     const found = (await shares.namesDrill(params.token, params.id)) ? await drills.mediaFile(params.id) : null;

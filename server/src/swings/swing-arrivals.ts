@@ -8,7 +8,7 @@ import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 
 /** How a swing comes into a lesson. */
-export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task'>> {
+export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task' | 'sure'>> {
   readonly lessonId: string;
   readonly club: ClubClass;
   readonly clubName: string;

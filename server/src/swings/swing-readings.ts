@@ -163,9 +163,12 @@ export function swingReadings({ pupils, swings, shots, films, standards, shelf }
     );
   };
 
-  /** Every swing of a pupil that was not deleted, oldest first. */
-  const rowsOf = async (pupil: Pupil): Promise<SwingRow[]> => {
-    const lessons = (await pupils.lessonsBriefly(pupil.id)).filter((l) => l.deletedAt === null);
+  /**
+   * Every swing of a pupil that was not deleted, oldest first.
+   * @param alone also those that were made in practice alone, which no lesson is held against
+   */
+  const rowsOf = async (pupil: Pupil, alone = false): Promise<SwingRow[]> => {
+    const lessons = (await pupils.lessonsBriefly(pupil.id)).filter((l) => l.deletedAt === null && (alone || !l.alone));
     return (await swings.everOf(lessons.map((l) => l.id))).filter((r) => r.deletedAt === null);
   };
 

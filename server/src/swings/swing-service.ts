@@ -61,7 +61,7 @@ export function swingService(tables: SwingTables) {
     },
     /** Swings a pupil did with the trainer, oldest first. */
     async trained(pupil: Pupil): Promise<TrainedSwing[]> {
-      const rows = (await rowsOf(pupil)).filter((r) => r.task !== null);
+      const rows = (await rowsOf(pupil, true)).filter((r) => r.task !== null);
       const summaries = await summariesOf(rows, pupil);
       const [theirShots, drills] = await Promise.all([shotsOf(rows), tables.shelf()]);
       return rows.map((row, i) => ({

@@ -30,6 +30,7 @@ export async function testApp(
     /** Of an empty database on a PostgreSQL server. */
     url?: string;
     signIn?: boolean;
+    home?: boolean;
     listen?: boolean;
     pupil?: Partial<Pupil>;
     log?: string;
@@ -49,7 +50,13 @@ export async function testApp(
     bay: 'Bay 3',
     aim: 'Test',
   });
-  const app: App = await buildApp(database, { web: '/nowhere', signIn: o.signIn, log: o.log, apart: o.apart });
+  const app: App = await buildApp(database, {
+    web: '/nowhere',
+    signIn: o.signIn,
+    home: o.home,
+    log: o.log,
+    apart: o.apart,
+  });
   if (o.listen) await app.fastify.listen({ port: 0, host: '127.0.0.1' });
   const inject = app.fastify.inject.bind(app.fastify);
   const octets = { 'content-type': 'application/octet-stream' };

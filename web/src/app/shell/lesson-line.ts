@@ -122,10 +122,10 @@ export class LessonLine {
   protected readonly stops = STOPS;
   protected readonly plays = computed(() => {
     const p = this.lesson()?.pupil;
-    return !p || /handed/.test(p.about) ? '' : `, ${p.handed}-handed`;
+    return !p || /handed/.test(p.about) ? '' : `, ${p.handed}\u2011handed`;
   });
   protected readonly day = computed(() => {
     const l = this.lesson();
-    return l ? shortDate(l.startedAt) : '';
+    return l ? `${shortDate(l.startedAt)}${l.alone ? ', practised alone' : ''}` : '';
   });
 }

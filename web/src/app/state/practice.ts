@@ -1,4 +1,5 @@
 import { inject } from '@angular/core';
+import type { PracticeCame } from '@vilko/contract/alone';
 import type {
   LogEntry,
   LogFilm,
@@ -11,6 +12,7 @@ import type {
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { type Action, createActionGroup, createFeature, createReducer, createSelector, on, props } from '@ngrx/store';
 import { map, mergeMap } from 'rxjs';
+import { counted } from '@vilko/core/words/amounts';
 import { calling, callingNewest } from './calling';
 import { NoticeActions } from './notices';
 import { ReportActions } from './report-actions';
@@ -28,6 +30,8 @@ export const PracticeActions = createActionGroup({
     Log: props<{ pupilId: string; entry: NewLogEntry }>(),
     Logged: props<{ entry: LogEntry }>(),
     'Keep film': props<{ pupilId: string; file: File; note: string }>(),
+    'Take in': props<{ pupilId: string; file: File }>(),
+    'Taken in': props<{ pupilId: string; came: PracticeCame }>(),
     'Mark film': props<{ id: string; marks: LogFilm['marks'] }>(),
     'Delete entry': props<{ id: string }>(),
     'Entry deleted': props<{ entry: LogEntry }>(),
@@ -91,6 +95,12 @@ export const practiceFeature = createFeature({
   }),
 });
 
+/** What came of a file of practice. */
+const cameWords = ({ practices, swings }: PracticeCame): string =>
+  practices
+    ? `${counted(swings, 'swing')} practised alone came in: they stand in the logbook and count as no lesson’s.`
+    : 'All of it was here already.';
+
 const failed = (message: string) => A.failed({ message });
 
 export const practiceEffects = {
@@ -124,6 +134,12 @@ export const practiceEffects = {
     (entry) => A.logged({ entry }),
     failed,
   ),
+  takeIn: calling(
+    A.takeIn,
+    (api, { pupilId, file }) => api.ask('takePractice', { id: pupilId }, file),
+    (came, { pupilId }) => A.takenIn({ pupilId, came }),
+    failed,
+  ),
   markFilm: calling(
     A.markFilm,
     (api, { id, marks }) => api.ask('markLogFilm', { id }, { marks }),
@@ -146,8 +162,11 @@ export const practiceEffects = {
   again: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.logged, A.entryDeleted, A.planChanged),
-        map((a) => A.open({ pupilId: a.type === A.planChanged.type ? a.plan.pupilId : a.entry.pupilId })),
+        ofType(A.logged, A.entryDeleted, A.planChanged, A.takenIn),
+        map((a) => {
+          if (a.type === A.takenIn.type) return A.open({ pupilId: a.pupilId });
+          return A.open({ pupilId: a.type === A.planChanged.type ? a.plan.pupilId : a.entry.pupilId });
+        }),
       ),
     { functional: true },
   ),
@@ -166,7 +185,7 @@ export const practiceEffects = {
   said: createEffect(
     (actions = inject(Actions)) =>
       actions.pipe(
-        ofType(A.planMade, A.planChanged, A.entryDeleted, A.failed),
+        ofType(A.planMade, A.planChanged, A.entryDeleted, A.takenIn, A.failed),
         map((a): Action => {
           if (a.type === A.failed.type) return NoticeActions.say({ text: a.message, kind: 'alarm' });
           if (a.type === A.planMade.type)
@@ -174,6 +193,7 @@ export const practiceEffects = {
               text: `The plan holds ${a.plan.plan.blocks.length} days of practice.`,
               kind: 'plain',
             });
+          if (a.type === A.takenIn.type) return NoticeActions.say({ text: cameWords(a.came), kind: 'plain' });
           if (a.type === A.entryDeleted.type)
             return NoticeActions.offerUndo({
               text: 'The entry was deleted.',

@@ -2,6 +2,7 @@ import type { BallBlock, LogEntry } from '@vilko/contract/practice';
 import { answerMeans, SELF_CHECKS, selfCheck } from '@vilko/core/practice/self-checks';
 import type { DrillShelf } from '@vilko/core/drills/shelf';
 import { counted } from '@vilko/core/words/amounts';
+import { capital } from '@vilko/core/words/case';
 
 const filmMarks = (marks: Readonly<Record<string, number>>): string => {
   const n = Object.keys(marks).length;
@@ -35,5 +36,5 @@ export function entryWords(e: LogEntry, shelf: DrillShelf): string {
   const film = e.film ? [`Film${filmMarks(e.film.marks)}`] : [];
   const note = e.note ? [e.note.replace(/\.$/, '')] : [];
   const parts = [...film, ...drill, ...ballWords(e.blocks), ...checkWords(e.checks), ...felt, ...pain, ...note];
-  return `${parts.join('; ')}.`;
+  return `${capital(parts.join('; '))}.`;
 }

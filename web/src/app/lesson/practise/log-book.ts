@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { LogEntry, NewLogEntry } from '@vilko/contract/practice';
 import { BLANK_ENTRY } from '@vilko/contract/blank-entry';
 import { SELF_CHECKS } from '@vilko/core/practice/self-checks';
@@ -9,15 +10,21 @@ import { HouseDrills } from '../../state/house-drills';
 
 const SHOWN = 4;
 
-/** What was practised, checked or felt without a measurement, and a form to write it down. */
+/**
+ * What was practised, checked or felt without a measurement, and a form to write it down; what was practised alone on
+ * boards at home stands there too.
+ */
 @Component({
   selector: 'vk-log-book',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PainEntry],
+  imports: [PainEntry, RouterLink],
   template: `
     <div class="flex items-baseline gap-3">
-      <h2 class="text-18 font-semibold">Without the device</h2>
-      <button class="link ml-auto" (click)="open.set(!open())">{{ open() ? 'Close' : 'Write down' }}</button>
+      <h2 class="text-18 font-semibold">Logbook</h2>
+      <label class="link ml-auto cursor-pointer"
+        >Take in practice<input class="sr-only" type="file" accept=".zip" (change)="takeIn($any($event.target))"
+      /></label>
+      <button class="link" (click)="open.set(!open())">{{ open() ? 'Close' : 'Write down' }}</button>
     </div>
     @if (open()) {
       <div class="mt-1">
@@ -76,7 +83,12 @@ const SHOWN = 4;
           <span class="figures w-[52px] shrink-0 text-ink2">{{ date(e.at) }}</span>
           <span class="min-w-0 flex-1"
             >{{ words(e) }}
-            <span class="text-ink2">{{ e.from === 'pupil' ? 'from the pupil, not measured' : 'not measured' }}</span>
+            @if (alone(e)) {
+              <span class="text-ink2">practised alone </span>
+              <a class="link" [routerLink]="['/lesson', e.lessonId, 'read']">Its swings</a>
+            } @else {
+              <span class="text-ink2">{{ e.from === 'pupil' ? 'from the pupil, not measured' : 'not measured' }}</span>
+            }
             @if (e.film) {
               <button class="link" (click)="watch.emit(e)">Watch and mark</button>
             }
@@ -101,6 +113,8 @@ export class LogBook {
   readonly remove = output<string>();
   readonly film = output<{ file: File; note: string }>();
   readonly watch = output<LogEntry>();
+  /** A file of what was practised alone on another machine. */
+  readonly practised = output<File>();
   private readonly house = inject(HouseDrills);
   protected readonly checks = SELF_CHECKS;
   protected readonly answers = ['yes', 'no'] as const;
@@ -112,6 +126,9 @@ export class LogBook {
   protected readonly note = signal('');
   protected readonly newest = computed(() => this.log().slice(-SHOWN).reverse());
   protected readonly date = shortDate;
+  /** Measured on boards at home: its swings can be looked at, and count as no lesson's. */
+  protected readonly alone = (e: LogEntry): boolean =>
+    e.kind === 'trainer' && e.from === 'pupil' && e.lessonId !== null;
   protected readonly words = (e: LogEntry): string => entryWords(e, this.house.shelf());
   protected readonly empty = computed(
     () => !Object.keys(this.given()).length && this.felt() === null && !this.note().trim() && this.before() === null,
@@ -141,6 +158,11 @@ export class LogBook {
     this.after.set(null);
     this.note.set('');
     this.open.set(false);
+  }
+  protected takeIn(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    input.value = '';
+    if (file) this.practised.emit(file);
   }
   protected keepFilm(input: HTMLInputElement): void {
     const file = input.files?.[0];

@@ -220,6 +220,25 @@ describe('Practise', () => {
     house.asked('POST', '/api/log/e1/delete').flush(entry);
     expect(house.said()).toBe('The entry was deleted.');
   });
+  it('takes in what was practised alone on another machine, and leads to its swings', async () => {
+    const house = openLesson();
+    const entry = {
+      ...BLANK_ENTRY,
+      ...{ id: 'x', pupilId: 'p', at: '2026-11-22T10:00:00.000Z', kind: 'trainer' as const, from: 'pupil' as const },
+      lessonId: 'alone-1',
+      blocks: [{ by: 'measured' as const, check: null, hits: 4, of: 5 }],
+    };
+    const c = await practise(house, { ...NOTHING, log: [entry] });
+    expect(c.text()).toContain('Measured 4 of 5. practised alone Its swings');
+    expect(c.all('vk-log-book a')[0]!.getAttribute('href')).toBe('/lesson/alone-1/read');
+    const input = c.all('input[accept=".zip"]')[0] as HTMLInputElement;
+    Object.defineProperty(input, 'files', { value: [new File(['x'], 'practice.zip')] });
+    input.dispatchEvent(new Event('change'));
+    house.asked('POST', '/api/pupils/p/practice-files').flush({ practices: 1, swings: 12, there: 0 });
+    await c.set({});
+    expect(house.said()).toContain('12 swings practised alone came in');
+    house.asked('GET', '/api/pupils/p/practice').flush(NOTHING);
+  });
   it('keeps a film with the logbook, and says which came from the pupil', async () => {
     const house = openLesson();
     const film = { id: 'f', mime: 'video/webm' as const, size: 100, marks: { P4: 0.8, P7: 1.1 } };
@@ -236,7 +255,7 @@ describe('Practise', () => {
     expect(c.text()).toContain('Film with 2 marks. from the pupil, not measured');
     await c.press('Write down');
     await c.fill('In words', 'From behind');
-    const input = c.all('input[type=file]')[0] as HTMLInputElement;
+    const input = c.all('input[accept*=video]')[0] as HTMLInputElement;
     Object.defineProperty(input, 'files', { value: [new File(['x'], 'swing.webm')] });
     input.dispatchEvent(new Event('change'));
     await c.set({});

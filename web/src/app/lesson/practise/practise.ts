@@ -175,6 +175,7 @@ const SETTLE = 300;
             (remove)="remove($event)"
             (film)="keepFilm($event)"
             (watch)="watch($event)"
+            (practised)="takeIn($event)"
           />
         </div>
       </div>
@@ -351,6 +352,9 @@ export class Practise {
   }
   protected keepFilm({ file, note }: { file: File; note: string }): void {
     this.store.dispatch(PracticeActions.keepFilm({ pupilId: this.lesson()!.pupil.id, file, note }));
+  }
+  protected takeIn(file: File): void {
+    this.store.dispatch(PracticeActions.takeIn({ pupilId: this.lesson()!.pupil.id, file }));
   }
   protected watch(entry: LogEntry): void {
     this.films.watch(entry);

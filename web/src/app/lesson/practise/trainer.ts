@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  model,
+  output,
+  signal,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { NewLogEntry, PracticeTask } from '@vilko/contract/practice';
@@ -44,71 +55,75 @@ const FREE = { k: 7, n: 10 };
   imports: [Answers, BandStrip, LiveCanvas, PainEntry, QuantitySelect, RestingBay, RouterLink, SoundBar, TakeBay],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
-    <div class="flex h-[58px] shrink-0 items-center gap-5 border-b border-rules px-4">
-      <h1 class="text-24 font-semibold whitespace-nowrap">{{ sheet()?.name ?? 'Free training' }}</h1>
-      @if (sheet()) {
-        <nav class="flex items-center gap-1 text-15" aria-label="Rungs">
-          @for (r of rungs(); track r.words) {
-            @if (r.closed) {
-              <span
-                class="figures px-1 py-0.5 text-ink2"
-                [title]="r.words + ': opens when the rung before it is passed'"
-                >{{ r.number }}</span
-              >
-            } @else {
-              <a
-                class="press justify-center px-1.5 py-0.5"
-                [class]="r.here ? 'bg-ink text-paper' : 'text-ink2 hover:underline'"
-                [attr.aria-current]="r.here ? 'step' : null"
-                [routerLink]="[]"
-                [queryParams]="{ drill: drill(), rung: r.index }"
-                >{{ r.words }}</a
-              >
+    @if (!alone()) {
+      <div class="flex h-[58px] shrink-0 items-center gap-5 border-b border-rules px-4">
+        <h1 class="text-24 font-semibold whitespace-nowrap">{{ sheet()?.name ?? 'Free training' }}</h1>
+        @if (sheet()) {
+          <nav class="flex items-center gap-1 text-15" aria-label="Rungs">
+            @for (r of rungs(); track r.words) {
+              @if (r.closed) {
+                <span
+                  class="figures px-1 py-0.5 text-ink2"
+                  [title]="r.words + ': opens when the rung before it is passed'"
+                  >{{ r.number }}</span
+                >
+              } @else {
+                <a
+                  class="press justify-center px-1.5 py-0.5"
+                  [class]="r.here ? 'bg-ink text-paper' : 'text-ink2 hover:underline'"
+                  [attr.aria-current]="r.here ? 'step' : null"
+                  [routerLink]="[]"
+                  [queryParams]="{ drill: drill(), rung: r.index }"
+                  >{{ r.words }}</a
+                >
+              }
             }
-          }
-          @if (closed()) {
-            <span class="text-ink2">not open yet</span>
-          }
-        </nav>
-      } @else {
-        <div class="flex w-[320px] items-center gap-2 text-15">
-          Measure
-          <vk-quantity-select
-            label="Measure"
-            [value]="freeMeasure()"
-            (chosen)="$event && free({ measure: $event, lo: null, hi: null })"
-          />
-        </div>
-        @for (end of ends; track end.key) {
-          <label class="flex items-center gap-2 text-15"
-            >{{ end.words }}
-            <input
-              class="figures w-[76px] rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
-              type="number"
-              step="any"
-              [value]="freeBand()[end.at] ?? ''"
-              (change)="freeEnd(end.key, $any($event.target).value)"
+            @if (closed()) {
+              <span class="text-ink2">not open yet</span>
+            }
+          </nav>
+        } @else {
+          <div class="flex w-[320px] items-center gap-2 text-15">
+            Measure
+            <vk-quantity-select
+              label="Measure"
+              [value]="freeMeasure()"
+              (chosen)="$event && free({ measure: $event, lo: null, hi: null })"
             />
-          </label>
+          </div>
+          @for (end of ends; track end.key) {
+            <label class="flex items-center gap-2 text-15"
+              >{{ end.words }}
+              <input
+                class="figures w-[76px] rounded-[3px] border border-strong-rules bg-sheet px-1 py-0.5"
+                type="number"
+                step="any"
+                [value]="freeBand()[end.at] ?? ''"
+                (change)="freeEnd(end.key, $any($event.target).value)"
+              />
+            </label>
+          }
         }
-      }
-      <a
-        class="plain-button ml-auto text-15 whitespace-nowrap"
-        [routerLink]="['/lesson', lessonId(), 'practise']"
-        [queryParams]="{ drill: drill() }"
-        >Back to the drill</a
-      >
-    </div>
+        <a
+          class="plain-button ml-auto text-15 whitespace-nowrap"
+          [routerLink]="['/lesson', lessonId(), 'practise']"
+          [queryParams]="{ drill: drill() }"
+          >Back to the drill</a
+        >
+      </div>
+    }
     <div class="flex h-9 shrink-0 items-center gap-4 border-b pointer-coarse:h-13 border-rules px-4 text-15">
       <vk-sound-bar [(choice)]="sound" [quiet]="blind()" />
-      <button
-        class="ml-auto px-1.5 py-0.5"
-        [class]="blind() ? 'bg-ink text-paper' : 'text-ink2 hover:underline'"
-        [attr.aria-pressed]="blind()"
-        (click)="blind.set(!blind())"
-      >
-        test without aid
-      </button>
+      @if (!alone()) {
+        <button
+          class="ml-auto px-1.5 py-0.5"
+          [class]="blind() ? 'bg-ink text-paper' : 'text-ink2 hover:underline'"
+          [attr.aria-pressed]="blind()"
+          (click)="blind.set(!blind())"
+        >
+          test without aid
+        </button>
+      }
     </div>
     @if (mine()) {
       <vk-resting-bay [lessonId]="lessonId()" />
@@ -217,7 +232,12 @@ export class Trainer {
   ] as const;
   protected readonly seen = signal<Seen>(NOBODY);
   protected readonly sound = signal<SoundChoice>(SILENT);
-  protected readonly blind = signal(false);
+  /** Practised alone: what stands around it has a head and an end of its own. */
+  readonly alone = input(false);
+  /** Nothing is shown or heard before the test is done. */
+  readonly blind = model(false);
+  /** It hurts, and the practice alone ends. */
+  readonly hurt = output<{ before: number | null; now: number | null }>();
   protected readonly painBefore = signal<number | null>(null);
   protected readonly painNow = signal<number | null>(null);
 
@@ -353,7 +373,7 @@ export class Trainer {
     });
     inject(Keys).use('Trainer', [
       { key: 'n', words: 'next rung, once it is open', run: () => this.go(this.rungNow() + 1) },
-      { key: 'a', words: 'test without aid, on or off', run: () => this.blind.set(!this.blind()) },
+      { key: 'a', words: 'test without aid, on or off', run: () => this.alone() || this.blind.set(!this.blind()) },
       {
         key: 'e',
         words: 'sound when the band is entered',
@@ -406,6 +426,7 @@ export class Trainer {
     });
   }
   protected stopByPain(): void {
+    if (this.alone()) return this.hurt.emit({ before: this.painBefore(), now: this.painNow() });
     const entry: NewLogEntry = {
       ...BLANK_ENTRY,
       at: new Date().toISOString(),

@@ -37,7 +37,8 @@ export const NOBODY: Seen = { stance: { lead: NaN, still: 0, there: false, stir:
 export class LiveCanvas {
   readonly handed = input.required<'right' | 'left'>();
   readonly turned = input(false);
-  readonly band = input.required<readonly [number, number]>();
+  /** Where the lead share is wanted, %; null: nowhere. */
+  readonly band = input.required<readonly [number, number] | null>();
   readonly check = input<FootCheck | null>(null);
   readonly label = input('');
   readonly seen = output<Seen>();
