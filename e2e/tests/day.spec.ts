@@ -3,19 +3,12 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Running, serious, start, startServer } from '../bay.js';
+import { morningZone } from '../morning-zone.js';
 
 const PORT = 4451;
 /** Where the mail server of the house is to be. */
 const MAIL = 4452;
 const BASE = `http://127.0.0.1:${PORT}`;
-
-/** A zone in which the day is still young, whenever this runs. */
-function morningZone(): string {
-  const ahead = 6 - new Date().getUTCHours();
-  const hours = ahead < -12 ? ahead + 24 : ahead;
-  // the names of these zones count westward
-  return `Etc/GMT${hours > 0 ? '-' : '+'}${Math.abs(hours)}`;
-}
 
 test.describe('a day of the sample house, with two bays', () => {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-day-'));

@@ -5,8 +5,11 @@ import { type Action, provideState, provideStore, Store } from '@ngrx/store';
 import { provideEffects } from '@ngrx/effects';
 import type { Booking } from '@vilko/contract/booking';
 import { of, throwError } from 'rxjs';
+import { bay } from '../testing/samples';
 import { Api } from './api';
+import { BayActions, bayFeature } from './bay';
 import { DayActions, dayFeature, provideDayState } from './day';
+import { Live } from './live';
 import { noticeFeature } from './notices';
 
 const BOOKING: Booking = {
@@ -48,6 +51,7 @@ describe('the day', () => {
         provideRouter([]),
         provideStore(),
         provideState(noticeFeature),
+        provideState(bayFeature),
         provideEffects(),
         ...provideDayState(),
         { provide: Api, useValue: api },
@@ -84,12 +88,17 @@ describe('the day', () => {
     send(DayActions.change({ booking: BOOKING, change: { from: 615 }, said: 'moved' }));
     expect(state().refused).toBeNull();
   });
-  it('gives the bay that was booked to the lesson that begins', () => {
+  it('gives the bay that was booked to the lesson that begins, and the screen goes there with it', () => {
+    const use = spyOn(TestBed.inject(Live), 'use');
     answer = () => ({ id: 'lesson-1' });
     send(DayActions.begin({ booking: BOOKING }));
     expect(asked).toEqual([
       ['beginBooking', { id: 'k' }],
       ['changeBay', { bay: 'bay-3' }, { lessonId: 'lesson-1' }],
     ]);
+    expect(use.calls.allArgs()).toEqual([['bay-3']]);
+    send(BayActions.bayCame({ bay }));
+    send(DayActions.begin({ booking: BOOKING }));
+    expect(use).toHaveBeenCalledTimes(1);
   });
 });

@@ -4,10 +4,21 @@ import type { Booked, Booking, BookingChange, NewBooking } from '@vilko/contract
 import { hourText } from '@vilko/contract/booking-words';
 import type { LessonHead } from '@vilko/contract/lesson';
 import { Actions, createEffect, ofType, provideEffects } from '@ngrx/effects';
-import { createActionGroup, createFeature, createReducer, emptyProps, on, props, provideState } from '@ngrx/store';
-import { map, switchMap, tap } from 'rxjs';
+import {
+  createActionGroup,
+  createFeature,
+  createReducer,
+  emptyProps,
+  on,
+  props,
+  provideState,
+  Store,
+} from '@ngrx/store';
+import { map, switchMap, tap, withLatestFrom } from 'rxjs';
 import { dayWords } from '../lesson/practise/day-words';
+import { bayFeature } from './bay';
 import { calling } from './calling';
+import { Live } from './live';
 import { NoticeActions } from './notices';
 
 type Change = Partial<BookingChange>;
@@ -23,7 +34,8 @@ export const DayActions = createActionGroup({
     Change: props<{ booking: Booking; change: Change; said: string }>(),
     Changed: props<{ answer: Booked; was: Booking; change: Change; said: string }>(),
     Begin: props<{ booking: Booking }>(),
-    Begun: props<{ lesson: LessonHead }>(),
+    /** In which bay; null where none was booked. */
+    Begun: props<{ lesson: LessonHead; bay: string | null }>(),
     Failed: props<{ message: string }>(),
   },
 });
@@ -95,14 +107,19 @@ export const dayEffects = {
               : api.ask('changeBay', { bay: booking.bay }, { lessonId: lesson.id }).pipe(map(() => lesson)),
           ),
         ),
-    (lesson) => A.begun({ lesson }),
+    (lesson, { booking }) => A.begun({ lesson, bay: booking.bay }),
     failed,
   ),
+  /** The screen goes with the lesson into its bay. */
   go: createEffect(
-    (actions = inject(Actions), router = inject(Router)) =>
+    (actions = inject(Actions), router = inject(Router), live = inject(Live), store = inject(Store)) =>
       actions.pipe(
         ofType(A.begun),
-        tap(({ lesson }) => void router.navigate(['/lesson', lesson.id, 'set-up'])),
+        withLatestFrom(store.select(bayFeature.selectBay)),
+        tap(([{ lesson, bay }, here]) => {
+          if (bay !== null && bay !== here?.id) live.use(bay);
+          void router.navigate(['/lesson', lesson.id, 'set-up']);
+        }),
       ),
     { functional: true, dispatch: false },
   ),
