@@ -132,6 +132,8 @@ export const Coming = z.object({
   /** The last visit; null at the first. */
   last: z.object({ lessonId: z.string(), startedAt: Moment, aim: z.string() }).nullable(),
   injuries: z.array(z.string()),
+  /** The step of a programme that they work on; null where they follow none. */
+  step: z.object({ programme: z.string(), name: z.string(), number: z.int(), of: z.int() }).nullable(),
   /** What was agreed, how the last run of it lay, and where it is to come. */
   agreed: z
     .object({

@@ -261,6 +261,9 @@ test.describe('a day of the sample house, with two bays', () => {
     await page.goto(`${BASE}/office/programmes`);
     await page.getByRole('button', { name: 'A step back: Corin Vasshaug' }).click();
     await expect(page.getByRole('row', { name: /Corin Vasshaug/ })).toContainText('Set up, 1 of 4');
+    await page.goto(`${BASE}/`);
+    await expect(row(page, 'Corin Vasshaug')).toContainText(/, step 1 of 4: Set up/);
+    await page.goto(`${BASE}/office/programmes`);
     await page.getByRole('button', { name: 'Copy' }).click();
     await page.getByLabel('Called').first().fill('Feet first');
     await page.getByRole('button', { name: 'Put on the shelf' }).click();

@@ -92,7 +92,7 @@ function openTheDay(tables: Tables, beneath: BeneathTheDay) {
   const shelf = programmeShelf(tables.programmes);
   const service = bookingService({ bookings, pupils, bays, settings: () => settingsOf(house), stepOf: shelf.stepOf });
   const dashboard = dashboardService(pupils, swings, tables.practice);
-  const ofPupils = { pupils, practice: tables.practice, swings, dashboard };
+  const ofPupils = { pupils, practice: tables.practice, swings, dashboard, placeOf: shelf.placeOf };
   const { shares: kept, practice: entries } = tables;
   const shares = shareService({ shares: kept, pupils, entries, practice, reports, drills, origin: addresses });
   const mail = mailSettings(house);

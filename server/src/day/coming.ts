@@ -12,20 +12,23 @@ export interface KnownOfPupils {
   readonly practice: PracticeRepository;
   readonly swings: SwingService;
   readonly dashboard: DashboardService;
+  /** Where a pupil stands in the programme that they follow. */
+  readonly placeOf: (pupilId: string) => Promise<Coming['step']>;
 }
 
 /** What one wants to know of somebody before they come. */
-export function comingWith({ pupils, practice, swings, dashboard }: KnownOfPupils) {
+export function comingWith({ pupils, practice, swings, dashboard, placeOf }: KnownOfPupils) {
   return async (booking: Booking, clock: HouseClock): Promise<Coming> => {
-    const nothing = { booking, came: [], practised: null, last: null, injuries: [], agreed: null };
+    const nothing = { booking, came: [], practised: null, last: null, injuries: [], step: null, agreed: null };
     const { pupilId } = booking;
     const pupil = pupilId === null ? null : await pupils.one(pupilId);
     if (!pupil) return nothing;
-    const [board, heads, plans, standardOf] = await Promise.all([
+    const [board, heads, plans, standardOf, step] = await Promise.all([
       dashboard(pupil.id),
       pupils.lessonHeads(pupil.id),
       practice.plansOf([pupil.id]),
       swings.standards(pupil),
+      placeOf(pupil.id),
     ]);
     const last = heads.findLast((l) => l.id !== booking.lessonId) ?? null;
     const plan = plans.find((p) => p.endedAt === null)?.plan;
@@ -43,6 +46,7 @@ export function comingWith({ pupils, practice, swings, dashboard }: KnownOfPupil
       practised: plan ? { done: blocks.filter((b) => b.result?.did === 'done').length, of: blocks.length } : null,
       last: last && { lessonId: last.id, startedAt: last.startedAt, aim: last.aim },
       injuries: injuryWords(pupil.profile, pupil.handed),
+      step,
       agreed: measure && {
         measure,
         mean: point?.mean ?? null,

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { HouseProgramme, NewProgramme } from '@vilko/contract';
+import type { Coming, HouseProgramme, NewProgramme } from '@vilko/contract';
 import { type Programme, type ProgrammeStep, PROGRAMMES } from '@vilko/core';
 import type { StepAgreed } from '../day/desk.js';
 import type { ProgrammeRepository } from './programme-repository.js';
@@ -34,6 +34,15 @@ export function programmeShelf(kept: ProgrammeRepository) {
       if (!found) return null;
       await kept.setOff(found.programme, off);
       return one(id);
+    },
+    /** Where a pupil stands in what they follow; null where that is nothing, or they are through. */
+    placeOf: async (pupilId: string): Promise<Coming['step']> => {
+      const follows = await kept.now(pupilId);
+      const programme = follows && (await one(follows.programmeId))?.programme;
+      const step = programme?.steps[follows!.step];
+      return programme && step
+        ? { programme: programme.name, name: step.name, number: follows.step + 1, of: programme.steps.length }
+        : null;
     },
     /** The step that a pupil works on; null where they follow nothing, or are through. */
     stepOf: async (pupilId: string): Promise<StepAgreed | null> => {

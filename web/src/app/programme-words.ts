@@ -1,3 +1,4 @@
+import type { Coming } from '@vilko/contract/booking';
 import type { Follower, StepStanding } from '@vilko/contract/programme';
 import { hourText } from '@vilko/contract/booking-words';
 import { figure, unitBehind } from '@vilko/core/words/amounts';
@@ -14,3 +15,7 @@ export function standingWords(s: StepStanding | null): string {
 /** When it is tested: "Mon 7 Dec, 10:00", or the day on which it is due. */
 export const testWords = ({ test, testOn }: Pick<Follower, 'test' | 'testOn'>): string =>
   test ? `${dayWords(test.date)}, ${hourText(test.from)}` : `due ${dayWords(testOn)}, not booked`;
+
+/** Where somebody stands in what they follow: "Ground first, step 2 of 4: Load". */
+export const placeWords = ({ programme, name, number, of }: NonNullable<Coming['step']>): string =>
+  `${programme}, step ${number} of ${of}: ${name}`;

@@ -6,6 +6,7 @@ import { shortDate } from '@vilko/core/words/dates';
 import { SmallBand } from '../drawing/bands/small-band';
 import { entryWords } from '../lesson/practise/entry-words';
 import { HouseDrills } from '../state/house-drills';
+import { placeWords } from '../programme-words';
 import { practisedWords } from './practised-words';
 
 /** How a booking stands at a minute of its day. */
@@ -64,6 +65,9 @@ const SAID: Readonly<Record<Standing, string>> = {
         @for (i of c.injuries; track i) {
           <p class="text-alarm first-letter:uppercase">{{ i }}</p>
         }
+        @if (c.step; as step) {
+          <p class="text-ink2">{{ placeWords(step) }}</p>
+        }
         @if (c.agreed; as a) {
           <vk-small-band class="mt-1" [of]="a" />
         }
@@ -101,6 +105,7 @@ export class ComingRow {
   readonly absent = output();
   private readonly drills = inject(HouseDrills);
   protected readonly hour = hourText;
+  protected readonly placeWords = placeWords;
   protected readonly how = computed(() => standing(this.coming(), this.now()));
   protected readonly said = computed(() => SAID[this.how()]);
   protected readonly quiet = computed(() => ['absent', 'cancelled'].includes(this.how()));

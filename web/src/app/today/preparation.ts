@@ -10,6 +10,7 @@ import { answerOf } from '../state/answer';
 import { DayActions, spanWords } from '../state/day';
 import { HouseDrills } from '../state/house-drills';
 import { Keys } from '../shell/keys';
+import { placeWords } from '../programme-words';
 import { practisedWords } from './practised-words';
 
 /** What one reads before somebody comes, on one page: the last visit, what came since, what is to be tested first. */
@@ -41,6 +42,9 @@ import { practisedWords } from './practised-words';
             }
             @for (i of c.injuries; track i) {
               <p class="mt-1 border-l-2 border-alarm pl-2 text-alarm first-letter:uppercase">{{ i }}</p>
+            }
+            @if (c.step; as step) {
+              <p class="mt-1">{{ placeWords(step) }}.</p>
             }
             <h2 class="mt-5 text-18 font-semibold">Test first</h2>
             <p>{{ testWords() }}</p>
@@ -105,6 +109,7 @@ export class Preparation {
   }).value;
   protected readonly practisedWords = practisedWords;
   protected readonly short = shortDate;
+  protected readonly placeWords = placeWords;
   protected readonly entry = (e: Parameters<typeof entryWords>[0]): string => entryWords(e, this.drills.shelf());
   protected readonly when = computed(() => spanWords(this.coming()!.booking));
   protected readonly lastHead = computed(() => {

@@ -70,6 +70,7 @@ describe('a booking of today', () => {
     practised: null,
     last: null,
     injuries: [],
+    step: null,
     agreed: null,
   });
   it('is soon, now, late, and over', () => {
