@@ -67,6 +67,11 @@ import '../../core/src/practice/retest.spec';
 import '../../core/src/practice/self-checks.spec';
 import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
+import '../../core/src/reading-room/agreement.spec';
+import '../../core/src/reading-room/first-cause.spec';
+import '../../core/src/reading-room/rating.spec';
+import '../../core/src/reading-room/score.spec';
+import '../../core/src/reading-room/spacing.spec';
 import '../../core/src/recording/placing.spec';
 import '../../core/src/recording/units.spec';
 import '../../core/src/shipped.spec';
@@ -195,6 +200,13 @@ const SUITES = [
   'what can be agreed',
   'less spread',
   'what else moved',
+  'agreement of two readers',
+  'first cause',
+  'a reader’s rating',
+  'the score of an answer',
+  'calibration',
+  'what is mixed up',
+  'a pair that comes back',
   'placing a device',
   'units',
   'what comes with the application',

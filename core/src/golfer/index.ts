@@ -16,4 +16,5 @@ export type { Motion, FootAction } from './motion.js';
 export type { Build, Sole } from './sole.js';
 export { insideSole } from './sole.js';
 export type { FaultShift, SwingStyle } from './swing-plan.js';
+export { rocking } from './rocking.js';
 export { type Routine, ROUTINES, standing, type StandingOptions } from './routine.js';

@@ -65,6 +65,11 @@ export const officeRoutes: Routes = [
     loadComponent: () => import('./measures/measures').then((m) => m.MeasuresPage),
   },
   {
+    path: 'reading-room',
+    title: 'Reading room · Vilko',
+    loadComponent: () => import('./reading-room/reading-room').then((m) => m.ReadingRoom),
+  },
+  {
     path: 'settings',
     title: 'Settings · Vilko',
     loadComponent: () => import('./settings/settings').then((m) => m.Settings),

@@ -1,0 +1,26 @@
+import { Injectable } from '@angular/core';
+import type { FirstCauseWish } from '@vilko/core/reading-room/first-cause';
+import type { ItemAnswer, ItemQuestion, ShownItem } from './item.worker';
+
+/** Makes swings to be read, off the main thread. */
+@Injectable({ providedIn: 'root' })
+export class Items {
+  private worker: Worker | null = null;
+  private last = 0;
+
+  /** @throws Error with a sentence when none could be made */
+  make(wish: FirstCauseWish): Promise<ShownItem> {
+    const worker = (this.worker ??= new Worker(new URL('./item.worker', import.meta.url), { type: 'module' }));
+    const id = ++this.last;
+    return new Promise((resolve, reject) => {
+      const heard = ({ data }: MessageEvent<ItemAnswer>): void => {
+        if (data.id !== id) return;
+        worker.removeEventListener('message', heard);
+        if ('item' in data) resolve(data.item);
+        else reject(new Error(data.refused));
+      };
+      worker.addEventListener('message', heard);
+      worker.postMessage({ id, wish } satisfies ItemQuestion);
+    });
+  }
+}
