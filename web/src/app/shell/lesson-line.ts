@@ -68,7 +68,7 @@ import { OFFICE, STOPS } from './places';
       <vk-bay-strip class="ml-4 max-[1150px]:ml-2" />
       <div class="ml-auto flex shrink-0 items-center gap-3 pl-3 whitespace-nowrap max-[1150px]:gap-2 print:hidden">
         @if (!lesson()) {
-          <nav aria-label="House" class="flex gap-3">
+          <nav aria-label="House" class="flex gap-2.5">
             @for (o of office; track o.path; let i = $index) {
               <a
                 [routerLink]="o.path"

@@ -18,7 +18,7 @@ export const OFFICE = [
   { path: '/office/programmes', words: 'Programmes', key: 'r' },
   { path: '/office/devices', words: 'Devices', key: 'v' },
   { path: '/office/measures', words: 'Measures', key: 'm' },
-  { path: '/office/reading-room', words: 'Reading room', key: 'o' },
+  { path: '/office/reading-room', words: 'Reading', key: 'o' },
   { path: '/office/letters', words: 'Letters', key: 'l' },
   { path: '/office/bin', words: 'Bin', key: 'b' },
   { path: '/office/settings', words: 'Settings', key: 's' },
