@@ -43,6 +43,8 @@ export const AloneBegin = z.object({ bay: z.string().max(60) });
 const Pain = z.int().min(0).max(10).nullable();
 /** How a practice ended. */
 export const AloneEnd = z.object({
+  /** The day of the plan that it was; null where it was none, or not this day's. */
+  block: z.string().max(60).nullable(),
   drill: z.string().max(60).nullable(),
   rung: z.int().min(0).max(4).nullable(),
   blocks: z.array(BallBlock).max(40),

@@ -67,9 +67,7 @@ const bayServices = (
     return swing?.doubt && (await inbox.take(swing, bay)) ? swing : null;
   },
   store: async (rec, arrival) => {
-    // who practises alone has said who it is, and nobody is there to be asked
-    const sure = (await pupils.lesson(arrival.lessonId))?.head.alone === true;
-    const swing = await swings.store(rec, { ...arrival, sure, source: 'bay', file: null });
+    const swing = await swings.store(rec, { ...arrival, source: 'bay', file: null });
     return swing && (await shots.matchSwing(swing.id)) ? swings.head(swing.id) : swing;
   },
   lesson: async (lessonId) => {

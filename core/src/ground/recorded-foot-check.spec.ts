@@ -1,42 +1,13 @@
 import { analyse } from '../analyse.js';
-import { simulate } from '../golfer/index.js';
+import { rocking as rockedOn, simulate } from '../golfer/index.js';
 import { standing } from '../golfer/routine.js';
 import type { Handed, Recording } from '../recording/recording.js';
 import { recordedFootCheck } from './recorded-foot-check.js';
 
 const build = { stature: 1.78, mass: 80 };
-type Part = Parameters<typeof standing>[0]['does'];
 
-/** One recording of standing, then rocking on one foot and on the other. */
-function rocking(device: 'plates' | 'boards', handed: Handed = 'right', far = 1): Recording {
-  const parts = (['stand', 'rock lead', 'rock trail'] satisfies Part[]).map(
-    (does) =>
-      standing({ device, handed, seed: 4, build, club: 'iron', does, seconds: does === 'stand' ? 2 : 8, far })
-        .recording,
-  );
-  const join = (of: (r: Recording) => Float64Array): Float64Array =>
-    Float64Array.from(parts.flatMap((r) => Array.from(of(r))));
-  const first = parts[0]!;
-  const step = first.time[1]! - first.time[0]!;
-  return {
-    ...first,
-    time: join((r) => r.time).map((_, k) => k * step),
-    channels: {},
-    platforms: first.platforms.map((p, i) => ({
-      centre: p.centre,
-      fx: join((r) => r.platforms[i]!.fx),
-      fy: join((r) => r.platforms[i]!.fy),
-      fz: join((r) => r.platforms[i]!.fz),
-      mx: join((r) => r.platforms[i]!.mx),
-      my: join((r) => r.platforms[i]!.my),
-      mz: join((r) => r.platforms[i]!.mz),
-    })),
-    boards: first.boards.map((b, i) => ({
-      ...b,
-      cells: [0, 1, 2, 3].map((c) => join((r) => r.boards[i]!.cells[c]!)) as unknown as typeof b.cells,
-    })),
-  };
-}
+const rocking = (device: 'plates' | 'boards', handed: Handed = 'right', far = 1): Recording =>
+  rockedOn({ device, handed, seed: 4, build, club: 'iron', far });
 
 describe('a foot check from a recording', () => {
   for (const device of ['plates', 'boards'] as const)

@@ -120,8 +120,8 @@ function feetOf(device: ReadDevice, handed: Handed, who: number): FootCheck | nu
   if (known) return known;
   const rocked = rocking({ device, handed, club: 'iron', seed: who + 1, build: BUILDS[who]! });
   const made = recordedFootCheck(rocked, handed);
-  if (made) checks.set(key, made);
-  return made ?? null;
+  checks.set(key, made);
+  return made;
 }
 
 /** One swing as it is read: on its device, the feet checked as in a lesson. */

@@ -1,5 +1,5 @@
-import type { AloneEnd, LessonHead, PracticePlan, SharedDay } from '@vilko/contract';
-import { drillShelf, layOut } from '@vilko/core';
+import type { AloneEnd, SharedDay } from '@vilko/contract';
+import { layOut } from '@vilko/core';
 import type { DrillService } from '../drills/drill-service.js';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
@@ -19,23 +19,22 @@ export interface PlanShelves {
 
 /** The plan of whoever practises alone: which block it is, and that it was done. */
 export function alonePlan({ kept, practice, drills }: PlanShelves) {
-  const running = async (pupilId: string): Promise<PracticePlan | null> =>
-    (await kept.plansOf([pupilId])).find((p) => p.endedAt === null) ?? null;
-  const blockOf = async (pupilId: string, day: string): Promise<SharedDay | null> => {
-    const plan = await running(pupilId);
-    return plan && blockFor(layOut(plan.plan, drillShelf(await drills.own())).map(sharedDay), day);
-  };
   return {
-    blockOf,
-    /** Ticks the day of the plan that a practice was. */
-    async tick({ pupilId, startedAt }: LessonHead, end: Omit<AloneEnd, 'blocks' | 'rung'>): Promise<void> {
-      const day = startedAt.slice(0, 10);
-      const [plan, block] = [await running(pupilId), await blockOf(pupilId, day)];
-      if (!plan || block?.drill !== end.drill || block?.date !== day) return;
-      const { stopped, painBefore, painAfter } = end;
+    async blockOf(pupilId: string, day: string): Promise<SharedDay | null> {
+      const running = await kept.running(pupilId);
+      return running && blockFor(layOut(running.plan, await drills.shelf()).map(sharedDay), day);
+    },
+    /** Ticks the day of the plan that a practice was, where that is still in it. */
+    async tick(
+      pupilId: string,
+      { block, stopped, painBefore, painAfter }: Pick<AloneEnd, 'block' | 'stopped' | 'painBefore' | 'painAfter'>,
+    ): Promise<void> {
+      const running = block === null ? null : await kept.running(pupilId);
+      const day = running?.plan.blocks.find((b) => b.id === block);
+      if (!running || !day) return;
       const did = stopped ? ('stopped' as const) : ('done' as const);
       const result = { did, test: null, painBefore, painAfter, note: 'practised alone, measured' };
-      await practice.act(plan.id, { act: 'log', block: block.block, result });
+      await practice.act(running.id, { act: 'log', block: day.id, result });
     },
   };
 }

@@ -97,7 +97,7 @@ export function aloneService(shelves: AloneShelves) {
         await pupils.setLessonDeleted(lessonId, true);
         return pastOf(head);
       }
-      const { stopped, ...told } = end;
+      const { stopped, block: _, ...told } = end;
       const note = [stopped ? 'Stopped by pain.' : '', told.note].filter(Boolean).join(' ');
       const at = new Date().toISOString();
       // under the practice's own id: it is written once, however often it is pressed
@@ -106,7 +106,7 @@ export function aloneService(shelves: AloneShelves) {
         { ...BLANK_ENTRY, ...told, note, at, kind: 'trainer', from: 'pupil', lessonId },
         lessonId,
       );
-      await plan.tick(head, end);
+      await plan.tick(head.pupilId, end);
       return pastOf(head);
     },
   };

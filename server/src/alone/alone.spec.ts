@@ -13,6 +13,7 @@ import {
 import { addDays } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import * as z from 'zod';
+import { packPupils, unpackPupils } from '../house/pupil-bundle.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { blockFor } from './alone-plan.js';
 
@@ -25,7 +26,16 @@ const BOARDS: Hello['device'] = {
   channels: [],
 };
 const today = new Date().toISOString().slice(0, 10);
-const END = { drill: null, rung: null, blocks: [], painBefore: null, painAfter: null, stopped: false, note: '' };
+const END = {
+  block: null,
+  drill: null,
+  rung: null,
+  blocks: [],
+  painBefore: null,
+  painAfter: null,
+  stopped: false,
+  note: '',
+};
 const MEASURED = { by: 'measured', check: null, hits: 4, of: 5 };
 const WISH = {
   ...{ fault: null, drills: ['arms-crossed-thirds'], rungs: [0], club: 'iron', minutes: 20, minor: false },
@@ -114,7 +124,7 @@ describe('practising alone', () => {
     const { block, drill, rung } = await now();
     expect([block?.date, drill, rung]).toEqual([today, 'arms-crossed-thirds', 0]);
     const lessonId = await app.practised();
-    const done = { drill, rung, blocks: [MEASURED], painBefore: 1, painAfter: 2, note: 'Quiet.' };
+    const done = { block: block!.block, drill, rung, blocks: [MEASURED], painBefore: 1, painAfter: 2, note: 'Quiet.' };
     for (let i = 0; i < 2; i++) expect((await app.end(lessonId, done)).statusCode).toBe(200);
     const { log, plans } = await practice();
     expect(log.length).toBe(1);
@@ -166,6 +176,13 @@ describe('practising alone', () => {
         'this is no file of practice alone',
       ]);
       expect((await there.sendBytes('/api/pupils/nobody/practice-files', file)).statusCode).toBe(404);
+      // one that calls itself as a lesson of the house would bring its swings into it
+      const forged = unpackPupils(file, 'forged');
+      const named = forged.head.lessons.map((l) => ({ ...l, id: 'l' }));
+      const swings = forged.head.swings.map((s, i) => ({ ...s, id: `forged-${i}`, lessonId: 'l' }));
+      const bad = packPupils({ ...forged, head: { ...forged.head, lessons: named, swings, log: [] } });
+      expect((await there.sendBytes('/api/pupils/p/practice-files', bad)).statusCode).toBe(422);
+      expect((await there.lesson('l')).swings).toBe(0);
     } finally {
       await there.close();
     }

@@ -23,6 +23,12 @@ const NOTHING = {
   missing: [],
 };
 
+const noPractice = (): VilkoError =>
+  new VilkoError(
+    'unsupported',
+    'this is no file of practice alone: a pupil’s file or a backup is taken in under Office › Settings',
+  );
+
 /** Of everything kept about a pupil only one practice: nothing of the record, of lessons or of plans leaves with it. */
 export function onlyPractice({ head, recordings }: PupilBundle, lessonId: string): PupilBundle {
   const swings = head.swings.filter((s) => s.lessonId === lessonId && s.deletedAt === null);
@@ -53,11 +59,7 @@ export function practiceOf(bundle: PupilBundle, pupilId: string): PupilBundle {
     head.lessons.some((l) => l.alone !== true) ||
     head.swings.some((s) => !ids.has(s.lessonId)) ||
     head.log.some((e) => e.lessonId === null || !ids.has(e.lessonId));
-  if (odd)
-    throw new VilkoError(
-      'unsupported',
-      'this is no file of practice alone: a pupil’s file or a backup is taken in under Office › Settings',
-    );
+  if (odd) throw noPractice();
   return {
     head: {
       ...head,
@@ -84,14 +86,18 @@ export function practiceOf(bundle: PupilBundle, pupilId: string): PupilBundle {
 export function practiceFiles(pupils: PupilRepository, archive: PupilArchive) {
   return {
     pack: async ({ id, pupilId }: LessonHead): Promise<Uint8Array> =>
-      packPupils(onlyPractice(await archive.bundle([pupilId]), id)),
+      packPupils(onlyPractice(await archive.bundle([pupilId], (l) => l.id === id), id)),
     /**
      * Takes a practice in for a pupil; null where there is no such pupil.
      * @throws VilkoError saying why it is none
      */
     async take(pupilId: string, bytes: Uint8Array): Promise<PracticeCame | null> {
       if (!(await pupils.one(pupilId))) return null;
-      const came = await archive.putBack(practiceOf(unpackPupils(bytes, 'the file'), pupilId));
+      const practice = practiceOf(unpackPupils(bytes, 'the file'), pupilId);
+      const own = new Set((await pupils.lessonsBriefly(pupilId)).flatMap((l) => (l.alone ? [l.id] : [])));
+      // under the name of something that is here and no practice of theirs, swings would come into a lesson
+      for (const { id } of practice.head.lessons) if (!own.has(id) && (await pupils.hasLesson(id))) throw noPractice();
+      const came = await archive.putBack(practice);
       return { practices: came.lessons, swings: came.swings, there: came.there };
     },
   };

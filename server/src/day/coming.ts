@@ -23,15 +23,15 @@ export function comingWith({ pupils, practice, swings, dashboard, placeOf }: Kno
     const { pupilId } = booking;
     const pupil = pupilId === null ? null : await pupils.one(pupilId);
     if (!pupil) return nothing;
-    const [board, heads, plans, standardOf, step] = await Promise.all([
+    const [board, heads, running, standardOf, step] = await Promise.all([
       dashboard(pupil.id),
       pupils.lessonHeads(pupil.id),
-      practice.plansOf([pupil.id]),
+      practice.running(pupil.id),
       swings.standards(pupil),
       placeOf(pupil.id),
     ]);
     const last = heads.findLast((l) => l.id !== booking.lessonId) ?? null;
-    const plan = plans.find((p) => p.endedAt === null)?.plan;
+    const plan = running?.plan;
     const today = booking.date;
     const since = last ? clock.wall(new Date(last.startedAt)).date : '';
     const blocks = plan?.blocks.filter((b) => b.date >= since && b.date < today) ?? [];

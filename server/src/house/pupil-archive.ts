@@ -11,6 +11,7 @@ import {
   swingJson,
 } from './pupil-bundle.js';
 import { putBack, type Shelves } from './put-back.js';
+import type { LessonRow } from '../pupils/pupil-repository.js';
 import { MARK, SETTINGS } from './settings.js';
 
 /** Files by name, and the names of those that are not there any more. */
@@ -40,9 +41,9 @@ async function drillsIn({ drills, store }: Shelves) {
 /** Takes pupils out, with everything that is theirs. */
 function taking(shelves: Shelves) {
   const { pupils, swings, shots, films, entered, practice, experiments, store } = shelves;
-  const gather = async (ids: readonly string[]) => {
+  const gather = async (ids: readonly string[], wanted: (lesson: LessonRow) => boolean = () => true) => {
     const people = (await Promise.all(ids.map((id) => pupils.one(id)))).filter((p) => p !== null);
-    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat();
+    const lessons = (await Promise.all(people.map((p) => pupils.lessonsOf(p.id)))).flat().filter(wanted);
     const lessonIds = lessons.map((l) => l.id);
     const rows = await swings.everOf(lessonIds);
     const theirFilms = await films.ofSwings(
@@ -62,8 +63,9 @@ function taking(shelves: Shelves) {
     }
     return { recordings, missing };
   };
-  const bundle = async (ids: readonly string[]): Promise<PupilBundle> => {
-    const { people, lessons, rows, theirFilms, theirShots } = await gather(ids);
+  /** @param wanted which of their lessons; without it all */
+  const bundle = async (ids: readonly string[], wanted?: (lesson: LessonRow) => boolean): Promise<PupilBundle> => {
+    const { people, lessons, rows, theirFilms, theirShots } = await gather(ids, wanted);
     const log = await practice.logOf(ids);
     const { recordings, missing: lost } = await recordingsOf(rows.map((r) => r.recordingId));
     const { files, missing } = await filesOf(store, [...theirFilms, ...loose(log, lessons)]);

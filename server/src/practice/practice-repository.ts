@@ -37,6 +37,16 @@ export function practiceRepository(db: Db) {
               .orderBy(desc(plans.madeAt))
           ).map(planOf)
         : [],
+    /** The plan that runs, the newest if several did; null where none does. */
+    running: async (pupilId: string): Promise<PracticePlan | null> =>
+      (
+        await db
+          .select()
+          .from(plans)
+          .where(and(eq(plans.pupilId, pupilId), isNull(plans.endedAt)))
+          .orderBy(desc(plans.madeAt))
+          .limit(1)
+      ).map(planOf)[0] ?? null,
     plan: async (id: string): Promise<PracticePlan | null> =>
       (await db.select().from(plans).where(eq(plans.id, id))).map(planOf)[0] ?? null,
     addPlan: async (p: PracticePlan): Promise<void> => {

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Coming, HouseProgramme, NewProgramme } from '@vilko/contract';
-import { type Programme, type ProgrammeStep, PROGRAMMES } from '@vilko/core';
+import { type Programme, PROGRAMMES } from '@vilko/core';
 import type { StepAgreed } from '../day/desk.js';
 import type { ProgrammeRepository } from './programme-repository.js';
 
@@ -21,6 +21,13 @@ export function programmeShelf(kept: ProgrammeRepository) {
   };
   const one = async (id: string): Promise<HouseProgramme | null> =>
     (await all()).find((p) => p.programme.id === id) ?? null;
+  /** What a pupil follows, and the step they are at; null where that is nothing, or they are through. */
+  const followedBy = async (pupilId: string) => {
+    const follows = await kept.now(pupilId);
+    const programme = follows && (await one(follows.programmeId))?.programme;
+    const step = follows && programme?.steps[follows.step];
+    return programme && step ? { follows, programme, step } : null;
+  };
   return {
     all,
     one,
@@ -37,19 +44,14 @@ export function programmeShelf(kept: ProgrammeRepository) {
     },
     /** Where a pupil stands in what they follow; null where that is nothing, or they are through. */
     placeOf: async (pupilId: string): Promise<Coming['step']> => {
-      const follows = await kept.now(pupilId);
-      const programme = follows && (await one(follows.programmeId))?.programme;
-      const step = programme?.steps[follows!.step];
-      return programme && step
-        ? { programme: programme.name, name: step.name, number: follows.step + 1, of: programme.steps.length }
-        : null;
+      const at = await followedBy(pupilId);
+      if (!at) return null;
+      const { programme, step, follows } = at;
+      return { programme: programme.name, name: step.name, number: follows.step + 1, of: programme.steps.length };
     },
     /** The step that a pupil works on; null where they follow nothing, or are through. */
     stepOf: async (pupilId: string): Promise<StepAgreed | null> => {
-      const follows = await kept.now(pupilId);
-      const step: ProgrammeStep | undefined = follows
-        ? (await one(follows.programmeId))?.programme.steps[follows.step]
-        : undefined;
+      const step = (await followedBy(pupilId))?.step;
       return step ? { aim: step.what || step.name, measure: step.measure, target: step.target } : null;
     },
   };

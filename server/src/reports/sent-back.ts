@@ -1,4 +1,4 @@
-import { BLANK_ENTRY, type LogEntry, type NewLogEntry, type PracticePlan, type SharedAct } from '@vilko/contract';
+import { BLANK_ENTRY, type LogEntry, type NewLogEntry, type SharedAct } from '@vilko/contract';
 import { addDays, selfCheck, VilkoError } from '@vilko/core';
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
@@ -39,8 +39,6 @@ function known(checks: LogEntry['checks']): LogEntry['checks'] {
 export function sentBack({ entries, practice, reports }: SentBackShelves) {
   const cameTo = async (pupilId: string, lessonId: string): Promise<LogEntry[]> =>
     (await entries.logOf([pupilId])).filter((e) => e.from === 'pupil' && e.lessonId === lessonId);
-  const running = async (pupilId: string): Promise<PracticePlan | null> =>
-    (await entries.plansOf([pupilId])).find((p) => p.endedAt === null) ?? null;
   /** Writes what the pupil sent into the logbook, within the bounds of one lesson. */
   const write = async (
     { lessonId, pupilId, since }: SentFrom,
@@ -73,7 +71,7 @@ export function sentBack({ entries, practice, reports }: SentBackShelves) {
         drill: (await reports.of(lessonId))?.drill ?? null,
       });
     }
-    const plan = await running(pupilId);
+    const plan = await entries.running(pupilId);
     const day = plan?.plan.blocks.find((b) => b.id === block);
     if (!plan || !day) throw new VilkoError('bad-option', 'this day is not in the plan any more: load the page anew');
     // a day that has not come cannot have been practised; one day's grace for the clocks of the world
@@ -102,5 +100,5 @@ export function sentBack({ entries, practice, reports }: SentBackShelves) {
     const drill = (await reports.of(from.lessonId))?.drill ?? null;
     return write(from, act, { kind: 'home', drill, blocks: act.blocks, note: act.note });
   };
-  return { cameTo, running, write, take };
+  return { cameTo, write, take };
 }

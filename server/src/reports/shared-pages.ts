@@ -54,7 +54,7 @@ export function sharedPages({ shares, pupils, entries, practice, reports, drills
     const found = await pupils.lesson(share.lessonId);
     return found && { share, lesson: found.head, pupil: found.pupil };
   };
-  const { cameTo, running, write, take } = sentBack({ entries, practice, reports });
+  const { cameTo, write, take } = sentBack({ entries, practice, reports });
   return {
     async page(token: string): Promise<SharedPage | null> {
       const found = await opened(token);
@@ -63,7 +63,7 @@ export function sharedPages({ shares, pupils, entries, practice, reports, drills
       const report = await reports.of(lesson.id);
       if (!report) return null;
       await whereItCan(shares.change(token, { lastOpenedAt: new Date() }));
-      const plan = await running(pupil.id);
+      const plan = await entries.running(pupil.id);
       const own = await drills.own();
       const days = plan ? layOut(plan.plan, drillShelf(own)).map(sharedDay) : [];
       const named = [report.drill, ...days.map((d) => d.drill)];
@@ -89,7 +89,7 @@ export function sharedPages({ shares, pupils, entries, practice, reports, drills
     /** Whether the page behind a link, or the plan on it, names a drill. */
     async namesDrill(token: string, id: string): Promise<boolean> {
       const found = await opened(token);
-      return found !== null && names(await pupils.report(found.lesson.id), await running(found.pupil.id), id);
+      return found !== null && names(await pupils.report(found.lesson.id), await entries.running(found.pupil.id), id);
     },
     /** Does what the pupil asked; false when the link opens nothing. */
     async act(token: string, act: SharedAct): Promise<boolean> {

@@ -8,7 +8,7 @@ import type { SwingReadings, SwingTables } from './swing-readings.js';
 import type { SwingRow } from './swing-repository.js';
 
 /** How a swing comes into a lesson. */
-export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task' | 'sure'>> {
+export interface Arrival extends Partial<Pick<SwingRow, 'kind' | 'tag' | 'intent' | 'felt' | 'task'>> {
   readonly lessonId: string;
   readonly club: ClubClass;
   readonly clubName: string;
@@ -39,13 +39,17 @@ export interface FileImport {
 
 /** How swings come into the house: from a bay, or as files; each is read in a thread of its own. */
 export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | 'swings'>, { headsOf }: SwingReadings) {
-  const pupilOf = async (lessonId: string): Promise<Pupil> => {
+  const lessonOf = async (lessonId: string) => {
     const found = await pupils.lesson(lessonId);
     if (!found) throw new VilkoError('bad-option', 'this lesson does not exist any more');
-    return found.pupil;
+    return found;
   };
   /** Stores a prepared recording and its swings. */
-  const put = async (prepared: PreparedSwing, pupil: Pupil, a: Arrival): Promise<SwingHead[]> => {
+  const put = async (
+    prepared: PreparedSwing,
+    pupil: Pupil,
+    a: Arrival & Partial<Pick<SwingRow, 'sure'>>,
+  ): Promise<SwingHead[]> => {
     if (!prepared.parts.length) return [];
     const { recordingId = randomUUID() } = a;
     const news = prepared.parts.map((_, part) => ({
@@ -65,16 +69,18 @@ export function swingArrivals({ pupils, swings }: Pick<SwingTables, 'pupils' | '
     put,
     /** Stores a recording from the bay; null when it holds no swing of the kind waited for. */
     async store(rec: Recording, a: Arrival): Promise<SwingHead | null> {
-      const pupil = await pupilOf(a.lessonId);
+      const { head, pupil } = await lessonOf(a.lessonId);
       const about = { pupil: whoIs(pupil), club: a.club, kind: a.kind ?? 'full' };
-      return (await put(await prepare({ from: 'bay', recording: rec, about }), pupil, a))[0] ?? null;
+      // who practises alone has said who it is, and nobody is there to be asked
+      const arrived = { ...a, sure: head.alone === true };
+      return (await put(await prepare({ from: 'bay', recording: rec, about }), pupil, arrived))[0] ?? null;
     },
     /**
      * Reads a file into a lesson, in a thread of its own; a file without a swing is refused, nothing is stored.
      */
     async importFile({ bytes, file, lessonId, how, gone }: FileImport): Promise<Imported> {
       const { club, clubName, kind = 'full', packed = false } = how;
-      const pupil = await pupilOf(lessonId);
+      const { pupil } = await lessonOf(lessonId);
       const reading = { axes: how.axes, mapping: how.mapping };
       const about = { pupil: whoIs(pupil), club, kind };
       const name = packed ? `${file}.vilko` : file;

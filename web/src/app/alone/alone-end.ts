@@ -12,6 +12,7 @@ import type { AloneEnd } from '@vilko/contract/alone';
 import type { BallBlock } from '@vilko/contract/practice';
 import { painRose } from '@vilko/core/practice/plan';
 import { ballWords } from '../lesson/practise/entry-words';
+import { today } from '../lesson/practise/day-words';
 import { PainEntry } from '../lesson/practise/pain-entry';
 import { AloneDesk } from './alone-desk';
 
@@ -76,6 +77,8 @@ export class AloneEndSheet {
     const now = this.desk.now()!;
     const { blocks, stopped } = this.how();
     const how: AloneEnd = {
+      // a day that was not this one's stays as it is planned
+      block: now.block?.date === today() ? now.block.block : null,
       drill: now.drill,
       rung: now.drill === null ? null : now.rung,
       blocks,

@@ -183,7 +183,16 @@ describe('practising alone', () => {
     await c.press('Keep it');
     const asked = house.asked('POST', '/api/alone/practices/l/end');
     expect(asked.request.body).toEqual({
-      ...{ drill: 'tap-after', rung: 2, blocks, painBefore: 1, painAfter: 5, stopped: false, note: 'Sore.' },
+      ...{
+        block: 'b',
+        drill: 'tap-after',
+        rung: 2,
+        blocks,
+        painBefore: 1,
+        painAfter: 5,
+        stopped: false,
+        note: 'Sore.',
+      },
     });
     asked.flush({ lessonId: 'l', at: '2026-12-01T10:00:00.000Z', swings: 5 });
     await settled();

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { ballBlocks, EACH, turnOf } from './turns';
+import { EACH } from '../lesson/practise/in-turns';
+import { ballBlocks, turnOf } from './turns';
 
 const swing = (number: number, answer: 'in' | 'under' | null = 'in') => ({ number, answer });
 const swings = (n: number) => Array.from({ length: n }, (_, i) => swing(i + 1));

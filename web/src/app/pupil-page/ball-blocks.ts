@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { BallBlock } from '@vilko/contract/practice';
 import type { SharedAct } from '@vilko/contract/share';
 import { selfCheck } from '@vilko/core/practice/self-checks';
 import { KeptHere } from './kept-here';
 import { ballWords } from '../lesson/practise/entry-words';
+import { EACH, inTurns } from '../lesson/practise/in-turns';
 
-/** Balls before the judge changes. */
-const EACH = 5;
 const NONE: readonly boolean[] = [];
 /** By turns: the body first, then where the ball went. */
 const TURNS = ['check', 'ball', 'check', 'ball'] as const;
@@ -89,11 +87,7 @@ export class BallBlocks {
     this.ended() ? null : (TURNS[Math.floor(this.answers().length / EACH)] ?? null),
   );
   private readonly blocks = computed(() =>
-    TURNS.flatMap((by, i): BallBlock[] => {
-      const balls = this.answers().slice(i * EACH, (i + 1) * EACH);
-      const check = by === 'check' ? this.check().id : null;
-      return balls.length ? [{ by, check, hits: balls.filter(Boolean).length, of: balls.length }] : [];
-    }),
+    inTurns(this.answers(), (i) => ({ by: TURNS[i]!, check: TURNS[i] === 'check' ? this.check().id : null })),
   );
   protected readonly words = computed(() => ballWords(this.blocks()).join(', '));
 

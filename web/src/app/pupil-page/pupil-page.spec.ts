@@ -55,43 +55,50 @@ async function settled(fixture: ComponentFixture<unknown>): Promise<void> {
   }
 }
 
+let wire: HttpTestingController;
+beforeEach(() => localStorage.clear());
+afterAll(() => localStorage.clear());
+
+/** The page as a browser opens it: nothing has been answered yet. */
+function begin() {
+  TestBed.resetTestingModule().configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      provideHttpClient(),
+      provideHttpClientTesting(),
+      ...pupilPageOf('secret'),
+    ],
+  });
+  wire = TestBed.inject(HttpTestingController);
+  const fixture = TestBed.createComponent(PupilPage);
+  const root = fixture.nativeElement as HTMLElement;
+  return {
+    root,
+    asked: () => wire.expectOne('/api/shared/secret'),
+    posted: () => wire.expectOne((r) => r.method === 'POST'),
+    settle: () => settled(fixture),
+    text: () => root.innerText.replace(/\s+/g, ' '),
+    buttons: () => Array.from(root.querySelectorAll('button')),
+    press: async (words: string, within: ParentNode = root) => {
+      Array.from(within.querySelectorAll('button'))
+        .find((b) => b.textContent?.trim() === words)!
+        .click();
+      await settled(fixture);
+    },
+    part: (selector: string) => root.querySelector<HTMLElement>(selector)!,
+  };
+}
+/** The same once the page came; null: its link opens nothing. */
+async function open(page: SharedPage | null = PAGE) {
+  const c = begin();
+  if (page) c.asked().flush(page);
+  else
+    c.asked().flush({ code: 'not-found', message: 'This page is not open.' }, { status: 404, statusText: 'Not found' });
+  await c.settle();
+  return c;
+}
+
 describe('the pupil’s page', () => {
-  let wire: HttpTestingController;
-  beforeEach(() => localStorage.clear());
-  afterAll(() => localStorage.clear());
-  async function open(page: SharedPage | null = PAGE) {
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        ...pupilPageOf('secret'),
-      ],
-    });
-    wire = TestBed.inject(HttpTestingController);
-    const fixture = TestBed.createComponent(PupilPage);
-    const root = fixture.nativeElement as HTMLElement;
-    const asked = wire.expectOne('/api/shared/secret');
-    if (page) asked.flush(page);
-    else
-      asked.flush({ code: 'not-found', message: 'This page is not open.' }, { status: 404, statusText: 'Not found' });
-    await settled(fixture);
-    const buttons = () => Array.from(root.querySelectorAll('button'));
-
-    return {
-      root,
-      text: () => root.innerText.replace(/\s+/g, ' '),
-      press: async (words: string) => {
-        buttons()
-          .find((b) => b.textContent?.trim() === words)!
-          .click();
-        await settled(fixture);
-      },
-      buttons,
-      settle: () => settled(fixture),
-    };
-  }
-
   it('is the report, its drill with pictures and cautions, and until when it is open', async () => {
     const c = await open();
     for (const words of [
@@ -188,43 +195,7 @@ describe('the pupil’s page', () => {
 });
 
 describe('a pupil alone', () => {
-  let wire: HttpTestingController;
-  beforeEach(() => localStorage.clear());
-  afterAll(() => localStorage.clear());
   const OFFLINE = { status: 0, statusText: 'Unknown Error' };
-  function begin() {
-    TestBed.resetTestingModule().configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        ...pupilPageOf('secret'),
-      ],
-    });
-    wire = TestBed.inject(HttpTestingController);
-    const fixture = TestBed.createComponent(PupilPage);
-    const root = fixture.nativeElement as HTMLElement;
-    return {
-      root,
-      asked: () => wire.expectOne('/api/shared/secret'),
-      posted: () => wire.expectOne((r) => r.method === 'POST'),
-      settle: () => settled(fixture),
-      text: () => root.innerText.replace(/\s+/g, ' '),
-      press: async (words: string, within: ParentNode = root) => {
-        Array.from(within.querySelectorAll('button'))
-          .find((b) => b.textContent?.trim() === words)!
-          .click();
-        await settled(fixture);
-      },
-      part: (selector: string) => root.querySelector<HTMLElement>(selector)!,
-    };
-  }
-  async function open(page: SharedPage = PAGE) {
-    const c = begin();
-    c.asked().flush(page);
-    await c.settle();
-    return c;
-  }
   const noNetwork = { error: new ProgressEvent('error'), ...OFFLINE };
 
   it('is led through the self-checks that fit, reads what each answer means, and sends them together', async () => {

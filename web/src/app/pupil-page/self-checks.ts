@@ -3,6 +3,7 @@ import type { SharedAct } from '@vilko/contract/share';
 import { pictureLines } from '@vilko/core/drills/picture';
 import type { Answer } from '@vilko/core/practice/self-check';
 import { answerMeans, SELF_CHECKS } from '@vilko/core/practice/self-checks';
+import { capital } from '@vilko/core/words/case';
 import { Picture } from '../drawing/picture';
 import { KeptHere } from './kept-here';
 
@@ -115,8 +116,7 @@ export class SelfChecks {
     const c = this.now();
     const answer = c && this.given()[c.id];
     if (!answer) return '';
-    const words = answerMeans(c, answer);
-    return `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+    return `${capital(answerMeans(c, answer))}.`;
   });
 
   protected answer(id: string, answer: Answer): void {

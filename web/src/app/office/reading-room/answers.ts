@@ -1,6 +1,6 @@
 import { computed, Injectable, signal } from '@angular/core';
 import type { Choice } from '@vilko/core/reading-room/score';
-import { calibration, lean, wilson } from '@vilko/core/reading-room/calibration';
+import { calibration, lean } from '@vilko/core/reading-room/calibration';
 import { confusedPairs, pairName } from '@vilko/core/reading-room/confusion';
 import { CANNOT_TELL, HEALTHY_SWING } from '@vilko/core/reading-room/options';
 import { likelyRight, ratingOf } from '@vilko/core/reading-room/rating';
@@ -93,7 +93,7 @@ export class Answers {
   }
 }
 
-/** How many of a session's items were right, with its interval, and what would be expected of such a reader. */
+/** How many of a session's items were right, its bits, and what would be expected of such a reader. */
 export function sessionOf(reads: readonly ItemRead[], points: number) {
   const right = reads.filter(isRight).length;
   const expected = reads.reduce(
@@ -101,5 +101,5 @@ export function sessionOf(reads: readonly ItemRead[], points: number) {
     0,
   );
   const bits = reads.reduce((s, r) => s + bitsOf(r), 0);
-  return { n: reads.length, right, expected, bits, interval: wilson(right, reads.length) };
+  return { n: reads.length, right, expected, bits };
 }
