@@ -24,8 +24,9 @@ const complaints = [];
 
 /** Runs a step, shows what it prints, and takes its counts; a step without counts is one test. */
 function step(words, command, args, count, cwd = root) {
+  const began = Date.now();
   const r = spawnSync(command, args, { cwd, env, encoding: 'utf8', maxBuffer: 1 << 28 });
-  take(words, `${r.stdout ?? ''}${r.stderr ?? ''}`, r.status, count);
+  take(`${words}${lasted(began)}`, `${r.stdout ?? ''}${r.stderr ?? ''}`, r.status, count);
 }
 
 /** Begins a step that leaves a processor to others; what it returns waits for it and takes it as `step` would. */
@@ -34,15 +35,25 @@ function beside(words, command, args, count) {
   const folder = mkdtempSync(join(tmpdir(), 'vilko-step-'));
   const file = join(folder, 'output');
   const out = openSync(file, 'w');
+  const began = Date.now();
   const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', out, out] });
-  const ended = new Promise((resolve) => child.once('close', resolve));
+  let lasting = '';
+  const ended = new Promise((resolve) =>
+    child.once('close', (status) => {
+      lasting = lasted(began);
+      resolve(status);
+    }),
+  );
   return async () => {
     const status = await ended;
     const output = readFileSync(file, 'utf8');
     rmSync(folder, { recursive: true });
-    take(words, output, status, count);
+    take(`${words}${lasting}`, output, status, count);
   };
 }
+
+/** How long a step took. */
+const lasted = (began) => ` (${((Date.now() - began) / 60_000).toFixed(1)} min)`;
 
 /** Shows what a step has printed, and adds its counts. */
 function take(words, output, status, count) {
@@ -93,9 +104,10 @@ step('types', 'npm', ['run', '-s', 'types']);
 build();
 step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], jasmine);
 await onPostgres();
-step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
+const embedded = beside('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
 step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], jasmine);
 step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));
+await embedded();
 step('end to end, in Chromium', 'npx', ['playwright', 'test'], playwright, join(root, 'e2e'));
 
 if (complaints.length) console.log(`\nWhat failed\n${complaints.join('\n')}`);

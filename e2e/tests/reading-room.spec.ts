@@ -1,49 +1,90 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { serious } from '../bay.js';
 
-test('the reading room is walked by keys alone: chosen, how sure, the truth with its evidence, the next swing, the end', async ({
+/** The exercises in the order of their keys, and what each asks. */
+const EXERCISES = [
+  ['First cause', 'What is the first cause?'],
+  ['Say the number', 'How much is it?'],
+  ['Before the trace', 'What will the path do?'],
+  ['Which came first', 'Which of the two leads to the other?'],
+  ['Real or noise', 'Did the golfer change, and by how much?'],
+  ['Same golfer?', 'One golfer, or two?'],
+  ['Does the ball agree?', 'Does the ball agree with the finding?'],
+  ['Choose the drill', 'Which drill fits?'],
+] as const;
+
+const asked = async (page: Page): Promise<void> =>
+  expect(page.getByRole('button', { name: /I do not know/ })).toBeVisible({ timeout: 60_000 });
+
+test('the reading room is walked by keys alone: every exercise, asked, said how sure, told why, to its end', async ({
   page,
 }) => {
+  test.setTimeout(240_000);
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Who comes' })).toBeVisible();
   await page.keyboard.press('g');
   await page.keyboard.press('o');
   await expect(page.getByRole('heading', { name: 'Reading room' })).toBeVisible();
   expect(await serious(page)).toEqual([]);
-  await page.keyboard.press('Enter');
-  for (let i = 1; i <= 2; i++) {
-    await expect(page.getByText(`Swing ${i} ·`)).toBeVisible();
-    await expect(page.getByRole('button', { name: /I do not know/ })).toBeVisible({ timeout: 60_000 });
-    await page.keyboard.press('ArrowRight');
-    await page.keyboard.press('1');
-    await expect(page.getByRole('group', { name: 'How sure, per cent' })).toBeVisible();
-    await page.keyboard.press('6');
-    await expect(page.getByText(/Vilko said: /)).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.keyboard.press('Enter');
+  for (const [k, [name, asks]] of EXERCISES.entries()) {
+    await page.keyboard.press(`${k + 1}`);
+    await expect(page.getByText(asks)).toBeVisible();
+    for (let i = 1; i <= 2; i++) {
+      await expect(page.getByText(new RegExp(` ${i} ·`))).toBeVisible();
+      await asked(page);
+      if (name === 'Say the number') {
+        await page.keyboard.press('ArrowRight');
+        await page.keyboard.press('Enter');
+        await expect(page.getByRole('group', { name: 'How far off' })).toBeVisible();
+        await page.keyboard.press('3');
+        await expect(page.getByText(/worths off/)).toBeVisible();
+      } else {
+        await page.keyboard.press('1');
+        await expect(page.getByRole('group', { name: 'How sure, per cent' })).toBeVisible();
+        await page.keyboard.press('6');
+        await expect(page.getByText(/bits\. /)).toBeVisible();
+      }
+      if (i === 1) expect(await serious(page)).toEqual([]);
+      await page.keyboard.press('Enter');
+    }
+    await page.keyboard.press('Escape');
+    await expect(page.getByText(/^\d of 2 right$/)).toBeVisible();
   }
-  await page.keyboard.press('Escape');
-  await expect(page.getByText(/^\d of 2 right$/)).toBeVisible();
   expect(await serious(page)).toEqual([]);
 });
 
 test.describe('by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
-  test('the reading room is walked by fingers alone, by night too', async ({ page }) => {
+  test('the reading room is walked by fingers alone, by night too: every exercise', async ({ page }) => {
+    test.setTimeout(240_000);
     await page.goto('/office/reading-room');
     await page.getByRole('button', { name: 'Day / night' }).tap();
-    await page.getByRole('button', { name: /^Begin/ }).tap();
-    await expect(page.getByRole('button', { name: /I do not know/ })).toBeVisible({ timeout: 60_000 });
-    const small = await page
-      .locator('vk-reading-room button:visible')
-      .evaluateAll((all) => all.filter((b) => b.getBoundingClientRect().height < 44).map((b) => b.textContent));
-    expect(small).toEqual([]);
-    await page.getByRole('button', { name: /Healthy/ }).tap();
-    await page.getByRole('button', { name: '80% sure' }).tap();
-    await expect(page.getByText(/Vilko said: /)).toBeVisible();
-    expect(await serious(page)).toEqual([]);
-    await page.getByRole('button', { name: 'End here' }).tap();
-    await expect(page.getByText(/^\d of 1 right$/)).toBeVisible();
+    for (const [name, asks] of EXERCISES) {
+      await page.getByRole('button', { name: new RegExp(`^\\d ${name.replace('?', '\\?')}`) }).tap();
+      await expect(page.getByText(asks)).toBeVisible();
+      await asked(page);
+      const small = await page
+        .locator('vk-reading-room button:visible')
+        .evaluateAll((all) => all.filter((b) => b.getBoundingClientRect().height < 44).map((b) => b.textContent));
+      expect(small).toEqual([]);
+      if (name === 'Say the number') {
+        await page.getByRole('button', { name: /^Say / }).tap();
+        await page.getByRole('group', { name: 'How far off' }).getByRole('button').nth(2).tap();
+        await expect(page.getByText(/worths off/)).toBeVisible();
+      } else {
+        await page
+          .getByRole('region', { name: 'Your reading' })
+          .getByRole('listitem')
+          .first()
+          .getByRole('button')
+          .tap();
+        await page.getByRole('button', { name: '80% sure' }).tap();
+        await expect(page.getByText(/bits\. /)).toBeVisible();
+      }
+      expect(await serious(page)).toEqual([]);
+      await page.getByRole('button', { name: 'End here' }).tap();
+      await expect(page.getByText(/^\d of 1 right$/)).toBeVisible();
+    }
     await page.getByRole('button', { name: 'Day / night' }).tap();
   });
 });

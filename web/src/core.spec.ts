@@ -69,6 +69,7 @@ import '../../core/src/practice/steadiness.spec';
 import '../../core/src/practice/target.spec';
 import '../../core/src/reading-room/agreement.spec';
 import '../../core/src/reading-room/first-cause.spec';
+import '../../core/src/reading-room/items.spec';
 import '../../core/src/reading-room/rating.spec';
 import '../../core/src/reading-room/score.spec';
 import '../../core/src/reading-room/spacing.spec';
@@ -202,6 +203,11 @@ const SUITES = [
   'what else moved',
   'agreement of two readers',
   'first cause',
+  'an item of the reading room',
+  'say the number',
+  'before the trace',
+  'what is true in an item',
+  'the panel',
   'a reader’s rating',
   'the score of an answer',
   'calibration',

@@ -1,6 +1,7 @@
 import { random } from '../golfer/random.js';
 import { wilson } from './calibration.js';
-import { firstCauseItem, type FirstCauseItem, READ_DEVICES, vilkoReads } from './first-cause.js';
+import { READ_DEVICES } from './difficulty.js';
+import { firstCauseItem, type FirstCauseItem, vilkoReads } from './first-cause.js';
 import { CANNOT_TELL, FIRST_CAUSE_OPTIONS, HEALTHY_SWING } from './options.js';
 import { type Choice, logScore } from './score.js';
 

@@ -1,43 +1,14 @@
-import * as z from 'zod';
-import { analyseInDepth, type DeepAnalysis } from '../analyse.js';
 import { VilkoError } from '../error.js';
-import { type Finding, type Judgement, judgeSwing } from '../faults/judge.js';
 import { faultOf } from '../faults/catalogue.js';
-import {
-  type FaultStrength,
-  random,
-  rocking,
-  simulate,
-  type SimulateOptions,
-  SIMULATED_FAULTS,
-  STRENGTHS,
-} from '../golfer/index.js';
+import type { Finding, Judgement } from '../faults/judge.js';
+import { type FaultStrength, random, SIMULATED_FAULTS, STRENGTHS } from '../golfer/index.js';
 import type { Random } from '../golfer/random.js';
-import { recordedFootCheck } from '../ground/recorded-foot-check.js';
-import { patternOf } from '../patterns/library.js';
-import { DEVICES } from '../recording/device-kinds.js';
-import type { FootCheck } from '../recording/foot-check.js';
-import type { ClubClass, Handed, Recording } from '../recording/recording.js';
-import { shipped } from '../shipped.js';
+import type { ClubClass } from '../recording/recording.js';
+import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
+import { drawn, pick } from './lots.js';
 import { CANNOT_TELL, HEALTHY_SWING, OFFERED } from './options.js';
+import { readSwing, type ReadSwing, type SwingWish } from './read-swing.js';
 import type { Choice } from './score.js';
-import numbers from './difficulty.json';
-
-/** Devices that swings are shown on. */
-export const READ_DEVICES = ['plates', 'mat-plates', 'mat', 'boards'] as const;
-type ReadDevice = (typeof READ_DEVICES)[number];
-
-const Numbers = z.object({
-  /** Points of a fault so strong, of a healthy swing, of one that cannot be told; what makes it harder adds to it. */
-  strength: z.record(z.enum(['strong', 'medium', 'weak']), z.number()),
-  healthy: z.number(),
-  cannot: z.number(),
-  device: z.record(z.enum(READ_DEVICES), z.number()),
-  noClub: z.number(),
-  driver: z.number(),
-});
-/** Where items are thought to lie before anybody has read them. */
-const DIFFICULTY = shipped(Numbers, numbers);
 
 const CLUBS: readonly ClubClass[] = ['iron', 'driver', 'iron', 'wedge', 'wood'];
 /** Of so many items one is healthy, and one cannot be told. */
@@ -45,8 +16,6 @@ const EVERY_HEALTHY = 5;
 const EVERY_CANNOT = 10;
 /** Swings that are looked for until one is found by the device that shows it. */
 const TRIES = 20;
-
-const PATTERN = 'common-ground';
 
 /** What an item is to be like. */
 export interface FirstCauseWish {
@@ -58,85 +27,24 @@ export interface FirstCauseWish {
 }
 
 /** A swing without its reading, what may be the first cause of it, and the truth. */
-export interface FirstCauseItem {
+export interface FirstCauseItem extends ReadSwing {
   readonly seed: number;
-  readonly device: ReadDevice;
-  readonly handed: Handed;
-  readonly club: ClubClass;
-  readonly recording: Recording;
-  /** The swing is its first. */
-  readonly deep: DeepAnalysis;
-  readonly judgement: Judgement;
   /** In the order in which they are offered: faults by name, then healthy, then cannot be told. */
   readonly options: readonly string[];
   readonly truth: string;
   readonly difficulty: number;
 }
 
-const pick = <T>(rng: Random, from: readonly T[]): T => from[Math.floor(rng.uniform() * from.length)]!;
-
-/** Some of these in an order drawn at random. */
-function drawn<T>(rng: Random, from: readonly T[], n: number): T[] {
-  const left = [...from];
-  const out: T[] = [];
-  while (out.length < n && left.length) out.push(...left.splice(Math.floor(rng.uniform() * left.length), 1));
-  return out;
-}
-
 /** How a swing of the wished difficulty is shown: of all ways those nearest to it, one drawn. */
 function shownHow(rng: Random, kind: 'fault' | 'healthy' | 'cannot', wished: number | null) {
   const strengths = kind === 'fault' ? (Object.keys(STRENGTHS) as FaultStrength[]) : [null];
   const ways = strengths.flatMap((strength) =>
-    READ_DEVICES.flatMap((device) =>
-      [true, false].map((clubChannels) => ({
-        strength,
-        device,
-        clubChannels,
-        points:
-          (strength ? DIFFICULTY.strength[strength] : DIFFICULTY[kind as 'healthy' | 'cannot']) +
-          DIFFICULTY.device[device] +
-          (clubChannels ? 0 : DIFFICULTY.noClub),
-      })),
-    ),
+    SHOWN_ON.map((on) => ({
+      ...{ strength, ...on },
+      points: on.points + (strength ? DIFFICULTY.strength[strength] : DIFFICULTY[kind as 'healthy' | 'cannot']),
+    })),
   );
-  if (wished === null) return pick(rng, ways);
-  const near = [...ways].sort((a, b) => Math.abs(a.points - wished) - Math.abs(b.points - wished));
-  return pick(rng, near.slice(0, 4));
-}
-
-/** Those who swing here: tall and short, heavy and light. */
-const BUILDS = [
-  { stature: 1.68, mass: 62 },
-  { stature: 1.76, mass: 78 },
-  { stature: 1.84, mass: 91 },
-] as const;
-const checks = new Map<string, FootCheck>();
-
-/** Somebody's feet as they are checked at a set-up, where the device does not see them; made once. */
-function feetOf(device: ReadDevice, handed: Handed, who: number): FootCheck | null {
-  if (DEVICES[device].feet !== 'told' || DEVICES[device].soles) return null;
-  const key = `${device} ${handed} ${who}`;
-  const known = checks.get(key);
-  if (known) return known;
-  const rocked = rocking({ device, handed, club: 'iron', seed: who + 1, build: BUILDS[who]! });
-  const made = recordedFootCheck(rocked, handed);
-  checks.set(key, made);
-  return made;
-}
-
-/** One swing as it is read: on its device, the feet checked as in a lesson. */
-function readSwing(
-  o: SimulateOptions & { readonly device: ReadDevice; readonly handed: Handed; readonly club: ClubClass },
-) {
-  const who = (o.seed ?? 1) % BUILDS.length;
-  const { recording } = simulate({ ...o, build: BUILDS[who]! });
-  const { device, handed, club } = o;
-  const footCheck = feetOf(device, handed, who);
-  const deep = analyseInDepth(recording, footCheck ? { footCheck } : {});
-  const swing = deep.swings[0];
-  if (!swing) return null;
-  const judgement = judgeSwing(swing, { device, club, pattern: patternOf(PATTERN), statureGiven: true });
-  return { recording, deep, judgement };
+  return nearest(rng, ways, wished);
 }
 
 /**
@@ -167,13 +75,13 @@ export function firstCauseItem({ seed, difficulty: wished, pair }: FirstCauseWis
     const told = read && optionsOf(rng, { kind, fault, pair }, read.judgement);
     if (!told) continue;
     const difficulty = points + (asked.club === 'driver' ? DIFFICULTY.driver : 0);
-    return { seed, device, handed, club: asked.club, ...read, ...told, difficulty };
+    return { seed, ...read, ...told, difficulty };
   }
   throw new VilkoError('bad-option', `no swing of seed ${seed} shows what was wished`);
 }
 
 /** Faults that a device does not show: what it says of a healthy swing. */
-function hiddenOn(where: Parameters<typeof readSwing>[0]): string[] {
+function hiddenOn(where: SwingWish): string[] {
   const dark = new Set(readSwing(where)?.judgement.cannotJudge.map((c) => c.fault) ?? []);
   return Object.keys(SIMULATED_FAULTS).filter((f) => dark.has(f));
 }
@@ -220,7 +128,10 @@ const SURE_HEALTHY = 0.6;
 const SURE_CANNOT = 0.9;
 
 /** What Vilko itself answers to an item, by the rules of judging.md. */
-export function vilkoReads({ judgement: { findings, cannotJudge }, options }: FirstCauseItem): Choice {
+export function vilkoReads({
+  judgement: { findings, cannotJudge },
+  options,
+}: Pick<FirstCauseItem, 'judgement' | 'options'>): Choice {
   const dark = new Set(cannotJudge.map((c) => c.fault));
   const faults = options.filter((o) => o !== HEALTHY_SWING && o !== CANNOT_TELL);
   if (faults.every((f) => dark.has(f))) return { said: CANNOT_TELL, sure: SURE_CANNOT };

@@ -14,6 +14,7 @@ import { addDays } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import * as z from 'zod';
 import { packPupils, unpackPupils } from '../house/pupil-bundle.js';
+import { MOST } from '../reports/sent-back.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { blockFor } from './alone-plan.js';
 
@@ -200,6 +201,18 @@ describe('practising alone', () => {
       const { token } = Share.parse((await there.send('POST', '/api/lessons/l/shares', { days: 30 })).json());
       expect(PracticeCame.parse((await send(`${origin}/shared/${token}`)).json()).swings).toBe(1);
       expect((await practice(there)).log.length).toBe(1);
+      // through a link no disk is filled: the instructor can take the same file
+      const { head, recordings } = unpackPupils(
+        new Uint8Array((await app.get(`/api/alone/practices/${lessonId}/file`)).rawPayload),
+        'x',
+      );
+      const swings = Array.from({ length: MOST.alone }, (_, i) => ({ ...head.swings[0]!, id: `many-${i}` }));
+      const many = packPupils({ head: { ...head, swings }, recordings, films: new Map() });
+      const refused = await there.sendBytes(`/api/shared/${token}/practice`, many);
+      expect([refused.statusCode, Problem.parse(refused.json()).message]).toEqual([
+        422,
+        `this page has taken all the swings it can (${MOST.alone}): give the file to your instructor, who can take it in.`,
+      ]);
       expect(await why('my instructor')).toBe(
         'this is not the link of a pupil’s page (…/shared/…): the practice is kept here, and nothing was sent.',
       );

@@ -89,11 +89,17 @@ export function practiceFiles(pupils: PupilRepository, archive: PupilArchive) {
       packPupils(onlyPractice(await archive.bundle([pupilId], (l) => l.id === id), id)),
     /**
      * Takes a practice in for a pupil; null where there is no such pupil.
-     * @throws VilkoError saying why it is none
+     * @param most swings practised alone that a pupil may have afterwards: a link may not fill a disk
+     * @throws VilkoError saying why it is none, or that there are too many
      */
-    async take(pupilId: string, bytes: Uint8Array): Promise<PracticeCame | null> {
+    async take(pupilId: string, bytes: Uint8Array, most = Infinity): Promise<PracticeCame | null> {
       if (!(await pupils.one(pupilId))) return null;
       const practice = practiceOf(unpackPupils(bytes, 'the file'), pupilId);
+      if (Number.isFinite(most) && practice.head.swings.length + (await pupils.swingsAlone(pupilId)) > most)
+        throw new VilkoError(
+          'bad-option',
+          `this page has taken all the swings it can (${most}): give the file to your instructor, who can take it in`,
+        );
       const own = new Set((await pupils.lessonsBriefly(pupilId)).flatMap((l) => (l.alone ? [l.id] : [])));
       // under the name of something that is here and no practice of theirs, swings would come into a lesson
       for (const { id } of practice.head.lessons) if (!own.has(id) && (await pupils.hasLesson(id))) throw noPractice();

@@ -78,6 +78,15 @@ const lessonsInBin = (db: Db, swingCount: (lessonId: string) => Promise<number>)
       .from(lessons)
       .where(eq(lessons.pupilId, pupilId))
       .orderBy(asc(lessons.startedAt)),
+  /** How many swings of a pupil were practised alone. */
+  swingsAlone: async (pupilId: string): Promise<number> => {
+    const [row] = await db
+      .select({ n: sql<number>`coalesce(sum(${swingCounts.swings}), 0)::int` })
+      .from(lessons)
+      .innerJoin(swingCounts, eq(swingCounts.lessonId, lessons.id))
+      .where(and(eq(lessons.pupilId, pupilId), eq(lessons.alone, true)));
+    return row!.n;
+  },
   /** Whether a lesson is there, in the bin or not. */
   hasLesson: async (id: string): Promise<boolean> =>
     (await db.select({ id: lessons.id }).from(lessons).where(eq(lessons.id, id))).length > 0,

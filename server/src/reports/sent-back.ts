@@ -4,8 +4,11 @@ import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PracticeService } from '../practice/practice-service.js';
 import type { ReportService } from './report-service.js';
 
-/** What may come back through one lesson's links: enough for a talk, too little to fill a disk. */
-export const MOST = { entries: 60, films: 6 } as const;
+/**
+ * What may come back through one lesson's links: enough for a talk, too little to fill a disk; swings practised alone
+ * are counted over all of a pupil's links, thirty a day for a hundred days.
+ */
+export const MOST = { entries: 60, films: 6, alone: 3000 } as const;
 
 interface SentBackShelves {
   readonly entries: PracticeRepository;

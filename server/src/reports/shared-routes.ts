@@ -2,6 +2,7 @@ import { SHARED } from '@vilko/contract';
 import type { FastifyInstance, FastifyReply, onRequestAsyncHookHandler } from 'fastify';
 import { serve } from '../http/serve.js';
 import type { ReportRoutes } from './report-routes.js';
+import { MOST } from './sent-back.js';
 
 const CLOSED = { code: 'not-found', message: SHARED.shared.missing };
 
@@ -41,7 +42,7 @@ export function sharedRoutes(
     'sendSharedPractice',
     async ({ params, body }) => {
       const pupilId = await shares.pupilOf(params.token);
-      return pupilId === null ? null : practiceFiles.take(pupilId, body);
+      return pupilId === null ? null : practiceFiles.take(pupilId, body, MOST.alone);
     },
     openOnly,
   );

@@ -13,7 +13,12 @@ const ends = Date.now() + Number(values.minutes) * MINUTE;
 let cases = 0;
 let wrong = 0;
 for (let seed = Number(values.seed); Date.now() < ends; seed += ROUND) {
-  const { found, tried } = await fuzzRound(seed, { readers: ROUND, requests: ROUND, sockets: ROUND / 10 });
+  const { found, tried } = await fuzzRound(seed, {
+    readers: ROUND,
+    requests: ROUND,
+    sockets: ROUND / 10,
+    slow: ROUND / 10,
+  });
   cases += tried;
   wrong += found.length;
   for (const f of found) console.log(`seed ${f.seed} in the round of ${seed} · ${f.where}\n  ${f.what}`);

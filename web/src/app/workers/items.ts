@@ -1,15 +1,17 @@
 import { Injectable } from '@angular/core';
+import type { Exercise } from '@vilko/core/reading-room/exercise';
 import type { FirstCauseWish } from '@vilko/core/reading-room/first-cause';
-import type { ItemAnswer, ItemQuestion, ShownItem } from './item.worker';
+import type { ItemAnswer, ItemQuestion } from './item.worker';
+import type { ShownItem } from './shown-item';
 
-/** Makes swings to be read, off the main thread. */
+/** Makes what is to be read, off the main thread. */
 @Injectable({ providedIn: 'root' })
 export class Items {
   private worker: Worker | null = null;
   private last = 0;
 
   /** @throws Error with a sentence when none could be made */
-  make(wish: FirstCauseWish): Promise<ShownItem> {
+  make(exercise: Exercise, wish: FirstCauseWish): Promise<ShownItem> {
     const worker = (this.worker ??= new Worker(new URL('./item.worker', import.meta.url), { type: 'module' }));
     const id = ++this.last;
     return new Promise((resolve, reject) => {
@@ -20,7 +22,7 @@ export class Items {
         else reject(new Error(data.refused));
       };
       worker.addEventListener('message', heard);
-      worker.postMessage({ id, wish } satisfies ItemQuestion);
+      worker.postMessage({ id, exercise, wish } satisfies ItemQuestion);
     });
   }
 }

@@ -69,7 +69,7 @@ const TICK = 0.02;
             [attr.stroke-dasharray]="line.foot === 'lead' ? null : '4 2.5'"
           />
         }
-        @if (!v.mat) {
+        @if (!v.mat && !still()) {
           <path [attr.d]="footPaths()[0]" fill="none" stroke="var(--lead)" stroke-width="1.6" />
           <path
             [attr.d]="footPaths()[1]"
@@ -97,13 +97,15 @@ const TICK = 0.02;
             {{ p.foot === 'lead' ? 'L' : 'T' }}
           </text>
         }
-        <g fill="none" stroke="var(--ink)" stroke-linejoin="round" [class.opacity-40]="lit().length && !litHere()">
-          <path [attr.d]="route().back" stroke-width="1.3" stroke-dasharray="4 3" />
-          <path [attr.d]="route().down" stroke-width="3" />
-          <path [attr.d]="route().through" stroke-width="1.3" />
-          <path [attr.d]="route().ticksBack" stroke-width=".8" />
-          <path [attr.d]="route().ticksDown" stroke-width="1.2" />
-        </g>
+        @if (!still()) {
+          <g fill="none" stroke="var(--ink)" stroke-linejoin="round" [class.opacity-40]="lit().length && !litHere()">
+            <path [attr.d]="route().back" stroke-width="1.3" stroke-dasharray="4 3" />
+            <path [attr.d]="route().down" stroke-width="3" />
+            <path [attr.d]="route().through" stroke-width="1.3" />
+            <path [attr.d]="route().ticksBack" stroke-width=".8" />
+            <path [attr.d]="route().ticksDown" stroke-width="1.2" />
+          </g>
+        }
         @if (besideRoute(); as d) {
           <path [attr.d]="d.back" fill="none" stroke="var(--target)" stroke-width="1.2" stroke-dasharray="2 3" />
           <path [attr.d]="d.down" fill="none" stroke="var(--target)" stroke-width="2.4" />
@@ -111,7 +113,7 @@ const TICK = 0.02;
         @if (litStretch(); as d) {
           <path [attr.d]="d" fill="none" stroke="var(--alarm)" stroke-width="4" stroke-linejoin="round" />
         }
-        @for (l of lozenges(); track l.n) {
+        @for (l of still() ? [] : lozenges(); track l.n) {
           <g class="cursor-pointer" (click)="moveTo(l.n)" [attr.aria-label]="'P' + l.n">
             <title>P{{ l.n }}, {{ words(l.n) }}</title>
             <line
@@ -146,29 +148,35 @@ const TICK = 0.02;
             <circle [attr.cx]="n.x" [attr.cy]="n.y" r="9" />
             <path [attr.d]="'M' + (n.x - 13) + ' ' + n.y + 'h8m10 0h8M' + n.x + ' ' + (n.y - 13) + 'v8m0 10v8'" />
           </g>
-          <g text-anchor="middle" fill="var(--ink)" stroke="var(--sheet)" stroke-width="4" paint-order="stroke">
-            <text class="figures" [attr.x]="n.x" [attr.y]="n.labelY" font-size="15" font-weight="700">
-              {{ n.share }}%
-            </text>
-            <text [attr.x]="n.x" [attr.y]="n.labelY + 14" font-size="13">lead</text>
-          </g>
+          @if (!quiet()) {
+            <g text-anchor="middle" fill="var(--ink)" stroke="var(--sheet)" stroke-width="4" paint-order="stroke">
+              <text class="figures" [attr.x]="n.x" [attr.y]="n.labelY" font-size="15" font-weight="700">
+                {{ n.share }}%
+              </text>
+              <text [attr.x]="n.x" [attr.y]="n.labelY + 14" font-size="13">lead</text>
+            </g>
+          }
         }
       </svg>
-      <div class="flex items-end justify-between pt-1" aria-hidden="true">
-        <p class="whitespace-nowrap text-lead">
-          <span class="mr-2 text-24 font-bold">L</span
-          ><span class="figures mr-1.5 text-24 font-semibold">{{ leadNow() }}</span
-          ><span class="text-13 text-ink2">{{ quarters()?.lead ?? '% of the load' }}</span>
-        </p>
-        <svg width="120" height="24" [class]="quarters() ? 'max-[1150px]:hidden' : ''">
+      <div class="@container flex items-end justify-between pt-1" aria-hidden="true">
+        @if (!quiet()) {
+          <p class="whitespace-nowrap text-lead">
+            <span class="mr-2 text-24 font-bold">L</span
+            ><span class="figures mr-1.5 text-24 font-semibold">{{ leadNow() }}</span
+            ><span class="text-13 text-ink2">{{ quarters()?.lead ?? '% of the load' }}</span>
+          </p>
+        }
+        <svg width="120" height="24" [class]="quarters() ? '@max-[440px]:hidden' : ''">
           <text x="60" y="11" text-anchor="middle" font-size="13" fill="var(--ink2)" class="figures">100 mm</text>
           <path [attr.d]="scaleBar()" stroke="var(--ink2)" fill="none" />
         </svg>
-        <p class="whitespace-nowrap text-trail">
-          <span class="mr-2 text-24 font-bold">T</span
-          ><span class="figures mr-1.5 text-24 font-semibold">{{ trailNow() }}</span
-          ><span class="text-13 text-ink2">{{ quarters()?.trail ?? '%' }}</span>
-        </p>
+        @if (!quiet()) {
+          <p class="whitespace-nowrap text-trail">
+            <span class="mr-2 text-24 font-bold">T</span
+            ><span class="figures mr-1.5 text-24 font-semibold">{{ trailNow() }}</span
+            ><span class="text-13 text-ink2">{{ quarters()?.trail ?? '%' }}</span>
+          </p>
+        }
       </div>
     } @else {
       <p class="grid h-[274px] place-items-center bg-sheet px-12 text-center text-15 text-ink2">
@@ -184,6 +192,10 @@ export class Track {
   readonly beside = input<ReadView | null>(null);
   readonly turned = input(false);
   readonly lit = input<readonly MeasureId[]>([]);
+  /** Without its numbers: they are what is asked. */
+  readonly quiet = input(false);
+  /** Only the feet and the pressure at the cursor: the route is what is asked. */
+  readonly still = input(false);
   readonly cursorMoved = output<number>();
   protected readonly W = W;
   protected readonly H = H;
@@ -424,8 +436,9 @@ export class Track {
     const e = this.view().events[EVENT_NAMES[n - 1]!];
     if (e) this.cursorMoved.emit(e.t);
   }
-  protected readonly spoken = computed(
-    () =>
-      `Plan of the stance with the route of the pressure. At the cursor ${this.leadNow()} percent of the load is under the lead foot.`,
+  protected readonly spoken = computed(() =>
+    this.quiet()
+      ? `Plan of the stance${this.still() ? '' : ' with the route of the pressure'}.`
+      : `Plan of the stance with the route of the pressure. At the cursor ${this.leadNow()} percent of the load is under the lead foot.`,
   );
 }

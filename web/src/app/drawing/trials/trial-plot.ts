@@ -9,16 +9,22 @@ export interface TrialArm {
 
 const ROW = 0.16;
 
+/** Words of the two rows. */
+const ROWS = ['without', 'with'] as const;
+
 /** Every trial of two arms on one axis, and the mean of each. */
 @Component({
   selector: 'vk-trial-plot',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'block' },
-  template: `<div #box class="h-[170px] w-full" role="img" [attr.aria-label]="label()"></div>`,
+  template: `<div #box class="w-full" [style.height.px]="height()" role="img" [attr.aria-label]="label()"></div>`,
 })
 export class TrialPlot {
-  /** Without, with. */
+  /** What the two rows are called beside the axis. */
+  readonly rows = input<readonly [string, string]>(ROWS);
+  /** The lower row, the upper row. */
   readonly arms = input.required<readonly [TrialArm, TrialArm]>();
+  readonly height = input(170);
   readonly axis = input.required<string>();
   readonly label = input.required<string>();
   private readonly box = viewChild.required<ElementRef<HTMLElement>>('box');
@@ -59,7 +65,7 @@ export class TrialPlot {
         axisLine: { show: false },
         axisTick: { show: false },
         splitLine: { show: false },
-        axisLabel: { ...text, formatter: (v: number) => (v === 0 ? 'without' : v === 1 ? 'with' : '') },
+        axisLabel: { ...text, formatter: (v: number) => (v === 0 || v === 1 ? this.rows()[v] : '') },
       },
       series: [0, 1].flatMap((i) => [
         {

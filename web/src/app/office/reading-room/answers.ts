@@ -1,11 +1,19 @@
 import { computed, Injectable, signal } from '@angular/core';
-import type { Choice } from '@vilko/core/reading-room/score';
 import { calibration, lean } from '@vilko/core/reading-room/calibration';
 import { confusedPairs, pairName } from '@vilko/core/reading-room/confusion';
+import type { Exercise } from '@vilko/core/reading-room/exercise';
 import { CANNOT_TELL, HEALTHY_SWING } from '@vilko/core/reading-room/options';
 import { likelyRight, ratingOf } from '@vilko/core/reading-room/rating';
-import { logScore } from '@vilko/core/reading-room/score';
+import { NEAR_ENOUGH } from '@vilko/core/reading-room/number-options';
+import { type Choice, covers, intervalScore, logScore, type SaidNumber } from '@vilko/core/reading-room/score';
 import { type Spaced, spacedAfter } from '@vilko/core/reading-room/spacing';
+
+/** A number that was said, and what it was. */
+export interface NumberRead extends SaidNumber {
+  readonly truth: number;
+  /** Smallest difference that matters, in the same unit. */
+  readonly worth: number;
+}
 
 /** An item that was read, and how. */
 export interface ItemRead {
@@ -13,12 +21,18 @@ export interface ItemRead {
   readonly at: string;
   /** Calendar day where it was read. */
   readonly day: string;
+  readonly exercise: Exercise;
   readonly seed: number;
+  /** Empty where a number was asked. */
   readonly truth: string;
-  /** Null: "I do not know". */
+  /** Null: "I do not know", or a number was asked. */
   readonly answer: Choice | null;
-  readonly vilko: string;
+  readonly number: NumberRead | null;
+  /** Null where Vilko had nothing to go by. */
+  readonly vilko: string | null;
   readonly options: number;
+  /** Part of guesses that are right. */
+  readonly chance: number;
   readonly difficulty: number;
   /** The pair it was shown for, if it came back. */
   readonly pair: string | null;
@@ -29,13 +43,17 @@ const KEY = 'vilko.reading-room';
 const MOST = 4000;
 
 const isFault = (name: string): boolean => name !== HEALTHY_SWING && name !== CANNOT_TELL;
-export const isRight = (r: ItemRead): boolean => r.answer?.said === r.truth;
-export const bitsOf = (r: ItemRead): number => logScore(r.answer, r.truth, r.options);
+export const isRight = (r: ItemRead): boolean =>
+  r.number
+    ? Math.abs(r.number.value - r.number.truth) <= NEAR_ENOUGH * r.number.worth
+    : r.answer?.said === r.truth && r.truth !== '';
+/** Bits of a choice; a number has none. */
+export const bitsOf = (r: ItemRead): number => (r.options ? logScore(r.answer, r.truth, r.options) : 0);
 
-/** The pairs that are practised, after all that was read, oldest first. */
+/** The pairs that are practised, after all that was read of *First cause*, oldest first. */
 export function spacedOver(reads: readonly ItemRead[]): Spaced[] {
   const kept = new Map<string, Spaced>();
-  for (const r of reads) {
+  for (const r of reads.filter((x) => x.exercise === 'first-cause')) {
     const { said } = r.answer ?? {};
     if (said !== undefined && said !== r.truth && isFault(said) && isFault(r.truth)) {
       const pair = pairName(said, r.truth);
@@ -46,12 +64,34 @@ export function spacedOver(reads: readonly ItemRead[]): Spaced[] {
   return [...kept.values()];
 }
 
+/** What was kept before there was more than one exercise lacks what the others need. */
+type Kept = Omit<ItemRead, 'exercise' | 'number' | 'chance'> & Partial<ItemRead>;
+
 function stored(): ItemRead[] {
   try {
-    return JSON.parse(localStorage.getItem(KEY) ?? '[]') as ItemRead[];
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '[]') as Kept[];
+    return kept.map((r) => ({ exercise: 'first-cause', number: null, chance: 1 / r.options, ...r }));
   } catch {
     return [];
   }
+}
+
+/** What all answers to an exercise say of a reader. */
+export function readerOf(reads: readonly ItemRead[]) {
+  const sure = reads.flatMap((r) => (r.answer ? [{ sure: r.answer.sure, right: isRight(r) }] : []));
+  const numbers = reads.flatMap((r) => r.number ?? []);
+  return {
+    n: reads.length,
+    rating: ratingOf(reads.map((r) => ({ difficulty: r.difficulty, chance: r.chance, right: isRight(r) }))),
+    calibration: calibration(sure),
+    lean: lean(sure),
+    confused: confusedPairs(reads.flatMap((r) => (r.answer ? [{ truth: r.truth, said: r.answer.said }] : []))),
+    /** How often each of the two was right where the other was not. */
+    mine: reads.filter((r) => r.vilko !== null && isRight(r) && r.vilko !== r.truth).length,
+    vilkos: reads.filter((r) => r.vilko !== null && !isRight(r) && r.vilko === r.truth).length,
+    covered: numbers.filter((x) => covers(x, x.truth)).length,
+    numbers: numbers.length,
+  };
 }
 
 /** What this reader has read, kept in this browser, and what it says of them. */
@@ -59,25 +99,15 @@ function stored(): ItemRead[] {
 export class Answers {
   private readonly list = signal<readonly ItemRead[]>(stored());
   readonly reads = this.list.asReadonly();
-  readonly rating = computed(() =>
-    ratingOf(this.reads().map((r) => ({ difficulty: r.difficulty, chance: 1 / r.options, right: isRight(r) }))),
-  );
   readonly spaced = computed(() => spacedOver(this.reads()));
-  private readonly sure = computed(() =>
-    this.reads().flatMap((r) => (r.answer ? [{ sure: r.answer.sure, right: isRight(r) }] : [])),
-  );
-  readonly calibration = computed(() => calibration(this.sure()));
-  readonly lean = computed(() => lean(this.sure()));
-  readonly confused = computed(() =>
-    confusedPairs(this.reads().flatMap((r) => (r.answer ? [{ truth: r.truth, said: r.answer.said }] : []))),
-  );
-  /** How often each of the two was right where the other was not. */
-  readonly beside = computed(() => {
-    const mine = this.reads().filter((r) => isRight(r) && r.vilko !== r.truth).length;
-    const vilkos = this.reads().filter((r) => !isRight(r) && r.vilko === r.truth).length;
-    return { mine, vilkos };
-  });
 
+  of(exercise: Exercise): readonly ItemRead[] {
+    return this.reads().filter((r) => r.exercise === exercise);
+  }
+  /** Points in an exercise so far. */
+  points(exercise: Exercise): number {
+    return readerOf(this.of(exercise)).rating.points;
+  }
   add(read: ItemRead): void {
     this.list.update((all) => [...all, read].slice(-MOST));
     try {
@@ -93,13 +123,13 @@ export class Answers {
   }
 }
 
-/** How many of a session's items were right, its bits, and what would be expected of such a reader. */
+/** How many of a session's items were right, its scores, and what would be expected of such a reader. */
 export function sessionOf(reads: readonly ItemRead[], points: number) {
   const right = reads.filter(isRight).length;
-  const expected = reads.reduce(
-    (s, r) => s + likelyRight(points, { difficulty: r.difficulty, chance: 1 / r.options }),
-    0,
-  );
+  const expected = reads.reduce((s, { difficulty, chance }) => s + likelyRight(points, { difficulty, chance }), 0);
   const bits = reads.reduce((s, r) => s + bitsOf(r), 0);
-  return { n: reads.length, right, expected, bits };
+  const numbers = reads.flatMap((r) => r.number ?? []);
+  const worths = numbers.reduce((s, x) => s + intervalScore(x, x.truth, x.worth), 0) / Math.max(1, numbers.length);
+  const covered = numbers.filter((x) => covers(x, x.truth)).length;
+  return { exercise: reads[0]?.exercise ?? 'first-cause', n: reads.length, right, expected, bits, worths, covered };
 }

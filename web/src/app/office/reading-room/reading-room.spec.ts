@@ -1,18 +1,24 @@
 import { TestBed } from '@angular/core/testing';
 import { patternOf } from '@vilko/core/patterns/library';
+import { type Asked, type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
 import { firstCauseItem, vilkoReads } from '@vilko/core/reading-room/first-cause';
+import { itemOf, MAKERS } from '@vilko/core/reading-room/items';
+import { panelSays } from '@vilko/core/reading-room/panel';
+import type { ReadSwing } from '@vilko/core/reading-room/read-swing';
+import { apartBy } from '@vilko/core/reading-room/same-golfer';
 import { swingTraces } from '@vilko/core/traces/swing-traces';
 import { Keys } from '../../shell/keys';
 import { openHouse } from '../../testing/house';
-import type { ShownItem } from '../../workers/item.worker';
 import { Items } from '../../workers/items';
+import type { ShownFirstCause, ShownItem, ShownSwing } from '../../workers/shown-item';
 import { viewOf } from '../../workers/read-view';
 import { Answers, bitsOf, isRight, type ItemRead, sessionOf, spacedOver } from './answers';
-import { optionName, whyWords } from './item-words';
+import { drillAnswer, optionName, pupilLines, whyWords } from './item-words';
 import { ReadingRoom } from './reading-room';
 
 const READ: ItemRead = {
-  ...{ at: '2026-12-07T10:00:00.000Z', day: '2026-12-07', seed: 1, truth: 'sway', vilko: 'sway', options: 8 },
+  ...{ at: '2026-12-07T10:00:00.000Z', day: '2026-12-07', exercise: 'first-cause', seed: 1, truth: 'sway' },
+  ...{ vilko: 'sway', options: 8, chance: 1 / 8, number: null },
   ...{ answer: { said: 'sway', sure: 0.8 }, difficulty: 1500, pair: null },
 };
 
@@ -40,16 +46,17 @@ describe('what a reader has read', () => {
 });
 
 describe('the reading room', () => {
-  const shownItem = (seed: number): ShownItem => {
+  const shownItem = (seed: number): ShownFirstCause => {
     const item = firstCauseItem({ seed, difficulty: 1300 });
     const { device, handed, club, options, truth, difficulty, deep } = item;
     const view = viewOf(swingTraces(deep, 0), {
       ...{ id: `item ${seed}`, club, by: { pattern: patternOf('common-ground') }, options: { handed, stature: 1.75 } },
       marks: {},
     });
-    return { seed, device, handed, club, options, truth, difficulty, pair: null, view, vilko: vilkoReads(item) };
+    const asked = { seed, options, truth, difficulty, vilko: vilkoReads(item), panel: panelSays(item) };
+    return { exercise: 'first-cause', ...asked, device, handed, club, view, pair: null };
   };
-  let first: ShownItem;
+  let first: ShownFirstCause;
   beforeAll(() => {
     first = shownItem(30_007);
   });
@@ -74,7 +81,7 @@ describe('the reading room', () => {
 
   it('asks by keys alone, hides the truth until it is answered, then lights the evidence and says why', async () => {
     const c = await open();
-    expect(c.text()).toContain('Ten minutes of swings without their Reading.');
+    expect(c.text()).toContain('Ten minutes of one exercise');
     await c.key('Enter');
     expect(c.text()).toContain('What is the first cause?');
     for (const o of first.options) expect(c.text()).toContain(optionName(o));
@@ -123,9 +130,176 @@ describe('the reading room', () => {
     await c.set({});
     expect(c.text()).toContain('no swing could be made.');
     make.and.resolveTo(first);
-    await c.press('Another swing');
+    await c.press('Another one');
     await new Promise((r) => setTimeout(r));
     await c.set({});
     expect(c.text()).toContain('I do not know');
+  });
+});
+
+describe('the other exercises', () => {
+  /** Shows one item of an exercise and answers by keys. */
+  async function openWith(item: ShownItem) {
+    const house = openHouse([{ provide: Items, useValue: { make: () => Promise.resolve(item) } }]);
+    const c = await house.show(ReadingRoom);
+    const settle = async () => {
+      await new Promise((r) => setTimeout(r));
+      await c.set({});
+    };
+    const key = async (k: string) => {
+      TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: k }));
+      await settle();
+    };
+    await key(`${EXERCISES.indexOf(item.exercise) + 1}`);
+    return { ...c, settle, key };
+  }
+  const baseOf = <E extends Exercise>(exercise: E, seed: number) => {
+    const item = itemOf(exercise, { seed, difficulty: 1400 });
+    const { options, truth, difficulty }: Asked = item;
+    const vilko = MAKERS[exercise].vilko?.(item) ?? null;
+    const panel = options.length ? panelSays({ seed, options, truth, difficulty }) : [];
+    return { item, base: { seed, options, truth, difficulty, vilko, panel } };
+  };
+  const drawn = ({ deep, device, handed, club }: ReadSwing): ShownSwing => ({
+    ...{ device, handed, club },
+    view: viewOf(swingTraces(deep, 0), {
+      ...{ id: 'item', club, by: { pattern: patternOf('common-ground') }, options: { handed, stature: 1.75 } },
+      marks: {},
+    }),
+  });
+  const answered = () => TestBed.inject(Answers).reads().at(-1)!;
+  beforeEach(() => localStorage.removeItem('vilko.reading-room'));
+  afterAll(() => localStorage.removeItem('vilko.reading-room'));
+
+  it('hide a number until it was said and how far off it may be, and say whether that covers it', async () => {
+    const { item, base } = baseOf('say-number', 41_000);
+    const { measure, unit, worth, from, to, number, chance } = item;
+    const asked = { measure, unit, worth, from, to, number, chance };
+    const c = await openWith({ exercise: 'say-number', ...base, ...drawn(item), ...asked });
+    // the plan is drawn without its numbers
+    expect(c.all('vk-track svg text.figures').filter((t) => t.textContent.includes('%')).length).toBe(0);
+    const ruler = c.all('input[type=range]')[0] as HTMLInputElement;
+    ruler.value = `${number}`;
+    ruler.dispatchEvent(new Event('input'));
+    await c.settle();
+    ruler.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await c.settle();
+    expect(c.text()).toContain('How far off may it be');
+    await c.key('Backspace');
+    expect(c.text()).toContain('I do not know');
+    await c.press(/^Say /);
+    await c.key('2');
+    expect(c.text()).toContain('Near enough');
+    expect(c.text()).toContain('that covers it');
+    const { number: said } = answered();
+    expect(said!.half).toBeCloseTo(2 * worth, 9);
+    expect(Math.abs(said!.value - number)).toBeLessThan(worth);
+    await c.key('Escape');
+    expect(c.text()).toContain('1 of 1 right');
+    expect(c.text()).toContain('Your intervals cover 1 of 1');
+  });
+  it('show the golfer alone before the trace, and the route once it is told', async () => {
+    const { item, base } = baseOf('before-trace', 41_001);
+    const c = await openWith({
+      ...{ exercise: 'before-trace', ...base, ...drawn(item) },
+      ...{ film: item.film, impact: item.impact },
+    });
+    expect(c.all('vk-figure-film svg').length).toBe(2);
+    const lozenges = () => c.all('vk-track g.cursor-pointer').length;
+    expect(lozenges()).toBe(0);
+    await c.key(`${item.options.indexOf(item.truth) + 1}`);
+    await c.key('7');
+    expect(c.text()).toContain('Right.');
+    expect(c.text()).toContain('of the load went to the trail foot');
+    expect(c.text()).toContain('Vilko reads the ground alone');
+    expect(lozenges()).toBeGreaterThan(5);
+    expect(answered().vilko).toBeNull();
+  });
+  it('ask which of two faults leads to the other, and say so in the words of both', async () => {
+    const { item, base } = baseOf('which-first', 41_002);
+    const c = await openWith({ exercise: 'which-first', ...base, ...drawn(item) });
+    const wrong = item.options.findIndex((o) => o !== item.truth);
+    await c.key(`${wrong + 1}`);
+    await c.key('6');
+    expect(c.text()).toContain(`It was: ${optionName(item.truth)}.`);
+    expect(c.text()).toContain(`${optionName(item.truth)} leads to`);
+    // of two options a sureness of 60% on the wrong one costs what it says
+    expect(bitsOf(answered())).toBeCloseTo(Math.log2(0.8), 9);
+  });
+  it('tell real from noise with what the comparison makes of the same sets', async () => {
+    const { item, base } = baseOf('real-or-noise', 41_003);
+    const { measure, worth, before, after } = item;
+    const c = await openWith({ exercise: 'real-or-noise', ...base, measure, worth, before, after });
+    expect(c.text()).toContain(`${before.length} swings before, ${after.length} after.`);
+    await c.key('0');
+    expect(c.text()).toContain('0.0 bits.');
+    expect(c.text()).toMatch(/over \d+ \+ \d+ swings that shows as/);
+  });
+  it('put two swings beside each other, and say how far apart they lie', async () => {
+    const { item, base } = baseOf('same-golfer', 41_004);
+    const [a, b] = item.swings;
+    const c = await openWith({
+      ...{ exercise: 'same-golfer', ...base },
+      ...{ swings: [drawn(a), drawn(b)], apart: apartBy(item.swings) },
+    });
+    expect(c.all('vk-track').length).toBe(2);
+    await c.key('1');
+    await c.key('5');
+    expect(c.text()).toContain(`${apartBy(item.swings).toFixed(1)} worths apart`);
+  });
+  it('ask whether the ball agrees, and name the signs it would show', async () => {
+    const { item, base } = baseOf('ball-agrees', 41_005);
+    const { fault, ball } = item;
+    const c = await openWith({ exercise: 'ball-agrees', ...base, ...drawn(item), fault, ball });
+    expect(c.text()).toContain(optionName(fault));
+    expect(c.text()).not.toContain('shows in a ball as');
+    await c.key(`${item.options.indexOf(item.truth) + 1}`);
+    await c.key('9');
+    expect(c.text()).toContain('shows in a ball as');
+    expect(c.text()).toContain('Right.');
+  });
+  it('give a drill its reasons, for each that does not fit', async () => {
+    const { item, base } = baseOf('choose-drill', 41_006);
+    const c = await openWith({ exercise: 'choose-drill', ...base, pupil: item.pupil });
+    for (const [name, words] of pupilLines(item.pupil))
+      expect(c.text().replace(/\s+/g, '')).toContain(`${name}${words}`.replace(/\s+/g, ''));
+    expect(c.text()).not.toContain('Fits.');
+    await c.key(`${item.options.indexOf(item.truth) + 1}`);
+    await c.key('8');
+    expect(c.text()).toContain('Right.');
+    expect(c.text()).toContain('Fits.');
+    for (const id of item.options) expect(c.text()).toContain(drillAnswer(id, item.pupil));
+  });
+  it('are not shown what was still being made for another one', async () => {
+    const late = baseOf('choose-drill', 41_007);
+    const due = baseOf('real-or-noise', 41_008);
+    const { measure, worth, before, after } = due.item;
+    let come: (i: ShownItem) => void = () => undefined;
+    const make = (exercise: Exercise): Promise<ShownItem> =>
+      exercise === 'choose-drill'
+        ? new Promise((resolve) => (come = resolve))
+        : Promise.resolve({ exercise: 'real-or-noise', ...due.base, measure, worth, before, after });
+    const house = openHouse([{ provide: Items, useValue: { make } }]);
+    const c = await house.show(ReadingRoom);
+    const key = async (k: string) => {
+      TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: k }));
+      await new Promise((r) => setTimeout(r));
+      await c.set({});
+    };
+    await key('8');
+    await key('Escape');
+    await key('5');
+    come({ exercise: 'choose-drill', ...late.base, pupil: late.item.pupil });
+    await new Promise((r) => setTimeout(r));
+    await c.set({});
+    expect(c.text()).toContain(`${before.length} swings before`);
+    expect(c.text()).not.toContain('Swings by');
+  });
+  it('take up what was kept before there were others', () => {
+    const { at, day, seed, truth, answer, vilko, options, difficulty, pair } = READ;
+    const old = { at, day, seed, truth, answer, vilko, options, difficulty, pair };
+    localStorage.setItem('vilko.reading-room', JSON.stringify([old]));
+    openHouse([]);
+    expect(TestBed.inject(Answers).reads()).toEqual([READ]);
   });
 });

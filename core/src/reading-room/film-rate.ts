@@ -1,0 +1,2 @@
+/** Pictures of the golfer a second. */
+export const FILM_RATE = 50;
