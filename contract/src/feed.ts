@@ -5,6 +5,9 @@ import * as z from 'zod';
 import { Device } from './lesson.js';
 import { ClubClass, Handed } from './pupil.js';
 
+/** More than any device sends: samples a second, cells along one side of a mat, cells of all its frames a second. */
+const MOST = { rate: 20_000, side: 512, cellsPerSecond: 10_000_000 } as const;
+
 /** First word of a device on /api/feed: what it is and what its binary messages hold. */
 export const Hello = z.object({
   type: z.literal('hello'),
@@ -14,17 +17,18 @@ export const Hello = z.object({
     kind: Device,
     name: z.string().min(1),
     /** Samples per second of plates, boards and channels. */
-    rate: z.number().positive(),
+    rate: z.number().positive().max(MOST.rate),
     plates: z.array(z.object({ centre: z.tuple([z.number(), z.number()]) })).max(2),
     mat: z
       .object({
-        rows: z.int().positive(),
-        cols: z.int().positive(),
+        rows: z.int().positive().max(MOST.side),
+        cols: z.int().positive().max(MOST.side),
         pitch: z.number().positive(),
         rate: z.number().positive(),
       })
+      .refine((m) => m.rows * m.cols * m.rate <= MOST.cellsPerSecond, 'too many cells a second')
       .nullable(),
-    channels: z.array(z.enum(EXTRA_CHANNELS)),
+    channels: z.array(z.enum(EXTRA_CHANNELS)).max(2 * EXTRA_CHANNELS.length),
     /** No device but a stand-in for one and its pupil: only it is told how they are built. */
     standIn: z.boolean().optional(),
   }),

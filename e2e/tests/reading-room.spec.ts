@@ -50,6 +50,14 @@ test('the reading room is walked by keys alone: every exercise, asked, said how 
     await page.keyboard.press('Escape');
     await expect(page.getByText(/^\d of 2 right$/)).toBeVisible();
   }
+  // and as a pupil is asked
+  await page.keyboard.press('9');
+  await asked(page);
+  expect(await serious(page)).toEqual([]);
+  await page.keyboard.press('2');
+  await expect(page.getByText('when the ball was hit').last()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Nothing of it is kept.')).toBeVisible();
   expect(await serious(page)).toEqual([]);
 });
 

@@ -20,8 +20,15 @@ export interface BaySockets {
 /** A picture counts as gone once less than this is waiting in the socket. */
 const EMPTY = 1;
 
-/** What a device or monitor says, to its bay; `refuse` says why and hangs up. */
-type Talk = (socket: WebSocket, bay: BayHandle, refuse: (why: string) => void) => void;
+/** One connection: `refuse` says why and hangs up. */
+interface Line {
+  readonly socket: WebSocket;
+  readonly refuse: (why: string) => void;
+  /** Takes every message; what it fails at ends this connection with a sentence, never the house. */
+  readonly hear: (take: (data: Buffer, isBinary: boolean) => void) => void;
+}
+/** What a device or monitor says, to its bay. */
+type Talk = (line: Line, bay: BayHandle) => void;
 
 /**
  * The sockets of every bay. A device or monitor that names no bay (`/api/feed`, `/api/shots`) speaks to the first one;
@@ -30,7 +37,7 @@ type Talk = (socket: WebSocket, bay: BayHandle, refuse: (why: string) => void) =
 export function baySockets(app: FastifyInstance, { bays, shots, swings }: BaySockets, done: () => void): void {
   const talks: Readonly<Record<keyof typeof BAY_SOCKETS, Talk>> = {
     feed: hearDevice,
-    shots: (socket, bay, refuse) => hearMonitor(socket, bay, refuse, { shots, swings }),
+    shots: (line, bay) => hearMonitor(line, bay, { shots, swings }),
     live: showLive,
   };
   for (const [name, { path, who }] of Object.entries(BAY_SOCKETS) as [
@@ -49,7 +56,16 @@ export function baySockets(app: FastifyInstance, { bays, shots, swings }: BaySoc
           const { bay: id } = request.params;
           const bay = id === undefined ? bays.first() : bays.one(id);
           if (!bay) return refuse('there is no such bay');
-          talks[name](socket, bay, refuse);
+          const hear: Line['hear'] = (take) =>
+            socket.on('message', (data: Buffer, isBinary: boolean) => {
+              try {
+                take(data, isBinary);
+              } catch (e) {
+                request.log.error(e);
+                refuse('this message could not be taken: the connection is ended, everything else goes on');
+              }
+            });
+          talks[name]({ socket, refuse, hear }, bay);
         },
       );
   done();
@@ -58,9 +74,9 @@ export function baySockets(app: FastifyInstance, { bays, shots, swings }: BaySoc
 /** Why words were not understood: the first thing that is wrong with them. */
 const wrongWith = ({ issues }: z.ZodError): string => `${issues[0]?.path.join('.')} ${issues[0]?.message}`;
 
-function hearDevice(socket: WebSocket, bay: BayHandle, refuse: (why: string) => void): void {
+function hearDevice({ socket, refuse, hear }: Line, bay: BayHandle): void {
   let handler: FeedHandler | null = null;
-  socket.on('message', (data: Buffer, isBinary: boolean) => {
+  hear((data, isBinary) => {
     if (isBinary)
       return handler
         ? handler.binary(new Uint8Array(data.buffer, data.byteOffset, data.byteLength))
@@ -82,13 +98,12 @@ function hearDevice(socket: WebSocket, bay: BayHandle, refuse: (why: string) => 
 }
 
 function hearMonitor(
-  socket: WebSocket,
+  { socket, refuse, hear }: Line,
   bay: BayHandle,
-  refuse: (why: string) => void,
   { shots, swings }: Pick<BaySockets, 'shots' | 'swings'>,
 ): void {
   let monitor: MonitorHello | null = null;
-  socket.on('message', (data: Buffer) => {
+  hear((data) => {
     const words = parsed(data);
     if (!monitor) {
       const hello = MonitorHello.safeParse(words);
@@ -115,7 +130,7 @@ function hearMonitor(
   socket.on('close', () => monitor && bay.monitor(null));
 }
 
-function showLive(socket: WebSocket, bay: BayHandle): void {
+function showLive({ socket }: Line, bay: BayHandle): void {
   const leave = bay.watch({
     say: (m) => socket.send(JSON.stringify(m)),
     show: (frame) => socket.send(frame),

@@ -65,6 +65,22 @@ describe('a bay of the house', () => {
     expect(bay.state().device!.silentSince).toBeNull();
     expect(bay.state().notice).toMatch(/^Test plates was silent for [12] s: /);
   });
+  it('leaves out a message that does not hold what it says, and says with the next one that it was lost', () => {
+    const feed = connect();
+    say(feed, 1);
+    const header = { kind: SAMPLES, sequence: 2, time: 0.02, count: 10 };
+    for (const odd of [
+      packFeed(header, new Float32Array(60)),
+      packFeed(header, new Uint8Array(479)),
+      packFeed({ ...header, count: 4_000_000_000 }, new Float32Array(120)),
+      packFeed({ ...header, time: NaN }, new Float32Array(120)),
+      packFeed({ ...header, time: Infinity }, new Float32Array(120)),
+    ])
+      feed.binary(odd);
+    expect(bay.state().device!.lost).toBe(0);
+    say(feed, 3);
+    expect(bay.state().device!.lost).toBe(1);
+  });
   it('does not take its own being busy for a device’s silence', async () => {
     const feed = connect();
     say(feed, 1);

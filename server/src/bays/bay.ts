@@ -42,7 +42,7 @@ import { feedPulse, type FeedPulse } from './feed-pulse.js';
 import { laterWords } from '../db/room.js';
 import { healthWords } from './health-words.js';
 import { livePicture } from './live-picture.js';
-import { columnCount, ring, type Ring } from './ring.js';
+import { columnCount, holds, ring, type Ring } from './ring.js';
 
 /** A browser draws 60 pictures a second of the newest of these, ms. */
 const BETWEEN_PICTURES = 6;
@@ -211,7 +211,8 @@ export class BayHandle {
     return {
       binary: (bytes) => {
         const h = feedHeader(bytes);
-        if (!h || this.#wire !== mine) return;
+        // what does not hold what it says is left out: the next message tells that one was lost
+        if (!h || this.#wire !== mine || !holds(h, bytes.byteLength - FEED_HEADER, device)) return;
         const samples = h.kind === SAMPLES || columnCount(device) === 0 ? h.count : 0;
         const messages = mine.pulse.count(h, samples);
         if (messages) this.#happen({ is: 'lost', messages });

@@ -1,4 +1,4 @@
-import { MAT_FRAME, SAMPLES } from '@vilko/contract';
+import { type FeedHeader, MAT_FRAME, SAMPLES } from '@vilko/contract';
 import {
   type Board,
   deviceKindOf,
@@ -122,6 +122,17 @@ function matRing(mat: NonNullable<LiveDevice['mat']>, alone: boolean) {
       return { ...mat, time: along(times, run, [1, 0], from), frames: out };
     },
   };
+}
+
+/**
+ * Whether a message of a device holds what its header says: whole samples of all its columns, or a frame of all its
+ * cells, at a time that is one.
+ * @param bytes of the message without its header
+ */
+export function holds(h: FeedHeader, bytes: number, device: LiveDevice): boolean {
+  if (!Number.isFinite(h.time)) return false;
+  if (h.kind === SAMPLES) return bytes === h.count * columnCount(device) * Float32Array.BYTES_PER_ELEMENT;
+  return h.kind !== MAT_FRAME || !device.mat || bytes >= device.mat.rows * device.mat.cols;
 }
 
 /** Keeps the stream of one device. */

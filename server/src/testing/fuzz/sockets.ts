@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { setTimeout as wait } from 'node:timers/promises';
-import { BAY_SOCKETS, pathOf } from '@vilko/contract';
+import { BAY_SOCKETS, MAT_FRAME, packFeed, pathOf, SAMPLES } from '@vilko/contract';
 import WebSocket from 'ws';
 import type { TestApp } from '../test-app.js';
 import { chances, type Chances, wounded } from './mutate.js';
@@ -42,12 +42,24 @@ const MOST_SAID = 12;
 /** How long a socket may take to be open, ms. */
 const OPEN = 3_000;
 
-/** What is said: words, words with wounds, or bytes. */
+/** A message of a device that begins as one should and does not hold what it says, or hardly. */
+function oddFeed(c: Chances): Uint8Array {
+  const kind = c.one([SAMPLES, MAT_FRAME, c.upTo(256)]);
+  const time = c.one([0, 1, 1e9, NaN, Infinity, -5, Date.now() / 1000]);
+  const header = { kind, sequence: c.one([0, 1, 2, 0xffffffff]), time, count: c.one([0, 1, 10, 0xffffffff]) };
+  return packFeed(
+    header,
+    Uint8Array.from({ length: c.one([0, 1, 479, 480, 1536, c.upTo(3000)]) }, () => c.upTo(256)),
+  );
+}
+
+/** What is said: words, words with wounds, messages of a device, or bytes. */
 function said(c: Chances): string | Uint8Array {
   const words = Buffer.from(JSON.stringify(c.one(WORDS)));
   const whim = c.uniform();
-  if (whim < 0.35) return words.toString();
-  if (whim < 0.6) return Buffer.from(wounded(words, words, c)).toString();
+  if (whim < 0.25) return oddFeed(c);
+  if (whim < 0.45) return words.toString();
+  if (whim < 0.7) return Buffer.from(wounded(words, words, c)).toString();
   return Uint8Array.from({ length: c.upTo(3000) }, () => c.upTo(256));
 }
 

@@ -113,7 +113,7 @@ const TICK = 0.02;
         @if (litStretch(); as d) {
           <path [attr.d]="d" fill="none" stroke="var(--alarm)" stroke-width="4" stroke-linejoin="round" />
         }
-        @for (l of still() ? [] : lozenges(); track l.n) {
+        @for (l of still() || unmarked() ? [] : lozenges(); track l.n) {
           <g class="cursor-pointer" (click)="moveTo(l.n)" [attr.aria-label]="'P' + l.n">
             <title>P{{ l.n }}, {{ words(l.n) }}</title>
             <line
@@ -194,6 +194,8 @@ export class Track {
   readonly lit = input<readonly MeasureId[]>([]);
   /** Without its numbers: they are what is asked. */
   readonly quiet = input(false);
+  /** Without the numbers of the pictures, for who knows none. */
+  readonly unmarked = input(false);
   /** Only the feet and the pressure at the cursor: the route is what is asked. */
   readonly still = input(false);
   readonly cursorMoved = output<number>();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PictureLines, PictureStroke, PictureText } from '@vilko/core/drills/picture';
 import { PLAIN_WORDS } from '@vilko/core/words/plain-words';
 import { Picture } from '../picture';
@@ -108,7 +108,7 @@ const PICTURES: Readonly<Record<string, Drawn>> = {
   host: { class: 'block' },
   template: `
     <ul class="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-6 gap-y-4">
-      @for (w of words; track w.id) {
+      @for (w of words(); track w.id) {
         <li class="flex gap-3">
           <vk-picture class="w-[132px] shrink-0 self-start" [lines]="w.lines" [handed]="handed()" />
           <div class="min-w-0 text-15 leading-5">
@@ -122,8 +122,12 @@ const PICTURES: Readonly<Record<string, Drawn>> = {
 })
 export class PlainWords {
   readonly handed = input<'right' | 'left'>('right');
-  protected readonly words = PLAIN_WORDS.map((w) => ({
-    ...w,
-    lines: { box: BOX, texts: [], ...PICTURES[w.id]! } satisfies PictureLines,
-  }));
+  /** Ids of the words that are needed here; all of them where none is named. */
+  readonly only = input<readonly string[]>([]);
+  protected readonly words = computed(() =>
+    PLAIN_WORDS.filter((w) => !this.only().length || this.only().includes(w.id)).map((w) => ({
+      ...w,
+      lines: { box: BOX, texts: [], ...PICTURES[w.id]! } satisfies PictureLines,
+    })),
+  );
 }

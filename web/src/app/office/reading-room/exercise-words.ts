@@ -59,3 +59,11 @@ export const EXERCISE_WORDS: Readonly<Record<Exercise, ExerciseWords>> = {
     one: 'pupil',
   },
 };
+
+/** *Before the trace* as a pupil is asked it: everything is shown, in plain words. */
+export const PUPIL_WORDS: ExerciseWords = {
+  name: 'What do I see here?',
+  asks: 'Where does the pressure go?',
+  gist: 'For a pupil: the golfer and the feet together, in plain words and pictures. Nothing is kept.',
+  one: 'swing',
+};

@@ -11,8 +11,17 @@ import { placeWords } from '../../lesson/read/cursor-words';
 import { settingsFeature } from '../../state/settings';
 import type { NumberRead } from './answers';
 import { bitsOf, isRight } from './answers';
-import { EXERCISE_WORDS } from './exercise-words';
-import { BALL_SHOWN, drillAnswer, optionName, othersWords, pupilLines, readingWords, whyWords } from './item-words';
+import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
+import {
+  BALL_SHOWN,
+  drillAnswer,
+  optionName,
+  othersWords,
+  pupilLines,
+  pupilOption,
+  readingWords,
+  whyWords,
+} from './item-words';
 import { NumberRuler } from './number-ruler';
 import { Session } from './session';
 
@@ -39,6 +48,7 @@ const SURE = [LEAST_SURE, 0.6, 0.7, 0.8, 0.9, MOST_SURE] as const;
           [turned]="turned()"
           [still]="still()"
           [quiet]="still()"
+          [unmarked]="session.gentle()"
           [lit]="session.lit()"
           (cursorMoved)="session.cursor.set($event)"
         />
@@ -141,10 +151,12 @@ export class ItemQuestion {
     const i = this.item();
     return 'view' in i ? i : null;
   });
-  protected readonly still = computed(() => this.item().exercise === 'before-trace' && !this.session.read());
+  protected readonly still = computed(
+    () => this.item().exercise === 'before-trace' && !this.session.read() && !this.session.gentle(),
+  );
   protected readonly device = computed(() => deviceTitle(this.swing()!.device));
   protected readonly place = computed(() =>
-    this.still() ? 'at address' : placeWords(this.swing()!.view, this.session.cursor()),
+    this.still() ? 'at address' : this.session.gentle() ? '' : placeWords(this.swing()!.view, this.session.cursor()),
   );
   /** Options that take a line each. */
   protected readonly long = computed(() =>
@@ -154,11 +166,11 @@ export class ItemQuestion {
     const i = this.item();
     const r = this.session.read();
     const all = i.options.map((id, k) => ({
-      ...{ id, key: k + 1, name: optionName(id) },
+      ...{ id, key: k + 1, name: this.nameOf(id) },
       reason: r && i.exercise === 'choose-drill' ? drillAnswer(id, i.pupil) : '',
     }));
     // once it is answered only what was said, by whom, and the truth stand there; of drills all, with their reasons
-    const spoken = [i.truth, r?.answer?.said, i.vilko?.said];
+    const spoken = [i.truth, r?.answer?.said, this.session.gentle() ? null : i.vilko?.said];
     return r && i.exercise !== 'choose-drill' ? all.filter((o) => spoken.includes(o.id)) : all;
   });
   protected readonly finding = computed(() => {
@@ -179,14 +191,20 @@ export class ItemQuestion {
     const i = this.item();
     if (!r) return '';
     if (i.exercise === 'say-number') return `${isRight(r) ? 'Near enough' : 'It was'}: ${amount(i.number, i.unit)}.`;
-    return isRight(r) ? 'Right.' : `It was: ${optionName(r.truth)}.`;
+    return isRight(r)
+      ? 'Right.'
+      : this.session.gentle()
+        ? 'Look again: it was another way.'
+        : `It was: ${optionName(r.truth)}.`;
   });
-  protected readonly one = computed(() => EXERCISE_WORDS[this.item().exercise].one);
-  protected readonly why = computed(() => (this.session.read() ? whyWords(this.item()) : ''));
-  protected readonly others = computed(() => othersWords(this.item()));
+  protected readonly one = computed(
+    () => (this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.item().exercise]).one,
+  );
+  protected readonly why = computed(() => (this.session.read() ? whyWords(this.item(), this.session.gentle()) : ''));
+  protected readonly others = computed(() => (this.session.gentle() ? '' : othersWords(this.item())));
   protected readonly points = computed(() => {
     const r = this.session.read();
-    if (!r?.options) return '';
+    if (!r?.options || this.session.gentle()) return '';
     const bits = bitsOf(r);
     return `${bits > 0 ? '+' : bits < 0 ? '−' : ''}${Math.abs(bits).toFixed(1)} bits.`;
   });
@@ -197,6 +215,9 @@ export class ItemQuestion {
     return this.swing() ? `${keys}; ← → move the cursor, Space plays.` : `${keys}.`;
   });
 
+  private nameOf(option: string): string {
+    return this.session.gentle() ? pupilOption(option) : optionName(option);
+  }
   protected saidNumber({ value, half, truth }: NumberRead): string {
     const i = this.item();
     if (i.exercise !== 'say-number') return '';

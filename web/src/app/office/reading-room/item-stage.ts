@@ -8,21 +8,27 @@ import { deviceTitle } from '../../device-words';
 import { DrillPictures } from '../../drawing/drill/drill-pictures';
 import { FigureFilm } from '../../drawing/figure/figure-film';
 import { Score } from '../../drawing/score/score';
-import type { StaveChoice } from '../../drawing/score/staves';
+import type { StaveChoice, StaveName } from '../../drawing/score/staves';
 import { Track } from '../../drawing/track/track';
 import { TrialPlot } from '../../drawing/trials/trial-plot';
+import { PlainWords } from '../../drawing/words/plain-words';
 import { settingsFeature } from '../../state/settings';
-import type { ShownSets, ShownTwoSwings } from '../../workers/shown-item';
+import type { ShownSets, ShownSwing, ShownTwoSwings } from '../../workers/shown-item';
 import { Session } from './session';
 
-/** Where two Scores stand beside each other there is room for a few staves. */
-const FEW: StaveChoice = { staves: ['share', 'toes', 'sideways', 'vertical'], byFoot: ['share'] };
+/** Where two Scores stand beside each other there is room for a few staves: what tells most on a device. */
+const FEW: Readonly<Record<ShownSwing['device'], readonly StaveName[]>> = {
+  plates: ['share', 'sideways', 'vertical'],
+  'mat-plates': ['share', 'sideways', 'vertical'],
+  mat: ['share', 'toes', 'speed'],
+  boards: ['share', 'vertical', 'speed'],
+};
 
 /** What is read: a Score, a film, a plan, two sets or two swings, or drills. */
 @Component({
   selector: 'vk-item-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillPictures, FigureFilm, Score, Track, TrialPlot],
+  imports: [DrillPictures, FigureFilm, PlainWords, Score, Track, TrialPlot],
   host: { class: 'flex min-h-0 min-w-0 flex-col pt-2 pb-1' },
   template: `
     @let i = session.item()!;
@@ -32,6 +38,9 @@ const FEW: StaveChoice = { staves: ['share', 'toes', 'sideways', 'vertical'], by
         <button class="plain-button mt-2 min-h-11 self-start px-6 text-15" (click)="session.play()">
           {{ session.playing() ? 'Stop' : 'Play' }} <span class="figures text-ink2">Space</span>
         </button>
+        @if (session.gentle()) {
+          <vk-plain-words class="mt-4" [only]="glossary" [handed]="i.handed" />
+        }
       }
       @case ('real-or-noise') {
         <p class="text-18">{{ sets() }}</p>
@@ -61,7 +70,7 @@ const FEW: StaveChoice = { staves: ['share', 'toes', 'sideways', 'vertical'], by
                 [view]="s.view"
                 [cursor]="s.cursor"
                 [axis]="axisMode()"
-                [choice]="few"
+                [choice]="s.few"
                 (cursorMoved)="moved($event, s.later)"
               />
             </div>
@@ -119,7 +128,7 @@ export class ItemStage {
   private readonly store = inject(Store);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
   protected readonly axisMode = this.store.selectSignal(settingsFeature.selectAxis);
-  protected readonly few = FEW;
+  protected readonly glossary = ['pressure', 'mass'];
   protected readonly staves = this.store.selectSignal(settingsFeature.selectScore);
 
   /** The picture of the film at the cursor. */
@@ -153,6 +162,7 @@ export class ItemStage {
       return {
         view,
         later,
+        few: { staves: FEW[device], byFoot: ['share'] } satisfies StaveChoice,
         cursor: this.session.cursor() + later,
         words: `${deviceTitle(device)}, ${club}, ${handed}‑handed`,
       };

@@ -36,6 +36,15 @@ const SAID: Readonly<Record<string, string>> = {
 export const optionName = (option: string): string =>
   SAID[option] ?? shippedDrill(option)?.name ?? capital(faultName(option));
 
+/** The same for a pupil. */
+const TO_A_PUPIL: Readonly<Record<string, string>> = {
+  'back-and-over': 'To the foot away from the target, then over to the other foot before the ball is hit',
+  'little-back': 'Hardly to the foot away from the target, then over to the other foot',
+  'stays-back': 'To the foot away from the target, and much of it stays there when the ball is hit',
+  'over-by-top': 'To the foot near the target, before the club comes down',
+};
+export const pupilOption = (option: string): string => TO_A_PUPIL[option] ?? optionName(option);
+
 /** What speaks for a fault in this swing, found or only weighed. */
 export function evidenceFor(view: ReadView, fault: string) {
   const weighed = view.weighed.find((w) => w.fault === fault);
@@ -53,16 +62,23 @@ function causeWords(truth: string, view: ReadView, options: readonly string[]): 
   return `None of what is offered shows on this device${why ? `: ${why.reason}` : ''}.`;
 }
 
-function filmWords({ view: { measures } }: ShownFilm): string {
+function filmWords({ view: { measures } }: ShownFilm, toPupil: boolean): string {
   const [top, impact, back] = (['share.lead.p4', 'share.lead.p7', 'load.trail.max'] as const).map((id) =>
     amount(numberOf(measures[id]) ?? NaN, '%'),
   );
+  if (toPupil)
+    return `At most ${back} of the pressure went to the foot away from the target. The other foot had ${top} when the club turned round, and ${impact} when the ball was hit.`;
   return `At most ${back} of the load went to the trail foot; the lead foot had ${top} at the top and ${impact} at impact.`;
 }
 
 function setsWords({ before, after, worth, truth }: ShownSets): string {
   const { n, difference, interval, word } = compareSets([{ before, after, worth }])[0]!;
-  const [lo, hi] = interval.map((v) => v.toFixed(1).replace('-', '−'));
+  const [lo, hi] = interval.map((v) =>
+    v
+      .toFixed(1)
+      .replace(/^-0\.0$/, '0.0')
+      .replace('-', '−'),
+  );
   const made = truth === '0' ? 'The golfer changed nothing' : `The golfer changed by ${Number(truth) * worth} points`;
   return `${made}; over ${n[0]} + ${n[1]} swings that shows as ${Math.abs(difference).toFixed(1)} points (95% from ${lo} to ${hi}): ${word}.`;
 }
@@ -113,14 +129,14 @@ export const drillAnswer = (id: string, pupil: DrillPupil): string => {
 };
 
 /** One sentence on why an item's truth is what it is, from its own data. */
-export function whyWords(i: ShownItem): string {
+export function whyWords(i: ShownItem, toPupil = false): string {
   switch (i.exercise) {
     case 'first-cause':
       return causeWords(i.truth, i.view, i.options);
     case 'say-number':
       return capital(ended(measureRow(i.measure).definition));
     case 'before-trace':
-      return filmWords(i);
+      return filmWords(i, toPupil);
     case 'which-first': {
       const second = i.options.find((o) => o !== i.truth)!;
       return `${optionName(i.truth)} leads to ${faultName(second)}. ${looksOf(i.truth)}`;

@@ -215,6 +215,34 @@ describe('the other exercises', () => {
     expect(lozenges()).toBeGreaterThan(5);
     expect(answered().vilko).toBeNull();
   });
+  it('ask a pupil in plain words with everything in sight, once, and keep nothing of it', async () => {
+    const { item, base } = baseOf('before-trace', 41_001);
+    const shown: ShownItem = {
+      ...{ exercise: 'before-trace', ...base, ...drawn(item) },
+      ...{ film: item.film, impact: item.impact },
+    };
+    const house = openHouse([{ provide: Items, useValue: { make: () => Promise.resolve(shown) } }]);
+    const c = await house.show(ReadingRoom);
+    const key = async (k: string) => {
+      TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: k }));
+      await new Promise((r) => setTimeout(r));
+      await c.set({});
+    };
+    await key('9');
+    expect(c.text()).toContain('Where does the pressure go?');
+    // the route is there, the numbers of the pictures are not
+    expect(c.all('vk-track path[stroke-width="3"]').length).toBe(1);
+    expect(c.all('vk-track g.cursor-pointer').length).toBe(0);
+    expect(c.all('vk-plain-words li').length).toBe(2);
+    await key(`${item.options.indexOf(item.truth) + 1}`);
+    expect(c.text()).toContain('Right.');
+    expect(c.text()).toContain('when the ball was hit');
+    for (const word of ['bits', 'trail foot', 'Vilko said', 'How sure', 'P7,']) expect(c.text()).not.toContain(word);
+    await key('Escape');
+    expect(c.text()).toContain('1 of 1 right');
+    expect(c.text()).toContain('Nothing of it is kept.');
+    expect(TestBed.inject(Answers).reads()).toEqual([]);
+  });
   it('ask which of two faults leads to the other, and say so in the words of both', async () => {
     const { item, base } = baseOf('which-first', 41_002);
     const c = await openWith({ exercise: 'which-first', ...base, ...drawn(item) });

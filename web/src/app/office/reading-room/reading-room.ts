@@ -3,7 +3,7 @@ import { EXERCISES } from '@vilko/core/reading-room/exercise';
 import { LEAST_SURE, MOST_SURE } from '@vilko/core/reading-room/score';
 import { capital } from '@vilko/core/words/case';
 import { Keys } from '../../shell/keys';
-import { EXERCISE_WORDS } from './exercise-words';
+import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { ItemQuestion } from './item-question';
 import { ItemStage } from './item-stage';
 import { Session } from './session';
@@ -49,7 +49,9 @@ const STEP = 0.01;
 export class ReadingRoom {
   protected readonly session = inject(Session);
   protected readonly reading = computed(() => this.session.begun() && !this.session.over());
-  protected readonly words = computed(() => EXERCISE_WORDS[this.session.exercise()]);
+  protected readonly words = computed(() =>
+    this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.session.exercise()],
+  );
   protected readonly shownAt = computed(
     () => `${capital(this.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}`,
   );
@@ -86,7 +88,8 @@ export class ReadingRoom {
     const s = this.session;
     if (!this.reading()) {
       const exercise = EXERCISES[n - 1];
-      return exercise && s.begin(exercise);
+      if (n === EXERCISES.length + 1) return s.begin('before-trace', true);
+      return exercise && s.begin(exercise, false);
     }
     const i = s.item();
     if (!i || s.read()) return;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
 import { counted } from '@vilko/core/words/amounts';
 import { Answers, readerOf } from './answers';
-import { EXERCISE_WORDS } from './exercise-words';
+import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { optionName } from './item-words';
 import { Session } from './session';
 
@@ -36,7 +36,7 @@ const KNOWN = 10;
             <li class="border-t border-rules">
               <button
                 class="flex min-h-11 w-full items-baseline gap-3 py-1.5 text-left hover:bg-sheet"
-                (click)="session.begin(e.id)"
+                (click)="session.begin(e.id, false)"
               >
                 <span class="figures w-4 shrink-0 text-ink2">{{ e.key }}</span>
                 <span class="min-w-0 flex-1">
@@ -47,8 +47,20 @@ const KNOWN = 10;
               </button>
             </li>
           }
+          <li class="border-t border-rules">
+            <button
+              class="flex min-h-11 w-full items-baseline gap-3 py-1.5 text-left hover:bg-sheet"
+              (click)="session.begin('before-trace', true)"
+            >
+              <span class="figures w-4 shrink-0 text-ink2">9</span>
+              <span class="min-w-0 flex-1">
+                <span class="block font-semibold">{{ toPupil.name }}</span>
+                <span class="block text-15 leading-5 text-ink2">{{ toPupil.gist }}</span>
+              </span>
+            </button>
+          </li>
         </ol>
-        <p class="mt-1 text-13 text-ink2">Keys 1 to 8 begin.</p>
+        <p class="mt-1 text-13 text-ink2">Keys 1 to 9 begin.</p>
       </section>
       @if (reader().n) {
         <div>
@@ -111,14 +123,21 @@ export class SessionEnd {
   protected readonly session = inject(Session);
   protected readonly answers = inject(Answers);
   protected readonly sure = signal(false);
-  protected readonly name = computed(() => EXERCISE_WORDS[this.session.exercise()].name);
-  private readonly one = computed(() => EXERCISE_WORDS[this.session.exercise()].one);
-  protected readonly reader = computed(() => readerOf(this.answers.of(this.session.exercise())));
+  protected readonly toPupil = PUPIL_WORDS;
+  private readonly own = computed(() =>
+    this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.session.exercise()],
+  );
+  protected readonly name = computed(() => this.own().name);
+  private readonly one = computed(() => this.own().one);
+  protected readonly reader = computed(() =>
+    readerOf(this.session.gentle() ? [] : this.answers.of(this.session.exercise())),
+  );
   protected readonly list = computed(() =>
     EXERCISES.map((id, k) => ({ id, key: k + 1, ...EXERCISE_WORDS[id], rating: this.ratingShort(id) })),
   );
   protected readonly told = computed(() => {
     const { n, bits, expected, exercise, worths, covered } = this.session.summary()!;
+    if (this.session.gentle()) return 'Nothing of it is kept.';
     const usual = `${expected.toFixed(1)} right would be usual for you on ${this.manyOf(2)} as hard as these.`;
     if (exercise === 'say-number')
       return `Your intervals cover ${covered} of ${n}, where four of five are meant; ${worths.toFixed(1)} worths lost on each, the less the better; ${usual}`;

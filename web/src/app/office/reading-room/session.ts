@@ -3,7 +3,7 @@ import type { MeasureId } from '@vilko/core/measures/registry';
 import { tellingDifficulty } from '@vilko/core/reading-room/rating';
 import type { Exercise } from '@vilko/core/reading-room/exercise';
 import { FIRST_CAUSE_OPTIONS } from '@vilko/core/reading-room/options';
-import type { Choice } from '@vilko/core/reading-room/score';
+import { type Choice, MOST_SURE } from '@vilko/core/reading-room/score';
 import { HALVES } from '@vilko/core/reading-room/number-options';
 import { nextPair } from '@vilko/core/reading-room/spacing';
 import { findingMoment } from '../../lesson/read/finding-moment';
@@ -23,6 +23,8 @@ const CHANCE: Readonly<Record<Exercise, number>> = {
   ...{ 'first-cause': 1 / FIRST_CAUSE_OPTIONS, 'say-number': 0.15, 'before-trace': 1 / 4, 'which-first': 1 / 2 },
   ...{ 'real-or-noise': 1 / 4, 'same-golfer': 1 / 2, 'ball-agrees': 1 / 2, 'choose-drill': 1 / 4 },
 };
+/** What a pupil is shown, points. */
+const EASY = 1300;
 /** Played from so long before the club starts, s, and on for so long after impact. */
 const BEFORE = 0.4;
 const AFTER = 0.8;
@@ -37,6 +39,8 @@ export class Session implements OnDestroy {
   private readonly items = inject(Items);
   private readonly answers = inject(Answers);
   readonly exercise = signal<Exercise>('first-cause');
+  /** For a pupil: in plain words, nothing is asked twice, and nothing is kept. */
+  readonly gentle = signal(false);
   readonly begun = signal(false);
   readonly over = signal(false);
   readonly item = signal<ShownItem | null>(null);
@@ -81,9 +85,10 @@ export class Session implements OnDestroy {
     this.playing.set(false);
   }
 
-  begin(exercise = this.exercise()): void {
-    if (exercise !== this.exercise()) this.coming = null;
+  begin(exercise = this.exercise(), gentle = this.gentle()): void {
+    if (exercise !== this.exercise() || gentle !== this.gentle()) this.coming = null;
     this.exercise.set(exercise);
+    this.gentle.set(gentle);
     this.begun.set(true);
     this.over.set(false);
     this.reads.set([]);
@@ -96,7 +101,9 @@ export class Session implements OnDestroy {
     this.playing.set(false);
   }
   choose(option: string): void {
-    if (!this.read()) this.said.set(option);
+    if (this.read()) return;
+    this.said.set(option);
+    if (this.gentle()) this.answer(MOST_SURE);
   }
   /** Chooses anew, or says another number. */
   back(): void {
@@ -176,7 +183,7 @@ export class Session implements OnDestroy {
     };
     this.read.set(read);
     this.reads.update((all) => [...all, read]);
-    this.answers.add(read);
+    if (!this.gentle()) this.answers.add(read);
     this.playing.set(false);
     this.lookWhere(i);
     this.coming = this.make();
@@ -197,7 +204,7 @@ export class Session implements OnDestroy {
     const pair = exercise === 'first-cause' ? nextPair(this.answers.spaced(), shown, today()) : null;
     return this.items.make(exercise, {
       seed: FIRST_SEED + Math.floor(1e9 * Math.random()),
-      difficulty: tellingDifficulty(this.answers.points(exercise), CHANCE[exercise]),
+      difficulty: this.gentle() ? EASY : tellingDifficulty(this.answers.points(exercise), CHANCE[exercise]),
       ...(pair === null ? {} : { pair: pair.split(' | ') as unknown as readonly [string, string] }),
     });
   }
