@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { serious } from '../bay.js';
 
@@ -59,6 +60,46 @@ test('the reading room is walked by keys alone: every exercise, asked, said how 
   await page.keyboard.press('Escape');
   await expect(page.getByText('Nothing of it is kept.')).toBeVisible();
   expect(await serious(page)).toEqual([]);
+});
+
+test('a paper is set, sat once within its time, and its result taken along', async ({ page }) => {
+  await page.goto('/office/reading-room');
+  await page.getByLabel('Exercise').selectOption('Choose the drill');
+  await page.getByLabel('Items').fill('5');
+  await page.getByLabel('Minutes').fill('5');
+  await page.getByRole('button', { name: 'Make a code' }).click();
+  const code = (await page.getByRole('status').locator('strong').textContent())!;
+  const sit = async (reader: string): Promise<void> => {
+    await page.getByLabel('Code').fill(code);
+    await page.getByLabel('Your name').fill(reader);
+    await page.getByRole('button', { name: 'Sit the paper' }).click();
+  };
+  await sit('Runa Vell');
+  for (let i = 1; i <= 5; i++) {
+    await expect(page.getByText(`Pupil ${i} of 5`)).toBeVisible();
+    await asked(page);
+    await page.keyboard.press('1');
+    await page.keyboard.press('8');
+  }
+  await expect(page.getByText(/^\d of 5 right$/)).toBeVisible();
+  expect(await serious(page)).toEqual([]);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Take the table along as CSV/ }).click(),
+  ]);
+  const csv = readFileSync(await file.path(), 'utf8');
+  expect(csv.trim().split('\r\n').length).toBe(6);
+  expect(csv).toContain('80%');
+  await page.keyboard.press('Escape');
+  await sit('Runa Vell');
+  await expect(page.getByText(/a paper is sat once\.$/)).toBeVisible();
+  // a page that was closed in the middle of one has sat it too
+  await sit('Odd Sanne');
+  await expect(page.getByText('Pupil 1 of 5')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /Odd Sanne/ })).toBeVisible();
+  await sit('Odd Sanne');
+  await expect(page.getByText(/a paper is sat once\.$/)).toBeVisible();
 });
 
 test.describe('by touch', () => {

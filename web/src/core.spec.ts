@@ -70,6 +70,7 @@ import '../../core/src/practice/target.spec';
 import '../../core/src/reading-room/agreement.spec';
 import '../../core/src/reading-room/first-cause.spec';
 import '../../core/src/reading-room/items.spec';
+import '../../core/src/reading-room/paper.spec';
 import '../../core/src/reading-room/rating.spec';
 import '../../core/src/reading-room/score.spec';
 import '../../core/src/reading-room/spacing.spec';
@@ -208,6 +209,7 @@ const SUITES = [
   'before the trace',
   'what is true in an item',
   'the panel',
+  'a paper',
   'a reader’s rating',
   'the score of an answer',
   'calibration',

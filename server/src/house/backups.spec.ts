@@ -32,8 +32,15 @@ describe('backups', () => {
     expect([b.pupils, b.swings]).toEqual([1, 1]);
     const files = readdirSync(join(app.folder, 'backups'));
     expect(files.filter((f) => f.endsWith('.part'))).toEqual([]);
-    const inside = Object.keys(unzipSync(await bytesOf(b.name)));
+    const unpacked = unzipSync(await bytesOf(b.name));
+    const inside = Object.keys(unpacked);
     expect(inside).toContain('pupils.json');
+    // whoever opens it without Vilko is told of every part of it
+    const readMe = strFromU8(unpacked['read-me.txt']!);
+    for (const part of Object.keys(JSON.parse(strFromU8(unpacked['pupils.json']!)) as object))
+      expect(readMe).toContain(`"${part}"`);
+    for (const file of inside.filter((f) => f !== 'read-me.txt'))
+      expect(readMe).toContain(file.replace(/\/.*\./, '/ID.'));
     expect(inside.filter((f) => /^recordings\/.*\.vilko$/.test(f)).length).toBe(1);
   });
   it('are not begun where their disk has no room for them, and leave nothing there', async () => {

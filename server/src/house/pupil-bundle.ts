@@ -46,6 +46,7 @@ import type { LessonRow } from '../pupils/pupil-repository.js';
 import { fileOf } from '../swings/film-store.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
 import type { WholeSwing } from '../swings/swing-repository.js';
+import { BUNDLE_READ_ME } from './bundle-read-me.js';
 
 const SwingRowJson = z.object({
   id: z.string(),
@@ -238,14 +239,15 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
 ];
 
 /**
- * Packs pupils as a zip: pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4; and missing.txt
- * where something was not there.
+ * Packs pupils as a zip: read-me.txt, pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4; and
+ * missing.txt where something was not there.
  */
 export function packPupils(b: PupilBundle): Uint8Array {
   const stored = (bytes: Uint8Array): [Uint8Array, { level: 0 }] => [bytes, { level: 0 }];
   const { missing } = b.head;
   const gone = `These files were not there any more when this was packed:\n${missing.join('\n')}\n`;
   return zipSync({
+    'read-me.txt': strToU8(BUNDLE_READ_ME),
     'pupils.json': strToU8(JSON.stringify(b.head)),
     ...(missing.length ? { 'missing.txt': strToU8(gone) } : {}),
     ...Object.fromEntries([...b.recordings].map(([id, bytes]) => [`recordings/${id}.vilko`, stored(bytes)])),

@@ -10,6 +10,7 @@ import { type Asking, request } from './requests.js';
 const AT_ONCE = 5;
 const LONGEST = 5_000;
 const MOST_PIECES = 6;
+const NO_ROOM = '507';
 /** Longest between two pieces, ms: shorter than what the server waits for, so that it takes them. */
 const PAUSE = 60;
 
@@ -62,7 +63,8 @@ export async function fuzzSlowBodies(
       const asking = request(c, what.ids, what.file);
       const heard = await dribble(asking, app.port, c);
       const status = /^HTTP\/1\.1 (\d+)/.exec(heard)?.[1];
-      if (status && Number(status) >= 500)
+      // a body that is promised to be larger than the disk is refused for its room
+      if (status && Number(status) >= 500 && status !== NO_ROOM)
         found.push({ seed, where: `${asking.method} ${asking.url.slice(0, 200)}`, what: heard.slice(0, 400) });
     });
     const began = performance.now();

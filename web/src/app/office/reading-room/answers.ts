@@ -13,6 +13,7 @@ export interface NumberRead extends SaidNumber {
   readonly truth: number;
   /** Smallest difference that matters, in the same unit. */
   readonly worth: number;
+  readonly unit?: string;
 }
 
 /** An item that was read, and how. */

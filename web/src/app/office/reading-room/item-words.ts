@@ -139,7 +139,7 @@ export function whyWords(i: ShownItem, toPupil = false): string {
       return filmWords(i, toPupil);
     case 'which-first': {
       const second = i.options.find((o) => o !== i.truth)!;
-      return `${optionName(i.truth)} leads to ${faultName(second)}. ${looksOf(i.truth)}`;
+      return `“${optionName(i.truth)}” leads to “${faultName(second)}”. ${looksOf(i.truth)}`;
     }
     case 'real-or-noise':
       return setsWords(i);

@@ -103,7 +103,7 @@ export class NumberRuler {
       Enter: () => this.say(),
       ' ': () => this.session.play(),
       '0': () => this.session.pass(),
-      Escape: () => this.session.end(),
+      Escape: () => this.session.sitting() ?? this.session.end(),
     };
     const run = does[e.key];
     if (!run) return;

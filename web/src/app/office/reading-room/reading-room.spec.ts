@@ -3,6 +3,7 @@ import { patternOf } from '@vilko/core/patterns/library';
 import { type Asked, type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
 import { firstCauseItem, vilkoReads } from '@vilko/core/reading-room/first-cause';
 import { itemOf, MAKERS } from '@vilko/core/reading-room/items';
+import { type Paper, paperCode, paperItem, readPaper } from '@vilko/core/reading-room/paper';
 import { panelSays } from '@vilko/core/reading-room/panel';
 import type { ReadSwing } from '@vilko/core/reading-room/read-swing';
 import { apartBy } from '@vilko/core/reading-room/same-golfer';
@@ -250,7 +251,7 @@ describe('the other exercises', () => {
     await c.key(`${wrong + 1}`);
     await c.key('6');
     expect(c.text()).toContain(`It was: ${optionName(item.truth)}.`);
-    expect(c.text()).toContain(`${optionName(item.truth)} leads to`);
+    expect(c.text()).toContain(`“${optionName(item.truth)}” leads to`);
     // of two options a sureness of 60% on the wrong one costs what it says
     expect(bitsOf(answered())).toBeCloseTo(Math.log2(0.8), 9);
   });
@@ -329,5 +330,108 @@ describe('the other exercises', () => {
     localStorage.setItem('vilko.reading-room', JSON.stringify([old]));
     openHouse([]);
     expect(TestBed.inject(Answers).reads()).toEqual([READ]);
+  });
+});
+
+describe('a paper in the reading room', () => {
+  const pupil = (seed: number): ShownItem => {
+    const { options, truth, difficulty, pupil } = itemOf('choose-drill', { seed, difficulty: 1400 });
+    return { exercise: 'choose-drill', seed, options, truth, difficulty, vilko: null, panel: [], pupil };
+  };
+  beforeEach(() => localStorage.removeItem('vilko.papers'));
+  afterAll(() => localStorage.removeItem('vilko.papers'));
+  async function open() {
+    const make = jasmine.createSpy<Items['make']>().and.callFake((_, wish) => Promise.resolve(pupil(wish.seed)));
+    const house = openHouse([{ provide: Items, useValue: { make } }]);
+    const c = await house.show(ReadingRoom);
+    const settle = async () => {
+      await new Promise((r) => setTimeout(r));
+      await c.set({});
+    };
+    const key = async (k: string) => {
+      TestBed.inject(Keys).handle(new KeyboardEvent('keydown', { key: k }));
+      await settle();
+    };
+    const sit = async (code: string, reader: string) => {
+      await c.fill('Code', code);
+      await c.fill('Your name', reader);
+      await c.press('Sit the paper');
+      await settle();
+    };
+    return { ...c, settle, key, sit, make };
+  }
+  const paper: Paper = { exercise: 'choose-drill', items: 5, minutes: 5, seed: 31 };
+
+  it('asks what its code says, tells nothing before its end, then all of it; and is sat once by each', async () => {
+    const c = await open();
+    await c.sit(paperCode(paper), 'Runa Vell');
+    for (let i = 0; i < paper.items; i++) {
+      expect(c.text()).toContain(`Pupil ${i + 1} of 5`);
+      const { options, truth } = itemOf('choose-drill', paperItem(paper, i));
+      // right in all but the last, which nobody knows
+      if (i === 4) await c.key('0');
+      else {
+        await c.key(`${options.indexOf(truth) + 1}`);
+        await c.key('9');
+      }
+      expect(c.text()).not.toContain('Fits.');
+      // no slip of a finger ends it
+      if (i === 0) await c.key('Escape');
+    }
+    expect(c.text()).toContain('4 of 5 right');
+    expect(c.text()).toContain('Runa Vell');
+    expect(c.text()).toContain('5 of 5 items were answered in time.');
+    expect(c.all('tbody tr').length).toBe(5);
+    expect(c.all('tbody tr')[4]!.textContent).toContain('I do not know');
+    // the rating is of practice alone
+    expect(TestBed.inject(Answers).reads()).toEqual([]);
+    await c.key('Escape');
+    await c.sit(paperCode(paper), ' runa vell');
+    expect(c.text()).toContain('a paper is sat once.');
+    await c.sit(paperCode(paper), 'Odd Sanne');
+    expect(c.text()).toContain('Pupil 1 of 5');
+    await c.press('Hand in');
+    await c.press('Hand in 0 of 5, for good?');
+    expect(c.text()).toContain('0 of 5 right');
+    expect(c.text()).toContain('not reached');
+  });
+  it('is not begun without a name, or by a code with a slip in it; a new one has a code that is taken', async () => {
+    const c = await open();
+    await c.sit(paperCode(paper), ' ');
+    expect(c.text()).toContain('Say your name');
+    await c.sit('8-5-5-32-A', 'Runa Vell');
+    expect(c.text()).toMatch(/slip|no paper/);
+    await c.fill('Minutes', '4');
+    await c.press('Make a code');
+    expect(c.text()).toContain('A paper takes 5 to 90 minutes.');
+    await c.fill('Minutes', '10');
+    await c.press('Make a code');
+    const code = c.all('strong.figures')[0]!.textContent;
+    expect(readPaper(code)).toEqual(jasmine.objectContaining({ exercise: 'first-cause', items: 20, minutes: 10 }));
+  });
+  it('has another item for everybody where one could not be made', async () => {
+    const c = await open();
+    c.make.and.callFake((_, wish) =>
+      wish.seed === paperItem(paper, 0).seed
+        ? Promise.reject(new Error('no swing could be made'))
+        : Promise.resolve(pupil(wish.seed)),
+    );
+    await c.sit(paperCode(paper), 'Runa Vell');
+    await c.settle();
+    expect(c.text()).toContain('Pupil 1 of 5');
+    expect(c.text()).not.toContain('no swing could be made');
+    expect(c.make.calls.mostRecent().args[1].seed).toBe(paperItem(paper, 0, 1).seed);
+  });
+  it('ends with its time, and counts what was answered until then', async () => {
+    const c = await open();
+    await c.sit(paperCode(paper), 'Runa Vell');
+    await c.key('0');
+    const now = Date.now();
+    const clock = spyOn(Date, 'now').and.returnValue(now + 5 * 60_000 + 1);
+    await new Promise((r) => setTimeout(r, 1100));
+    clock.and.callThrough();
+    await c.set({});
+    expect(c.text()).toContain('0 of 5 right');
+    expect(c.text()).toContain('1 of 5 items were answered in time.');
   });
 });

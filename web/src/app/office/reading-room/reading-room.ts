@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { EXERCISES } from '@vilko/core/reading-room/exercise';
 import { LEAST_SURE, MOST_SURE } from '@vilko/core/reading-room/score';
 import { capital } from '@vilko/core/words/case';
@@ -6,6 +6,8 @@ import { Keys } from '../../shell/keys';
 import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { ItemQuestion } from './item-question';
 import { ItemStage } from './item-stage';
+import { PaperDesk } from './paper-desk';
+import { PaperResult } from './paper-result';
 import { Session } from './session';
 import { SessionEnd } from './session-end';
 
@@ -16,7 +18,7 @@ const STEP = 0.01;
 @Component({
   selector: 'vk-reading-room',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ItemQuestion, ItemStage, SessionEnd],
+  imports: [ItemQuestion, ItemStage, PaperDesk, PaperResult, SessionEnd],
   providers: [Session],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
@@ -25,12 +27,17 @@ const STEP = 0.01;
       @if (reading()) {
         <p class="text-18">{{ words().asks }}</p>
         <p class="figures ml-auto text-15 text-ink2">{{ shownAt() }} · {{ left() }} left</p>
-        <button class="link text-15" (click)="session.end()">End here</button>
+        <button class="link text-15" (click)="hand()">{{ ends() }}</button>
       }
     </div>
     @if (!reading()) {
       <div class="min-h-0 flex-1 overflow-y-auto px-4 py-5">
-        <vk-session-end />
+        @if (session.result(); as r) {
+          <vk-paper-result [sitting]="r" />
+        } @else {
+          <vk-session-end />
+          <vk-paper-desk class="mt-6" />
+        }
       </div>
     } @else if (session.refused(); as why) {
       <p class="p-6 text-18 text-alarm" role="alert">
@@ -53,8 +60,16 @@ export class ReadingRoom {
     this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.session.exercise()],
   );
   protected readonly shownAt = computed(
-    () => `${capital(this.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}`,
+    () =>
+      `${capital(this.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}${this.ofPaper()}`,
   );
+  /** A paper is handed in when that was said twice. */
+  protected readonly handing = signal(false);
+  protected readonly ends = computed(() => {
+    const sat = this.session.sitting();
+    if (!sat) return 'End here';
+    return this.handing() ? `Hand in ${sat.reads.length} of ${sat.paper.items}, for good?` : 'Hand in';
+  });
   protected readonly left = computed(() => {
     const s = Math.round(this.session.leftMs() / 1000);
     return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
@@ -80,12 +95,27 @@ export class ReadingRoom {
       { key: ' ', words: 'play, stop', run: () => s.play() },
       { key: 'ArrowLeft', words: 'cursor back', run: () => s.step(-STEP) },
       { key: 'ArrowRight', words: 'cursor on', run: () => s.step(STEP) },
-      { key: 'Escape', words: 'end the session', run: () => s.begun() && s.end() },
+      { key: 'Escape', words: 'end the session', run: () => this.leave() },
     ]);
   }
 
+  protected hand(): void {
+    if (this.session.sitting() && !this.handing()) return this.handing.set(true);
+    this.handing.set(false);
+    this.session.end();
+  }
+  private ofPaper(): string {
+    const sat = this.session.sitting();
+    return sat ? ` of ${sat.paper.items}` : '';
+  }
+  private leave(): void {
+    if (this.session.result()) this.session.result.set(null);
+    // a paper is not ended by a slip of a finger
+    else if (this.reading() && !this.session.sitting()) this.session.end();
+  }
   private digit(n: number): void {
     const s = this.session;
+    if (this.session.result()) return;
     if (!this.reading()) {
       const exercise = EXERCISES[n - 1];
       if (n === EXERCISES.length + 1) return s.begin('before-trace', true);
@@ -103,7 +133,8 @@ export class ReadingRoom {
     if (option) s.choose(option);
   }
   private enter(): void {
-    if (!this.reading()) this.session.begin();
+    if (this.session.result()) this.session.result.set(null);
+    else if (!this.reading()) this.session.begin();
     else if (this.session.read() || this.session.refused()) this.session.next();
   }
 }

@@ -5,6 +5,7 @@ import type { Exercise } from '@vilko/core/reading-room/exercise';
 import { FIRST_CAUSE_OPTIONS } from '@vilko/core/reading-room/options';
 import { type Choice, MOST_SURE } from '@vilko/core/reading-room/score';
 import { HALVES } from '@vilko/core/reading-room/number-options';
+import { type Paper, paperItem } from '@vilko/core/reading-room/paper';
 import { nextPair } from '@vilko/core/reading-room/spacing';
 import { findingMoment } from '../../lesson/read/finding-moment';
 import { today } from '../../lesson/practise/day-words';
@@ -13,6 +14,7 @@ import type { ReadView } from '../../workers/read-view';
 import type { ShownItem } from '../../workers/shown-item';
 import { Answers, type ItemRead, sessionOf } from './answers';
 import { evidenceFor, litFault } from './item-words';
+import { Papers, type Sitting } from './papers';
 
 /** A session, ms. */
 const SESSION = 10 * 60_000;
@@ -23,6 +25,8 @@ const CHANCE: Readonly<Record<Exercise, number>> = {
   ...{ 'first-cause': 1 / FIRST_CAUSE_OPTIONS, 'say-number': 0.15, 'before-trace': 1 / 4, 'which-first': 1 / 2 },
   ...{ 'real-or-noise': 1 / 4, 'same-golfer': 1 / 2, 'ball-agrees': 1 / 2, 'choose-drill': 1 / 4 },
 };
+/** Where nothing can be made of an item of a paper, so many others stand for it. */
+const INSTEAD = 3;
 /** What a pupil is shown, points. */
 const EASY = 1300;
 /** Played from so long before the club starts, s, and on for so long after impact. */
@@ -38,9 +42,14 @@ export const viewIn = (i: ShownItem | null): ReadView | null =>
 export class Session implements OnDestroy {
   private readonly items = inject(Items);
   private readonly answers = inject(Answers);
+  private readonly papers = inject(Papers);
   readonly exercise = signal<Exercise>('first-cause');
   /** For a pupil: in plain words, nothing is asked twice, and nothing is kept. */
   readonly gentle = signal(false);
+  /** The paper that is sat; null: practice. */
+  readonly sitting = signal<Sitting | null>(null);
+  /** The paper whose result is looked at. */
+  readonly result = signal<Sitting | null>(null);
   readonly begun = signal(false);
   readonly over = signal(false);
   readonly item = signal<ShownItem | null>(null);
@@ -62,7 +71,7 @@ export class Session implements OnDestroy {
   private coming: Promise<ShownItem> | null = null;
   /** Counts what was asked for: only the last of it is shown. */
   private turn = 0;
-  private readonly timer = setInterval(() => this.now.set(Date.now()), 1000);
+  private readonly timer = setInterval(() => this.tick(), 1000);
 
   readonly leftMs = computed(() => Math.max(0, this.endsAt() - this.now()));
   readonly evidence = computed(() => {
@@ -89,16 +98,27 @@ export class Session implements OnDestroy {
     if (exercise !== this.exercise() || gentle !== this.gentle()) this.coming = null;
     this.exercise.set(exercise);
     this.gentle.set(gentle);
-    this.begun.set(true);
-    this.over.set(false);
-    this.reads.set([]);
-    this.endsAt.set(Date.now() + SESSION);
-    this.now.set(Date.now());
-    this.next();
+    this.start(SESSION);
+  }
+  /** Sits a paper: the same items for everybody, nothing told before its end. */
+  sit(paper: Paper, reader: string): void {
+    this.coming = null;
+    this.exercise.set(paper.exercise);
+    this.gentle.set(false);
+    this.sitting.set({ paper, reader, at: new Date().toISOString(), reads: [] });
+    this.papers.keep(this.sitting()!);
+    this.start(paper.minutes * 60_000);
   }
   end(): void {
     this.over.set(true);
     this.playing.set(false);
+    this.turn++;
+    const sat = this.sitting();
+    if (!sat) return;
+    this.coming = null;
+    this.sitting.set(null);
+    this.reads.set([]);
+    this.result.set(sat);
   }
   choose(option: string): void {
     if (this.read()) return;
@@ -120,7 +140,7 @@ export class Session implements OnDestroy {
     const [i, value] = [this.item(), this.number()];
     const half = HALVES[k];
     if (i?.exercise !== 'say-number' || value === null || half === undefined || this.read()) return;
-    this.take(null, { value, half: half * i.worth, truth: i.number, worth: i.worth });
+    this.take(null, { value, half: half * i.worth, truth: i.number, worth: i.worth, unit: i.unit });
   }
   pass(): void {
     if (!this.read()) this.take(null, null);
@@ -165,6 +185,20 @@ export class Session implements OnDestroy {
     if (v) this.cursor.update((t) => Math.min(v.end, Math.max(v.start, t + by)));
   }
 
+  private start(lasts: number): void {
+    this.result.set(null);
+    this.begun.set(true);
+    this.over.set(false);
+    this.reads.set([]);
+    this.endsAt.set(Date.now() + lasts);
+    this.now.set(Date.now());
+    this.next();
+  }
+  /** A paper ends with its time, whatever is still thought about. */
+  private tick(): void {
+    this.now.set(Date.now());
+    if (this.sitting() && this.leftMs() === 0) this.end();
+  }
   private show(item: ShownItem): void {
     this.item.set(item);
     const v = viewIn(item);
@@ -181,8 +215,14 @@ export class Session implements OnDestroy {
       ...{ answer, number, vilko: i.vilko?.said ?? null, options: i.options.length, chance },
       ...{ difficulty: i.difficulty, pair },
     };
-    this.read.set(read);
     this.reads.update((all) => [...all, read]);
+    const sat = this.sitting();
+    if (sat) {
+      this.sitting.set({ ...sat, reads: this.reads() });
+      this.papers.keep(this.sitting()!);
+      return this.reads().length === sat.paper.items ? this.end() : this.next();
+    }
+    this.read.set(read);
     if (!this.gentle()) this.answers.add(read);
     this.playing.set(false);
     this.lookWhere(i);
@@ -200,6 +240,8 @@ export class Session implements OnDestroy {
   /** An item of the difficulty that tells most about this reader, or of a pair that comes back. */
   private make(): Promise<ShownItem> {
     const exercise = this.exercise();
+    const sat = this.sitting();
+    if (sat) return this.makeOf(sat.paper, this.reads().length);
     const shown = this.reads().map((r) => r.pair);
     const pair = exercise === 'first-cause' ? nextPair(this.answers.spaced(), shown, today()) : null;
     return this.items.make(exercise, {
@@ -207,5 +249,11 @@ export class Session implements OnDestroy {
       difficulty: this.gentle() ? EASY : tellingDifficulty(this.answers.points(exercise), CHANCE[exercise]),
       ...(pair === null ? {} : { pair: pair.split(' | ') as unknown as readonly [string, string] }),
     });
+  }
+  /** The item of a paper; where none can be made, the one that stands for it. */
+  private makeOf(paper: Paper, i: number, attempt = 0): Promise<ShownItem> {
+    return this.items
+      .make(paper.exercise, paperItem(paper, i, attempt))
+      .catch((e: unknown) => (attempt < INSTEAD ? this.makeOf(paper, i, attempt + 1) : Promise.reject(e as Error)));
   }
 }
