@@ -17,7 +17,7 @@ import { OFFICE, STOPS } from './places';
       <nav
         aria-label="Lesson"
         class="shrink-0 print:hidden"
-        [class]="lesson() ? 'w-[464px] max-[1150px]:w-[406px]' : 'w-[200px]'"
+        [class]="lesson() ? 'w-[464px] max-[1150px]:w-[406px]' : 'w-[100px]'"
       >
         @if (lesson(); as l) {
           <ol class="relative flex h-full">
