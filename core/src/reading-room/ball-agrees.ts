@@ -5,7 +5,7 @@ import { random, shotOf, SIMULATED_FAULTS } from '../golfer/index.js';
 import { planSwing } from '../golfer/swing-plan.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
-import { pick } from './lots.js';
+import { eitherHand, pick } from './lots.js';
 import { readSwing, type ReadSwing } from './read-swing.js';
 import type { Choice } from './score.js';
 
@@ -40,7 +40,7 @@ export function ballAgreesItem({ seed, difficulty: wished }: ItemWish): BallAgre
     if (ballAnswer(fault, ball, club) !== (truth === BALL_AGREES ? 'the ball agrees' : 'the ball says otherwise'))
       continue;
     const read = readSwing({
-      ...{ device, clubChannels, club, handed: rng.uniform() < 0.5 ? 'right' : 'left', seed: seed + attempt },
+      ...{ device, clubChannels, club, handed: eitherHand(rng), seed: seed + attempt },
       ...{ fault, strength: 'strong' },
     });
     if (!read?.judgement.findings.some((f) => f.main && f.fault === fault)) continue;

@@ -4,7 +4,7 @@ import { numberOf } from '../measures/measure.js';
 import { DIFFICULTY, nearest } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
 import { FILM_RATE } from './film-rate.js';
-import { pick } from './lots.js';
+import { eitherHand, pick } from './lots.js';
 import { readSwing, type ReadSwing } from './read-swing.js';
 
 /** What the path may do, in the order in which it is offered. */
@@ -73,7 +73,7 @@ export function beforeTraceItem({ seed, difficulty: wished }: ItemWish): BeforeT
       ...{
         device: 'plates',
         club: 'iron',
-        handed: rng.uniform() < 0.5 ? 'right' : 'left',
+        handed: eitherHand(rng),
         seed: seed + 7919 * attempt,
       },
       ...(fault ? { fault, strength } : {}),

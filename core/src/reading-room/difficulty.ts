@@ -22,9 +22,8 @@ const Numbers = z.object({
   whichFirst: z.number(),
   /** Two sets of so many swings that differ by so many worths. */
   noise: z.array(z.object({ swings: z.int(), worths: z.number(), points: z.number() })),
-  /** Two golfers so far apart, in SD of the field; one and the same. */
+  /** Golfers so far apart, in SD of the field. */
   golfers: z.array(z.object({ apart: z.number(), points: z.number() })),
-  sameGolfer: z.number(),
   ball: z.number(),
   /** A drill among others that so many reasons speak against. */
   drill: z.array(z.object({ reasons: z.int(), points: z.number() })),

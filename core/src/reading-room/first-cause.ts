@@ -5,7 +5,7 @@ import { type FaultStrength, random, SIMULATED_FAULTS, STRENGTHS } from '../golf
 import type { Random } from '../golfer/random.js';
 import type { ClubClass } from '../recording/recording.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
-import { drawn, pick } from './lots.js';
+import { drawn, eitherHand, pick } from './lots.js';
 import { CANNOT_TELL, HEALTHY_SWING, OFFERED } from './options.js';
 import { readSwing, type ReadSwing, type SwingWish } from './read-swing.js';
 import type { Choice } from './score.js';
@@ -64,7 +64,7 @@ export function firstCauseItem({ seed, difficulty: wished, pair }: FirstCauseWis
         : 'fault';
   for (let attempt = 0; attempt < TRIES; attempt++) {
     const { strength, device, clubChannels, points } = shownHow(rng, kind, kind === 'cannot' ? null : wished);
-    const handed = rng.uniform() < 0.5 ? ('right' as const) : ('left' as const);
+    const handed = eitherHand(rng);
     const club = pick(rng, CLUBS);
     const where = { device, handed, club, clubChannels, seed: seed + 7919 * attempt };
     const from = pair ?? (kind === 'cannot' ? hiddenOn(where) : Object.keys(SIMULATED_FAULTS));

@@ -6,7 +6,7 @@ import { type MeasureId, worthOf } from '../measures/registry.js';
 import type { ClubClass } from '../recording/recording.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
-import { drawn, pick } from './lots.js';
+import { drawn, eitherHand, pick } from './lots.js';
 import { BUILDS, readSwing, type ReadSwing } from './read-swing.js';
 import type { Choice } from './score.js';
 
@@ -58,7 +58,7 @@ export function sameGolferItem({ seed, difficulty: wished }: ItemWish): SameGolf
   for (let attempt = 0; attempt < TRIES; attempt++) {
     const { device, apart, points } = nearest(rng, ways, wished);
     const clubs = drawn(rng, pick(rng, CLUBS), 2);
-    const handed = rng.uniform() < 0.5 ? ('right' as const) : ('left' as const);
+    const handed = eitherHand(rng);
     const who = pick(rng, [0, 1, 2].slice(0, BUILDS.length));
     const first = somebody(rng, apart);
     const people = [first, truth === ONE_GOLFER ? first : somebody(rng, apart)];

@@ -4,7 +4,7 @@ import { numberOf } from '../measures/measure.js';
 import { type MeasureId, measureRow } from '../measures/registry.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
-import { pick } from './lots.js';
+import { eitherHand, pick } from './lots.js';
 import { NEAR_ENOUGH } from './number-options.js';
 import { readSwing, type ReadSwing } from './read-swing.js';
 
@@ -55,7 +55,7 @@ export function sayNumberItem({ seed, difficulty: wished }: ItemWish): SayNumber
     const strength = pick(rng, ['medium', 'strong'] as const satisfies readonly FaultStrength[]);
     const club = (faulted ? SIMULATED_FAULTS[fault]!.club : undefined) ?? pick(rng, ['iron', 'driver', 'wedge']);
     const read = readSwing({
-      ...{ device, clubChannels, club, handed: rng.uniform() < 0.5 ? 'right' : 'left', seed: seed + 7919 * attempt },
+      ...{ device, clubChannels, club, handed: eitherHand(rng), seed: seed + 7919 * attempt },
       ...(faulted ? { fault, strength } : {}),
     });
     const number = read && numberOf(read.deep.swings[0]!.measures[measure]);

@@ -3,7 +3,7 @@ import { FAULTS } from '../faults/catalogue.js';
 import { random, SIMULATED_FAULTS } from '../golfer/index.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
-import { pick } from './lots.js';
+import { eitherHand, pick } from './lots.js';
 import { readSwing, type ReadSwing } from './read-swing.js';
 import type { Choice } from './score.js';
 
@@ -32,7 +32,7 @@ export function whichFirstItem({ seed, difficulty: wished }: ItemWish): WhichFir
     const { device, clubChannels, points } = nearest(rng, ways, wished);
     const club = SIMULATED_FAULTS[first]!.club ?? SIMULATED_FAULTS[second]!.club ?? 'iron';
     const read = readSwing({
-      ...{ device, clubChannels, club, handed: rng.uniform() < 0.5 ? 'right' : 'left', seed: seed + 7919 * attempt },
+      ...{ device, clubChannels, club, handed: eitherHand(rng), seed: seed + 7919 * attempt },
       ...{ fault: first, strength: 'strong', also: [{ fault: second, strength: 'strong' }] },
     });
     // a pair is asked about only where the device shows both

@@ -11,7 +11,6 @@ import { placeWords } from '../../lesson/read/cursor-words';
 import { settingsFeature } from '../../state/settings';
 import type { NumberRead } from './answers';
 import { bitsOf, isRight } from './answers';
-import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import {
   BALL_SHOWN,
   drillAnswer,
@@ -105,7 +104,7 @@ const SURE = [LEAST_SURE, 0.6, 0.7, 0.8, 0.9, MOST_SURE] as const;
         <div class="mt-2 flex items-center gap-4">
           <p class="min-w-0 flex-1 text-24 leading-7 font-semibold" role="status">{{ result() }}</p>
           <button class="main-button min-h-11 shrink-0 text-15" (click)="session.next()">
-            Next {{ one() }} <span class="figures font-normal">Enter</span>
+            Next {{ session.words().one }} <span class="figures font-normal">Enter</span>
           </button>
         </div>
         @if (r.number; as n) {
@@ -197,9 +196,6 @@ export class ItemQuestion {
         ? 'Look again: it was another way.'
         : `It was: ${optionName(r.truth)}.`;
   });
-  protected readonly one = computed(
-    () => (this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.item().exercise]).one,
-  );
   protected readonly why = computed(() => (this.session.read() ? whyWords(this.item(), this.session.gentle()) : ''));
   protected readonly others = computed(() => (this.session.gentle() ? '' : othersWords(this.item())));
   protected readonly points = computed(() => {

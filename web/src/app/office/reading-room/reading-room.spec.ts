@@ -426,6 +426,7 @@ describe('a paper in the reading room', () => {
     const c = await open();
     await c.sit(paperCode(paper), 'Runa Vell');
     await c.key('0');
+    await c.press('Hand in');
     const now = Date.now();
     const clock = spyOn(Date, 'now').and.returnValue(now + 5 * 60_000 + 1);
     await new Promise((r) => setTimeout(r, 1100));
@@ -433,5 +434,10 @@ describe('a paper in the reading room', () => {
     await c.set({});
     expect(c.text()).toContain('0 of 5 right');
     expect(c.text()).toContain('1 of 5 items were answered in time.');
+    // what was said once of that paper was not said of the next
+    await c.key('Escape');
+    await c.sit(paperCode(paper), 'Odd Sanne');
+    expect(c.text()).toContain('Hand in');
+    expect(c.text()).not.toContain('for good');
   });
 });

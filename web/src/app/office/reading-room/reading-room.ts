@@ -3,7 +3,6 @@ import { EXERCISES } from '@vilko/core/reading-room/exercise';
 import { LEAST_SURE, MOST_SURE } from '@vilko/core/reading-room/score';
 import { capital } from '@vilko/core/words/case';
 import { Keys } from '../../shell/keys';
-import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { ItemQuestion } from './item-question';
 import { ItemStage } from './item-stage';
 import { PaperDesk } from './paper-desk';
@@ -25,7 +24,7 @@ const STEP = 0.01;
     <div class="flex min-h-[52px] shrink-0 items-center gap-5 border-b border-rules px-4">
       <h1 class="text-24 font-semibold">Reading room</h1>
       @if (reading()) {
-        <p class="text-18">{{ words().asks }}</p>
+        <p class="text-18">{{ session.words().asks }}</p>
         <p class="figures ml-auto text-15 text-ink2">{{ shownAt() }} · {{ left() }} left</p>
         <button class="link text-15" (click)="hand()">{{ ends() }}</button>
       }
@@ -56,19 +55,16 @@ const STEP = 0.01;
 export class ReadingRoom {
   protected readonly session = inject(Session);
   protected readonly reading = computed(() => this.session.begun() && !this.session.over());
-  protected readonly words = computed(() =>
-    this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.session.exercise()],
-  );
   protected readonly shownAt = computed(
     () =>
-      `${capital(this.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}${this.ofPaper()}`,
+      `${capital(this.session.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}${this.ofPaper()}`,
   );
-  /** A paper is handed in when that was said twice. */
-  protected readonly handing = signal(false);
+  /** When the paper was begun that was once said to be handed in: said twice it is. */
+  private readonly handing = signal<string | null>(null);
   protected readonly ends = computed(() => {
     const sat = this.session.sitting();
     if (!sat) return 'End here';
-    return this.handing() ? `Hand in ${sat.reads.length} of ${sat.paper.items}, for good?` : 'Hand in';
+    return this.handing() === sat.at ? `Hand in ${sat.reads.length} of ${sat.paper.items}, for good?` : 'Hand in';
   });
   protected readonly left = computed(() => {
     const s = Math.round(this.session.leftMs() / 1000);
@@ -100,9 +96,9 @@ export class ReadingRoom {
   }
 
   protected hand(): void {
-    if (this.session.sitting() && !this.handing()) return this.handing.set(true);
-    this.handing.set(false);
-    this.session.end();
+    const sat = this.session.sitting();
+    if (sat && this.handing() !== sat.at) this.handing.set(sat.at);
+    else this.session.end();
   }
   private ofPaper(): string {
     const sat = this.session.sitting();

@@ -124,11 +124,7 @@ export class SessionEnd {
   protected readonly answers = inject(Answers);
   protected readonly sure = signal(false);
   protected readonly toPupil = PUPIL_WORDS;
-  private readonly own = computed(() =>
-    this.session.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.session.exercise()],
-  );
-  protected readonly name = computed(() => this.own().name);
-  private readonly one = computed(() => this.own().one);
+  protected readonly name = computed(() => this.session.words().name);
   protected readonly reader = computed(() =>
     readerOf(this.session.gentle() ? [] : this.answers.of(this.session.exercise())),
   );
@@ -180,7 +176,7 @@ export class SessionEnd {
   });
 
   private manyOf(n: number): string {
-    const one = this.one();
+    const { one } = this.session.words();
     return n === 1 ? one : one === 'pair of sets' ? 'pairs of sets' : `${one}s`;
   }
   private ratingShort(exercise: Exercise): string {

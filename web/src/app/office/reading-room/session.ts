@@ -13,6 +13,7 @@ import { Items } from '../../workers/items';
 import type { ReadView } from '../../workers/read-view';
 import type { ShownItem } from '../../workers/shown-item';
 import { Answers, type ItemRead, sessionOf } from './answers';
+import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { evidenceFor, litFault } from './item-words';
 import { Papers, type Sitting } from './papers';
 
@@ -73,6 +74,8 @@ export class Session implements OnDestroy {
   private turn = 0;
   private readonly timer = setInterval(() => this.tick(), 1000);
 
+  /** What is done now is called so, and asks so. */
+  readonly words = computed(() => (this.gentle() ? PUPIL_WORDS : EXERCISE_WORDS[this.exercise()]));
   readonly leftMs = computed(() => Math.max(0, this.endsAt() - this.now()));
   readonly evidence = computed(() => {
     const [i, view] = [this.item(), viewIn(this.item())];
