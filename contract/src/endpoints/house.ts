@@ -2,8 +2,6 @@ import * as z from 'zod';
 import { Backup, HouseSettings, KnownDevice, NightReport, Restored, Session } from '../settings.js';
 import { BYTES, rows } from './endpoint.js';
 
-/** Largest backup taken back over the wire, bytes. */
-const LARGEST = 2 ** 31 - 1;
 const LEAST_PASSWORD = 10;
 /** Guesses of a password in a minute. */
 const GUESSES = 8;
@@ -32,12 +30,17 @@ export const HOUSE = rows({
   },
   makeBackup: { does: 'Makes a backup', reply: Backup, makes: true },
   backupFile: { does: 'A backup as a file', reply: BYTES },
-  restoreBackup: { does: 'Puts a backup back', reply: Restored },
+  restoreBackup: {
+    does: 'Puts a backup back',
+    query: z.object({ called: z.string().optional() }),
+    reply: Restored,
+  },
   restoreFile: {
     does: 'Puts a backup or pupil bundle back; the body is the file',
     query: z.object({ name: z.string() }),
     body: BYTES,
-    largest: LARGEST,
+    // it goes to the disk as it comes, and the disk's room is looked at before
+    largest: Number.MAX_SAFE_INTEGER,
     reply: Restored,
   },
   session: {

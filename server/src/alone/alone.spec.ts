@@ -13,7 +13,8 @@ import {
 import { addDays } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import * as z from 'zod';
-import { packPupils, unpackPupils } from '../house/pupil-bundle.js';
+import { packPupils } from '../house/pack-pupils.js';
+import { openPupils } from '../house/unpack-pupils.js';
 import { MOST } from '../reports/sent-back.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
 import { blockFor } from './alone-plan.js';
@@ -178,10 +179,10 @@ describe('practising alone', () => {
       ]);
       expect((await there.sendBytes('/api/pupils/nobody/practice-files', file)).statusCode).toBe(404);
       // one that calls itself as a lesson of the house would bring its swings into it
-      const forged = unpackPupils(file, 'forged');
+      const forged = await openPupils(file, 'forged');
       const named = forged.head.lessons.map((l) => ({ ...l, id: 'l' }));
       const swings = forged.head.swings.map((s, i) => ({ ...s, id: `forged-${i}`, lessonId: 'l' }));
-      const bad = packPupils({ ...forged, head: { ...forged.head, lessons: named, swings, log: [] } });
+      const bad = await packPupils({ ...forged, head: { ...forged.head, lessons: named, swings, log: [] } });
       expect((await there.sendBytes('/api/pupils/p/practice-files', bad)).statusCode).toBe(422);
       expect((await there.lesson('l')).swings).toBe(0);
     } finally {
@@ -202,12 +203,12 @@ describe('practising alone', () => {
       expect(PracticeCame.parse((await send(`${origin}/shared/${token}`)).json()).swings).toBe(1);
       expect((await practice(there)).log.length).toBe(1);
       // through a link no disk is filled: the instructor can take the same file
-      const { head, recordings } = unpackPupils(
+      const { head, ...files } = await openPupils(
         new Uint8Array((await app.get(`/api/alone/practices/${lessonId}/file`)).rawPayload),
         'x',
       );
       const swings = Array.from({ length: MOST.alone }, (_, i) => ({ ...head.swings[0]!, id: `many-${i}` }));
-      const many = packPupils({ head: { ...head, swings }, recordings, films: new Map() });
+      const many = await packPupils({ head: { ...head, swings }, ...files });
       const refused = await there.sendBytes(`/api/shared/${token}/practice`, many);
       expect([refused.statusCode, Problem.parse(refused.json()).message]).toEqual([
         422,

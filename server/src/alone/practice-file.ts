@@ -2,7 +2,9 @@ import type { LessonHead, PracticeCame } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from '../house/pupil-archive.js';
-import { packPupils, type PupilBundle, unpackPupils } from '../house/pupil-bundle.js';
+import { packPupils } from '../house/pack-pupils.js';
+import { filesFrom, type PupilBundle } from '../house/pupil-bundle.js';
+import { openPupils } from '../house/unpack-pupils.js';
 
 /** Parts of a bundle that a practice has none of. */
 const NOTHING = {
@@ -23,6 +25,8 @@ const NOTHING = {
   missing: [],
 };
 
+const NO_FILES = filesFrom([], () => null);
+
 const noPractice = (): VilkoError =>
   new VilkoError(
     'unsupported',
@@ -41,8 +45,11 @@ export function onlyPractice({ head, recordings }: PupilBundle, lessonId: string
       swings,
       log: head.log.filter((e) => e.lessonId === lessonId).map((e) => ({ ...e, film: null })),
     },
-    recordings: new Map(swings.map((s) => [s.recordingId, recordings.get(s.recordingId)!])),
-    films: new Map(),
+    recordings: filesFrom(
+      swings.map((s) => s.recordingId),
+      (id) => recordings.read(id),
+    ),
+    films: NO_FILES,
   };
 }
 
@@ -78,7 +85,7 @@ export function practiceOf(bundle: PupilBundle, pupilId: string): PupilBundle {
       log: head.log.map((e) => ({ ...e, pupilId, from: 'pupil', reply: null, film: null })),
     },
     recordings,
-    films: new Map(),
+    films: NO_FILES,
   };
 }
 
@@ -94,7 +101,7 @@ export function practiceFiles(pupils: PupilRepository, archive: PupilArchive) {
      */
     async take(pupilId: string, bytes: Uint8Array, most = Infinity): Promise<PracticeCame | null> {
       if (!(await pupils.one(pupilId))) return null;
-      const practice = practiceOf(unpackPupils(bytes, 'the file'), pupilId);
+      const practice = practiceOf(await openPupils(bytes, 'the file'), pupilId);
       if (Number.isFinite(most) && practice.head.swings.length + (await pupils.swingsAlone(pupilId)) > most)
         throw new VilkoError(
           'bad-option',

@@ -1,7 +1,9 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { createWriteStream, existsSync, mkdirSync } from 'node:fs';
 import { readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, isAbsolute, join } from 'node:path';
+import type { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
+import { crc32 } from 'node:zlib';
 import type { Backup, NightReport, Restored } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
 import * as z from 'zod';
@@ -9,7 +11,10 @@ import { type Room, roomOn } from '../db/room.js';
 import { isShut } from '../db/shut.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
-import { packPupils, type PupilBundle, unpackPupils } from './pupil-bundle.js';
+import { ARRIVING, arriving, leftBehind } from './arriving.js';
+import { type Packed, writePupils } from './pack-pupils.js';
+import { filmPath, recordingPath } from './pupil-bundle.js';
+import { openPupils } from './unpack-pupils.js';
 
 /** What a backup holds, beside it as JSON, so that a list need not open it. Ids only, no names. */
 const Contents = z.object({
@@ -21,8 +26,8 @@ const Contents = z.object({
 
 const NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
 const NIGHT = /^vilko-night-\d{8}\.zip$/;
-/** More cannot be put back from one archive (`unzip`), bytes; some of it is what lies beside the recordings. */
-const MOST = 2e9;
+/** What lies in a backup beside recordings and films. */
+const BESIDE = ['read-me.txt', 'pupils.json', 'missing.txt'];
 /** Nights that are kept. */
 const NIGHTS = 14;
 
@@ -62,20 +67,17 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
 
 /** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
 const writer =
-  ({ data, pupils, archive, size, room = roomOn }: Omit<BackupShelves, 'nightFolder'>) =>
-  async (folder: string, name: string, at: Date): Promise<PupilBundle> => {
-    const bytes = await size();
-    if (bytes > MOST)
-      throw new VilkoError(
-        'unsupported',
-        `this house holds ${(bytes / 1e9).toFixed(1)} GB of recordings and films, and a backup file takes ${(MOST / 1e9).toFixed(0)}: stop the server and copy the folder ${data}, which is a whole backup too`,
-      );
+  ({ pupils, archive, size, room = roomOn }: Omit<BackupShelves, 'nightFolder' | 'data'>) =>
+  async (folder: string, name: string, at: Date): Promise<Packed> => {
     // a folder that is not there is said as such when it is written to
-    if (existsSync(folder)) await room(folder)(bytes);
+    if (existsSync(folder)) await room(folder)(await size());
     const ids = await pupils.ids();
-    const bundle = await archive.whole();
-    const { swings, missing } = bundle.head;
-    await writeFile(join(folder, `${name}.part`), packPupils(bundle));
+    const part = join(folder, `${name}.part`);
+    const packed = await writePupils(await archive.whole(), createWriteStream(part)).catch(async (e: unknown) => {
+      await rm(part, { force: true });
+      throw e;
+    });
+    const { swings, missing } = packed.head;
     await writeFile(
       join(folder, `${name}.json`),
       JSON.stringify({
@@ -85,8 +87,8 @@ const writer =
         missing: missing.length,
       } satisfies z.infer<typeof Contents>),
     );
-    await rename(join(folder, `${name}.part`), join(folder, name));
-    return bundle;
+    await rename(part, join(folder, name));
+    return packed;
   };
 
 /** Backups in the data folder: every pupil as one bundle. They work on either database. */
@@ -96,6 +98,12 @@ export function backups(shelves: BackupShelves) {
   mkdirSync(own, { recursive: true });
   const { found, contents } = backupFiles(own, nightFolder);
   const write = writer(shelves);
+  const fileOf = async (name: string): Promise<string> => {
+    const there = NAME.test(basename(name)) && (await found()).find((b) => b.name === name);
+    if (!there) throw new VilkoError('bad-option', `there is no backup ${name}`);
+    return join(there.folder, name);
+  };
+  leftBehind(own);
   const list = async (): Promise<Backup[]> => {
     const all = await Promise.all(
       (await found()).map(async ({ name, folder }) => {
@@ -129,15 +137,14 @@ export function backups(shelves: BackupShelves) {
       try {
         if (!isAbsolute(folder))
           throw new VilkoError('bad-option', `the folder ${folder} is not given from the root on`);
-        const bundle = await write(folder, name, now);
-        const bytes = new Uint8Array(await readFile(file));
-        const wrong = differenceTo(bundle, unpackPupils(bytes, name));
+        const packed = await write(folder, name, now);
+        const wrong = await differenceTo(packed, file);
         if (!wrong) await letGo(folder);
-        const { swings, missing } = bundle.head;
+        const { swings, missing } = packed.head;
         return {
           at: now.toISOString(),
           file,
-          size: bytes.length,
+          size: (await stat(file)).size,
           swings: swings.length,
           missing: missing.length,
           wrong,
@@ -146,14 +153,24 @@ export function backups(shelves: BackupShelves) {
         return { at: now.toISOString(), file: null, size: 0, swings: 0, missing: 0, wrong: reason(e, folder) };
       }
     },
-    /** The bytes of a backup, to be kept elsewhere. */
-    async read(name: string): Promise<Uint8Array> {
-      const there = NAME.test(basename(name)) && (await found()).find((b) => b.name === name);
-      if (!there) throw new VilkoError('bad-option', `there is no backup ${name}`);
-      return readFile(join(there.folder, name));
+    /**
+     * Where a backup lies.
+     * @throws VilkoError when there is none of that name
+     */
+    fileOf,
+    arriving: (bytes: Readable) => arriving(own, bytes),
+    /**
+     * Puts pupils of a backup, or of a bundle that is arriving, back; what is there already stays as it is.
+     * @param called what the file was called where it came from
+     */
+    async restore(name: string, called = name): Promise<Restored> {
+      const bundle = await openPupils(ARRIVING.test(name) ? join(own, name) : await fileOf(name), called);
+      try {
+        return await archive.putBack(bundle);
+      } finally {
+        bundle.close();
+      }
     },
-    /** Puts pupils of a bundle or backup back; what is there already stays as it is. */
-    restore: (bytes: Uint8Array, name: string): Promise<Restored> => archive.putBack(unpackPupils(bytes, name)),
     /** Names of backups that hold a pupil; with their folder where it is not the house's own. */
     async holding(pupilId: string): Promise<string[]> {
       const out: string[] = [];
@@ -169,15 +186,28 @@ export function backups(shelves: BackupShelves) {
 
 export type Backups = ReturnType<typeof backups>;
 
-/** What is not the same in a bundle that was read back, in a sentence without its point; null where all is. */
-function differenceTo(was: PupilBundle, read: PupilBundle): string | null {
-  const plain = (head: PupilBundle['head']): unknown => JSON.parse(JSON.stringify(head));
-  if (!isDeepStrictEqual(plain(was.head), plain(read.head))) return 'what was read back is not what was written';
-  for (const files of ['recordings', 'films'] as const)
-    for (const [name, bytes] of was[files])
-      if (Buffer.compare(bytes, read[files].get(name) ?? new Uint8Array()) !== 0)
-        return `${name} among its ${files} is not what was written`;
-  return null;
+/** What is not the same in a backup that was read back, in a sentence without its point; null where all is. */
+async function differenceTo({ head, checksums }: Packed, file: string): Promise<string | null> {
+  const read = await openPupils(file, basename(file));
+  try {
+    const plain = (told: Packed['head']): unknown => JSON.parse(JSON.stringify(told));
+    if (!isDeepStrictEqual(plain(head), plain(read.head))) return 'what was read back is not what was written';
+    // each file is held to what it was before it was packed, not to what the archive says of it
+    for (const [files, path] of [
+      [read.recordings, recordingPath],
+      [read.films, filmPath],
+    ] as const)
+      for (const name of files.names) {
+        const bytes = await files.read(name);
+        if (!bytes || crc32(bytes) !== checksums.get(path(name))) return `${path(name)} is not what was written`;
+      }
+    return read.recordings.names.size + read.films.names.size + BESIDE.filter((n) => checksums.has(n)).length ===
+      checksums.size
+      ? null
+      : 'files that were written are not in it';
+  } finally {
+    read.close();
+  }
 }
 
 /** Lets the nights before the last 14 go. */

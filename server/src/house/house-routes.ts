@@ -1,5 +1,8 @@
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
 import type { FastifyInstance } from 'fastify';
-import { buffer, serve } from '../http/serve.js';
+import { attached, serve } from '../http/serve.js';
+import { streamOf } from '../http/words.js';
 import type { Backups } from './backups.js';
 import type { HouseRepository } from './house-repository.js';
 import type { NightReport } from '@vilko/contract';
@@ -35,13 +38,27 @@ export function houseRoutes(
   serve(app, 'backups', () => backups.list());
   serve(app, 'night', () => house.get<NightReport>(NIGHT));
   serve(app, 'makeBackup', () => backups.make());
-  serve(app, 'backupFile', async ({ params, reply }) =>
-    reply
-      .header('content-type', 'application/zip')
-      .header('content-disposition', `attachment; filename="${params.name}"`)
-      .send(buffer(await backups.read(params.name))),
-  );
-  serve(app, 'restoreBackup', async ({ params }) => backups.restore(await backups.read(params.name), params.name));
-  serve(app, 'restoreFile', ({ body, query }) => backups.restore(body, query.name));
+  serve(app, 'backupFile', async ({ params, reply }) => {
+    const file = await backups.fileOf(params.name);
+    const { size } = await stat(file);
+    return attached(reply, 'application/zip', params.name).header('content-length', size).send(createReadStream(file));
+  });
+  serve(app, 'restoreBackup', ({ params, query }) => backups.restore(params.name, query.called));
+  void app.register((arriving, _, ready) => {
+    // of any size: it goes to the disk as it comes
+    arriving.removeContentTypeParser('application/octet-stream');
+    arriving.addContentTypeParser('application/octet-stream', (_request, bytes, taken) => taken(null, bytes));
+    serve(arriving, 'restoreFile', async ({ query, request, reply }) => {
+      const { name, gone } = await backups.arriving(streamOf(request.body));
+      try {
+        if (!app.elsewhere) return await backups.restore(name, query.name);
+        const url = `/api/backups/${name}/restore?called=${encodeURIComponent(query.name)}`;
+        return await app.elsewhere.answer(request, reply, url);
+      } finally {
+        await gone();
+      }
+    });
+    ready();
+  });
   done();
 }

@@ -6,7 +6,7 @@ import { sql } from 'drizzle-orm';
 import { rowsOf } from '../db/rows-of.js';
 import { results } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
-import { unpackPupils } from './pupil-bundle.js';
+import { openPupils } from './unpack-pupils.js';
 
 describe('the night’s work', () => {
   let app: TestApp;
@@ -36,7 +36,9 @@ describe('the night’s work', () => {
     expect(await report()).toEqual(done);
     expect(await app.night.tick(night(20, 22))).toBeNull();
     expect((await app.night.tick(night(21)))!.wrong).toBeNull();
-    expect(unpackPupils(new Uint8Array(readFileSync(file)), 'x.zip').head.swings.length).toBe(1);
+    const kept = await openPupils(file, 'x.zip');
+    expect(kept.head.swings.length).toBe(1);
+    kept.close();
   });
   it('makes room again where readings were replaced: a house that reads its swings anew does not grow', async () => {
     const { db } = app.database;

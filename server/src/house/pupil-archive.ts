@@ -1,11 +1,12 @@
 import type { Erased, HouseSettings, Restored } from '@vilko/contract';
 import {
   bookingJson,
+  type BundleFiles,
+  filesFrom,
   inboxJson,
   lessonJson,
   letterJson,
   loose,
-  packPupils,
   programmeJson,
   type PupilBundle,
   swingJson,
@@ -14,29 +15,15 @@ import { putBack, type Shelves } from './put-back.js';
 import type { LessonRow } from '../pupils/pupil-repository.js';
 import { MARK, SETTINGS } from './settings.js';
 
-/** Files by name, and the names of those that are not there any more. */
-async function filesOf(store: Shelves['store'], kept: readonly Parameters<Shelves['store']['find']>[0][]) {
-  const files = new Map<string, Uint8Array>();
-  const missing: string[] = [];
-  for (const f of kept) {
-    const bytes = await store.find(f);
-    if (bytes) files.set(store.nameOf(f), bytes);
-    else missing.push(`films/${store.nameOf(f)}`);
-  }
-  return { files, missing };
-}
+/** Files of a house that are read when they are wanted. */
+const filesOf = (store: Shelves['store'], kept: readonly Parameters<Shelves['store']['find']>[0][]): BundleFiles => {
+  const named = new Map(kept.map((f) => [store.nameOf(f), f]));
+  return filesFrom(named.keys(), (name) => store.find(named.get(name)!));
+};
 
-/** The house's own drills, with the photographs and films that show them. */
-async function drillsIn({ drills, store }: Shelves) {
-  const rows = (await drills.every()).map(({ drill, media, offAt }) => ({ drill, media, off: offAt !== null }));
-  return {
-    rows,
-    ...(await filesOf(
-      store,
-      rows.flatMap(({ media }) => media ?? []),
-    )),
-  };
-}
+/** The house's own drills; off are those that were taken off the shelf. */
+const drillsIn = async ({ drills }: Shelves) =>
+  (await drills.every()).map(({ drill, media, offAt }) => ({ drill, media, off: offAt !== null }));
 
 /** Takes pupils out, with everything that is theirs. */
 function taking(shelves: Shelves) {
@@ -52,26 +39,11 @@ function taking(shelves: Shelves) {
     );
     return { people, lessons, rows, theirFilms, theirShots: await shots.ofLessons(lessonIds) };
   };
-  /** Recordings by id, and the files that they would be of those that are not there any more. */
-  const recordingsOf = async (ids: readonly string[]) => {
-    const recordings = new Map<string, Uint8Array>();
-    const missing: string[] = [];
-    for (const id of new Set(ids)) {
-      const bytes = await swings.bundle(id);
-      if (bytes) recordings.set(id, bytes);
-      else missing.push(`recordings/${id}.vilko`);
-    }
-    return { recordings, missing };
-  };
+  const recordingsOf = (ids: readonly string[]): BundleFiles => filesFrom(ids, (id) => swings.bundle(id));
   /** @param wanted which of their lessons; without it all */
   const bundle = async (ids: readonly string[], wanted?: (lesson: LessonRow) => boolean): Promise<PupilBundle> => {
     const { people, lessons, rows, theirFilms, theirShots } = await gather(ids, wanted);
     const log = await practice.logOf(ids);
-    const { recordings, missing: lost } = await recordingsOf(rows.map((r) => r.recordingId));
-    const { files, missing } = await filesOf(store, [...theirFilms, ...loose(log, lessons)]);
-    // a swing is nothing without its recording
-    const whole = rows.filter((r) => recordings.has(r.recordingId));
-    const here = new Set(whole.map((r) => r.id));
     return {
       head: {
         vilko: 'pupils',
@@ -79,9 +51,9 @@ function taking(shelves: Shelves) {
         written: new Date().toISOString(),
         pupils: people,
         lessons: lessons.map(lessonJson),
-        swings: whole.map(swingJson),
-        shots: theirShots.map((s) => (s.swingId === null || here.has(s.swingId) ? s : { ...s, swingId: null })),
-        films: theirFilms.filter((f) => here.has(f.swingId)),
+        swings: rows.map(swingJson),
+        shots: theirShots,
+        films: theirFilms,
         entered: await entered.ofLessons(lessons.map((l) => l.id)),
         plans: await practice.plansOf(ids),
         log,
@@ -95,10 +67,10 @@ function taking(shelves: Shelves) {
         settings: null,
         mark: null,
         inbox: [],
-        missing: [...lost, ...missing],
+        missing: [],
       },
-      recordings,
-      films: files,
+      recordings: recordingsOf(rows.map((r) => r.recordingId)),
+      films: filesOf(store, [...theirFilms, ...loose(log, lessons)]),
     };
   };
   return { gather, recordingsOf, bundle };
@@ -118,28 +90,29 @@ export function pupilArchive(shelves: Shelves) {
         savedAt: r.savedAt.toISOString(),
         pattern: r.pattern,
       }));
-      const { rows, files, missing } = await drillsIn(shelves);
+      const rows = await drillsIn(shelves);
       const waiting = (await inbox.every()).map(inboxJson);
-      const more = await recordingsOf(waiting.map((s) => s.recordingId).filter((id) => !all.recordings.has(id)));
-      const recordings = new Map([...all.recordings, ...more.recordings]);
-      const settings = await house.get<HouseSettings>(SETTINGS);
+      const shown = filesOf(
+        store,
+        rows.flatMap(({ media }) => media ?? []),
+      );
       return {
-        recordings,
-        films: new Map([...all.films, ...files]),
+        recordings: recordingsOf([...all.recordings.names, ...waiting.map((s) => s.recordingId)]),
+        films: filesFrom([...all.films.names, ...shown.names], (name) =>
+          (shown.names.has(name) ? shown : all.films).read(name),
+        ),
         head: {
           ...all.head,
           bookings: [...all.head.bookings, ...(await shelves.bookings.busy()).map(bookingJson)],
           patterns: own,
           drills: rows,
           programmes: (await shelves.programmes.every()).map(programmeJson),
-          settings,
+          settings: await house.get<HouseSettings>(SETTINGS),
           mark: await house.get<string>(MARK),
-          inbox: waiting.filter((s) => recordings.has(s.recordingId)),
-          missing: [...all.head.missing, ...more.missing, ...missing],
+          inbox: waiting,
         },
       };
     },
-    pack: async (ids: readonly string[]): Promise<Uint8Array> => packPupils(await bundle(ids)),
     putBack: (bundle: PupilBundle): Promise<Restored> => putBack(shelves, bundle),
     /** Erases a pupil for good: rows, recordings, film files, and the bytes the database would have kept. */
     async erase(id: string): Promise<Omit<Erased, 'backups'> | null> {

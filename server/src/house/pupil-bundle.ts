@@ -36,17 +36,14 @@ import {
   HouseSettings,
   InboxSwing,
 } from '@vilko/contract';
-import { OwnDrill, Programme, unzip, VilkoError } from '@vilko/core';
-import { strFromU8, strToU8, zipSync } from 'fflate';
+import { OwnDrill, Programme } from '@vilko/core';
 import * as z from 'zod';
 import type { BookingRow, NewBookingRow } from '../day/booking-repository.js';
 import type { LetterRow } from '../letters/letter-repository.js';
 import type { ProgrammeRow } from '../programmes/programme-repository.js';
 import type { LessonRow } from '../pupils/pupil-repository.js';
-import { fileOf } from '../swings/film-store.js';
 import type { InboxRow } from '../swings/inbox-repository.js';
 import type { WholeSwing } from '../swings/swing-repository.js';
-import { BUNDLE_READ_ME } from './bundle-read-me.js';
 
 const SwingRowJson = z.object({
   id: z.string(),
@@ -170,12 +167,32 @@ export const PupilsHead = z.object({
 });
 export type PupilsHead = z.infer<typeof PupilsHead>;
 
+/** Files by name. Each is read when it is wanted: a house may hold more of them than a machine has memory. */
+export interface BundleFiles {
+  readonly names: ReadonlySet<string>;
+  /** Null where it is not there any more, or cannot be read. */
+  readonly read: (name: string) => Promise<Uint8Array | null>;
+}
+
 /** Everything kept about some pupils: rows, recordings by id, film files by name. */
 export interface PupilBundle {
   readonly head: PupilsHead;
-  readonly recordings: ReadonlyMap<string, Uint8Array>;
-  readonly films: ReadonlyMap<string, Uint8Array>;
+  readonly recordings: BundleFiles;
+  readonly films: BundleFiles;
 }
+
+/** Files that are read from what is at hand. */
+export const filesFrom = (
+  names: Iterable<string>,
+  read: (name: string) => Promise<Uint8Array | null> | Uint8Array | null,
+): BundleFiles => {
+  const known = new Set(names);
+  return { names: known, read: async (name) => (known.has(name) ? read(name) : null) };
+};
+
+/** Where a bundle keeps a recording, and a film or photograph. */
+export const recordingPath = (id: string): string => `recordings/${id}.vilko`;
+export const filmPath = (name: string): string => `films/${name}`;
 
 export const lessonJson = (l: LessonRow): PupilsHead['lessons'][number] => ({
   ...l,
@@ -237,72 +254,3 @@ export const loose = (log: readonly LogEntry[], lessons: readonly Pick<LessonRow
   ...log.flatMap((e) => e.film ?? []),
   ...lessons.flatMap((l) => l.review ?? []),
 ];
-
-/**
- * Packs pupils as a zip: read-me.txt, pupils.json, recordings/ID.vilko (recording bundles), films/ID.webm or .mp4; and
- * missing.txt where something was not there.
- */
-export function packPupils(b: PupilBundle): Uint8Array {
-  const stored = (bytes: Uint8Array): [Uint8Array, { level: 0 }] => [bytes, { level: 0 }];
-  const { missing } = b.head;
-  const gone = `These files were not there any more when this was packed:\n${missing.join('\n')}\n`;
-  return zipSync({
-    'read-me.txt': strToU8(BUNDLE_READ_ME),
-    'pupils.json': strToU8(JSON.stringify(b.head)),
-    ...(missing.length ? { 'missing.txt': strToU8(gone) } : {}),
-    ...Object.fromEntries([...b.recordings].map(([id, bytes]) => [`recordings/${id}.vilko`, stored(bytes)])),
-    ...Object.fromEntries([...b.films].map(([name, bytes]) => [`films/${name}`, stored(bytes)])),
-  });
-}
-
-/**
- * Reads what packPupils wrote.
- * @throws VilkoError saying what is missing or not understood
- */
-export function unpackPupils(bytes: Uint8Array, name: string): PupilBundle {
-  let files: Record<string, Uint8Array>;
-  try {
-    files = unzip(bytes, name);
-  } catch (e) {
-    if (e instanceof VilkoError && e.code === 'unsupported') throw e;
-    throw new VilkoError('unreadable', `${name} is not a whole zip file`);
-  }
-  if (!files['pupils.json'])
-    throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
-  let told: unknown;
-  try {
-    told = JSON.parse(strFromU8(files['pupils.json']));
-  } catch {
-    throw new VilkoError('unreadable', `${name}: its pupils.json is damaged`);
-  }
-  const head = PupilsHead.safeParse(told);
-  if (!head.success)
-    throw new VilkoError(
-      'unreadable',
-      `pupils.json: ${head.error.issues[0]?.message}`,
-      head.error.issues[0]?.path.join('.'),
-    );
-  // nothing is put back before every name is known to stay where it belongs
-  const { films, log, lessons, drills } = head.data;
-  for (const f of [...films, ...loose(log, lessons), ...drills.flatMap((d) => d.media ?? [])]) fileOf(f);
-  const under = (folder: string) =>
-    Object.entries(files).flatMap(([path, data]) =>
-      path.startsWith(`${folder}/`) ? [[path.slice(folder.length + 1), data] as const] : [],
-    );
-  const recordings = new Map(under('recordings').map(([file, data]) => [file.replace(/\.vilko$/, ''), data]));
-  const missing = head.data.swings.find((s) => !recordings.has(s.recordingId));
-  const adrift = head.data.inbox.find((s) => !recordings.has(s.recordingId));
-  if (adrift)
-    throw new VilkoError(
-      'unreadable',
-      `${name} lacks the recording of a swing of the inbox`,
-      `recordings/${adrift.recordingId}.vilko`,
-    );
-  if (missing)
-    throw new VilkoError(
-      'unreadable',
-      `${name} lacks the recording of swing ${missing.number}`,
-      `recordings/${missing.recordingId}.vilko`,
-    );
-  return { head: head.data, recordings, films: new Map(under('films')) };
-}

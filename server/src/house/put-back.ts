@@ -19,6 +19,7 @@ import { MARK, SETTINGS, settingsBack, settingsOf } from './settings.js';
 import type { LetterRepository } from '../letters/letter-repository.js';
 import type { Outbox } from '../letters/outbox.js';
 import {
+  type BundleFiles,
   bookingRow,
   inboxRow,
   lessonRow,
@@ -52,6 +53,15 @@ export interface Shelves {
   readonly bytes: BytesLeft;
 }
 
+/** Recordings of a bundle: many swings may lie in one, one after the other. */
+function lastRead(recordings: BundleFiles) {
+  let last: { readonly id: string; readonly bundle: Uint8Array } | null = null;
+  return async (id: string): Promise<{ readonly id: string; readonly bundle: Uint8Array }> => {
+    if (last?.id !== id) last = { id, bundle: (await recordings.read(id))! };
+    return last;
+  };
+}
+
 /** Puts back what is not there; what is there stays as it is. */
 export async function putBack(shelves: Shelves, { head, recordings, films: files }: PupilBundle): Promise<Restored> {
   const { pupils, swings, shots, films, entered, patterns, drills, practice, experiments, inbox, house, store } =
@@ -60,6 +70,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
     await store.put(f, bytes);
     await films.add(f);
   };
+  const recordingOf = lastRead(recordings);
   const came = { pupils: 0, lessons: 0, swings: 0, films: 0, inbox: 0, settings: 0, there: 0 };
   const fresh = async (
     there: Promise<unknown>,
@@ -77,7 +88,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
   for (const s of head.swings)
     await fresh(
       swings.one(s.id),
-      () => swings.putBack({ id: s.recordingId, bundle: recordings.get(s.recordingId)! }, [swingRow(s)]),
+      async () => swings.putBack(await recordingOf(s.recordingId), [swingRow(s)]),
       'swings',
     );
   for (const p of head.plans) await practice.addPlan(p);
@@ -89,7 +100,7 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
   for (const f of head.followers) await shelves.programmes.begin({ ...f, since: new Date(f.since) });
   for (const l of head.letters) if (await pupils.hasLesson(l.lessonId)) await shelves.letters.add(letterRow(l));
   for (const f of loose(head.log, head.lessons)) {
-    const bytes = files.get(store.nameOf(f));
+    const bytes = await files.read(store.nameOf(f));
     if (bytes) await store.put(f, bytes);
   }
   for (const s of head.shots) if (!(await shots.one(s.id))) await shots.add({ ...s, at: new Date(s.at) });
@@ -102,21 +113,20 @@ export async function putBack(shelves: Shelves, { head, recordings, films: files
       deletedAt: null,
     });
   for (const { drill, media, off } of head.drills) {
-    const bytes = media && files.get(store.nameOf(media));
+    const bytes = media && (await files.read(store.nameOf(media)));
     if (bytes && !(await drills.one(drill.id))) await store.put(media, bytes);
     await drills.putBack({ drill, media: bytes ? media : null, offAt: off ? new Date() : null });
   }
   for (const f of head.films) {
-    const bytes = files.get(store.nameOf(f));
-    if (bytes) await fresh(films.one(f.id), () => putFilm(f, bytes), 'films');
+    const name = store.nameOf(f);
+    if (files.names.has(name)) await fresh(films.one(f.id), async () => putFilm(f, (await files.read(name))!), 'films');
   }
   // a swing that was filed since is no longer without an owner
   const known = async (id: string): Promise<boolean> =>
     (await inbox.has(id)) || (await swings.one(id))?.deletedAt === null;
   for (const s of head.inbox) {
-    const recording = { id: s.recordingId, bundle: recordings.get(s.recordingId)! };
     if (await pupils.hasLesson(s.lessonId))
-      await fresh(known(s.id), () => inbox.putBack(recording, inboxRow(s)), 'inbox');
+      await fresh(known(s.id), async () => inbox.putBack(await recordingOf(s.recordingId), inboxRow(s)), 'inbox');
   }
   if (head.mark && !(await house.get<string>(MARK))) await house.put(MARK, head.mark);
   if (head.settings) {

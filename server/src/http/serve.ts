@@ -34,7 +34,8 @@ declare module 'fastify' {
 /** Another thread that answers some of the endpoints. */
 export interface Elsewhere {
   readonly answers: (name: EndpointName) => boolean;
-  readonly answer: (request: FastifyRequest, reply: FastifyReply) => Promise<FastifyReply>;
+  /** @param as another address, without a body, that is asked in the name of this request */
+  readonly answer: (request: FastifyRequest, reply: FastifyReply, as?: string) => Promise<FastifyReply>;
 }
 
 /** What a handler is asked: everything validated by the row of the table. */
@@ -84,9 +85,12 @@ export function serve<N extends EndpointName>(
     },
     async handler(request, answer) {
       if (app.elsewhere?.answers(name)) return app.elsewhere.answer(request, answer);
-      refuseNul(request.body);
       refuseUnknownMeasures(request.query);
-      refuseUnknownMeasures(request.body);
+      // bytes say nothing that could be refused, and may still be on their way
+      if (body !== BYTES) {
+        refuseNul(request.body);
+        refuseUnknownMeasures(request.body);
+      }
       const answered = await handle({
         params: request.params,
         query: request.query,

@@ -1,3 +1,6 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Backup, Problem, Restored } from '@vilko/contract';
 import { simulate } from '@vilko/core/golfer';
 import { type TestApp, testApp } from '../testing/test-app.js';
 
@@ -47,6 +50,26 @@ describe('the office', () => {
     expect(pdf.headers['content-type']).toBe('application/pdf');
     expect(pdf.rawPayload.subarray(0, 5).toString()).toBe('%PDF-');
     expect(Number(pdf.headers['content-length'])).toBe(pdf.rawPayload.length);
+  });
+
+  it('puts a backup back that comes as a file, is told its name, and keeps nothing of it', async () => {
+    const { name } = Backup.parse((await apart.send('POST', '/api/backups')).json());
+    const file = new Uint8Array((await apart.get(`/api/backups/${name}`)).rawPayload);
+    const put = async (bytes: Uint8Array) => apart.sendBytes('/api/restore?name=mine%20%26%20yours.zip', bytes);
+    const back = Restored.parse((await put(file)).json());
+    expect([back.swings, back.there > 0]).toEqual([0, true]);
+    const cut = await put(file.slice(0, 400));
+    expect([cut.statusCode, Problem.parse(cut.json()).message]).toEqual([
+      422,
+      jasmine.stringMatching(/^mine & yours\.zip is not a whole zip file/),
+    ]);
+    expect((await put(new Uint8Array())).statusCode).toBe(422);
+    // it goes once the answer has gone
+    const arriving = () => readdirSync(join(apart.folder, 'backups')).some((f) => f.startsWith('arriving'));
+    for (let i = 0; arriving() && i < 100; i++) await new Promise((r) => setTimeout(r, 20));
+    expect(arriving()).toBeFalse();
+    const odd = await apart.send('POST', `/api/backups/..%2F${name}/restore`);
+    expect(Problem.parse(odd.json()).message).toContain('there is no backup');
   });
 
   it('changes what it is asked to change, and the bays hear of it', async () => {

@@ -43,6 +43,9 @@ const HERE: ReadonlySet<EndpointName> = new Set<EndpointName>([
   'addLogFilm',
   'logFilm',
   'sendSharedFilm',
+  'pupilBundle',
+  'backupFile',
+  'restoreFile',
   'keepDrillMedia',
   'drillMedia',
   'sharedDrillMedia',
@@ -100,6 +103,15 @@ const questionOf = (request: FastifyRequest, origin: string | null): OfficeQuest
   };
 };
 
+/** Another address that is asked in the name of a request, whose body has gone where it belongs. */
+const askedAs = (request: FastifyRequest, origin: string | null, url: string): OfficeQuestion => ({
+  method: request.method as OfficeQuestion['method'],
+  url,
+  headers: {},
+  payload: null,
+  origin,
+});
+
 const GONE = 'the thread of the pages has ended';
 
 /** A thread of the pages that reads its code while the database is being opened. */
@@ -153,9 +165,10 @@ export function openOffice({ door: open, origin, log, changed, first }: OfficeOv
   };
   return {
     answers: (name: EndpointName): boolean => !HERE.has(name),
-    async answer(request: FastifyRequest, reply: FastifyReply): Promise<FastifyReply> {
+    async answer(request: FastifyRequest, reply: FastifyReply, as?: string): Promise<FastifyReply> {
       const { ask } = await thread();
-      const { status, headers, payload } = (await ask(questionOf(request, origin()))) as OfficeAnswer;
+      const asked = as === undefined ? questionOf(request, origin()) : askedAs(request, origin(), as);
+      const { status, headers, payload } = (await ask(asked)) as OfficeAnswer;
       if (request.method !== 'GET' && status < 400) await changed();
       for (const [name, value] of Object.entries(headers)) if (!CONNECTIONS.has(name)) reply.header(name, value);
       return reply.code(status).send(buffer(payload));

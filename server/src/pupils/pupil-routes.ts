@@ -32,7 +32,7 @@ export function pupilRoutes(app: FastifyInstance, { pupils, service, changed }: 
     const pupil = await pupils.one(params.id);
     if (!pupil) return null;
     const name = `${pupil.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.vilko-pupil.zip`;
-    return attached(reply, 'application/zip', name).send(Buffer.from(await service.pack(pupil.id)));
+    return attached(reply, 'application/zip', name).send(await service.pack(pupil.id));
   });
   // nobody's name stays on a bay either
   serve(app, 'erasePupil', ({ params, body }) => andTell(params.id, service.erase(params.id, body.name)));

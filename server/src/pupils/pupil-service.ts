@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { type Erased, MOST_CUES, type NewLesson, type NewPupil, type Pupil, type PupilChange } from '@vilko/contract';
 import { VilkoError } from '@vilko/core';
+import type { Readable } from 'node:stream';
 import type * as z from 'zod';
+import { streamPupils } from '../house/pack-pupils.js';
+import type { PupilBundle } from '../house/pupil-bundle.js';
 import type { PupilRepository } from './pupil-repository.js';
 
 /** What the service of pupils needs from those who keep something about them. */
@@ -9,7 +12,7 @@ export interface PupilShelves {
   readonly pupils: PupilRepository;
   /** Takes a pupil out whole, and erases them. */
   readonly archive: {
-    readonly pack: (ids: readonly string[]) => Promise<Uint8Array>;
+    readonly bundle: (ids: readonly string[]) => Promise<PupilBundle>;
     readonly erase: (id: string) => Promise<Omit<Erased, 'backups'> | null>;
   };
   /** Backups that still hold a pupil. */
@@ -47,7 +50,7 @@ export function pupilService({ pupils, archive, backups, moved, bayName }: Pupil
       await pupils.remove(double);
       return merged!;
     },
-    pack: (id: string) => archive.pack([id]),
+    pack: async (id: string): Promise<Readable> => streamPupils(await archive.bundle([id])),
     /** Erases for good; the name must be typed as it stands. */
     async erase(id: string, typed: string): Promise<Erased | null> {
       const pupil = await pupils.one(id);

@@ -15,7 +15,7 @@ import { simulate } from '@vilko/core/golfer';
 import * as z from 'zod';
 import { filesHolding } from '../testing/files-holding.js';
 import { SOMEBODY, type TestApp, testApp } from '../testing/test-app.js';
-import { unpackPupils } from '../house/pupil-bundle.js';
+import { openPupils } from '../house/unpack-pupils.js';
 import { mergedPupil } from './pupil-service.js';
 
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, ...Array.from({ length: 500 }, (_, i) => i % 251));
@@ -128,7 +128,7 @@ describe('pupils', () => {
     const before = await app.lesson();
     const answer = await app.get('/api/pupils/p/bundle');
     expect(answer.headers['content-disposition']).toContain('somebody.vilko-pupil.zip');
-    const bundle = unpackPupils(new Uint8Array(answer.rawPayload), 'x.zip');
+    const bundle = await openPupils(new Uint8Array(answer.rawPayload), 'x.zip');
     expect(bundle.head.swings.length).toBe(before.rack.length);
     const other = await testApp({ pupil: { id: 'q', name: 'Another' } });
     try {
@@ -157,7 +157,7 @@ describe('pupils', () => {
     } finally {
       await other.close();
     }
-    expect(() => unpackPupils(new Uint8Array([1, 2, 3]), 'x.zip')).toThrowError(/not a whole zip/);
+    await expectAsync(openPupils(new Uint8Array([1, 2, 3]), 'x.zip')).toBeRejectedWithError(/not a whole zip/);
   });
 
   it('show whether the agreed measure has changed, per kind of device', async () => {

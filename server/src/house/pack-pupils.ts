@@ -1,0 +1,91 @@
+import { once } from 'node:events';
+import { PassThrough, Readable, type Writable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
+import { pipeline } from 'node:stream/promises';
+import { crc32 } from 'node:zlib';
+import { ZipFile } from 'yazl';
+import { BUNDLE_READ_ME } from './bundle-read-me.js';
+import { type BundleFiles, filmPath, type PupilBundle, type PupilsHead, recordingPath } from './pupil-bundle.js';
+
+/** So much goes into the archive at a time, bytes: whoever else works in this thread comes in between. */
+const PIECE = 256 * 1024;
+
+/** What has been packed. */
+export interface Packed {
+  /** As it was written: without what could not be read. */
+  readonly head: PupilsHead;
+  /** Checksum of every entry by its name, as it was read and not as the archive says. */
+  readonly checksums: ReadonlyMap<string, number>;
+}
+
+/** The same without the swings, marks and films that are nothing without what could not be read. */
+function without(head: PupilsHead, lost: ReadonlySet<string>): PupilsHead {
+  if (!lost.size) return head;
+  const there = <S extends { readonly recordingId: string }>(s: S): boolean => !lost.has(recordingPath(s.recordingId));
+  const swings = head.swings.filter(there);
+  const gone = new Set(head.swings.filter((s) => !there(s)).map((s) => s.id));
+  return {
+    ...head,
+    swings,
+    inbox: head.inbox.filter(there),
+    shots: head.shots.map((s) => (s.swingId !== null && gone.has(s.swingId) ? { ...s, swingId: null } : s)),
+    films: head.films.filter((f) => !gone.has(f.swingId)),
+    missing: [...lost],
+  };
+}
+
+function* piecesOf(bytes: Uint8Array): Generator<Uint8Array> {
+  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
+}
+
+/**
+ * Packs pupils as a zip, one file after the other: read-me.txt, recordings/ID.vilko (recording bundles), films/ID.webm
+ * or .mp4, missing.txt where something was not there, and pupils.json, which knows by then what was. Of any size.
+ * @throws what `to` throws
+ */
+export async function writePupils(bundle: PupilBundle, to: Writable): Promise<Packed> {
+  const zip = new ZipFile();
+  const sent = pipeline(zip.outputStream, to);
+  // where it cannot be written nothing is read any more; waiting for a file that nobody reads would be for ever
+  const failed = sent.then(() => new Promise<never>(() => undefined));
+  const checksums = new Map<string, number>();
+  const put = async (name: string, bytes: Uint8Array, compress: boolean): Promise<void> => {
+    checksums.set(name, crc32(bytes));
+    let pieces: Readable | null = Readable.from(piecesOf(bytes), { objectMode: false });
+    const over = once(pieces, 'close');
+    zip.addReadStreamLazy(name, { compress, size: bytes.length }, (read) => read(null, pieces!));
+    await Promise.race([over, failed]);
+    // the archive knows its entries to the end, and would keep their bytes with them
+    pieces = null;
+  };
+  const lost = new Set<string>();
+  const putAll = async (files: BundleFiles, path: (name: string) => string): Promise<void> => {
+    for (const name of files.names) {
+      const bytes = await files.read(name);
+      if (bytes) await put(path(name), bytes, false);
+      else lost.add(path(name));
+    }
+  };
+  await put('read-me.txt', Buffer.from(BUNDLE_READ_ME), true);
+  await putAll(bundle.recordings, recordingPath);
+  await putAll(bundle.films, filmPath);
+  const head = without(bundle.head, lost);
+  if (lost.size) {
+    const gone = `These files were not there any more when this was packed:\n${[...lost].join('\n')}\n`;
+    await put('missing.txt', Buffer.from(gone), true);
+  }
+  await put('pupils.json', Buffer.from(JSON.stringify(head)), true);
+  zip.end();
+  await sent;
+  return { head, checksums };
+}
+
+/** The same as a stream; an error of what is packed is an error of the stream. */
+export function streamPupils(bundle: PupilBundle): Readable {
+  const out = new PassThrough();
+  writePupils(bundle, out).catch((e: unknown) => out.destroy(e instanceof Error ? e : new Error(String(e))));
+  return out;
+}
+
+/** The same in memory, for little ones. */
+export const packPupils = async (bundle: PupilBundle): Promise<Uint8Array> => buffer(streamPupils(bundle));
