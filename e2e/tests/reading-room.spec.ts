@@ -100,6 +100,25 @@ test('a paper is set, sat once within its time, and its result taken along', asy
   await expect(page.getByRole('button', { name: /Odd Sanne/ })).toBeVisible();
   await sit('Odd Sanne');
   await expect(page.getByText(/a paper is sat once\.$/)).toBeVisible();
+  // a third has sat it in another browser: what was saved there is laid beside
+  await page.getByRole('button', { name: /Runa Vell/ }).click();
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save for comparing' }).click(),
+  ]);
+  const result = readFileSync(await saved.path(), 'utf8').replace('Runa Vell', 'Tore Hval');
+  await page.keyboard.press('Escape');
+  const bring = { name: 'tore.json', mimeType: 'application/json', buffer: Buffer.from(result) };
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Bring a result' }).click(),
+  ]);
+  await chooser.setFiles(bring);
+  await expect(page.getByText(`Tore Hval’s result is here: ${code}.`)).toBeVisible();
+  await page.getByRole('button', { name: /Tore Hval/ }).click();
+  await page.getByRole('button', { name: 'Runa Vell', exact: true }).click();
+  await expect(page.getByText(/^Tore Hval and Runa Vell said the same of 5 of 5 items/)).toBeVisible();
+  expect(await serious(page)).toEqual([]);
 });
 
 test.describe('by touch', () => {

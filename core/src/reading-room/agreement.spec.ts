@@ -1,4 +1,4 @@
-import { cohensKappa, kappaPerFinding } from './agreement.js';
+import { beside, cohensKappa, kappaPerFinding } from './agreement.js';
 
 const pairs = (counts: readonly (readonly [string, string, number])[]) =>
   counts.flatMap(([a, b, n]) => Array.from({ length: n }, () => [a, b] as const));
@@ -38,5 +38,28 @@ describe('agreement of two readers', () => {
     expect(told.map((t) => t.finding)).toEqual(['slide', 'sway']);
     expect(told[1]!.agreement?.kappa).toBe(1);
     expect(told[0]!.agreement?.kappa).toBeCloseTo(0.5, 12);
+  });
+  it('lays two readers beside each other over the items that both reached', () => {
+    const mine = ['sway', 'sway', null, 'slide', 'healthy', 'sway'];
+    const theirs = ['sway', 'slide', null, 'slide', 'sway'];
+    const { n, same, overall, findings } = beside(mine, theirs);
+    // who knows nothing agrees with who knows nothing
+    expect([n, same]).toEqual([5, 3]);
+    expect(overall).toEqual(
+      cohensKappa([
+        ['sway', 'sway'],
+        ['sway', 'slide'],
+        ['?', '?'],
+        ['slide', 'slide'],
+        ['healthy', 'sway'],
+      ]),
+    );
+    expect(findings.map((f) => [f.finding, f.both, f.mine, f.theirs])).toEqual([
+      ['healthy', 0, 1, 0],
+      ['slide', 1, 0, 1],
+      ['sway', 1, 1, 1],
+    ]);
+    expect(findings[1]!.agreement!.kappa).toBeCloseTo((0.8 - 0.56) / (1 - 0.56), 12);
+    expect(beside([], theirs)).toEqual({ n: 0, same: 0, overall: null, findings: [] });
   });
 });

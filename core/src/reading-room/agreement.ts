@@ -38,3 +38,46 @@ export function kappaPerFinding(
     agreement: cohensKappa(swings.map((s) => [word(s.mine, finding), word(s.theirs, finding)])),
   }));
 }
+
+/** What two readers said of the same items. */
+export interface Beside {
+  /** Items that both reached. */
+  readonly n: number;
+  /** Of these, those of which they said the same. */
+  readonly same: number;
+  readonly overall: Agreement | null;
+  readonly findings: readonly {
+    readonly finding: string;
+    readonly both: number;
+    readonly mine: number;
+    readonly theirs: number;
+    readonly agreement: Agreement | null;
+  }[];
+}
+
+/** Who does not know says this. */
+const UNKNOWN = '?';
+
+/**
+ * Two readers beside each other, item by item: how far they agree on all, and finding by finding.
+ * @param mine what each said, in the order of the items; null: "I do not know"
+ */
+export function beside(mine: readonly (string | null)[], theirs: readonly (string | null)[]): Beside {
+  const n = Math.min(mine.length, theirs.length);
+  const pairs = mine.slice(0, n).map((said, i) => [said ?? UNKNOWN, theirs[i] ?? UNKNOWN] as const);
+  const named = (said: string): readonly string[] => (said === UNKNOWN ? [] : [said]);
+  return {
+    n,
+    same: pairs.filter(([a, b]) => a === b).length,
+    overall: cohensKappa(pairs),
+    findings: kappaPerFinding(pairs.map(([a, b]) => ({ mine: named(a), theirs: named(b) }))).map(
+      ({ finding, agreement }) => ({
+        finding,
+        both: pairs.filter(([a, b]) => a === finding && b === finding).length,
+        mine: pairs.filter(([a, b]) => a === finding && b !== finding).length,
+        theirs: pairs.filter(([a, b]) => a !== finding && b === finding).length,
+        agreement,
+      }),
+    ),
+  };
+}

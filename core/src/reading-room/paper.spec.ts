@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { EXERCISES } from './exercise.js';
 import { itemOf } from './items.js';
-import { newPaper, type Paper, paperCode, paperItem, readPaper } from './paper.js';
+import { courseCode, newCourse, newPaper, type Paper, paperCode, paperItem, papersOf, readPaper } from './paper.js';
 
 const PAPERS = fc.record({
   exercise: fc.constantFrom(...EXERCISES),
@@ -55,5 +55,24 @@ describe('a paper', () => {
     const again = Array.from({ length: paper.items }, (_, i) => paperItem(paper, i, 1).seed);
     expect(new Set([...seeds(paper), ...seeds(next), ...again]).size).toBe(3 * paper.items);
     expect(newPaper('choose-drill', 20, 15, 8).seed).not.toBe(paper.seed);
+  });
+  it('is one of a course: a paper of every exercise, known by one code, of which no slip is another', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 999_999 }), fc.integer({ min: 1, max: 9 }), fc.nat(), (seed, by, at) => {
+        const code = courseCode(seed);
+        const papers = papersOf(` ${code.toLowerCase().replaceAll('-', ' ')}`);
+        expect(papers.map((p) => p.exercise)).toEqual([...EXERCISES]);
+        // no swing of one is shown in another
+        expect(new Set(papers.map((p) => p.seed)).size).toBe(EXERCISES.length);
+        for (const p of papers) expect(papersOf(paperCode(p))).toEqual([p]);
+        const i = 2 + (at % String(seed).length);
+        const slip = `${code.slice(0, i)}${(Number(code[i]) + by) % 10}${code.slice(i + 1)}`;
+        if (!/-0\d/.test(slip)) expect(() => papersOf(slip)).toThrowError(/slip/);
+      }),
+    );
+    expect(papersOf(newCourse(3))).toEqual(papersOf(newCourse(3)));
+    for (const odd of ['C', 'C-x-K', 'C-12', 'C-12-K-K', 'C-1000000-A'])
+      expect(() => papersOf(odd)).toThrowError(/is no code of a course/);
+    expect(() => papersOf('x')).toThrowError(/is no code of a paper/);
   });
 });

@@ -1,10 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
-import { newPaper, paperCode, readPaper } from '@vilko/core/reading-room/paper';
+import {
+  coursePapers,
+  newCourse,
+  newPaper,
+  type Paper,
+  PAPER_ITEMS,
+  PAPER_MINUTES,
+  paperCode,
+  papersOf,
+} from '@vilko/core/reading-room/paper';
 import { capital, ended } from '@vilko/core/words/case';
 import { shortDate } from '@vilko/core/words/dates';
+import { jsonIn } from '../../shell/files';
 import { EXERCISE_WORDS } from './exercise-words';
 import { Papers, rightIn, type Sitting } from './papers';
+import { readResult } from './result-file';
 import { Session } from './session';
 
 /** Papers are set, sat once, and their results looked at. */
@@ -34,6 +45,8 @@ import { Session } from './session';
         </div>
         @if (why(); as w) {
           <p class="mt-1 text-alarm" role="alert">{{ w }}</p>
+        } @else if (place(); as p) {
+          <p class="mt-1">{{ p }}</p>
         }
       </form>
       <form novalidate (submit)="set($event)">
@@ -45,6 +58,7 @@ import { Session } from './session';
               @for (e of exercises; track e.id) {
                 <option [value]="e.id">{{ e.name }}</option>
               }
+              <option value="course">A course: one of each</option>
             </select>
           </label>
           <label class="field !w-[76px]"
@@ -52,9 +66,10 @@ import { Session } from './session';
             <input
               class="figures"
               type="number"
-              min="5"
-              max="60"
-              [value]="items()"
+              [min]="bounds.items[0]"
+              [max]="bounds.items[1]"
+              [disabled]="exercise() === 'course'"
+              [value]="course()?.items ?? items()"
               (input)="items.set(numberOf($event))"
             />
           </label>
@@ -63,9 +78,10 @@ import { Session } from './session';
             <input
               class="figures"
               type="number"
-              min="5"
-              max="90"
-              [value]="minutes()"
+              [min]="bounds.minutes[0]"
+              [max]="bounds.minutes[1]"
+              [disabled]="exercise() === 'course'"
+              [value]="course()?.minutes ?? minutes()"
               (input)="minutes.set(numberOf($event))"
             />
           </label>
@@ -81,6 +97,14 @@ import { Session } from './session';
         }
       </form>
     </div>
+    <p class="mt-3 flex flex-wrap items-center gap-4">
+      <button class="plain-button min-h-11" (click)="file.click()">Bring a result</button>
+      <input #file type="file" accept=".json" hidden (change)="bring(file)" />
+      <span class="text-ink2">saved for comparing in another browser</span>
+    </p>
+    @if (brought(); as b) {
+      <p class="mt-1" [class.text-alarm]="!b.done" [attr.role]="b.done ? 'status' : 'alert'">{{ b.words }}</p>
+    }
     @if (sat().length) {
       <ul class="mt-3 max-w-[820px]">
         @for (s of sat(); track s.sitting.at) {
@@ -104,10 +128,14 @@ export class PaperDesk {
   protected readonly code = signal('');
   protected readonly reader = signal('');
   protected readonly why = signal('');
-  protected readonly exercise = signal<Exercise>('first-cause');
+  protected readonly exercise = signal<Exercise | 'course'>('first-cause');
   protected readonly items = signal(20);
   protected readonly minutes = signal(15);
+  protected readonly bounds = { items: PAPER_ITEMS, minutes: PAPER_MINUTES };
+  protected readonly course = computed(() => (this.exercise() === 'course' ? coursePapers(0)[0]! : null));
   protected readonly made = signal('');
+  /** What came of the file that was brought last. */
+  protected readonly brought = signal<{ readonly words: string; readonly done: boolean } | null>(null);
   protected readonly unset = signal('');
   protected readonly sat = computed(() =>
     [...this.papers.sat()].reverse().map((sitting) => ({
@@ -119,14 +147,27 @@ export class PaperDesk {
     })),
   );
 
+  /** Where the reader stands in the course whose code was written. */
+  protected readonly place = computed(() => {
+    const papers = coursed(this.code());
+    const reader = this.reader().trim();
+    if (!papers || !reader) return '';
+    const sat = papers.flatMap((p) => this.papers.satBy(reader, p) ?? []);
+    const next = papers.find((p) => !this.papers.satBy(reader, p));
+    const right = sat.reduce((n, s) => n + rightIn(s), 0);
+    const items = sat.reduce((n, s) => n + s.paper.items, 0);
+    const soFar = sat.length ? `${sat.length} of ${papers.length} papers sat, ${right} of ${items} right` : 'A course';
+    return next ? `${soFar}; next: ${EXERCISE_WORDS[next.exercise].name}.` : `${soFar}.`;
+  });
+
   protected valueOf(e: Event): string {
     return (e.target as HTMLInputElement).value;
   }
   protected numberOf(e: Event): number {
     return (e.target as HTMLInputElement).valueAsNumber;
   }
-  protected exerciseOf(e: Event): Exercise {
-    return (e.target as HTMLSelectElement).value as Exercise;
+  protected exerciseOf(e: Event): Exercise | 'course' {
+    return (e.target as HTMLSelectElement).value as Exercise | 'course';
   }
   protected look(s: Sitting): void {
     this.session.result.set(s);
@@ -135,25 +176,66 @@ export class PaperDesk {
     e.preventDefault();
     this.unset.set('');
     this.made.set('');
+    const draw = Math.floor(1e9 * Math.random());
+    const exercise = this.exercise();
+    if (exercise === 'course') return this.made.set(newCourse(draw));
     const [items, minutes] = [this.items(), this.minutes()];
-    if (!(Number.isInteger(items) && items >= 5 && items <= 60)) return this.unset.set('A paper has 5 to 60 items.');
-    if (!(Number.isInteger(minutes) && minutes >= 5 && minutes <= 90))
-      return this.unset.set('A paper takes 5 to 90 minutes.');
-    this.made.set(paperCode(newPaper(this.exercise(), items, minutes, Math.floor(1e9 * Math.random()))));
+    const within = (n: number, [least, most]: readonly [number, number]): boolean =>
+      Number.isInteger(n) && n >= least && n <= most;
+    if (!within(items, PAPER_ITEMS)) return this.unset.set(`A paper has ${PAPER_ITEMS.join(' to ')} items.`);
+    if (!within(minutes, PAPER_MINUTES)) return this.unset.set(`A paper takes ${PAPER_MINUTES.join(' to ')} minutes.`);
+    this.made.set(paperCode(newPaper(exercise, items, minutes, draw)));
+  }
+  protected async bring(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    input.value = '';
+    if (file) this.brought.set(await this.broughtBy(file));
+  }
+  private async broughtBy(file: File): Promise<{ readonly words: string; readonly done: boolean }> {
+    const read = await jsonIn(file);
+    if ('problem' in read) return { words: read.problem, done: false };
+    try {
+      const sitting = readResult(read.json, file.name);
+      const before = this.papers.satBy(sitting.reader, sitting.paper);
+      if (before)
+        return {
+          words: `${before.reader}’s result of this paper is here already. Nothing was changed.`,
+          done: false,
+        };
+      this.papers.keep(sitting);
+      return { words: `${sitting.reader}’s result is here: ${paperCode(sitting.paper)}.`, done: true };
+    } catch (x) {
+      return { words: `${ended((x as Error).message)} Nothing was changed.`, done: false };
+    }
   }
   protected sit(e: Event): void {
     e.preventDefault();
     this.why.set('');
     const reader = this.reader().trim();
     try {
-      const paper = readPaper(this.code());
+      const papers = papersOf(this.code());
       if (!reader) return this.why.set('Say your name: the result is kept under it.');
-      const before = this.papers.satBy(reader, paper);
-      if (before)
-        return this.why.set(`${before.reader} sat this paper on ${shortDate(before.at)}: a paper is sat once.`);
-      this.session.sit(paper, reader);
+      // of a course the next one
+      const next = papers.find((p) => !this.papers.satBy(reader, p));
+      if (next) return this.session.sit(next, reader);
+      const before = this.papers.satBy(reader, papers.at(-1)!)!;
+      this.why.set(
+        papers.length > 1
+          ? `${before.reader} sat every paper of this course, the last on ${shortDate(before.at)}.`
+          : `${before.reader} sat this paper on ${shortDate(before.at)}: a paper is sat once.`,
+      );
     } catch (x) {
       this.why.set(ended(capital((x as Error).message)));
     }
+  }
+}
+
+/** The papers of a course's code; null while it is none. */
+function coursed(code: string): readonly Paper[] | null {
+  try {
+    const papers = papersOf(code);
+    return papers.length > 1 ? papers : null;
+  } catch {
+    return null;
   }
 }

@@ -6,14 +6,16 @@ import { TableCsv } from '../../shell/table-csv';
 import { bitsOf, isRight, type ItemRead } from './answers';
 import { EXERCISE_WORDS } from './exercise-words';
 import { optionName } from './item-words';
+import { PaperAgreement } from './paper-agreement';
 import { rightIn, type Sitting } from './papers';
+import { saveResult } from './result-file';
 import { Session } from './session';
 
 /** What somebody answered to each item of a paper, and what was true: to print, or as a table to take along. */
 @Component({
   selector: 'vk-paper-result',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TableCsv],
+  imports: [PaperAgreement, TableCsv],
   host: { class: 'block max-w-[1100px] text-15 leading-6' },
   template: `
     <h2 class="text-40 leading-[48px] font-semibold" role="status">{{ told() }}</h2>
@@ -24,6 +26,7 @@ import { Session } from './session';
         Back to the exercises <span class="figures font-normal">Esc</span>
       </button>
       <button class="plain-button min-h-11" (click)="print()">Print or save as PDF</button>
+      <button class="plain-button min-h-11" (click)="save()">Save for comparing</button>
       <vk-table-csv [of]="sheet" [name]="'paper ' + code() + ' ' + sitting().reader" />
     </p>
     <table #sheet class="mt-3 w-full">
@@ -50,6 +53,7 @@ import { Session } from './session';
         }
       </tbody>
     </table>
+    <vk-paper-agreement [sitting]="sitting()" />
   `,
 })
 export class PaperResult {
@@ -73,6 +77,9 @@ export class PaperResult {
     Array.from({ length: this.sitting().paper.items }, (_, i) => rowOf(i + 1, this.sitting().reads[i] ?? null)),
   );
 
+  protected save(): void {
+    saveResult(this.sitting());
+  }
   protected print(): void {
     window.print();
   }
