@@ -42,9 +42,9 @@ describe('agreement of two readers', () => {
   it('lays two readers beside each other over the items that both reached', () => {
     const mine = ['sway', 'sway', null, 'slide', 'healthy', 'sway'];
     const theirs = ['sway', 'slide', null, 'slide', 'sway'];
-    const { n, same, overall, findings } = beside(mine, theirs);
+    const { n, same, differ, overall, findings } = beside(mine, theirs);
     // who knows nothing agrees with who knows nothing
-    expect([n, same]).toEqual([5, 3]);
+    expect([n, same, differ]).toEqual([5, 3, [1, 4]]);
     expect(overall).toEqual(
       cohensKappa([
         ['sway', 'sway'],
@@ -60,6 +60,6 @@ describe('agreement of two readers', () => {
       ['sway', 1, 1, 1],
     ]);
     expect(findings[1]!.agreement!.kappa).toBeCloseTo((0.8 - 0.56) / (1 - 0.56), 12);
-    expect(beside([], theirs)).toEqual({ n: 0, same: 0, overall: null, findings: [] });
+    expect(beside([], theirs)).toEqual({ n: 0, same: 0, differ: [], overall: null, findings: [] });
   });
 });

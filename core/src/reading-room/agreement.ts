@@ -45,6 +45,8 @@ export interface Beside {
   readonly n: number;
   /** Of these, those of which they said the same. */
   readonly same: number;
+  /** The others, counted from 0. */
+  readonly differ: readonly number[];
   readonly overall: Agreement | null;
   readonly findings: readonly {
     readonly finding: string;
@@ -66,9 +68,11 @@ export function beside(mine: readonly (string | null)[], theirs: readonly (strin
   const n = Math.min(mine.length, theirs.length);
   const pairs = mine.slice(0, n).map((said, i) => [said ?? UNKNOWN, theirs[i] ?? UNKNOWN] as const);
   const named = (said: string): readonly string[] => (said === UNKNOWN ? [] : [said]);
+  const differ = pairs.flatMap(([a, b], i) => (a === b ? [] : [i]));
   return {
     n,
-    same: pairs.filter(([a, b]) => a === b).length,
+    same: n - differ.length,
+    differ,
     overall: cohensKappa(pairs),
     findings: kappaPerFinding(pairs.map(([a, b]) => ({ mine: named(a), theirs: named(b) }))).map(
       ({ finding, agreement }) => ({

@@ -13,6 +13,8 @@ const interval = (a: Agreement | null): string =>
   tooFew(a) ? 'too few' : `${figure(a!.interval[0])} to ${figure(a!.interval[1])}`;
 const saidIn = (s: Sitting): (string | null)[] => s.reads.map((r) => r.answer?.said ?? null);
 
+const nameOf = (said: string | null | undefined): string => (said ? optionName(said) : 'I do not know');
+
 /** How far two readers of the same paper agree, whoever of them is right. */
 @Component({
   selector: 'vk-paper-agreement',
@@ -46,6 +48,30 @@ const saidIn = (s: Sitting): (string | null)[] => s.reads.map((r) => r.answer?.s
       }
     } @else if (told(); as t) {
       <p role="status">{{ t.all }}</p>
+      @if (t.differ.length) {
+        <h4 class="mt-3 font-semibold">Where they differ</h4>
+        <table class="w-full max-w-[1100px]">
+          <thead class="text-left text-ink2">
+            <tr>
+              <th class="font-normal">item</th>
+              <th class="font-normal">{{ sitting().reader }}</th>
+              <th class="font-normal">{{ t.reader }}</th>
+              <th class="font-normal">true</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (d of t.differ; track d.item) {
+              <tr class="border-t border-rules align-top">
+                <td class="figures">{{ d.item }}</td>
+                <td>{{ d.mine }}</td>
+                <td>{{ d.theirs }}</td>
+                <td>{{ d.truth }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <h4 class="mt-3 font-semibold">Answer by answer</h4>
+      }
       @if (t.findings.length) {
         <table #sheet class="mt-2 w-full max-w-[820px]">
           <thead class="text-left text-ink2">
@@ -99,12 +125,19 @@ export class PaperAgreement {
   protected readonly told = computed(() => {
     const other = this.other();
     if (!other) return null;
-    const { n, same, overall, findings } = beside(saidIn(this.sitting()), saidIn(other));
-    if (!n) return { reader: other.reader, all: 'No item was answered by both.', findings: [] };
+    const [mine, theirs] = [saidIn(this.sitting()), saidIn(other)];
+    const { n, same, differ, overall, findings } = beside(mine, theirs);
+    if (!n) return { reader: other.reader, all: 'No item was answered by both.', differ: [], findings: [] };
     const by = overall ? `: κ ${kappa(overall)} (${interval(overall)})` : '';
     return {
       reader: other.reader,
       all: `${this.sitting().reader} and ${other.reader} said the same of ${same} of ${n} items${by}.`,
+      differ: differ.map((i) => ({
+        item: i + 1,
+        mine: nameOf(mine[i]),
+        theirs: nameOf(theirs[i]),
+        truth: nameOf(this.sitting().reads[i]?.truth),
+      })),
       findings: findings.map((f) => ({
         ...f,
         name: optionName(f.finding),
