@@ -56,6 +56,20 @@ describe('the Score', () => {
     expect(Math.min(...near.map((p) => p.y))).toBeLessThanOrEqual(cy + 1);
     expect(Math.max(...near.map((p) => p.y))).toBeGreaterThanOrEqual(cy - 1);
   });
+  it('marks the peaks of what it shows, and none of the time before', async () => {
+    const mass = view.staves.mass!;
+    const early = { ...mass, v: mass.v.map((v, k) => (k === 1 ? -500 : v)) };
+    const before = { ...view, start: mass.t0, staves: { ...view.staves, mass: early } };
+    expect(mass.t0).toBeLessThan(view.events.p1!.t - 0.5);
+    const marks = (c: Shown<Score>): number[] => c.all('circle').map((m) => Number(m.getAttribute('cx')));
+    const c = await show();
+    const usual = marks(c);
+    await c.set({ view: before });
+    const shown = marks(c);
+    expect(usual.length).toBeGreaterThan(3);
+    expect(shown.length).toBe(usual.length - 1);
+    expect(Math.min(...shown)).toBeGreaterThan(88);
+  });
   it('draws its lines anew for another axis, not for the cursor', async () => {
     const c = await show();
     const paths = () => c.all('vk-stave-lines path').map((p) => p.getAttribute('d'));

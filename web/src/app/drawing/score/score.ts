@@ -199,7 +199,10 @@ export class Score {
   private readonly allFlags = computed(() => flagsOf(this.view(), this.choice()));
   protected readonly flags = computed(() => {
     const impact = this.view().events.p7?.t ?? 0;
-    return this.allFlags().map((f) => {
+    const [from, to] = this.span();
+    // a peak of the time before what is shown has no place in it
+    const shown = this.allFlags().filter((f) => f.t >= from && f.t <= to);
+    return shown.map((f) => {
       const i = this.rowOf(f.stave);
       const x = this.px()(f.t);
       const y = this.py(i, f.v);

@@ -26,10 +26,10 @@ const SAID: Readonly<Record<string, string>> = {
   two: 'Two golfers',
   agrees: 'The ball agrees',
   otherwise: 'The ball says otherwise',
-  '0': 'Noise: nothing changed',
-  '1': 'Real: by about one worth, 3 points',
-  '2': 'Real: by about two worths, 6 points',
-  '4': 'Real: by about four worths, 12 points',
+  '0': 'Nothing changed, it is noise',
+  '1': 'It changed by about one worth, 3 points',
+  '2': 'It changed by about two worths, 6 points',
+  '4': 'It changed by about four worths, 12 points',
 };
 
 /** An option as it is offered. */
