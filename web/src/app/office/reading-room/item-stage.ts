@@ -46,7 +46,7 @@ const FEW: Readonly<Record<ShownSwing['device'], readonly StaveName[]>> = {
         <p class="text-18">{{ sets() }}</p>
         <vk-trial-plot
           class="mt-3"
-          [height]="360"
+          [height]="plotHeight"
           [rows]="['after', 'before']"
           [arms]="arms()"
           [axis]="axis()"
@@ -124,6 +124,8 @@ const FEW: Readonly<Record<ShownSwing['device'], readonly StaveName[]>> = {
   `,
 })
 export class ItemStage {
+  /** More of a projector’s height, px; what is drawn is read from afar. */
+  protected readonly plotHeight = Math.round(Math.max(360, Math.min(640, 0.5 * window.innerHeight)));
   protected readonly session = inject(Session);
   private readonly store = inject(Store);
   protected readonly turned = this.store.selectSignal(settingsFeature.selectTurned);
