@@ -7,7 +7,6 @@ import { pipeline } from 'node:stream/promises';
 
 /** What a backup is called that somebody brings. */
 export const ARRIVING = /^arriving-[0-9a-f-]{36}\.zip$/;
-const DAY = 24 * 3_600_000;
 
 /** A backup that somebody brings, for as long as it is put back. */
 export interface Arriving {
@@ -29,8 +28,9 @@ export async function arriving(folder: string, bytes: Readable): Promise<Arrivin
   return { name, gone };
 }
 
-/** Throws away what was arriving when the server ended; what arrives now is younger. */
+/** Throws away what was arriving when an earlier server ended; what arrives now is younger than this one. */
 export function leftBehind(folder: string): void {
+  const began = Date.now() - 1000 * process.uptime();
   for (const name of readdirSync(folder).filter((n) => ARRIVING.test(n)))
-    if (Date.now() - statSync(join(folder, name)).mtimeMs > DAY) rmSync(join(folder, name), { force: true });
+    if (statSync(join(folder, name)).mtimeMs < began) rmSync(join(folder, name), { force: true });
 }

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Backup, Erased, Film, HouseSettings, Restored } from '@vilko/contract';
@@ -64,6 +64,15 @@ describe('backups', () => {
     expect(asked).toBeGreaterThan(5_000);
     expect((await full.night(new Date())).wrong).toContain('the disk is full: 5 MB are free');
     expect(readdirSync(join(data, 'backups'))).toEqual([]);
+    // what was arriving when a server ended is nobody's any more; what arrives now is
+    const [left, comes] = [1, 2].map((n) =>
+      join(data, 'backups', `arriving-${n}${'0'.repeat(7)}-0000-0000-0000-000000000000.zip`),
+    );
+    for (const file of [left!, comes!]) writeFileSync(file, 'x');
+    const before = Date.now() / 1000 - process.uptime() - 60;
+    utimesSync(left!, before, before);
+    backups({ ...shelves, size, room });
+    expect([existsSync(left!), existsSync(comes!)]).toEqual([false, true]);
   });
   it('put back what is missing and leave the rest as it is', async () => {
     const b = await make();
