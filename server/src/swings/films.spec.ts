@@ -79,16 +79,20 @@ describe('films', () => {
       const film = Film.parse((await other.sendBytes(`/api/swings/${s!.id}/films?${about('face on')}`, WEBM)).json());
       const bundle = unzipSync(new Uint8Array((await other.get('/api/pupils/p/bundle')).rawPayload));
       await other.send('POST', '/api/pupils/p/erase', { name: 'Somebody' });
-      const restored = async (id: string) => {
+      const restored = async (id: string, file = id) => {
         const head = strFromU8(bundle['pupils.json']!).replaceAll(film.id, id);
-        const packed = zipSync({ ...bundle, 'pupils.json': strToU8(head), [`films/${id}.webm`]: WEBM });
+        const packed = zipSync({ ...bundle, 'pupils.json': strToU8(head), [`films/${file}.webm`]: WEBM });
         return other.sendBytes('/api/restore?name=b.zip', packed);
       };
       for (const id of ['../../x', '/tmp/x', '..', 'a\\u0000b', '']) {
-        const refused = await restored(id);
+        const refused = await restored(id, 'x');
         expect([refused.statusCode, Problem.parse(refused.json()).message])
           .withContext(id)
           .toEqual([422, jasmine.stringContaining('letters, figures and hyphens only')]);
+        // a file that lies in the archive under such a name is refused before
+        expect((await restored(id)).statusCode)
+          .withContext(id)
+          .toBe(422);
       }
       expect((await other.get('/api/pupils')).json<unknown[]>()).toEqual([]);
       expect(existsSync(join(other.folder, '..', 'x.webm'))).toBeFalse();
