@@ -59,6 +59,7 @@ describe('the sample world', () => {
 });
 
 describe('the sample world, while it is being made', () => {
+  // threads read the whole simulator from source, twice, whatever else the machine does
   it('is there with its lessons at once; its swings come one by one, and go on where they were stopped', async () => {
     const database = await freshDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')));
     const app = await buildApp(database, { web: '/nowhere' });
@@ -93,7 +94,7 @@ describe('the sample world, while it is being made', () => {
       await app.fastify.close();
       await database.close();
     }
-  });
+  }, 180_000);
 
   it('is said on every screen, on those that come later too, until it is done', async () => {
     const database = await freshDatabase(mkdtempSync(join(tmpdir(), 'vilko-demo-')));
