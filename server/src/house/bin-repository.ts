@@ -158,6 +158,15 @@ export function binRepository(db: Db) {
           });
       return found.sort((a, b) => b.deletedAt.localeCompare(a.deletedAt));
     },
+    /** Whether one lies in the bin. */
+    holds: async ({ kind, id }: BinPick): Promise<boolean> => {
+      const t = TABLES[kind];
+      const there = await db
+        .select({ id: t.id })
+        .from(t)
+        .where(and(eq(t.id, id), isNotNull(t.deletedAt)));
+      return there.length > 0;
+    },
     /** Takes one out of the bin; false where it does not lie there. */
     restore: async ({ kind, id }: BinPick): Promise<boolean> => {
       const t = TABLES[kind];

@@ -44,6 +44,8 @@ export function binService({ bin, pupils, swings, films, practice, store, bytes,
     return [...theirs, await pupils.review(id)];
   };
   const remove = async (pick: BinPick): Promise<boolean> => {
+    // what is not there leaves no bytes for the night
+    if (!(await bin.holds(pick))) return false;
     const files = (await filesOf(pick)).filter((f) => f !== null);
     await bytes.due();
     if (!(await bin.remove(pick))) return false;

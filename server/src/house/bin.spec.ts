@@ -7,6 +7,7 @@ import { eq } from 'drizzle-orm';
 import * as z from 'zod';
 import { films, lessons, recordings, swings } from '../db/schema.js';
 import { type TestApp, testApp } from '../testing/test-app.js';
+import { houseRepository } from './house-repository.js';
 
 const WEBM = Uint8Array.of(0x1a, 0x45, 0xdf, 0xa3, 1, 2, 3);
 const DAY = 24 * 3600 * 1000;
@@ -88,6 +89,8 @@ describe('the bin', () => {
     const file = join(app.folder, 'films', `${f.id}.webm`);
     expect((await act('erase', 'swing', s.id)).statusCode).toBe(404);
     expect(existsSync(file)).toBeTrue();
+    // nothing was erased, so the night has no bytes to look after
+    expect(await houseRepository(app.database.db).get('bytes-due')).toBeNull();
     await app.send('DELETE', `/api/swings/${s.id}`);
     expect((await act('erase', 'swing', s.id)).statusCode).toBe(200);
     expect(existsSync(file)).toBeFalse();
