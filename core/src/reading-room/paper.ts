@@ -80,7 +80,7 @@ export const newPaper = (exercise: Exercise, items: number, minutes: number, dra
   Paper.parse({ exercise, items, minutes, seed: Math.floor(random(draw).uniform() * SEEDS) });
 
 /** Items and minutes of each paper of a course. */
-const COURSE = { items: 10, minutes: 10 } as const;
+export const COURSE = { items: 10, minutes: 10 } as const;
 /** The papers of a course lie so far apart: no swing of one is shown in another. */
 const APART = 1009;
 const COURSE_LETTER = 'C';

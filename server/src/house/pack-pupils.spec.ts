@@ -135,5 +135,10 @@ describe('a bundle', () => {
     await expectAsync(openPupils(file, 'bomb.zip')).toBeRejectedWithError(
       'bomb.zip would unpack pupils.json to 73 MB: nothing of a house is as large',
     );
+    // many that are little each are one that is not
+    const many = Object.fromEntries(['a', 'b', 'c'].map((n) => [`films/${n}.webm`, new Uint8Array(30 * MB)]));
+    await expectAsync(openPupils(zipSync(many, { level: 9 }), 'many.zip')).toBeRejectedWithError(
+      'many.zip would unpack to 94 MB: nothing of a house is as large',
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { buffer as whole } from 'node:stream/consumers';
+import { buffer as streamed } from 'node:stream/consumers';
 import { crc32 } from 'node:zlib';
 import { VilkoError } from '@vilko/core';
 import { type Entry, fromBufferPromise, openPromise, type ZipFile } from 'yauzl';
@@ -8,6 +8,8 @@ import { filesFrom, loose, type PupilBundle, PupilsHead } from './pupil-bundle.j
 
 /** An archive of pupils that is open: its files are read when they are wanted. */
 export interface OpenBundle extends PupilBundle {
+  /** Checksum of every entry by its name, to which its bytes have been held. */
+  readonly checksums: ReadonlyMap<string, number>;
   readonly close: () => void;
 }
 
@@ -20,25 +22,29 @@ const MOST = 2 ** 31 - 1;
 const damaged = (name: string, why: string): VilkoError =>
   new VilkoError('unreadable', `${name} is not a whole zip file: ${why}`);
 
-/** Refuses an entry that would fill the memory, by what it says of itself, before it is unpacked. */
-function refuseBomb({ fileName, compressedSize, uncompressedSize: size }: Entry, name: string): void {
-  if (size <= HARMLESS || (size <= MOST && size <= MOST_TIMES * compressedSize)) return;
-  throw new VilkoError(
-    'unsupported',
-    `${name} would unpack ${fileName} to ${Math.round(size / 1e6)} MB: nothing of a house is as large`,
-  );
+/** Refuses what would fill the memory, or keep the server busy for long, by what it says of itself. */
+function refuseBomb(what: string, packed: number, whole: number): void {
+  if (whole > HARMLESS && whole > MOST_TIMES * packed)
+    throw new VilkoError('unsupported', `${what} to ${Math.round(whole / 1e6)} MB: nothing of a house is as large`);
 }
 
 /** What an archive says that it holds; an entry that calls itself otherwise than the list is refused. */
 async function entriesOf(zip: ZipFile, name: string): Promise<Map<string, Entry>> {
   const entries = new Map<string, Entry>();
+  let [packed, whole] = [0, 0];
   for await (const entry of zip.eachEntry()) {
-    refuseBomb(entry, name);
+    const { compressedSize, uncompressedSize } = entry;
+    if (uncompressedSize > MOST)
+      throw new VilkoError('unsupported', `${name} holds ${entry.fileName}, which is larger than anything of a house`);
+    refuseBomb(`${name} would unpack ${entry.fileName}`, compressedSize, uncompressedSize);
+    packed += compressedSize;
+    whole += uncompressedSize;
     const { fileName } = await zip.readLocalFileHeaderPromise(entry);
     if (!fileName.equals(entry.fileNameRaw))
       throw damaged(name, `its list says ${entry.fileName} where another name stands`);
     entries.set(entry.fileName, entry);
   }
+  refuseBomb(`${name} would unpack`, packed, whole);
   return entries;
 }
 
@@ -46,7 +52,7 @@ async function entriesOf(zip: ZipFile, name: string): Promise<Map<string, Entry>
 const reading =
   (zip: ZipFile, name: string) =>
   async (entry: Entry): Promise<Uint8Array> => {
-    const bytes = await whole(await zip.openReadStreamPromise(entry));
+    const bytes = await streamed(await zip.openReadStreamPromise(entry));
     if (crc32(bytes) !== entry.crc32)
       throw damaged(name, `${entry.fileName} is not what was written, its checksum differs`);
     return bytes;
@@ -83,7 +89,7 @@ function refuseUnless(
 }
 
 /** What an open archive holds, every entry held to its checksum before anything is made of it. */
-async function bundleIn(zip: ZipFile, name: string): Promise<PupilBundle> {
+async function bundleIn(zip: ZipFile, name: string): Promise<Omit<OpenBundle, 'close'>> {
   const entries = await entriesOf(zip, name);
   const read = reading(zip, name);
   const said = entries.get('pupils.json');
@@ -102,7 +108,8 @@ async function bundleIn(zip: ZipFile, name: string): Promise<PupilBundle> {
   };
   const [recordings, films] = [under('recordings', '.vilko'), under('films')];
   refuseUnless(head, recordings.names, name);
-  return { head, recordings, films };
+  const checksums = new Map([...entries].map(([path, entry]) => [path, entry.crc32]));
+  return { head, recordings, films, checksums };
 }
 
 /**

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
 import {
-  coursePapers,
+  COURSE,
   newCourse,
   newPaper,
   type Paper,
@@ -132,7 +132,7 @@ export class PaperDesk {
   protected readonly items = signal(20);
   protected readonly minutes = signal(15);
   protected readonly bounds = { items: PAPER_ITEMS, minutes: PAPER_MINUTES };
-  protected readonly course = computed(() => (this.exercise() === 'course' ? coursePapers(0)[0]! : null));
+  protected readonly course = computed(() => (this.exercise() === 'course' ? COURSE : null));
   protected readonly made = signal('');
   /** What came of the file that was brought last. */
   protected readonly brought = signal<{ readonly words: string; readonly done: boolean } | null>(null);
@@ -153,7 +153,7 @@ export class PaperDesk {
     const reader = this.reader().trim();
     if (!papers || !reader) return '';
     const sat = papers.flatMap((p) => this.papers.satBy(reader, p) ?? []);
-    const next = papers.find((p) => !this.papers.satBy(reader, p));
+    const next = this.papers.nextOf(papers, reader);
     const right = sat.reduce((n, s) => n + rightIn(s), 0);
     const items = sat.reduce((n, s) => n + s.paper.items, 0);
     const soFar = sat.length ? `${sat.length} of ${papers.length} papers sat, ${right} of ${items} right` : 'A course';
@@ -216,7 +216,7 @@ export class PaperDesk {
       const papers = papersOf(this.code());
       if (!reader) return this.why.set('Say your name: the result is kept under it.');
       // of a course the next one
-      const next = papers.find((p) => !this.papers.satBy(reader, p));
+      const next = this.papers.nextOf(papers, reader);
       if (next) return this.session.sit(next, reader);
       const before = this.papers.satBy(reader, papers.at(-1)!)!;
       this.why.set(

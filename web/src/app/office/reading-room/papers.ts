@@ -34,6 +34,10 @@ export class Papers {
   satBy(reader: string, paper: Paper): Sitting | null {
     return this.sat().find((s) => sameReader(s.reader, reader) && paperCode(s.paper) === paperCode(paper)) ?? null;
   }
+  /** The first of these that this reader has not sat. */
+  nextOf(papers: readonly Paper[], reader: string): Paper | undefined {
+    return papers.find((p) => !this.satBy(reader, p));
+  }
   /** Keeps a sitting as it stands: once it is begun it was sat, whatever becomes of the page. */
   keep(s: Sitting): void {
     const others = this.sat().filter((x) => x.at !== s.at || x.reader !== s.reader);
