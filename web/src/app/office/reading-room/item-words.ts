@@ -26,10 +26,10 @@ const SAID: Readonly<Record<string, string>> = {
   two: 'Two golfers',
   agrees: 'The ball agrees',
   otherwise: 'The ball says otherwise',
-  '0': 'Nothing changed, it is noise',
-  '1': 'It changed by about one worth, 3 points',
-  '2': 'It changed by about two worths, 6 points',
-  '4': 'It changed by about four worths, 12 points',
+  '0': 'Nothing changed, only noise',
+  '1': 'Changed by about one worth, 3 points',
+  '2': 'Changed by about two worths, 6 points',
+  '4': 'Changed by about four worths, 12 points',
 };
 
 /** An option as it is offered. */
