@@ -1,7 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import chromium from '../scripts/chromium.json' with { type: 'json' };
-
-const PORT = 4391;
+import { PORT } from './port.js';
 
 export default defineConfig({
   testDir: 'tests',

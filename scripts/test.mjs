@@ -1,11 +1,12 @@
 // One command from a fresh clone to a verdict: install what is missing (Debian's Chromium and PostgreSQL too), lint,
-// types, unit tests in Node on both databases and in the browser, end to end. Its last line is the true sum.
-import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
+// types, unit tests in Node on both databases and in the browser, end to end, in two lanes, for two processors. Its
+// last line is the true sum.
+import { spawn } from 'node:child_process';
+import { closeSync, existsSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { postgresPrograms } from './postgres.mjs';
-import { build, install, root, run } from './steps.mjs';
+import { install, root, run } from './steps.mjs';
 
 const CHROMIUM = JSON.parse(readFileSync(join(root, 'scripts/chromium.json'), 'utf8')).path;
 
@@ -22,34 +23,23 @@ let failed = 0;
 /** What failed, said once more at the end: by then the output of its step is far above. */
 const complaints = [];
 
-/** Runs a step, shows what it prints, and takes its counts; a step without counts is one test. */
-function step(words, command, args, count, cwd = root) {
-  const began = Date.now();
-  const r = spawnSync(command, args, { cwd, env, encoding: 'utf8', maxBuffer: 1 << 28 });
-  take(`${words}${lasted(began)}`, `${r.stdout ?? ''}${r.stderr ?? ''}`, r.status, count);
-}
-
-/** Begins a step that leaves a processor to others; what it returns waits for it and takes it as `step` would. */
-function beside(words, command, args, count) {
-  // into a file: while the steps before it run nobody would read a pipe
+/**
+ * Runs a step, shows what it prints when it ends, and takes its counts; a step without counts is one test. Says
+ * whether it went well.
+ */
+async function step(words, command, args, { count, cwd = root, more = {} } = {}) {
+  // into a file: what two lanes print at once would be read by nobody
   const folder = mkdtempSync(join(tmpdir(), 'vilko-step-'));
   const file = join(folder, 'output');
   const out = openSync(file, 'w');
   const began = Date.now();
-  const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', out, out] });
-  let lasting = '';
-  const ended = new Promise((resolve) =>
-    child.once('close', (status) => {
-      lasting = lasted(began);
-      resolve(status);
-    }),
-  );
-  return async () => {
-    const status = await ended;
-    const output = readFileSync(file, 'utf8');
-    rmSync(folder, { recursive: true });
-    take(`${words}${lasting}`, output, status, count);
-  };
+  console.log(`… ${words}`);
+  const child = spawn(command, args, { cwd, env: { ...env, ...more }, stdio: ['ignore', out, out] });
+  const status = await new Promise((resolve) => child.once('close', resolve));
+  closeSync(out);
+  const output = readFileSync(file, 'utf8');
+  rmSync(folder, { recursive: true });
+  return take(`${words}${lasted(began)}`, output, status, count);
 }
 
 /** How long a step took. */
@@ -69,6 +59,7 @@ function take(words, output, status, count) {
   } else if (status === 0 && !count) passed++;
   else failed++;
   if (failed > before) complaints.push(`${words}:`, ...named(output));
+  return failed === before;
 }
 
 /** The lines of an output that name what failed, as the runners here write them. */
@@ -93,22 +84,44 @@ const playwright = (output) => {
     : null;
 };
 
-const onPostgres = beside(
-  'server, on PostgreSQL',
-  'node',
-  ['scripts/on-postgres.mjs', 'npm', 'run', '-s', 'test:postgres', '-w', 'server'],
-  jasmine,
-);
-step('lint and format', 'npm', ['run', '-s', 'lint']);
-step('types', 'npm', ['run', '-s', 'types']);
-build();
-step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], jasmine);
-await onPostgres();
-const embedded = beside('server', 'npm', ['run', '-s', 'test', '-w', 'server'], jasmine);
-step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], jasmine);
-step('core and web, in Chromium', 'npx', ['ng', 'test'], karma, join(root, 'web'));
-await embedded();
-step('end to end, in Chromium', 'npx', ['playwright', 'test'], playwright, join(root, 'e2e'));
+/** Making what the journeys run is no test; when it fails, that is said. */
+const made = () => ({ passed: 0, failed: 0 });
+
+/** One half of the journeys, with a house, ports and a folder of its own. */
+const journeys = (half, port) =>
+  step(
+    `end to end, in Chromium, half ${half} of 2`,
+    'npx',
+    ['playwright', 'test', `--shard=${half}/2`, `--output=test-results/${half}`],
+    { count: playwright, cwd: join(root, 'e2e'), more: { VILKO_JOURNEYS_PORT: String(port) } },
+  );
+
+let tellBuilt;
+const built = new Promise((resolve) => (tellBuilt = resolve));
+
+/** The databases wait more than they work: they go beside what needs a processor. */
+async function besides() {
+  await step(
+    'server, on PostgreSQL',
+    'node',
+    ['scripts/on-postgres.mjs', 'npm', 'run', '-s', 'test:postgres', '-w', 'server'],
+    { count: jasmine },
+  );
+  await step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], { count: jasmine });
+  if (await built) await journeys(1, 4391);
+}
+
+async function others() {
+  await step('lint and format', 'npm', ['run', '-s', 'lint']);
+  await step('types', 'npm', ['run', '-s', 'types']);
+  tellBuilt(await step('build', 'node', ['scripts/build.mjs'], { count: made }));
+  await step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], { count: jasmine });
+  await step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], { count: jasmine });
+  await step('core and web, in Chromium', 'npx', ['ng', 'test'], { count: karma, cwd: join(root, 'web') });
+  if (await built) await journeys(2, 4390);
+}
+
+await Promise.all([besides(), others()]);
 
 if (complaints.length) console.log(`\nWhat failed\n${complaints.join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import chromium from '../../scripts/chromium.json' with { type: 'json' };
 import { lastSwing, nextSwing, startDevice, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 test.use({
   launchOptions: {
@@ -18,7 +19,7 @@ test('the bay is filmed, and the film comes with the swing; felt values are aske
   await request.put('/api/house', {
     data: { units: { distance: 'yd', speed: 'mph', length: 'in', mass: 'lb' }, school: 'common-ground', askFelt: true },
   });
-  const device = startDevice(4391, control);
+  const device = startDevice(PORT, control);
   try {
     await page.goto('/lesson/lesson-jonas/record');
     await takeBay(page);

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { drop, lastSwing, nextSwing, root, serious, startDevice, startServer, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 const film = (name: string) => readFileSync(join(root, 'server/demo-films', name));
 test('a new pupil: from an empty house through the guided set-up on two plates to the first swing read', async ({
@@ -104,7 +105,7 @@ test('a left-hander on a mat: recorded, shown from the golfer’s own view, and 
   page,
 }) => {
   const control = 4404;
-  const device = startDevice(4391, control, 'mat');
+  const device = startDevice(PORT, control, 'mat');
   try {
     await page.goto('/lesson/lesson-corin/record');
     await takeBay(page);

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { drop, type Running, root, serious, startDevice, swingNow, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 const CONTROL = 4392;
 const data = join(root, 'core/test-data');
@@ -9,7 +10,7 @@ const data = join(root, 'core/test-data');
 test.describe('with a device in the bay', () => {
   let device: Running;
   test.beforeAll(() => {
-    device = startDevice(4391, CONTROL);
+    device = startDevice(PORT, CONTROL);
   });
   test.afterAll(() => device.end());
 

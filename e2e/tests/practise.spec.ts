@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { type Running, serious, startDevice, swingNow, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 const CONTROL = 4419;
 const chips = (page: Page) => page.locator('vk-plan-calendar button');
@@ -103,7 +104,7 @@ test('a plan is made, dragged to another day, refused where it may not go, kept 
 test.describe('The trainer with a device', () => {
   let device: Running;
   test.beforeAll(() => {
-    device = startDevice(4391, CONTROL, 'mat');
+    device = startDevice(PORT, CONTROL, 'mat');
   });
   test.afterAll(() => device.end());
 

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { lastSwing, nextSwing, type Running, serious, startDevice, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 const CONTROL = 4409;
 const LESSON = '/lesson/lesson-halvard';
@@ -7,7 +8,7 @@ const LESSON = '/lesson/lesson-halvard';
 test.describe('Record with a device', () => {
   let device: Running;
   test.beforeAll(() => {
-    device = startDevice(4391, CONTROL);
+    device = startDevice(PORT, CONTROL);
   });
   test.afterAll(() => device.end());
 
@@ -131,7 +132,7 @@ test('one plate is live too: no share is shown, the set-up leaves out what it ca
   request,
 }) => {
   const control = 4411;
-  const device = startDevice(4391, control, 'plate');
+  const device = startDevice(PORT, control, 'plate');
   try {
     await page.goto(`${LESSON}/record`);
     await takeBay(page);

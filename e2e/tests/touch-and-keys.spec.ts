@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { nextSwing, type Running, startDevice, takeBay } from '../bay.js';
+import { PORT } from '../port.js';
 
 const CONTROL = 4397;
 const LESSON = '/lesson/lesson-tove';
@@ -29,7 +30,7 @@ const tooSmall = (page: Page): Promise<string[]> =>
 test.describe('with a device in the bay', () => {
   let device: Running;
   test.beforeAll(() => {
-    device = startDevice(4391, CONTROL);
+    device = startDevice(PORT, CONTROL);
   });
   test.afterAll(() => device.end());
 
