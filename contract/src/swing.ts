@@ -7,7 +7,7 @@ import { Device, LessonHead } from './lesson.js';
 import { QuantityIdText } from './measure-id.js';
 import { SwingTask } from './practice.js';
 import { ClubClass, Handed, Pupil } from './pupil.js';
-import { Shot } from './shot.js';
+import { Shot, ShotValues } from './shot.js';
 import { SWING_TAGS, INTENTS } from './swing-words.js';
 
 /** A whole swing, or a rehearsal kept apart from them. */
@@ -24,6 +24,13 @@ export type Marks = z.infer<typeof Marks>;
 /** A finding an instructor does not share, and why. */
 export const Overruled = z.object({ fault: z.string(), reason: z.string().min(1).max(400), at: z.string() });
 export type Overruled = z.infer<typeof Overruled>;
+
+/**
+ * A finding an instructor shares, or that there is none, by the name `healthy`: a label of learning.md §2. It says
+ * under which pattern, and when.
+ */
+export const Confirmed = z.object({ fault: z.string().max(80), pattern: z.string().max(80), at: z.string().max(40) });
+export type Confirmed = z.infer<typeof Confirmed>;
 
 const Point = z.tuple([z.number(), z.number()]);
 
@@ -61,6 +68,7 @@ export const SwingHead = z.object({
   /** The measure it is of; null: the lead share at impact. */
   feltOf: QuantityIdText.nullable(),
   overruled: z.array(Overruled),
+  confirmed: z.array(Confirmed),
   /** What it was for in the trainer; null outside it. */
   task: SwingTask.nullable(),
   shot: Shot.nullable(),
@@ -93,6 +101,24 @@ export type Lesson = z.infer<typeof Lesson>;
 export const SwingValue = z.object({ swingId: z.string(), value: z.number().nullable() });
 export type SwingValue = z.infer<typeof SwingValue>;
 
+/** A swing of which somebody who teaches has said what it shows, without the name of who made it. */
+export const LabelledSwing = SwingHead.pick({
+  id: true,
+  club: true,
+  handed: true,
+  device: true,
+  marks: true,
+  kind: true,
+  tag: true,
+}).extend({
+  /** m; null: not known. */
+  stature: z.number().nullable(),
+  /** What the ball did; null where nobody said. */
+  ball: ShotValues.nullable(),
+  label: Confirmed,
+});
+export type LabelledSwing = z.infer<typeof LabelledSwing>;
+
 /** What may be changed about a swing. */
 export const SwingChange = z.object({
   club: ClubClass.optional(),
@@ -109,6 +135,7 @@ export const SwingChange = z.object({
   felt: z.number().min(-10_000).max(10_000).nullable().optional(),
   feltOf: QuantityIdText.nullable().optional(),
   overruled: z.array(Overruled).max(40).optional(),
+  confirmed: z.array(Confirmed).max(40).optional(),
 });
 export type SwingChange = z.infer<typeof SwingChange>;
 

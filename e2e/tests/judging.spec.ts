@@ -33,7 +33,7 @@ test('a finding: its set, its drill, what the eye saw, every school; overruled w
   await expect(reading(page)).toContainText('– A punch was asked for.');
   await page.reload();
   await expect(reading(page)).toContainText('– A punch was asked for.');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await reading(page).locator('p', { hasText: 'Overruled' }).getByRole('button', { name: 'Take back' }).click();
   await expect(reading(page)).not.toContainText('A punch was asked for.');
   await reading(page).getByRole('link', { name: 'Tap after' }).click();
   await expect(page.getByRole('heading', { name: 'Tap after' })).toBeVisible();

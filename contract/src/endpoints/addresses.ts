@@ -28,6 +28,7 @@ export const ADDRESSES = {
   // swings
   recording: 'GET /api/swings/:id/recording',
   traces: 'GET /api/swings/:id/traces',
+  labelledSwings: 'GET /api/swings/labelled',
   changeSwing: 'PATCH /api/swings/:id',
   deleteSwing: 'DELETE /api/swings/:id',
   restoreSwing: 'POST /api/swings/:id/restore',

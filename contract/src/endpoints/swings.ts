@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { Film, FilmChange } from '../film.js';
 import { FILM_ANGLES } from '../film-sides.js';
 import { ShotChange } from '../shot.js';
-import { SwingChange, SwingHead, SwingMove, SwingPick, SwingsChange, SwingsMoved } from '../swing.js';
+import { LabelledSwing, SwingChange, SwingHead, SwingMove, SwingPick, SwingsChange, SwingsMoved } from '../swing.js';
 import { BYTES, rows } from './endpoint.js';
 
 const NO_SWING = 'There is no such swing.';
@@ -22,8 +22,12 @@ export const SWINGS = rows({
     reply: BYTES,
     missing: NO_SWING,
   },
+  labelledSwings: {
+    does: 'Swings of which somebody who teaches has said what they show, newest label first, without names',
+    reply: z.array(LabelledSwing),
+  },
   changeSwing: {
-    does: 'Changes club, hand, kind, tag, intent, star, note or marks',
+    does: 'Changes club, hand, kind, tag, intent, star, note, marks, or what is said of its findings',
     body: SwingChange,
     reply: SwingHead,
     missing: NO_SWING,

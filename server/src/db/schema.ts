@@ -1,5 +1,6 @@
 import type {
   BayPlace,
+  Confirmed,
   Cuts,
   EnteredValue,
   FilmLine,
@@ -154,6 +155,7 @@ export const swings = pgTable(
     /** What the felt value is of; null: the lead share at impact. */
     feltOf: text('felt_of').$type<QuantityId>(),
     overruled: jsonb('overruled').$type<Overruled[]>().notNull().default([]),
+    confirmed: jsonb('confirmed').$type<Confirmed[]>().notNull().default([]),
     task: jsonb('task').$type<PracticeTask>(),
     /** Somebody has said that it is the pupil's own swing. */
     sure: boolean('sure').notNull().default(false),

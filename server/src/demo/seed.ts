@@ -11,6 +11,7 @@ import type { ExperimentRepository } from '../practice/experiment-repository.js'
 import type { PracticeRepository } from '../practice/practice-repository.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { ShotRepository } from '../swings/shot-repository.js';
+import { HEALTHY_SWING } from '@vilko/core/reading-room/options';
 import { questionsTo } from '../threads/questions.js';
 import { startThread } from '../threads/start.js';
 import { demoSwing, type DemoSwing, type DemoSwingRequest } from './demo-swing.js';
@@ -191,7 +192,21 @@ async function put(
     const kept = film && (await films.add(swing.id, film.bytes, film.about));
     if (kept && film.followed.length) await films.change(kept.id, { followed: film.followed });
   }
-  came((await service.head(swing.id)) ?? swing);
+  const head = (await service.head(swing.id)) ?? swing;
+  const confirmed = confirmedIn(head, request, recordedAt);
+  came((confirmed && (await service.change(swing.id, { confirmed }))) ?? head);
+}
+
+/** Of so many swings of which the reading is right the teacher has said so of one. */
+const EVERY_CONFIRMED = 4;
+/** Said so long after the swing, ms. */
+const SAID_AFTER = 5 * 60_000;
+
+/** What the teacher has said of a swing of the sample world; null: nothing. */
+function confirmedIn({ mainFault, judgedBy }: SwingHead, { series, seed }: DemoSwingRequest, recordedAt: Date) {
+  if (!judgedBy || mainFault !== (series.fault ?? null) || seed % EVERY_CONFIRMED > 0) return null;
+  const at = new Date(recordedAt.getTime() + SAID_AFTER).toISOString();
+  return [{ fault: mainFault ?? HEALTHY_SWING, pattern: judgedBy.pattern, at }];
 }
 
 /** A film drawn from this very swing, if one lies beside the server. */

@@ -1,4 +1,4 @@
-import { LessonFindings, OwnPatterns, PatternVersion, Problem, SwingHead } from '@vilko/contract';
+import { LabelledSwing, LessonFindings, OwnPatterns, PatternVersion, Problem, SwingHead } from '@vilko/contract';
 import { patternOf, type Pattern } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
 import { testApp } from '../testing/test-app.js';
@@ -129,6 +129,36 @@ describe('what swings are judged by', () => {
       .toBe('hangs-back');
     await app.send('PATCH', `/api/swings/${first!.id}`, { overruled: [] });
     expect((await rack())[0]!.mainFault).toBe('hangs-back');
+  });
+
+  it('keeps that a finding was confirmed, judges nothing by it, and lists the swing without a name', async () => {
+    const labelled = async () =>
+      (await app.get('/api/swings/labelled')).json<unknown[]>().map((s) => LabelledSwing.parse(s));
+    expect(await labelled()).toEqual([]);
+    const [first, second] = await rack();
+    const said = (fault: string, at: string) => ({ fault, pattern: 'common-ground', at });
+    const confirmed = [said('slide', '2026-11-01T10:00:00.000Z'), said('hangs-back', '2026-11-01T10:01:00.000Z')];
+    const head = SwingHead.parse((await app.send('PATCH', `/api/swings/${first!.id}`, { confirmed })).json());
+    expect([head.confirmed, head.mainFault, head.fit]).toEqual([confirmed, first!.mainFault, first!.fit]);
+    const [one, ...others] = await labelled();
+    expect(others).toEqual([]);
+    // what was said last of it holds
+    expect([one!.id, one!.label, one!.club, one!.handed]).toEqual([
+      ...[first!.id, confirmed[1]!, first!.club, first!.handed],
+    ] as never);
+    const pupil = (await app.get('/api/lessons/l')).json<{ pupil: { name: string; id: string } }>().pupil;
+    const wire = JSON.stringify((await app.get('/api/swings/labelled')).json());
+    expect([wire.includes(pupil.name), wire.includes('"pupil')]).toEqual([false, false]);
+    // the newest label stands first; a deleted swing and a rehearsal are not asked about
+    await app.send('PATCH', `/api/swings/${second!.id}`, { confirmed: [said('healthy', '2026-11-02T10:00:00.000Z')] });
+    expect((await labelled()).map((s) => s.label.fault)).toEqual(['healthy', 'hangs-back']);
+    await app.send('PATCH', `/api/swings/${second!.id}`, { kind: 'half' });
+    await app.send('DELETE', `/api/swings/${first!.id}`);
+    expect(await labelled()).toEqual([]);
+    await app.send('POST', `/api/swings/${first!.id}/restore`);
+    await app.send('PATCH', `/api/swings/${second!.id}`, { kind: 'full', confirmed: [] });
+    await app.send('PATCH', `/api/swings/${first!.id}`, { confirmed: [] });
+    expect(await labelled()).toEqual([]);
   });
 
   it('lets the house move a provisional limit', async () => {

@@ -80,6 +80,7 @@ const swing = (
     felt: null,
     feltOf: null,
     overruled: [],
+    confirmed: [],
     task: null,
     sure: false,
     deletedAt: null,

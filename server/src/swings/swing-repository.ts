@@ -2,6 +2,7 @@ import { and, asc, desc, eq, inArray, isNull, max, notExists, sql } from 'drizzl
 import type { SwingChange, SwingPlace } from '@vilko/contract';
 import type { Db } from '../db/open.js';
 import { inbox, type KeptVerdict, lessons, recordings, results, shots, swings } from '../db/schema.js';
+import { labelledSwings } from './labelled-swings.js';
 import { packSummary, type PackedSummary, unpackSummary } from './packed-summary.js';
 import type { PreparedPart } from './prepare-swing.js';
 import { READ_NOW, type SwingSummary } from './read-swing.js';
@@ -187,6 +188,7 @@ function outdatedSwings(db: Db) {
 export function swingRepository(db: Db) {
   return {
     ...outdatedSwings(db),
+    labelled: labelledSwings(db),
     /** Stores a recording and its swings in one transaction; returns the swings with their numbers. */
     store: (recording: Bundled, news: readonly NewSwing[]): Promise<SwingRow[]> =>
       db.transaction(async (tx) => {

@@ -45,6 +45,7 @@ export function swingRoutes(
       ? reply.header('content-encoding', 'gzip').send(buffer(traces))
       : reply.send(await inflated(traces));
   });
+  serve(app, 'labelledSwings', () => swings.labelled());
   serve(app, 'changeSwing', ({ params, body }) => swings.change(params.id, body));
   serve(app, 'deleteSwing', ({ params }) => swings.setDeleted(params.id, true));
   serve(app, 'restoreSwing', ({ params }) => swings.setDeleted(params.id, false));

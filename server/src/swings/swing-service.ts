@@ -86,6 +86,8 @@ export function swingService(tables: SwingTables) {
     },
     /** What a pupil's swings are judged by, club by club and intent by intent. */
     standards: standardsOf,
+    /** Those of which somebody has said what they show. */
+    labelled: swings.labelled,
     async head(swingId: string): Promise<SwingHead | null> {
       return readings.headOfRow(await swings.one(swingId));
     },

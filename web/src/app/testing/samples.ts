@@ -37,6 +37,7 @@ export const swing = (number: number, more: Partial<SwingHead> = {}): SwingHead 
   intent: 'stock',
   felt: null,
   overruled: [],
+  confirmed: [],
   task: null,
   shot: null,
   films: [],

@@ -27,6 +27,8 @@ export interface ReadActs {
   remove(): void;
   /** Lets a run begin with this swing, or no more. */
   toggleRun(): void;
+  /** Says of what is found that it is so, or takes that back. */
+  confirm(): void;
 }
 
 /** The keys of Read, as its card lists them. */
@@ -59,5 +61,6 @@ export const readKeys = (acts: ReadActs): readonly KeyBinding[] => [
   { key: 'w', words: 'what if: change the push and see', run: () => acts.ask() },
   { key: 'l', words: 'legend in words', run: () => acts.showLegend() },
   { key: 'r', words: 'let a run begin with this swing, or no more', run: () => acts.toggleRun() },
+  { key: 'c', words: 'confirm what is found, or take that back', run: () => acts.confirm() },
   { key: 'Delete', words: 'delete this swing (undo offered)', run: () => acts.remove() },
 ];

@@ -1,3 +1,4 @@
+import type { SwingChange } from '@vilko/contract/swing';
 import type { Marks } from '@vilko/core/events/event';
 import type { Recording } from '@vilko/core/recording/recording';
 import { simulate } from '@vilko/core/golfer/simulate';
@@ -86,6 +87,24 @@ describe('Read', () => {
     house.dispatch(LessonActions.swingChanged({ swing: swing(1, { overruled }) }));
     await c.set({});
     expect(c.component['read'].view()!.findings.map((f) => f.fault)).not.toContain('hangs-back');
+  });
+  it('confirms what is found by one key, takes it back by the same, and says nothing of a rehearsal', async () => {
+    const { house, c } = await page({ swingId: 's1' });
+    await answer(house, c, 's1');
+    await press(c, 'c');
+    const asked = house.asked('PATCH', '/api/swings/s1');
+    const said = asked.request.body as SwingChange;
+    const label = jasmine.objectContaining({ fault: 'hangs-back', pattern: 'common-ground' });
+    expect(said).toEqual({ confirmed: [label] });
+    asked.flush(swing(1, { confirmed: said.confirmed }));
+    await c.set({});
+    await press(c, 'c');
+    const back = house.asked('PATCH', '/api/swings/s1');
+    expect(back.request.body).toEqual({ confirmed: [] });
+    back.flush(swing(1, { kind: 'half' }));
+    await c.set({});
+    await press(c, 'c');
+    expect(house.maybe('PATCH', '/api/swings/s1')).toBeUndefined();
   });
   it('keeps the reading while it is read anew with other marks, and drops what was asked with older ones', async () => {
     const { house, c } = await page({ swingId: 's1' });

@@ -149,18 +149,42 @@ describe('a swing read', () => {
     it('lets an instructor overrule with a reason, and take it back', async () => {
       const c = await openHouse().show(Reading, about({}));
       const said: unknown[] = [];
-      c.component.overruled.subscribe((o) => said.push(o));
+      c.component.said.subscribe((o) => said.push(o));
       await c.press('I see it otherwise …');
       const box = c.all('input[name=reason]')[0] as HTMLInputElement;
       box.value = 'A punch was asked for.';
       c.all('form')[0]!.dispatchEvent(new Event('submit'));
-      expect(said).toEqual([[jasmine.objectContaining({ fault: 'hangs-back', reason: 'A punch was asked for.' })]]);
+      const reason = jasmine.objectContaining({ fault: 'hangs-back', reason: 'A punch was asked for.' });
+      expect(said).toEqual([{ overruled: [reason] }]);
       await c.set({
         swing: swing(1, { overruled: [{ fault: 'hangs-back', reason: 'A punch was asked for.', at: '' }] }),
       });
       expect(c.text()).toContain('Overruled: hangs back – A punch was asked for.');
       await c.press('Take back');
-      expect(said[1]).toEqual([]);
+      expect(said[1]).toEqual({ overruled: [] });
+    });
+    it('lets an instructor confirm what is found; who overrules it says that no more', async () => {
+      const c = await openHouse().show(Reading, about({}));
+      const said: { confirmed?: unknown; overruled?: unknown }[] = [];
+      c.component.said.subscribe((o) => said.push(o));
+      await c.press('Yes, that is it');
+      const label = { fault: 'hangs-back', pattern: 'common-ground' };
+      expect(said[0]).toEqual({ confirmed: [jasmine.objectContaining(label)] });
+      const healthy = { fault: 'healthy', pattern: 'common-ground', at: '2026-11-01T10:00:00.000Z' };
+      const confirmed = [{ ...label, at: '2026-11-20T10:00:00.000Z' }];
+      await c.set({ swing: swing(1, { confirmed }) });
+      expect(c.text()).toContain('Confirmed: hangs back – 20 November 2026');
+      expect(c.text()).not.toContain('Yes, that is it');
+      await c.press('Take back');
+      expect(said[1]).toEqual({ confirmed: [] });
+      await c.press('I see it otherwise …');
+      (c.all('input[name=reason]')[0] as HTMLInputElement).value = 'A punch.';
+      c.all('form')[0]!.dispatchEvent(new Event('submit'));
+      expect(said[2]!.confirmed).toEqual([]);
+      // who finds a fault says no more that the swing is healthy
+      await c.set({ swing: swing(1, { confirmed: [healthy] }) });
+      await c.press('Yes, that is it');
+      expect(said[3]).toEqual({ confirmed: [jasmine.objectContaining(label)] });
     });
     it('calls a judgement on fewer than three swings tentative', async () => {
       const c = await openHouse().show(Reading, about({ swing: swing(1), rack: [swing(1)] }));

@@ -4,7 +4,7 @@ import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { Store } from '@ngrx/store';
 import { alike, setName } from '@vilko/contract/sets';
 import type { Standard } from '@vilko/contract/standard';
-import type { Lesson, Overruled, SwingHead } from '@vilko/contract/swing';
+import type { Lesson, SwingChange, SwingHead } from '@vilko/contract/swing';
 import { EVENT_NAMES, type EventName } from '@vilko/core/events/event';
 import type { MeasureId } from '@vilko/core/measures/registry';
 import { unjudgedWords } from '@vilko/core/words/findings';
@@ -19,6 +19,7 @@ import { sentenceOf } from '../../state/sentences';
 import { judged } from '../../workers/judged';
 import type { ReadRequest, ReadView } from '../../workers/read-view';
 import { SwingReader } from '../../workers/swing-reader';
+import { findingIn, toggleConfirmed } from './confirmed';
 import { placeWords, toImpactWords } from './cursor-words';
 import { findingMoment } from './finding-moment';
 
@@ -175,6 +176,23 @@ export const ReadStore = signalStore(
       },
     };
   }),
+  withMethods((store, bus = inject(Store)) => {
+    /** Keeps what the instructor says of what is found. */
+    const say = (change: Pick<SwingChange, 'confirmed' | 'overruled'>): void => {
+      const s = store.swing();
+      if (s) bus.dispatch(LessonActions.changeSwing({ id: s.id, change }));
+    };
+    return {
+      say,
+      /** Says of what is found that it is so, or takes that back. */
+      confirm(): void {
+        const [v, s] = [store.view(), store.swing()];
+        if (!v || !s || !judgedHere(s)) return;
+        const now = { fault: findingIn(v), pattern: v.comparison.pattern };
+        say({ confirmed: toggleConfirmed(s.confirmed, now) });
+      },
+    };
+  }),
   withMethods((store, bus = inject(Store), reader = inject(SwingReader)) => {
     const change = (change: Parameters<typeof LessonActions.changeSwing>[0]['change']): void => {
       const s = store.swing();
@@ -218,7 +236,6 @@ export const ReadStore = signalStore(
       star(s: SwingHead): void {
         bus.dispatch(LessonActions.changeSwing({ id: s.id, change: { starred: !s.starred } }));
       },
-      overrule: (overruled: Overruled[]) => change({ overruled }),
       remove(): void {
         const s = store.swing();
         if (s) bus.dispatch(LessonActions.deleteSwing({ id: s.id }));

@@ -3,7 +3,7 @@ import { capital } from '@vilko/core/words/case';
 import { RouterLink } from '@angular/router';
 import type { ClubFindings } from '@vilko/contract/judgement';
 import { alike } from '@vilko/contract/sets';
-import type { Overruled, SwingHead } from '@vilko/contract/swing';
+import type { SwingChange, SwingHead } from '@vilko/contract/swing';
 import { ballAnswer } from '@vilko/core/faults/ball';
 import { faultOf } from '@vilko/core/faults/catalogue';
 import { readFace, readLoft } from '@vilko/core/faults/face';
@@ -27,17 +27,18 @@ import {
 import { mayBeginRun } from '../../drawing/rack/runs';
 import type { ReadView } from '../../workers/read-view';
 import { PersonQuestion } from '../person/person-question';
+import { findingIn } from './confirmed';
 import { DrillOffer } from './drill-offer';
 import { Evidence } from './evidence';
+import { FindingSaid } from './finding-said';
 import { ISee } from './i-see';
-import { Overrule } from './overrule';
 import { HouseDrills } from '../../state/house-drills';
 
 /** The judgement in words: because – so – ball, its evidence, and what would make it go away. */
 @Component({
   selector: 'vk-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrillOffer, Evidence, ISee, Overrule, PersonQuestion, RouterLink],
+  imports: [DrillOffer, Evidence, FindingSaid, ISee, PersonQuestion, RouterLink],
   host: { class: 'block min-h-0 overflow-y-auto pr-1' },
   template: `
     <div class="flex items-baseline justify-between pt-1">
@@ -106,7 +107,12 @@ import { HouseDrills } from '../../state/house-drills';
         @if (m.mayComeFrom.length) {
           <p class="mt-1 text-ink2">This device cannot say whether it comes from: {{ names(m.mayComeFrom) }}.</p>
         }
-        <vk-overrule [fault]="m.fault" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
+        <vk-finding-said
+          [finding]="finding()"
+          [swing]="swing()"
+          [pattern]="view().comparison.pattern"
+          (said)="said.emit($event)"
+        />
       </section>
       <section class="mt-4 border-t border-rules pt-3">
         <vk-drill-offer
@@ -125,7 +131,12 @@ import { HouseDrills } from '../../state/house-drills';
       <p class="mt-2 text-15 text-ink2">
         {{ judged() }}
       </p>
-      <vk-overrule [fault]="null" [overruled]="swing().overruled" (changed)="overruled.emit($event)" />
+      <vk-finding-said
+        [finding]="finding()"
+        [swing]="swing()"
+        [pattern]="view().comparison.pattern"
+        (said)="said.emit($event)"
+      />
     }
     @if (ofSet(); as set) {
       <section class="mt-4 border-t border-rules pt-3">
@@ -236,7 +247,8 @@ export class Reading {
   readonly patternChosen = output<string>();
   readonly schoolsAsked = output();
   readonly whatIfAsked = output();
-  readonly overruled = output<Overruled[]>();
+  /** What the instructor says of the finding. */
+  readonly said = output<Pick<SwingChange, 'confirmed' | 'overruled'>>();
   /** A run is to begin with this swing, or no more. */
   readonly runToggled = output();
   /** Runs are to begin where the swings show it. */
@@ -254,6 +266,7 @@ export class Reading {
       .findings.filter((f) => f.consequenceOf === main?.fault)
       .flatMap((f) => faultOf(f.fault) ?? []);
   });
+  protected readonly finding = computed(() => findingIn(this.view()));
   protected readonly counted = counted;
   protected readonly others = computed(() => this.view().findings.filter((f) => !f.main));
   protected readonly foundIds = computed(() => this.view().findings.map((f) => f.fault));

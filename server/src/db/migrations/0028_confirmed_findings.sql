@@ -1,0 +1,1 @@
+ALTER TABLE "swings" ADD COLUMN "confirmed" jsonb DEFAULT '[]'::jsonb NOT NULL;
