@@ -62,6 +62,36 @@ test('the reading room is walked by keys alone: every exercise, asked, said how 
   expect(await serious(page)).toEqual([]);
 });
 
+test('what was confirmed in Read is read here without a name, by keys alone', async ({ page }) => {
+  await page.goto('/lesson/lesson-tove/read');
+  const reading = page.getByRole('complementary', { name: 'Reading' }).or(page.locator('vk-reading'));
+  await expect(reading).toContainText(/Because|No fault is found/);
+  const confirmed = reading.getByText(/^Confirmed: /);
+  if (await confirmed.count()) await page.keyboard.press('c');
+  await expect(confirmed).toHaveCount(0);
+  await page.keyboard.press('c');
+  await expect(confirmed).toBeVisible();
+  await page.reload();
+  await expect(confirmed).toBeVisible();
+  await page.goto('/office/reading-room');
+  await page.getByRole('button', { name: /^of this house: \d+ confirmed$/ }).press('Enter');
+  await expect(page.getByRole('button', { name: /Same golfer\?/ })).toBeDisabled();
+  expect(await serious(page)).toEqual([]);
+  for (const key of ['1', '4', '7']) {
+    await page.locator('h1').click();
+    await page.keyboard.press(key);
+    await asked(page);
+    await expect(page.getByText(/^This house’s (swing|ball) 1 ·/)).toBeVisible();
+    await expect(page.getByText(/Tove|Maren|Corin|Edvin|Sunniva|Ilse|Jonas|Halvard/)).toHaveCount(0);
+    await page.keyboard.press('1');
+    await page.keyboard.press('7');
+    await expect(page.getByText(/It was confirmed here on \d+ \w+ \d{4}, by somebody/)).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByText(/^\d of 1 right$/)).toBeVisible();
+  }
+});
+
 test('a paper is set, sat once within its time, and its result taken along', async ({ page }) => {
   await page.goto('/office/reading-room');
   await page.getByLabel('Exercise').selectOption('Choose the drill');

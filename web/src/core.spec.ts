@@ -70,6 +70,7 @@ import '../../core/src/practice/target.spec';
 import '../../core/src/reading-room/agreement.spec';
 import '../../core/src/reading-room/first-cause.spec';
 import '../../core/src/reading-room/items.spec';
+import '../../core/src/reading-room/own-swing.spec';
 import '../../core/src/reading-room/paper.spec';
 import '../../core/src/reading-room/rating.spec';
 import '../../core/src/reading-room/score.spec';
@@ -209,6 +210,7 @@ const SUITES = [
   'before the trace',
   'what is true in an item',
   'the panel',
+  'an item from a swing of the house',
   'a paper',
   'a reader’s rating',
   'the score of an answer',

@@ -53,7 +53,7 @@ export function ballAgreesItem({ seed, difficulty: wished }: ItemWish): BallAgre
 const SURE = 0.9;
 
 /** What the rules say of a ball beside the finding that is named. */
-export const vilkoAsksTheBall = ({ fault, ball, club }: BallAgreesItem): Choice => ({
+export const vilkoAsksTheBall = ({ fault, ball, club }: Pick<BallAgreesItem, 'fault' | 'ball' | 'club'>): Choice => ({
   said: ballAnswer(fault, ball, club) === 'the ball agrees' ? BALL_AGREES : BALL_OTHERWISE,
   sure: SURE,
 });

@@ -97,10 +97,10 @@ interface Shown {
  * What is offered: faults that the device can judge, or, where nothing can be told, faults that it cannot.
  * @returns null where this swing on this device does not give the item that was wished
  */
-function optionsOf(
+export function optionsOf(
   rng: Random,
   { kind, fault, pair = [] }: Shown,
-  { cannotJudge }: Judgement,
+  { cannotJudge }: Pick<Judgement, 'cannotJudge'>,
 ): Pick<FirstCauseItem, 'options' | 'truth'> | null {
   const dark = new Set(cannotJudge.map((c) => c.fault));
   const hidden = kind === 'cannot';
@@ -131,7 +131,7 @@ const SURE_CANNOT = 0.9;
 export function vilkoReads({
   judgement: { findings, cannotJudge },
   options,
-}: Pick<FirstCauseItem, 'judgement' | 'options'>): Choice {
+}: { readonly judgement: Pick<Judgement, 'findings' | 'cannotJudge'> } & Pick<FirstCauseItem, 'options'>): Choice {
   const dark = new Set(cannotJudge.map((c) => c.fault));
   const faults = options.filter((o) => o !== HEALTHY_SWING && o !== CANNOT_TELL);
   if (faults.every((f) => dark.has(f))) return { said: CANNOT_TELL, sure: SURE_CANNOT };

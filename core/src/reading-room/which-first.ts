@@ -1,5 +1,6 @@
 import { VilkoError } from '../error.js';
 import { FAULTS } from '../faults/catalogue.js';
+import type { Judgement } from '../faults/judge.js';
 import { random, SIMULATED_FAULTS } from '../golfer/index.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
@@ -48,7 +49,10 @@ const SURE = 0.9;
 const UNSURE = 0.6;
 
 /** Which of the two the rules name: the main finding, else the one that leads to the other. */
-export function vilkoFirst({ judgement: { findings }, options }: WhichFirstItem): Choice {
+export function vilkoFirst({
+  judgement: { findings },
+  options,
+}: { readonly judgement: Pick<Judgement, 'findings'> } & Pick<WhichFirstItem, 'options'>): Choice {
   const main = findings.find((f) => f.main)?.fault;
   if (main && options.includes(main)) return { said: main, sure: SURE };
   const led = findings.find((f) => f.consequenceOf && options.includes(f.fault))?.fault;

@@ -6,18 +6,21 @@ import type { FirstCauseWish } from '@vilko/core/reading-room/first-cause';
 import { itemOf, MAKERS } from '@vilko/core/reading-room/items';
 import { panelSays } from '@vilko/core/reading-room/panel';
 import type { ReadSwing } from '@vilko/core/reading-room/read-swing';
+import type { ReadDevice } from '@vilko/core/reading-room/difficulty';
+import type { OwnExercise } from '@vilko/core/reading-room/own-exercises';
 import { apartBy } from '@vilko/core/reading-room/same-golfer';
 import { swingTraces } from '@vilko/core/traces/swing-traces';
 import { type ReadView, viewOf } from './read-view';
+import { ownShown, type OwnWish } from './own-shown';
 import type { ShownBase, ShownItem, ShownSwing } from './shown-item';
 
 /** What is wished for, under a number by which its answer is known. */
-export interface ItemQuestion {
-  readonly id: number;
-  readonly exercise: Exercise;
-  readonly wish: FirstCauseWish;
-}
-export type ItemAnswer = { readonly id: number } & ({ readonly item: ShownItem } | { readonly refused: string });
+export type ItemQuestion = { readonly id: number } & (
+  | { readonly exercise: Exercise; readonly wish: FirstCauseWish }
+  | { readonly exercise: OwnExercise; readonly own: OwnWish }
+);
+/** Null: the swing does not give such an item. */
+export type ItemAnswer = { readonly id: number } & ({ readonly item: ShownItem | null } | { readonly refused: string });
 
 const PATTERN = 'common-ground';
 
@@ -27,7 +30,7 @@ function viewedAs({ deep, recording, handed, club }: ReadSwing, id: string): Rea
     options: { handed, ...(recording.stated?.stature ? { stature: recording.stated.stature } : {}) },
   });
 }
-const swingOf = (s: ReadSwing, id: string): ShownSwing => ({
+const swingOf = (s: ReadSwing, id: string): ShownSwing<ReadDevice> => ({
   ...{ device: s.device, handed: s.handed, club: s.club, view: viewedAs(s, id) },
 });
 
@@ -38,6 +41,7 @@ function baseOf<E extends Exercise>(exercise: E, wish: FirstCauseWish) {
   const base: ShownBase = {
     ...{ seed, difficulty, options, truth, vilko: MAKERS[exercise].vilko?.(item) ?? null },
     panel: options.length ? panelSays(item) : [],
+    own: null,
   };
   return { item, base };
 }
@@ -88,9 +92,13 @@ const SHOWN: { readonly [E in Exercise]: (wish: FirstCauseWish) => ShownItem } =
   },
 };
 
-addEventListener('message', ({ data: { id, exercise, wish } }: MessageEvent<ItemQuestion>) => {
+addEventListener('message', ({ data: q }: MessageEvent<ItemQuestion>) => {
+  const { id } = q;
   try {
-    postMessage({ id, item: SHOWN[exercise](wish) } satisfies ItemAnswer);
+    postMessage({
+      id,
+      item: 'own' in q ? ownShown(q.exercise, q.own) : SHOWN[q.exercise](q.wish),
+    } satisfies ItemAnswer);
   } catch (e) {
     const refused = e instanceof VilkoError ? e.message : 'no swing could be made';
     postMessage({ id, refused } satisfies ItemAnswer);

@@ -1,8 +1,12 @@
 import { Injectable } from '@angular/core';
 import type { Exercise } from '@vilko/core/reading-room/exercise';
 import type { FirstCauseWish } from '@vilko/core/reading-room/first-cause';
+import type { OwnExercise } from '@vilko/core/reading-room/own-exercises';
 import type { ItemAnswer, ItemQuestion } from './item.worker';
+import type { OwnWish } from './own-shown';
 import type { ShownItem } from './shown-item';
+
+type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
 
 /** Makes what is to be read, off the main thread. */
 @Injectable({ providedIn: 'root' })
@@ -11,7 +15,18 @@ export class Items {
   private last = 0;
 
   /** @throws Error with a sentence when none could be made */
-  make(exercise: Exercise, wish: FirstCauseWish): Promise<ShownItem> {
+  async make(exercise: Exercise, wish: FirstCauseWish): Promise<ShownItem> {
+    return (await this.ask({ exercise, wish }))!;
+  }
+  /**
+   * One from a swing of the house; null where it gives none.
+   * @throws Error with a sentence when the swing cannot be read
+   */
+  own(exercise: OwnExercise, own: OwnWish): Promise<ShownItem | null> {
+    return this.ask({ exercise, own });
+  }
+
+  private ask(question: WithoutId<ItemQuestion>): Promise<ShownItem | null> {
     const worker = (this.worker ??= new Worker(new URL('./item.worker', import.meta.url), { type: 'module' }));
     const id = ++this.last;
     return new Promise((resolve, reject) => {
@@ -22,7 +37,7 @@ export class Items {
         else reject(new Error(data.refused));
       };
       worker.addEventListener('message', heard);
-      worker.postMessage({ id, exercise, wish } satisfies ItemQuestion);
+      worker.postMessage({ id, ...question } satisfies ItemQuestion);
     });
   }
 }

@@ -1,28 +1,32 @@
 import type { BallReadings } from '@vilko/core/faults/ball';
 import type { Figure } from '@vilko/core/golfer/figure';
 import type { MeasureId } from '@vilko/core/measures/registry';
-import type { DrillPupil } from '@vilko/core/reading-room/drill-reasons';
 import type { ReadDevice } from '@vilko/core/reading-room/difficulty';
+import type { DrillPupil } from '@vilko/core/reading-room/drill-reasons';
 import type { PanelAnswer } from '@vilko/core/reading-room/panel';
 import type { Choice } from '@vilko/core/reading-room/score';
+import type { DeviceKind } from '@vilko/core/recording/device-kinds';
 import type { ClubClass, Handed } from '@vilko/core/recording/recording';
 import type { ReadView } from './read-view';
 
 /** What is known of every item. */
 export interface ShownBase {
   readonly seed: number;
-  readonly difficulty: number;
+  /** Points; null: nobody knows, of a swing of the house. */
+  readonly difficulty: number | null;
   /** Empty where a number is said. */
   readonly options: readonly string[];
   readonly truth: string;
   /** What Vilko itself says; null where it has nothing to go by. */
   readonly vilko: Choice | null;
   readonly panel: readonly PanelAnswer[];
+  /** Of a swing of the house, and when somebody said what it is; null: a simulated golfer made it. */
+  readonly own: { readonly swing: string; readonly at: string } | null;
 }
 
 /** A swing as it is drawn. */
-export interface ShownSwing {
-  readonly device: ReadDevice;
+export interface ShownSwing<D extends DeviceKind = DeviceKind> {
+  readonly device: D;
   readonly handed: Handed;
   readonly club: ClubClass;
   readonly view: ReadView;
@@ -60,7 +64,7 @@ export interface ShownSets extends ShownBase {
 }
 export interface ShownTwoSwings extends ShownBase {
   readonly exercise: 'same-golfer';
-  readonly swings: readonly [ShownSwing, ShownSwing];
+  readonly swings: readonly [ShownSwing<ReadDevice>, ShownSwing<ReadDevice>];
   /** Worths by which they differ on average in what a club changes little. */
   readonly apart: number;
 }

@@ -34,7 +34,10 @@ export interface ItemRead {
   readonly options: number;
   /** Part of guesses that are right. */
   readonly chance: number;
-  readonly difficulty: number;
+  /** Points; null: of a swing of the house, of which nobody knows. */
+  readonly difficulty: number | null;
+  /** The swing of the house that it was; none: a simulated golfer made it. */
+  readonly own?: string | undefined;
   /** The pair it was shown for, if it came back. */
   readonly pair: string | null;
 }
@@ -79,11 +82,14 @@ function stored(): ItemRead[] {
 
 /** What all answers to an exercise say of a reader. */
 export function readerOf(reads: readonly ItemRead[]) {
+  const rated = reads.flatMap(({ difficulty, ...r }) => (difficulty === null ? [] : [{ ...r, difficulty }]));
   const sure = reads.flatMap((r) => (r.answer ? [{ sure: r.answer.sure, right: isRight(r) }] : []));
   const numbers = reads.flatMap((r) => r.number ?? []);
   return {
     n: reads.length,
-    rating: ratingOf(reads.map((r) => ({ difficulty: r.difficulty, chance: r.chance, right: isRight(r) }))),
+    /** Items whose difficulty is known: the rating stands on them. */
+    rated: rated.length,
+    rating: ratingOf(rated.map((r) => ({ difficulty: r.difficulty, chance: r.chance, right: isRight(r) }))),
     calibration: calibration(sure),
     lean: lean(sure),
     confused: confusedPairs(reads.flatMap((r) => (r.answer ? [{ truth: r.truth, said: r.answer.said }] : []))),
@@ -127,7 +133,12 @@ export class Answers {
 /** How many of a session's items were right, its scores, and what would be expected of such a reader. */
 export function sessionOf(reads: readonly ItemRead[], points: number) {
   const right = reads.filter(isRight).length;
-  const expected = reads.reduce((s, { difficulty, chance }) => s + likelyRight(points, { difficulty, chance }), 0);
+  // nobody knows how hard a swing of the house is
+  const expected = reads.reduce<number | null>(
+    (s, { difficulty, chance }) =>
+      s === null || difficulty === null ? null : s + likelyRight(points, { difficulty, chance }),
+    0,
+  );
   const bits = reads.reduce((s, r) => s + bitsOf(r), 0);
   const numbers = reads.flatMap((r) => r.number ?? []);
   const worths = numbers.reduce((s, x) => s + intervalScore(x, x.truth, x.worth), 0) / Math.max(1, numbers.length);

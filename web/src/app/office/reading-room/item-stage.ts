@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { shippedDrill } from '@vilko/core/drills/shelf';
+import type { ReadDevice } from '@vilko/core/reading-room/difficulty';
 import { FILM_RATE } from '@vilko/core/reading-room/film-rate';
 import { capital } from '@vilko/core/words/case';
 import { measureRow } from '@vilko/core/measures/registry';
@@ -13,11 +14,11 @@ import { Track } from '../../drawing/track/track';
 import { TrialPlot } from '../../drawing/trials/trial-plot';
 import { PlainWords } from '../../drawing/words/plain-words';
 import { settingsFeature } from '../../state/settings';
-import type { ShownSets, ShownSwing, ShownTwoSwings } from '../../workers/shown-item';
+import type { ShownSets, ShownTwoSwings } from '../../workers/shown-item';
 import { Session } from './session';
 
 /** Where two Scores stand beside each other there is room for a few staves: what tells most on a device. */
-const FEW: Readonly<Record<ShownSwing['device'], readonly StaveName[]>> = {
+const FEW: Readonly<Record<ReadDevice, readonly StaveName[]>> = {
   plates: ['share', 'sideways', 'vertical'],
   'mat-plates': ['share', 'sideways', 'vertical'],
   mat: ['share', 'toes', 'speed'],

@@ -10,9 +10,17 @@ import { type DrillPupil, reasonAgainst } from '@vilko/core/reading-room/drill-r
 import { CANNOT_TELL, HEALTHY_SWING } from '@vilko/core/reading-room/options';
 import { amount, counted } from '@vilko/core/words/amounts';
 import { capital, ended, lower } from '@vilko/core/words/case';
+import { dateText } from '@vilko/core/words/dates';
 import { faultName } from '@vilko/core/words/findings';
 import type { ReadView } from '../../workers/read-view';
-import type { ShownBall, ShownFilm, ShownItem, ShownSets, ShownTwoSwings } from '../../workers/shown-item';
+import type {
+  ShownBall,
+  ShownFilm,
+  ShownFirstCause,
+  ShownItem,
+  ShownSets,
+  ShownTwoSwings,
+} from '../../workers/shown-item';
 
 /** Options that are no faults and no drills. */
 const SAID: Readonly<Record<string, string>> = {
@@ -54,9 +62,11 @@ export function evidenceFor(view: ReadView, fault: string) {
 const looksOf = (fault: string): string => capital(ended(faultOf(fault)?.looks ?? ''));
 
 /** Why it was that, in one sentence, from the fault's own words or from what the device cannot say. */
-function causeWords(truth: string, view: ReadView, options: readonly string[]): string {
+function causeWords({ truth, view, options, own }: ShownFirstCause): string {
   if (truth === HEALTHY_SWING)
-    return 'Everything that is offered lies within what is healthy here: the swing was drawn from the healthy spread.';
+    return own
+      ? 'Nothing was to be found in it.'
+      : 'Everything that is offered lies within what is healthy here: the swing was drawn from the healthy spread.';
   if (truth !== CANNOT_TELL) return looksOf(truth);
   const why = view.cannotJudge.find((c) => options.includes(c.fault));
   return `None of what is offered shows on this device${why ? `: ${why.reason}` : ''}.`;
@@ -132,7 +142,7 @@ export const drillAnswer = (id: string, pupil: DrillPupil): string => {
 export function whyWords(i: ShownItem, toPupil = false): string {
   switch (i.exercise) {
     case 'first-cause':
-      return causeWords(i.truth, i.view, i.options);
+      return causeWords(i);
     case 'say-number':
       return capital(ended(measureRow(i.measure).definition));
     case 'before-trace':
@@ -162,14 +172,19 @@ export const litFault = (i: ShownItem): string | null =>
       ? i.fault
       : null;
 
-/** What others said of an item: the panel, the beginner first, and Vilko. */
-export function othersWords({ vilko, panel, truth }: Pick<ShownItem, 'vilko' | 'panel' | 'truth'>): string {
-  if (!panel.length) return '';
-  const right = panel.filter((p) => p.said === truth).length;
-  const [first] = panel;
-  const beginner = `${capital(first!.name)} would say: ${optionName(first!.said)}; of ${counted(panel.length, 'simulated reader')} ${right} would be right.`;
+/** Who says what a swing of the house is: it was confirmed by somebody who knew what Vilko found. */
+const confirmedWords = ({ own }: ShownItem): string =>
+  own ? `It was confirmed here on ${dateText(own.at)}, by somebody who had seen Vilko’s reading.` : '';
+
+/** What others said of an item: Vilko, and the panel, the beginner first, or who taught. */
+export function othersWords(i: ShownItem): string {
+  const { vilko, panel, truth } = i;
+  if (i.exercise === 'say-number') return '';
   const own = vilko
     ? `Vilko said: ${optionName(vilko.said)}.`
     : 'Vilko reads the ground alone, and had nothing to go by.';
-  return `${own} ${beginner}`;
+  const [first] = panel;
+  if (!first) return `${own} ${confirmedWords(i)}`;
+  const right = panel.filter((p) => p.said === truth).length;
+  return `${own} ${capital(first.name)} would say: ${optionName(first.said)}; of ${counted(panel.length, 'simulated reader')} ${right} would be right.`;
 }

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { patternOf } from '@vilko/core/patterns/library';
 import { type Asked, type Exercise, EXERCISES } from '@vilko/core/reading-room/exercise';
+import type { ReadDevice } from '@vilko/core/reading-room/difficulty';
 import { firstCauseItem, vilkoReads } from '@vilko/core/reading-room/first-cause';
 import { itemOf, MAKERS } from '@vilko/core/reading-room/items';
 import { type Paper, paperCode, paperItem, readPaper } from '@vilko/core/reading-room/paper';
@@ -54,7 +55,7 @@ describe('the reading room', () => {
       ...{ id: `item ${seed}`, club, by: { pattern: patternOf('common-ground') }, options: { handed, stature: 1.75 } },
       marks: {},
     });
-    const asked = { seed, options, truth, difficulty, vilko: vilkoReads(item), panel: panelSays(item) };
+    const asked = { seed, options, truth, difficulty, vilko: vilkoReads(item), panel: panelSays(item), own: null };
     return { exercise: 'first-cause', ...asked, device, handed, club, view, pair: null };
   };
   let first: ShownFirstCause;
@@ -159,9 +160,9 @@ describe('the other exercises', () => {
     const { options, truth, difficulty }: Asked = item;
     const vilko = MAKERS[exercise].vilko?.(item) ?? null;
     const panel = options.length ? panelSays({ seed, options, truth, difficulty }) : [];
-    return { item, base: { seed, options, truth, difficulty, vilko, panel } };
+    return { item, base: { seed, options, truth, difficulty, vilko, panel, own: null } };
   };
-  const drawn = ({ deep, device, handed, club }: ReadSwing): ShownSwing => ({
+  const drawn = ({ deep, device, handed, club }: ReadSwing): ShownSwing<ReadDevice> => ({
     ...{ device, handed, club },
     view: viewOf(swingTraces(deep, 0), {
       ...{ id: 'item', club, by: { pattern: patternOf('common-ground') }, options: { handed, stature: 1.75 } },
@@ -336,7 +337,7 @@ describe('the other exercises', () => {
 describe('a paper in the reading room', () => {
   const pupil = (seed: number): ShownItem => {
     const { options, truth, difficulty, pupil } = itemOf('choose-drill', { seed, difficulty: 1400 });
-    return { exercise: 'choose-drill', seed, options, truth, difficulty, vilko: null, panel: [], pupil };
+    return { exercise: 'choose-drill', seed, options, truth, difficulty, vilko: null, panel: [], own: null, pupil };
   };
   beforeEach(() => localStorage.removeItem('vilko.papers'));
   afterAll(() => localStorage.removeItem('vilko.papers'));

@@ -5,6 +5,7 @@ import { capital } from '@vilko/core/words/case';
 import { Keys } from '../../shell/keys';
 import { ItemQuestion } from './item-question';
 import { ItemStage } from './item-stage';
+import { OwnSwings } from './own-swings';
 import { PaperDesk } from './paper-desk';
 import { PaperResult } from './paper-result';
 import { Session } from './session';
@@ -18,7 +19,7 @@ const STEP = 0.01;
   selector: 'vk-reading-room',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ItemQuestion, ItemStage, PaperDesk, PaperResult, SessionEnd],
-  providers: [Session],
+  providers: [OwnSwings, Session],
   host: { class: 'flex h-full min-h-0 flex-col' },
   template: `
     <div class="flex min-h-[52px] shrink-0 items-center gap-5 border-b border-rules px-4">
@@ -55,10 +56,11 @@ const STEP = 0.01;
 export class ReadingRoom {
   protected readonly session = inject(Session);
   protected readonly reading = computed(() => this.session.begun() && !this.session.over());
-  protected readonly shownAt = computed(
-    () =>
-      `${capital(this.session.words().one)} ${this.session.reads().length + (this.session.read() ? 0 : 1)}${this.ofPaper()}`,
-  );
+  protected readonly shownAt = computed(() => {
+    const nth = this.session.reads().length + (this.session.read() ? 0 : 1);
+    const { one } = this.session.words();
+    return `${this.session.item()?.own ? `This house’s ${one}` : capital(one)} ${nth}${this.ofPaper()}`;
+  });
   /** When the paper was begun that was once said to be handed in: said twice it is. */
   private readonly handing = signal<string | null>(null);
   protected readonly ends = computed(() => {

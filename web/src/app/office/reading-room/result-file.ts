@@ -21,7 +21,7 @@ const Read = z.object({
   vilko: z.string().max(80).nullable(),
   options: z.int().min(0),
   chance: z.number().min(0).max(1),
-  difficulty: z.number(),
+  difficulty: z.number().nullable(),
   pair: z.string().max(200).nullable(),
 });
 

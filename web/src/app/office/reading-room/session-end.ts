@@ -4,6 +4,7 @@ import { counted } from '@vilko/core/words/amounts';
 import { Answers, readerOf } from './answers';
 import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { optionName } from './item-words';
+import { OwnSwings } from './own-swings';
 import { Session } from './session';
 
 const SHOWN = 4;
@@ -21,10 +22,33 @@ const KNOWN = 10;
       <p>{{ told() }}</p>
     } @else {
       <p class="max-w-[820px]">
-        Ten minutes of one exercise, on swings whose truth is known: a simulated golfer made them. Say what you read,
-        and how sure you are: being sure and right gives most, being sure and wrong costs more than not knowing.
+        Ten minutes of one exercise, on swings whose truth is known. Say what you read, and how sure you are: being sure
+        and right gives most, being sure and wrong costs more than not knowing.
       </p>
     }
+    <div class="mt-3 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-15">
+      <span class="text-ink2">Swings</span>
+      <span class="flex gap-1" role="group" aria-label="Whose swings are read">
+        <button
+          class="plain-button min-h-11 px-4"
+          [class.is-on]="!session.own()"
+          [attr.aria-pressed]="!session.own()"
+          (click)="session.readFrom(false)"
+        >
+          of simulated golfers
+        </button>
+        <button
+          class="plain-button min-h-11 px-4"
+          [class.is-on]="session.own()"
+          [attr.aria-pressed]="session.own()"
+          [disabled]="!house.n()"
+          (click)="session.readFrom(true)"
+        >
+          {{ ofHouse() }}
+        </button>
+      </span>
+      <span class="min-w-[320px] max-w-[720px] flex-1 leading-5 text-ink2">{{ whose() }}</span>
+    </div>
     <button class="main-button mt-3 min-h-11 px-6 text-18" (click)="session.begin()">
       {{ session.summary() ? 'Ten more minutes' : 'Begin: ' + name() }} <span class="figures font-normal">Enter</span>
     </button>
@@ -35,7 +59,8 @@ const KNOWN = 10;
           @for (e of list(); track e.id) {
             <li class="border-t border-rules">
               <button
-                class="flex min-h-11 w-full items-baseline gap-3 py-1.5 text-left hover:bg-sheet"
+                class="flex min-h-11 w-full items-baseline gap-3 py-1.5 text-left hover:bg-sheet disabled:opacity-50"
+                [disabled]="!session.offers(e.id)"
                 (click)="session.begin(e.id, false)"
               >
                 <span class="figures w-4 shrink-0 text-ink2">{{ e.key }}</span>
@@ -122,6 +147,7 @@ const KNOWN = 10;
 export class SessionEnd {
   protected readonly session = inject(Session);
   protected readonly answers = inject(Answers);
+  protected readonly house = inject(OwnSwings);
   protected readonly sure = signal(false);
   protected readonly toPupil = PUPIL_WORDS;
   protected readonly name = computed(() => this.session.words().name);
@@ -134,10 +160,28 @@ export class SessionEnd {
   protected readonly told = computed(() => {
     const { n, bits, expected, exercise, worths, covered } = this.session.summary()!;
     if (this.session.gentle()) return 'Nothing of it is kept.';
-    const usual = `${expected.toFixed(1)} right would be usual for you on ${this.manyOf(2)} as hard as these.`;
+    const all = this.session.allRead() ? ' No other swing of this house can be asked about here.' : '';
+    const usual =
+      expected === null
+        ? `how hard these are nobody knows: your rating stays as it is.${all}`
+        : `${expected.toFixed(1)} right would be usual for you on ${this.manyOf(2)} as hard as these.`;
     if (exercise === 'say-number')
       return `Your intervals cover ${covered} of ${n}, where four of five are meant; ${worths.toFixed(1)} worths lost on each, the less the better; ${usual}`;
     return `${Math.abs(bits).toFixed(1)} bits ${bits < 0 ? 'less' : 'more'} than who knows nothing, in ${n} ${this.manyOf(n)}; ${usual}`;
+  });
+  protected readonly ofHouse = computed(() => {
+    const n = this.house.n();
+    return n === null ? 'of this house' : `of this house: ${n} confirmed`;
+  });
+  protected readonly whose = computed(() => {
+    if (this.house.refused()) return this.house.refused()!;
+    if (this.session.allRead() && !this.session.summary())
+      return 'No swing of this house can be asked about in this exercise: nothing of the kind was confirmed yet.';
+    if (this.session.own())
+      return 'Shown without names. What they show was confirmed by somebody who had seen Vilko’s reading, so Vilko does better on them than it may deserve.';
+    return this.house.n() === 0
+      ? 'The house has none yet: in Read, C on a finding says that it is so, and its swing can be read here.'
+      : '';
   });
   protected readonly bins = computed(() =>
     this.reader().calibration.map((b) => ({
@@ -163,7 +207,7 @@ export class SessionEnd {
       .map((p) => `${optionName(p.a)} and ${optionName(p.b)}: ${p.mixed} of ${p.shown}`),
   );
   protected readonly rating = computed(() => {
-    const { n, rating } = this.reader();
+    const { rated: n, rating } = this.reader();
     return n < KNOWN
       ? `Your rating stands after ${KNOWN} ${this.manyOf(KNOWN)}; this is ${n}.`
       : `Your rating: ${Math.round(rating.points)} points, ± ${Math.round(1.96 * rating.sd)}, after ${n} ${this.manyOf(n)}.`;
@@ -180,7 +224,8 @@ export class SessionEnd {
     return n === 1 ? one : one === 'pair of sets' ? 'pairs of sets' : `${one}s`;
   }
   private ratingShort(exercise: Exercise): string {
-    const { n, rating } = readerOf(this.answers.of(exercise));
+    if (!this.session.offers(exercise)) return 'simulated alone';
+    const { rated: n, rating } = readerOf(this.answers.of(exercise));
     if (n === 0) return 'not yet';
     return n < KNOWN ? `${n} of ${KNOWN} read` : `${Math.round(rating.points)} ± ${Math.round(1.96 * rating.sd)}`;
   }

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, type OnDestroy, signal } from '@angular/c
 import type { MeasureId } from '@vilko/core/measures/registry';
 import { tellingDifficulty } from '@vilko/core/reading-room/rating';
 import type { Exercise } from '@vilko/core/reading-room/exercise';
+import { isOwnExercise } from '@vilko/core/reading-room/own-exercises';
 import { FIRST_CAUSE_OPTIONS } from '@vilko/core/reading-room/options';
 import { type Choice, MOST_SURE } from '@vilko/core/reading-room/score';
 import { HALVES } from '@vilko/core/reading-room/number-options';
@@ -15,6 +16,7 @@ import type { ShownItem } from '../../workers/shown-item';
 import { Answers, type ItemRead, sessionOf } from './answers';
 import { EXERCISE_WORDS, PUPIL_WORDS } from './exercise-words';
 import { evidenceFor, litFault } from './item-words';
+import { OwnSwings } from './own-swings';
 import { Papers, type Sitting } from './papers';
 
 /** A session, ms. */
@@ -44,7 +46,12 @@ export class Session implements OnDestroy {
   private readonly items = inject(Items);
   private readonly answers = inject(Answers);
   private readonly papers = inject(Papers);
+  private readonly ownSwings = inject(OwnSwings);
   readonly exercise = signal<Exercise>('first-cause');
+  /** Swings of the house are read, not those of a simulated golfer. */
+  readonly own = signal(false);
+  /** No other swing of the house gives such an item. */
+  readonly allRead = signal(false);
   /** For a pupil: in plain words, nothing is asked twice, and nothing is kept. */
   readonly gentle = signal(false);
   /** The paper that is sat; null: practice. */
@@ -69,7 +76,7 @@ export class Session implements OnDestroy {
   readonly reads = signal<readonly ItemRead[]>([]);
   private readonly endsAt = signal(0);
   private readonly now = signal(Date.now());
-  private coming: Promise<ShownItem> | null = null;
+  private coming: Promise<ShownItem | null> | null = null;
   /** Counts what was asked for: only the last of it is shown. */
   private turn = 0;
   private readonly timer = setInterval(() => this.tick(), 1000);
@@ -97,7 +104,19 @@ export class Session implements OnDestroy {
     this.playing.set(false);
   }
 
+  /** Whose swings are read from now on; what is known of simulated ones alone is not offered of the house's. */
+  readFrom(own: boolean): void {
+    this.coming = null;
+    this.own.set(own);
+    this.reads.set([]);
+    if (own && !isOwnExercise(this.exercise())) this.exercise.set('first-cause');
+  }
+  /** Whether an exercise can be begun on the swings that are chosen. */
+  offers(exercise: Exercise): boolean {
+    return !this.own() || isOwnExercise(exercise);
+  }
   begin(exercise = this.exercise(), gentle = this.gentle()): void {
+    if (!gentle && !this.offers(exercise)) return;
     if (exercise !== this.exercise() || gentle !== this.gentle()) this.coming = null;
     this.exercise.set(exercise);
     this.gentle.set(gentle);
@@ -160,7 +179,7 @@ export class Session implements OnDestroy {
     // what was still being made for another exercise is not shown in this one
     const mine = ++this.turn;
     made.then(
-      (item) => mine === this.turn && this.show(item),
+      (item) => mine === this.turn && (item ? this.show(item) : this.noneLeft()),
       (e: unknown) => mine === this.turn && this.refused.set(`${(e as Error).message}.`),
     );
   }
@@ -190,6 +209,7 @@ export class Session implements OnDestroy {
 
   private start(lasts: number): void {
     this.result.set(null);
+    this.allRead.set(false);
     this.begun.set(true);
     this.over.set(false);
     this.reads.set([]);
@@ -201,6 +221,10 @@ export class Session implements OnDestroy {
   private tick(): void {
     this.now.set(Date.now());
     if (this.sitting() && this.leftMs() === 0) this.end();
+  }
+  private noneLeft(): void {
+    this.allRead.set(true);
+    this.end();
   }
   private show(item: ShownItem): void {
     this.item.set(item);
@@ -216,7 +240,7 @@ export class Session implements OnDestroy {
     const read: ItemRead = {
       ...{ at: new Date().toISOString(), day: today(), exercise: i.exercise, seed: i.seed, truth: i.truth },
       ...{ answer, number, vilko: i.vilko?.said ?? null, options: i.options.length, chance },
-      ...{ difficulty: i.difficulty, pair },
+      ...{ difficulty: i.difficulty, pair, own: i.own?.swing },
     };
     this.reads.update((all) => [...all, read]);
     const sat = this.sitting();
@@ -241,10 +265,14 @@ export class Session implements OnDestroy {
     if (at !== null) this.cursor.set(at);
   }
   /** An item of the difficulty that tells most about this reader, or of a pair that comes back. */
-  private make(): Promise<ShownItem> {
+  private make(): Promise<ShownItem | null> {
     const exercise = this.exercise();
     const sat = this.sitting();
     if (sat) return this.makeOf(sat.paper, this.reads().length);
+    if (this.own() && !this.gentle() && isOwnExercise(exercise)) {
+      const swings = (reads: readonly ItemRead[]): string[] => reads.flatMap((r) => r.own ?? []);
+      return this.ownSwings.make(exercise, swings(this.answers.of(exercise)), new Set(swings(this.reads())));
+    }
     const shown = this.reads().map((r) => r.pair);
     const pair = exercise === 'first-cause' ? nextPair(this.answers.spaced(), shown, today()) : null;
     return this.items.make(exercise, {
