@@ -34,7 +34,7 @@ export function start(file: string, env: Record<string, string>, args: readonly 
 /** Starts a server and waits until it says its address. */
 export async function startServer(port: number, env: Record<string, string>): Promise<Running> {
   const server = start('server/dist/main.mjs', { PORT: String(port), ...env });
-  const until = Date.now() + 240_000;
+  const until = Date.now() + 480_000;
   while (!server.output().includes('Vilko is at')) {
     if (Date.now() > until || server.process.exitCode !== null)
       throw new Error(`the server did not start:\n${server.output()}`);
