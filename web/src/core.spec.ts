@@ -92,6 +92,7 @@ const SUITES = [
   'analyse',
   'differences',
   'a step in time',
+  'the limits of a step',
   'runs set by hand',
   'two sets of swings',
   'what stands nearest to a step',

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { random } from '../golfer/random.js';
+import LIMITS from './runs.json';
 import { runsAt, runsOf, type Series } from './runs.js';
 
 const WORTH = 4;
@@ -97,6 +98,13 @@ describe('a step in time', () => {
     }
     expect(alone).toBeGreaterThan(among + 0.2 * lessons);
     expect(cut / lessons).toBeLessThanOrEqual(0.05);
+  });
+});
+
+describe('the limits of a step', () => {
+  it('leave all that is looked for in a lesson one p', () => {
+    expect(LIMITS.pAgreed + LIMITS.pBeside).toBeLessThanOrEqual(LIMITS.p + 1e-12);
+    expect(LIMITS.p).toBe(0.05);
   });
 });
 
