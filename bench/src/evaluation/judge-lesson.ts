@@ -35,15 +35,21 @@ function shiftsOf(kind: LessonKind): { readonly points: readonly number[]; reado
   return { points: Array.from({ length: n }, (_, i) => (drift * i) / (n - 1) - drift), steps: [] };
 }
 
+const { sd } = HEALTHY.leadP7;
+/** SD of the lead share at impact on that side of its middle, points: golfers spread farther down than up. */
+const sdOf = (x: number): number => (typeof sd === 'number' ? sd : x < 0 ? sd.down : sd.up);
+/** Points from the middle, of a tendency in SD, and back: a step is as large wherever a golfer stands. */
+const pointsOf = (tendency: number): number => tendency * sdOf(tendency);
+const tendencyOf = (points: number): number => points / sdOf(points);
+
 /** A lesson of a healthy golfer who changes at impact as told, cut as the application cuts it. */
 export function judgeLesson(seed: number, kind: LessonKind): JudgedLesson {
   const { points, steps } = shiftsOf(kind);
-  const { sd } = HEALTHY.leadP7;
-  const perSd = typeof sd === 'number' ? sd : sd.down;
   const rng = random(seed);
-  const own = { leadAddress: rng.normal(), trailMax: rng.normal(), leadP7: 0.5 * rng.normal() };
+  const own = { leadAddress: rng.normal(), trailMax: rng.normal() };
+  const usual = pointsOf(0.5 * rng.normal());
   const swings = points.flatMap((p, i) => {
-    const tendencies = { ...own, leadP7: own.leadP7 + p / perSd };
+    const tendencies = { ...own, leadP7: tendencyOf(usual + p) };
     const { recording } = simulate({ device: 'plates', seed: 100 * seed + i, style: { spread: OWN, tendencies } });
     return analyse(recording).swings.slice(0, 1);
   });
