@@ -1,6 +1,6 @@
-// npm run crash -- [--seed=1] [--kills=100]: kills a house again and again while it starts, records, imports, backs up
-// and is put back, with its device, its browsers and its clock going astray; then opens houses that an older version
-// has left, that are torn, shut or taken, and says what had been confirmed and is there no more.
+// npm run crash -- [--seed=1] [--kills=100 | --minutes=60]: kills a house again and again while it starts, records,
+// imports, backs up and is put back, with its device, its browsers and its clock going astray; then opens houses that
+// an older version has left, that are torn, shut or taken, and says what had been confirmed and is there no more.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -29,6 +29,8 @@ const SWUNG = 5;
 const TORN = 0.2;
 const OLDER = 0.05;
 const TWICE = 3;
+/** Of so many kills it is said how it stands. */
+const SAID_EVERY = 10;
 
 interface Run {
   readonly folder: string;
@@ -72,10 +74,16 @@ async function oneLife(kill: number, lesson: string | null, { folder, confirmed,
 
 async function main(): Promise<number> {
   const { values } = parseArgs({
-    options: { seed: { type: 'string', default: '1' }, kills: { type: 'string', default: '100' } },
+    options: {
+      seed: { type: 'string', default: '1' },
+      kills: { type: 'string', default: '100' },
+      minutes: { type: 'string' },
+    },
   });
   const { uniform } = random(Number(values.seed));
-  const kills = Number(values.kills);
+  const until = values.minutes === undefined ? null : Date.now() + Number(values.minutes) * 60_000;
+  /** Whether so many kills are not enough yet. */
+  const more = (kill: number): boolean => (until === null ? kill < Number(values.kills) : Date.now() < until);
   const folder = mkdtempSync(join(tmpdir(), 'vilko-crash-'));
   const run = { folder, confirmed: nothingYet(), uniform };
   let wrong = 0;
@@ -84,12 +92,18 @@ async function main(): Promise<number> {
     for (const words of what) console.log(`${when}: ${words}`);
   };
   let lesson: string | null = null;
-  // the last house is asked, and killed once more
-  for (let kill = 0; kill <= kills; kill++) {
-    const life = await oneLife(kill, lesson, run);
+  let kills = 0;
+  const lived = async (): Promise<void> => {
+    const life = await oneLife(kills, lesson, run);
     ({ lesson } = life);
-    say(`after ${kill} kills`, life.wrong);
+    say(`after ${kills} kills`, life.wrong);
+  };
+  for (; more(kills); kills++) {
+    await lived();
+    if (kills % SAID_EVERY === 0) console.error(`  ${kills} kills, ${wrong} wrong`);
   }
+  // the last house is asked, and killed once more
+  await lived();
   const torn = Math.ceil(TORN * kills);
   say('torn', await tornHouses(folder, torn, uniform));
   const older = Math.ceil(OLDER * kills);
