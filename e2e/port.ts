@@ -1,2 +1,2 @@
-/** Where the journeys' shared house listens: each half of them has one of its own, so that both can run at once. */
+/** Where the journeys' shared house listens; another port for who runs some of them beside others. */
 export const PORT = Number(process.env['VILKO_JOURNEYS_PORT'] ?? 4391);

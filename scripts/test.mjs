@@ -27,14 +27,14 @@ const complaints = [];
  * Runs a step, shows what it prints when it ends, and takes its counts; a step without counts is one test. Says
  * whether it went well.
  */
-async function step(words, command, args, { count, cwd = root, more = {} } = {}) {
+async function step(words, command, args, { count, cwd = root } = {}) {
   // into a file: what two lanes print at once would be read by nobody
   const folder = mkdtempSync(join(tmpdir(), 'vilko-step-'));
   const file = join(folder, 'output');
   const out = openSync(file, 'w');
   const began = Date.now();
   console.log(`… ${words}`);
-  const child = spawn(command, args, { cwd, env: { ...env, ...more }, stdio: ['ignore', out, out] });
+  const child = spawn(command, args, { cwd, env, stdio: ['ignore', out, out] });
   const status = await new Promise((resolve) => child.once('close', resolve));
   closeSync(out);
   const output = readFileSync(file, 'utf8');
@@ -87,18 +87,6 @@ const playwright = (output) => {
 /** Making what the journeys run is no test; when it fails, that is said. */
 const made = () => ({ passed: 0, failed: 0 });
 
-/** One half of the journeys, with a house, ports and a folder of its own. */
-const journeys = (half, port) =>
-  step(
-    `end to end, in Chromium, half ${half} of 2`,
-    'npx',
-    ['playwright', 'test', `--shard=${half}/2`, `--output=test-results/${half}`],
-    { count: playwright, cwd: join(root, 'e2e'), more: { VILKO_JOURNEYS_PORT: String(port) } },
-  );
-
-let tellBuilt;
-const built = new Promise((resolve) => (tellBuilt = resolve));
-
 /** The databases wait more than they work: they go beside what needs a processor. */
 async function besides() {
   await step(
@@ -108,17 +96,18 @@ async function besides() {
     { count: jasmine },
   );
   await step('server', 'npm', ['run', '-s', 'test', '-w', 'server'], { count: jasmine });
-  if (await built) await journeys(1, 4391);
 }
 
 async function others() {
   await step('lint and format', 'npm', ['run', '-s', 'lint']);
   await step('types', 'npm', ['run', '-s', 'types']);
-  tellBuilt(await step('build', 'node', ['scripts/build.mjs'], { count: made }));
+  const built = await step('build', 'node', ['scripts/build.mjs'], { count: made });
   await step('core, in Node', 'npm', ['run', '-s', 'test', '-w', 'core'], { count: jasmine });
   await step('command line', 'npm', ['run', '-s', 'test', '-w', 'cli'], { count: jasmine });
   await step('core and web, in Chromium', 'npx', ['ng', 'test'], { count: karma, cwd: join(root, 'web') });
-  if (await built) await journeys(2, 4390);
+  // beside what is left of the other lane: they wait more than they work
+  if (built)
+    await step('end to end, in Chromium', 'npx', ['playwright', 'test'], { count: playwright, cwd: join(root, 'e2e') });
 }
 
 await Promise.all([besides(), others()]);

@@ -102,7 +102,7 @@ test('at home with two boards: a pupil practises alone, nothing of the office is
     await expect(pupil.getByText('At home: two boards, ready.')).toBeVisible();
     expect(await serious(pupil)).toEqual([]);
     await pupil.getByRole('button', { name: 'Ilse Tarnquist' }).tap();
-    await expect(pupil.getByText(/Both feet are seen: \d+% under the front foot/)).toBeVisible();
+    await expect(pupil.getByText(/Both feet are seen: \d+% under the front foot/)).toBeVisible({ timeout: 60_000 });
     await pupil.getByRole('button', { name: 'Zero' }).tap();
     await expect(pupil.getByText('Somebody stands on the device')).toBeVisible();
     await pupil.getByRole('button', { name: 'On to today’s practice' }).tap();
