@@ -2,17 +2,15 @@ import { ballAnswer, type BallReadings } from '../faults/ball.js';
 import type { Judgement } from '../faults/judge.js';
 import { random } from '../golfer/index.js';
 import type { Random } from '../golfer/random.js';
-import { type Measures, numberOf } from '../measures/measure.js';
-import { measureRow } from '../measures/registry.js';
+import type { Measures } from '../measures/measure.js';
 import type { ClubClass } from '../recording/recording.js';
 import { BALL_AGREES, BALL_OTHERWISE, vilkoAsksTheBall } from './ball-agrees.js';
 import type { Asked } from './exercise.js';
 import { optionsOf, vilkoReads } from './first-cause.js';
 import { drawn } from './lots.js';
-import { NEAR_ENOUGH } from './number-options.js';
 import { HEALTHY_SWING } from './options.js';
 import type { OwnExercise } from './own-exercises.js';
-import { SAID_NUMBERS, type SayNumberItem } from './say-number.js';
+import { type HiddenNumber, hiddenNumber, SAID_NUMBERS } from './say-number.js';
 import type { Choice } from './score.js';
 import { vilkoFirst } from './which-first.js';
 
@@ -33,8 +31,7 @@ type OwnAsked = Omit<Asked, 'difficulty'> & { readonly vilko: Choice | null };
 /** Items from the house's own swings by their exercise. */
 export interface OwnItems {
   readonly 'first-cause': OwnAsked;
-  readonly 'say-number': OwnAsked &
-    Pick<SayNumberItem, 'measure' | 'unit' | 'worth' | 'from' | 'to' | 'number' | 'chance'>;
+  readonly 'say-number': OwnAsked & HiddenNumber;
   readonly 'which-first': OwnAsked;
   readonly 'ball-agrees': OwnAsked & { readonly fault: string; readonly ball: BallReadings };
 }
@@ -49,12 +46,9 @@ const firstCause: Maker<'first-cause'> = (rng, { seed, label, judgement }) => {
 
 /** What was measured needs no label. */
 const sayNumber: Maker<'say-number'> = (rng, { seed, measures }) => {
-  for (const { measure, from, to } of drawn(rng, SAID_NUMBERS, SAID_NUMBERS.length)) {
-    const number = numberOf(measures[measure]);
-    if (number === null || number < from || number > to) continue;
-    const { unit, worth } = measureRow(measure);
-    const chance = (2 * NEAR_ENOUGH * worth!) / (to - from);
-    return { seed, options: [], truth: '', vilko: null, measure, unit, worth: worth!, from, to, number, chance };
+  for (const row of drawn(rng, SAID_NUMBERS, SAID_NUMBERS.length)) {
+    const hidden = hiddenNumber(measures, row);
+    if (hidden) return { seed, options: [], truth: '', vilko: null, ...hidden };
   }
   return null;
 };

@@ -1,6 +1,6 @@
 import { VilkoError } from '../error.js';
 import { type FaultStrength, random, SIMULATED_FAULTS } from '../golfer/index.js';
-import { numberOf } from '../measures/measure.js';
+import { type Measures, numberOf } from '../measures/measure.js';
 import { type MeasureId, measureRow } from '../measures/registry.js';
 import { DIFFICULTY, nearest, SHOWN_ON } from './difficulty.js';
 import { type Asked, type ItemWish, TRIES } from './exercise.js';
@@ -34,6 +34,20 @@ export interface SayNumberItem extends Asked, ReadSwing {
   readonly chance: number;
 }
 
+/** What is asked of a number. */
+export type HiddenNumber = Pick<SayNumberItem, 'measure' | 'unit' | 'worth' | 'from' | 'to' | 'number' | 'chance'>;
+
+/** A number that was measured and lies on its ruler; null where it does not. */
+export function hiddenNumber(
+  measures: Measures,
+  { measure, from, to }: (typeof SAID_NUMBERS)[number],
+): HiddenNumber | null {
+  const number = numberOf(measures[measure]);
+  if (number === null || number < from || number > to) return null;
+  const { unit, worth } = measureRow(measure);
+  return { measure, unit, worth: worth!, from, to, number, chance: (2 * NEAR_ENOUGH * worth!) / (to - from) };
+}
+
 const FAULTED = 0.6;
 
 /**
@@ -49,7 +63,7 @@ export function sayNumberItem({ seed, difficulty: wished }: ItemWish): SayNumber
       SHOWN_ON.map((on) => ({ ...on, points: DIFFICULTY.number + on.points })),
       wished,
     );
-    const { measure, from, to } = pick(rng, SAID_NUMBERS);
+    const row = pick(rng, SAID_NUMBERS);
     const fault = pick(rng, Object.keys(SIMULATED_FAULTS));
     const faulted = rng.uniform() < FAULTED;
     const strength = pick(rng, ['medium', 'strong'] as const satisfies readonly FaultStrength[]);
@@ -58,12 +72,9 @@ export function sayNumberItem({ seed, difficulty: wished }: ItemWish): SayNumber
       ...{ device, clubChannels, club, handed: eitherHand(rng), seed: seed + 7919 * attempt },
       ...(faulted ? { fault, strength } : {}),
     });
-    const number = read && numberOf(read.deep.swings[0]!.measures[measure]);
-    if (!read || number === null || number < from || number > to) continue;
-    const { unit, worth } = measureRow(measure);
-    const chance = (2 * NEAR_ENOUGH * worth!) / (to - from);
-    const asked = { options: [], truth: '', difficulty: points };
-    return { seed, ...read, ...asked, measure, unit, worth: worth!, from, to, number, chance };
+    const hidden = read && hiddenNumber(read.deep.swings[0]!.measures, row);
+    if (!read || !hidden) continue;
+    return { seed, ...read, options: [], truth: '', difficulty: points, ...hidden };
   }
   throw new VilkoError('bad-option', `no swing of seed ${seed} gives a number to be said`);
 }

@@ -4,8 +4,7 @@ import type { SmallestChange } from '@vilko/core/what-if/smallest-change';
 import type { ReadRequest, ReadView } from './read-view';
 import type { WorkerAnswer, WorkerQuestion } from './analysis.worker';
 import type { StoredRecording, WhatIfRequest, WhatIfView } from './what-if-view';
-
-type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
+import type { WithoutId } from './without-id';
 
 interface Waiting {
   readonly resolve: (a: WorkerAnswer) => void;

@@ -5,8 +5,7 @@ import type { OwnExercise } from '@vilko/core/reading-room/own-exercises';
 import type { ItemAnswer, ItemQuestion } from './item.worker';
 import type { OwnWish } from './own-shown';
 import type { ShownItem } from './shown-item';
-
-type WithoutId<Q> = Q extends unknown ? Omit<Q, 'id'> : never;
+import type { WithoutId } from './without-id';
 
 /** Makes what is to be read, off the main thread. */
 @Injectable({ providedIn: 'root' })
