@@ -29,7 +29,7 @@ export type Overruled = z.infer<typeof Overruled>;
  * A finding an instructor shares, or that there is none, by the name `healthy`: a label of learning.md §2. It says
  * under which pattern, and when.
  */
-export const Confirmed = z.object({ fault: z.string().max(80), pattern: z.string().max(80), at: z.string().max(40) });
+export const Confirmed = z.object({ fault: z.string().max(80), pattern: z.string().max(80), at: z.iso.datetime() });
 export type Confirmed = z.infer<typeof Confirmed>;
 
 const Point = z.tuple([z.number(), z.number()]);

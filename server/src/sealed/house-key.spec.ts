@@ -59,5 +59,9 @@ describe('the key of a sealed house', () => {
     // a cost that would take the machine's memory is no cost of ours
     writeFileSync(file(), JSON.stringify({ ...kept, cost: { N: 2 ** 30, r: 8, p: 1 } }));
     expect(() => openHouseKey(folder, PASSPHRASE)).toThrowError(/cannot be read/);
+    for (const N of [2 ** 20, 1000]) {
+      writeFileSync(file(), JSON.stringify({ ...kept, cost: { N, r: 8, p: 1 } }));
+      expect(() => openHouseKey(folder, PASSPHRASE)).toThrowError(/cannot be read/);
+    }
   });
 });

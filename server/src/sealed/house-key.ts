@@ -59,21 +59,20 @@ function keep(folder: string, passphrase: string, master: Uint8Array): void {
 /** @throws Error that says what is wrong, and what is kept */
 function masterOf(folder: string, passphrase: string): Buffer {
   const where = join(folder, FILE);
+  const bytes = (text: string): Buffer => Buffer.from(text, 'base64');
   let kept: KeptKey;
+  let over: Buffer;
   try {
     kept = KeptKey.parse(JSON.parse(readFileSync(where, 'utf8')));
+    // a cost that scrypt does not take is damage too
+    over = fromPassphrase(passphrase, bytes(kept.salt), kept.cost);
   } catch (e) {
     throw new Error(
       `the key of the sealed data folder ${folder} cannot be read: put ${FILE} back as it was. Nothing was changed; without it nothing there can be opened`,
       { cause: e },
     );
   }
-  const bytes = (text: string): Buffer => Buffer.from(text, 'base64');
-  const open = createDecipheriv(
-    'aes-256-gcm',
-    fromPassphrase(passphrase, bytes(kept.salt), kept.cost),
-    bytes(kept.nonce),
-  );
+  const open = createDecipheriv('aes-256-gcm', over, bytes(kept.nonce));
   open.setAuthTag(bytes(kept.tag));
   try {
     return Buffer.concat([open.update(bytes(kept.key)), open.final()]);

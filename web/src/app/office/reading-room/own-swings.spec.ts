@@ -102,6 +102,8 @@ describe('the house’s own swings in the reading room', () => {
     await c.press('of this house: 1 confirmed');
     await c.key('7');
     expect(c.text()).toContain('nothing of the kind was confirmed yet');
+    await c.press('of simulated golfers');
+    expect(c.text()).not.toContain('nothing of the kind');
   });
   it('cannot be chosen where nothing was confirmed, and say how that is done', async () => {
     const c = await room([]);

@@ -2,7 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { LabelledSwing } from '@vilko/contract/swing';
 import { ballAnswer } from '@vilko/core/faults/ball';
-import { PATTERNS } from '@vilko/core/patterns/library';
+import { DEFAULT_PATTERN, patternOf } from '@vilko/core/patterns/library';
 import type { OwnExercise } from '@vilko/core/reading-room/own-exercises';
 import { firstValueFrom } from 'rxjs';
 import { answerOf } from '../../state/answer';
@@ -48,7 +48,7 @@ export class OwnSwings {
       ...{ seed: Math.floor(2 ** 31 * Math.random()), traces, swing },
       request: {
         ...{ id, club, marks, tag },
-        by: { pattern: this.patterns().find((p) => p.id === label.pattern) ?? PATTERNS[0]! },
+        by: { pattern: this.patterns().find((p) => p.id === label.pattern) ?? patternOf(DEFAULT_PATTERN) },
         options: { handed, kind, ...(stature ? { stature } : {}) },
       },
     });

@@ -108,6 +108,7 @@ export class Session implements OnDestroy {
   readFrom(own: boolean): void {
     this.coming = null;
     this.own.set(own);
+    this.allRead.set(false);
     this.reads.set([]);
     if (own && !isOwnExercise(this.exercise())) this.exercise.set('first-cause');
   }
@@ -124,7 +125,8 @@ export class Session implements OnDestroy {
   }
   /** Sits a paper: the same items for everybody, nothing told before its end. */
   sit(paper: Paper, reader: string): void {
-    this.coming = null;
+    // its swings are simulated, and so is what is begun after it
+    this.readFrom(false);
     this.exercise.set(paper.exercise);
     this.gentle.set(false);
     this.sitting.set({ paper, reader, at: new Date().toISOString(), reads: [] });
