@@ -12,6 +12,7 @@ const Environment = z.object({
   VILKO_DEMO: z.enum(['0', '1', 'newest', 'whole'], 'is none of 0, 1, newest, whole').default('0'),
   VILKO_BAYS: z.string().default(''),
   VILKO_HOME: z.enum(['0', '1'], 'is neither 0 nor 1').default('0'),
+  VILKO_PASSPHRASE: z.string().optional(),
   VILKO_PASSWORD: z.string().min(10, 'is shorter than 10 characters: choose a longer one').optional(),
 });
 
@@ -33,6 +34,8 @@ export interface Config {
   readonly bays: readonly string[];
   /** This machine stands at somebody's home: only practising alone is open on it. */
   readonly home: boolean;
+  /** Opens a sealed data folder, or seals a new one. */
+  readonly passphrase?: string;
   /** Beyond loopback: everybody signs in. */
   readonly signIn: boolean;
   /** Sets the instructor's password at the start. */
@@ -58,6 +61,7 @@ export function readConfig(env: NodeJS.ProcessEnv, defaultWeb: string): Config {
     demo: e.VILKO_DEMO,
     bays: e.VILKO_BAYS.split(',').flatMap((n) => n.trim() || []),
     home: e.VILKO_HOME === '1',
+    passphrase: e.VILKO_PASSPHRASE || undefined,
     signIn: !LOOPBACK.includes(e.HOST),
     password: e.VILKO_PASSWORD,
   };

@@ -7,6 +7,7 @@ import { openDatabase, type OpenDatabase } from './db/open.js';
 import { pagesThread } from './office/office.js';
 import type { WorkBehind } from '@vilko/contract';
 import type { Renewal } from './swings/renewal.js';
+import { unlock } from './sealed/unlock.js';
 import { DEMO_LESSON, type DemoLeft, type Said, seedDemo } from './demo/seed.js';
 
 /** How often it is looked whether the night's work is due, ms. */
@@ -26,7 +27,10 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
 async function main(): Promise<void> {
   const config = readConfig(process.env, fileURLToPath(new URL('../../web/dist/browser', import.meta.url)));
   const pages = pagesThread();
-  const database: OpenDatabase = await openDatabase(config.data, config.databaseUrl);
+  // no process that is started from here on is told it
+  delete process.env['VILKO_PASSPHRASE'];
+  const key = await unlock(config.data, config.passphrase);
+  const database: OpenDatabase = await openDatabase(config.data, config.databaseUrl, undefined, key);
   stop = database.close;
   if (stopping) return;
   await needPassword(config, database);

@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { openDatabase, type OpenDatabase } from './db/open.js';
 import { moveHouse } from './house/move-house.js';
+import { unlock } from './sealed/unlock.js';
 
 const HELP = `vilko move: a house from the database in its folder to a PostgreSQL server, or back
 
@@ -9,7 +10,7 @@ const HELP = `vilko move: a house from the database in its folder to a PostgreSQ
   vilko move --from postgres://…   from the server into the folder
 
 Options: --data FOLDER (else VILKO_DATA, else .data/vilko)
-The application must not be running. Films, backups and letters lie in the folder either way and stay there.
+The application must not be running. Films, backups and letters lie in the folder either way and stay there. A sealed folder opens by VILKO_PASSPHRASE.
 `;
 
 /** Moves a house as the command line says; what went wrong is one sentence and exit status 2. */
@@ -24,9 +25,10 @@ async function main(args: readonly string[]): Promise<void> {
     return;
   }
   const folder = resolve(values.data ?? process.env['VILKO_DATA'] ?? '.data/vilko');
+  const key = await unlock(folder, process.env['VILKO_PASSPHRASE']);
   const open: OpenDatabase[] = [];
   const opened = async (url?: string): Promise<OpenDatabase> => {
-    const database = await openDatabase(folder, url);
+    const database = await openDatabase(folder, url, undefined, key);
     open.push(database);
     return database;
   };

@@ -121,8 +121,8 @@ function openTheDay(tables: Tables, beneath: BeneathTheDay) {
 /** What is done with what is kept, each service on those below it. */
 export function openServices(database: OpenDatabase, tables: Tables, addresses: () => string | null) {
   const { pupils, swings, shots, films, house } = tables;
-  const store = filmStore(database.folder);
-  const outbox = openOutbox(database.folder);
+  const store = filmStore(database.folder, database.files);
+  const outbox = openOutbox(database.folder, database.files);
   const patterns = patternService(tables.patterns);
   const drills = drillService(tables.drills, store);
   const service = swingService({
@@ -167,6 +167,7 @@ export function openServices(database: OpenDatabase, tables: Tables, addresses: 
     practiceFiles: practiceFiles(pupils, archive),
     backups: openBackups({
       data: database.folder,
+      files: database.files,
       pupils,
       archive,
       size: async () => (await swings.size()) + (await store.size()),

@@ -2,7 +2,8 @@ import { type MessagePort, parentPort, workerData } from 'node:worker_threads';
 import { PGlite, type Transaction, types } from '@electric-sql/pglite';
 import { giveWay } from '../threads/give-way.js';
 import { answerTo, couldNotBegin } from '../threads/questions.js';
-import type { DbQuestion } from './embedded.js';
+import { SealedFilesystem } from '../sealed/sealed-filesystem.js';
+import type { DbQuestion, EmbeddedGiven } from './embedded.js';
 
 /** The embedded database in a thread of its own: it answers what `embedded.ts` asks, of several threads at once. */
 
@@ -85,6 +86,7 @@ function serve(port: MessagePort, pg: PGlite): void {
 }
 
 giveWay(5);
-PGlite.create((workerData as { dataDir: string }).dataDir)
+const { dataDir, key } = workerData as EmbeddedGiven;
+PGlite.create(key ? { fs: new SealedFilesystem(dataDir, key) } : { dataDir })
   .then((pg) => serve(parentPort!, pg))
   .catch((e: unknown) => couldNotBegin(parentPort!, e));

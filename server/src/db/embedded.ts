@@ -18,6 +18,13 @@ export type DbQuestion =
   | { readonly do: 'join'; readonly port: MessagePort }
   | { readonly do: 'close' };
 
+/** What the thread is given. */
+export interface EmbeddedGiven {
+  readonly dataDir: string;
+  /** Of a sealed folder. */
+  readonly key: Uint8Array | null;
+}
+
 /** What is done with the embedded database: as much of its own interface as its driver asks for. */
 export interface Embedded {
   readonly query: PGlite['query'];
@@ -73,10 +80,11 @@ const THREAD = {
 /**
  * Opens the embedded database of a folder in a thread of its own: however much is asked, whoever asks goes on
  * meanwhile. Its answers to one question come as one message, JSON as text.
+ * @param key of a sealed folder
  * @throws Error what the database says where it cannot be opened
  */
-export async function openEmbedded(dataDir: string): Promise<EmbeddedOwner> {
-  const worker = startThread(THREAD, { workerData: { dataDir } });
+export async function openEmbedded(dataDir: string, key: Uint8Array | null = null): Promise<EmbeddedOwner> {
+  const worker = startThread(THREAD, { workerData: { dataDir, key } satisfies EmbeddedGiven });
   const { there, ask } = questionsTo<DbQuestion>(worker, GONE);
   try {
     await there();

@@ -17,6 +17,10 @@ function startOf(pid: number): string | null {
   }
 }
 
+/** Why nothing can be done in a folder in which nothing may be written. */
+export const shutWords = (folder: string, { code }: NodeJS.ErrnoException): string =>
+  `nothing may be written into the data folder ${folder} (${code}): give it to whoever runs the server, or name another as VILKO_DATA. Nothing was changed`;
+
 /**
  * Locks a data folder for this process: the embedded database does not, and two writers would destroy it. A lock whose
  * owner is gone (killed) is taken over.
@@ -35,11 +39,7 @@ export function lockFolder(folder: string): () => void {
       return () => rmSync(file, { force: true });
     } catch (e) {
       const { code } = e as NodeJS.ErrnoException;
-      if (isShut(e))
-        throw new Error(
-          `nothing may be written into the data folder ${folder} (${code}): give it to whoever runs the server, or name another as VILKO_DATA. Nothing was changed`,
-          { cause: e },
-        );
+      if (isShut(e)) throw new Error(shutWords(folder, e as NodeJS.ErrnoException), { cause: e });
       if (code !== 'EEXIST' || attempt > 3) throw e;
       const owner = readOwner(file);
       if (owner && startOf(owner.pid) !== null && startOf(owner.pid) === owner.start)

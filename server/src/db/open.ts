@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync, mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -14,8 +14,11 @@ import { layBlank } from './blank.js';
 import { causesOf } from './causes.js';
 import { damagedWords } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
+import { keepToOneself } from './keep-to-oneself.js';
 import { refuseNewer } from './newer.js';
 import * as schema from './schema.js';
+import { type HouseFiles, houseFiles } from '../sealed/house-files.js';
+import type { HouseKey } from '../sealed/house-key.js';
 
 /** One type for both drivers. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -24,6 +27,8 @@ export interface OpenDatabase {
   readonly db: Db;
   /** Folder for films and backups. */
   readonly folder: string;
+  /** How files lie in it. */
+  readonly files: HouseFiles;
   /** Refuses to write where the folder's disk has no room. */
   readonly room: Room;
   /** Rewrites every table and lets go of old log files, so that deleted rows leave no bytes behind. */
@@ -36,7 +41,9 @@ export interface OpenDatabase {
 }
 
 /** What another thread is handed to join an open database. */
-export type Door = { readonly folder: string } & ({ readonly url: string } | { readonly port: MessagePort });
+export type Door = { readonly folder: string; readonly key: HouseKey | null } & (
+  { readonly url: string } | { readonly port: MessagePort }
+);
 
 /** Migrations lie beside the bundle, or beside this file when run from source. */
 function migrationsFolder(): string {
@@ -47,32 +54,37 @@ function migrationsFolder(): string {
 /** An empty database with its tables, made once: who opens many in memory does not wait for each to be set up. */
 let emptyInMemory: Promise<Blob> | null = null;
 
-/** Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock. */
-export async function openDatabase(folder: string, url?: string, room = roomOn(folder)): Promise<OpenDatabase> {
+/** A folder, with its key where it is sealed. */
+type Lying = Pick<Door, 'folder' | 'key'>;
+
+/**
+ * Opens the database: PostgreSQL by url, `memory://` for tests, else embedded in `folder` under a lock.
+ * @param key of a sealed folder (`unlock.ts`)
+ */
+export async function openDatabase(
+  folder: string,
+  url?: string,
+  room = roomOn(folder),
+  key: HouseKey | null = null,
+): Promise<OpenDatabase> {
   keepToOneself(folder);
   const migrations = { migrationsFolder: migrationsFolder() };
-  if (!url) return openInFolder(folder, migrations, room);
-  return url.startsWith('memory:') ? openInMemory(migrations) : openServer(folder, url, migrations);
-}
-
-/** Nobody else on this machine reads what lies in a data folder: names, swings, films, the devices' key. */
-function keepToOneself(folder: string): void {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  try {
-    chmodSync(folder, 0o700);
-  } catch {
-    console.warn(`vilko: others on this machine may read ${folder}: whom it is open to could not be changed`);
-  }
+  if (!url) return openInFolder({ folder, key }, migrations, room);
+  return url.startsWith('memory:') ? openInMemory(migrations) : openServer({ folder, key }, url, migrations);
 }
 
 /** Joins a database that another thread has opened. */
 export async function joinDatabase(door: Door): Promise<OpenDatabase> {
-  if ('url' in door) return openServer(door.folder, door.url, null);
-  return overEmbedded(door.folder, await joinEmbedded(door.port), { door: null, room: roomOn(door.folder) });
+  if ('url' in door) return openServer(door, door.url, null);
+  return overEmbedded(door, await joinEmbedded(door.port), { door: null, room: roomOn(door.folder) });
 }
 
 /** A PostgreSQL server; its tables are brought up to date where migrations are given. */
-async function openServer(folder: string, url: string, migrations: MigrationConfig | null): Promise<OpenDatabase> {
+async function openServer(
+  { folder, key }: Lying,
+  url: string,
+  migrations: MigrationConfig | null,
+): Promise<OpenDatabase> {
   const [{ drizzle }, { migrate }, { addressWords, serverPool }] = await Promise.all([
     import('drizzle-orm/node-postgres'),
     import('drizzle-orm/node-postgres/migrator'),
@@ -94,6 +106,7 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
   return {
     db: db as unknown as Db,
     folder,
+    files: houseFiles(key),
     room: roomOn(folder),
     // what a server knows of the values in a table it has from samples of them: they are drawn anew
     scrub: () => rewriteTables('VACUUM (FULL, ANALYZE)', (command) => pool.query(command)),
@@ -101,7 +114,7 @@ async function openServer(folder: string, url: string, migrations: MigrationConf
       await pool.query('VACUUM');
     },
     close: () => pool.end(),
-    door: () => Promise.resolve({ folder, url }),
+    door: () => Promise.resolve({ folder, key, url }),
   };
 }
 
@@ -123,6 +136,7 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
   return {
     db: drizzle(client, { schema }) as unknown as Db,
     folder: mkdtempSync(join(tmpdir(), 'vilko-')),
+    files: houseFiles(null),
     room: () => Promise.resolve(),
     scrub: () => rewriteTables('VACUUM FULL', (command) => client.exec(command)),
     tidy: async () => {
@@ -134,13 +148,13 @@ async function openInMemory(migrations: MigrationConfig): Promise<OpenDatabase> 
 }
 
 /** The embedded database of a folder, under a lock, in a thread of its own. */
-async function openInFolder(folder: string, migrations: MigrationConfig, room: Room): Promise<OpenDatabase> {
+async function openInFolder({ folder, key }: Lying, migrations: MigrationConfig, room: Room): Promise<OpenDatabase> {
   const { migrate } = await import('drizzle-orm/pglite/migrator');
   const unlock = lockFolder(folder);
   let opened: Embedded | null = null;
   try {
-    layBlank(join(folder, 'pg'));
-    const client = await openEmbedded(join(folder, 'pg')).catch((e: unknown) => {
+    await layBlank(join(folder, 'pg'), key?.database ?? null);
+    const client = await openEmbedded(join(folder, 'pg'), key?.database ?? null).catch((e: unknown) => {
       throw new Error(damagedWords(folder, e), { cause: e });
     });
     opened = client;
@@ -150,13 +164,13 @@ async function openInFolder(folder: string, migrations: MigrationConfig, room: R
       await client.close();
       unlock();
     };
-    const door = async (): Promise<Door> => ({ folder, port: await client.port() });
+    const door = async (): Promise<Door> => ({ folder, key, port: await client.port() });
     const { drizzle } = await import('drizzle-orm/pglite');
     const db = drizzle(client as unknown as PGlite, { schema });
     await refuseNewer(db, migrations.migrationsFolder, folder);
     await migrate(db, migrations);
     await dropTemplates(client);
-    return await overEmbedded(folder, { ...client, close }, { door, room });
+    return await overEmbedded({ folder, key }, { ...client, close }, { door, room });
   } catch (e) {
     await opened?.close();
     unlock();
@@ -182,7 +196,7 @@ async function rewriteTables(how: string, run: (command: string) => Promise<unkn
 }
 
 async function overEmbedded(
-  folder: string,
+  { folder, key }: Lying,
   embedded: Embedded,
   { door, room }: Pick<OpenDatabase, 'door' | 'room'>,
 ): Promise<OpenDatabase> {
@@ -191,6 +205,7 @@ async function overEmbedded(
   return {
     db: drizzle(client as unknown as PGlite, { schema }) as unknown as Db,
     folder,
+    files: houseFiles(key),
     room,
     scrub: async () => {
       await rewriteTables('VACUUM FULL', (command) => client.exec(command));

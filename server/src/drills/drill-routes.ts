@@ -1,6 +1,7 @@
 import { type Drill, readDrill, VilkoError } from '@vilko/core';
 import { capital } from '@vilko/core/words';
 import type { FastifyInstance } from 'fastify';
+import { A_DAY, sendKept } from '../http/send-kept.js';
 import { serve } from '../http/serve.js';
 import type { DrillService } from './drill-service.js';
 
@@ -26,8 +27,8 @@ export function drillRoutes(
   serve(app, 'dropDrillMedia', ({ params }) => drills.dropMedia(params.id));
   serve(app, 'putBackDrillMedia', ({ params, body }) => drills.putBackMedia(params.id, body.id));
   serve(app, 'drillMedia', async ({ params, reply }) => {
-    const found = await drills.mediaFile(params.id);
-    return found && reply.type(found.mime).sendFile(found.file, drills.folder, { maxAge: '1d' });
+    const media = await drills.media(params.id);
+    return media && sendKept(reply, { ...drills.toSend(media), keptFor: A_DAY });
   });
   done();
 }

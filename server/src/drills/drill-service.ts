@@ -82,12 +82,8 @@ export function drillService(repository: DrillRepository, store: FilmStore) {
         throw new VilkoError('bad-option', 'this photograph or film is not there any more');
       return change(id, { media: row.mediaBefore, mediaBefore: null });
     },
-    async mediaFile(id: string): Promise<{ mime: DrillMedia['mime']; file: string } | null> {
-      const media = (await repository.one(id))?.media;
-      return media ? { mime: media.mime, file: store.nameOf(media) } : null;
-    },
-    /** Where photographs and films lie. */
-    folder: store.folder,
+    media: async (id: string): Promise<DrillMedia | null> => (await repository.one(id))?.media ?? null,
+    toSend: store.toSend,
   };
 }
 

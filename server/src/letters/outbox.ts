@@ -1,17 +1,18 @@
 import { mkdirSync } from 'node:fs';
-import { readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { type HouseFiles, houseFiles } from '../sealed/house-files.js';
 
 /** A folder with what goes along with letters: the page of the lesson as it was when the letter was written. */
-export function openOutbox(data: string) {
+export function openOutbox(data: string, files: HouseFiles = houseFiles(null)) {
   const folder = join(data, 'outbox');
   mkdirSync(folder, { recursive: true });
   const nameOf = (l: { readonly id: string; readonly lessonId: string }): string => `${l.lessonId}--${l.id}.pdf`;
   return {
-    put: (l: Parameters<typeof nameOf>[0], pdf: Uint8Array): Promise<void> => writeFile(join(folder, nameOf(l)), pdf),
+    put: (l: Parameters<typeof nameOf>[0], pdf: Uint8Array): Promise<void> => files.write(join(folder, nameOf(l)), pdf),
     /** Null where it is not there any more, as after a backup was put back. */
     get: async (l: Parameters<typeof nameOf>[0]): Promise<Uint8Array | null> =>
-      readFile(join(folder, nameOf(l))).catch((e: unknown) => {
+      files.read(join(folder, nameOf(l))).catch((e: unknown) => {
         if ((e as NodeJS.ErrnoException).code === 'ENOENT') return null;
         throw e;
       }),

@@ -38,12 +38,9 @@ export function logbookService(pupils: PupilRepository, practice: PracticeReposi
         film: await keepFilm(bytes),
       });
     },
-    /** Where an entry's film lies, and what it is. */
-    async filmOf(id: string): Promise<{ film: LogFilm; file: string } | null> {
-      const film = (await practice.entry(id))?.film;
-      return film ? { film, file: store.nameOf(film) } : null;
-    },
-    folder: store.folder,
+    /** An entry's film. */
+    filmOf: async (id: string): Promise<LogFilm | null> => (await practice.entry(id))?.film ?? null,
+    toSend: store.toSend,
     /** Marks of the eye on an entry's film. */
     async mark(id: string, marks: LogFilm['marks']): Promise<LogEntry | null> {
       const found = await practice.entry(id);

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from 'fastify';
+import { A_DAY, sendKept } from '../http/send-kept.js';
 import { attached, serve } from '../http/serve.js';
 import type { PracticeFiles } from '../alone/practice-file.js';
 import type { DashboardService } from './dashboard-service.js';
@@ -28,8 +29,8 @@ export function practiceRoutes(
   serve(app, 'log', ({ params, body }) => practice.addEntry(params.id, body));
   serve(app, 'addLogFilm', ({ params, query, body }) => practice.addFilm(params.id, body, query.note));
   serve(app, 'logFilm', async ({ params, reply }) => {
-    const found = await practice.filmOf(params.id);
-    return found && reply.type(found.film.mime).sendFile(found.file, practice.folder, { maxAge: '1d' });
+    const film = await practice.filmOf(params.id);
+    return film && sendKept(reply, { ...practice.toSend(film), keptFor: A_DAY });
   });
   serve(app, 'takePractice', ({ params, body }) => practiceFiles.take(params.id, body));
   serve(app, 'replyToEntry', ({ params, body }) => practice.reply(params.id, body.text));

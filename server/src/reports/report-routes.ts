@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify';
 import type { PracticeFiles } from '../alone/practice-file.js';
+import { sendKept } from '../http/send-kept.js';
 import { serve } from '../http/serve.js';
 import type { DrillService } from '../drills/drill-service.js';
 import type { ReportService } from './report-service.js';
@@ -28,8 +29,8 @@ export function reportRoutes(app: FastifyInstance, { reports, shares }: ReportRo
   serve(app, 'chooseTask', ({ params, body }) => reports.choose(params.id, body.drill));
   serve(app, 'keepReview', ({ params, query, body }) => reports.keepReview(params.id, body, query.duration));
   serve(app, 'review', async ({ params, reply }) => {
-    const found = await reports.reviewFile(params.id);
-    return found && reply.type(found.mime).sendFile(found.file, reports.folder, { maxAge: 0 });
+    const review = await reports.review(params.id);
+    return review && sendKept(reply, { ...reports.toSend(review), keptFor: 0 });
   });
   serve(app, 'deleteReview', async ({ params }) => {
     await reports.dropReview(params.id);

@@ -30,10 +30,6 @@ export const reviewService = (pupils: PupilRepository, store: FilmStore) => ({
     if (before) await store.remove(before);
     return pupils.keepReview(lessonId, null);
   },
-  async reviewFile(lessonId: string): Promise<{ mime: SpokenReview['mime']; file: string } | null> {
-    const review = await pupils.review(lessonId);
-    return review && { mime: review.mime, file: store.nameOf(review) };
-  },
-  /** Where reviews lie. */
-  folder: store.folder,
+  review: (lessonId: string): Promise<SpokenReview | null> => pupils.review(lessonId),
+  toSend: store.toSend,
 });

@@ -1,5 +1,6 @@
 import { SHARED } from '@vilko/contract';
 import type { FastifyInstance, FastifyReply, onRequestAsyncHookHandler } from 'fastify';
+import { sendKept } from '../http/send-kept.js';
 import { serve } from '../http/serve.js';
 import type { ReportRoutes } from './report-routes.js';
 import { MOST } from './sent-back.js';
@@ -47,13 +48,13 @@ export function sharedRoutes(
     openOnly,
   );
   serve(app, 'sharedDrillMedia', async ({ params, reply }) => {
-    const found = (await shares.namesDrill(params.token, params.id)) ? await drills.mediaFile(params.id) : null;
-    return found && reply.type(found.mime).sendFile(found.file, drills.folder, { cacheControl: false });
+    const media = (await shares.namesDrill(params.token, params.id)) ? await drills.media(params.id) : null;
+    return media && sendKept(reply, { ...drills.toSend(media), keptFor: null });
   });
   serve(app, 'sharedReview', async ({ params, reply }) => {
     const lessonId = await shares.lessonOf(params.token);
-    const found = lessonId === null ? null : await reports.reviewFile(lessonId);
-    return found && reply.type(found.mime).sendFile(found.file, reports.folder, { cacheControl: false });
+    const review = lessonId === null ? null : await reports.review(lessonId);
+    return review && sendKept(reply, { ...reports.toSend(review), keptFor: null });
   });
   done();
 }

@@ -1,7 +1,16 @@
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { changePassphrase, isSealed, makeHouseKey, openHouseKey } from './house-key.js';
+import {
+  changePassphrase,
+  howLies,
+  idOfKept,
+  makeHouseKey,
+  nowHalf,
+  nowSealed,
+  openHouseKey,
+  openKept,
+} from './house-key.js';
 
 const PASSPHRASE = 'a ferry, twice a day';
 
@@ -14,11 +23,12 @@ describe('the key of a sealed house', () => {
   const file = () => join(folder, 'sealed.json');
 
   it('is opened by its passphrase alone, the same each time, and lies there for its owner only', () => {
-    expect(isSealed(folder)).toBeFalse();
+    expect(howLies(folder)).toBe('open');
     const made = makeHouseKey(folder, PASSPHRASE);
-    expect(isSealed(folder)).toBeTrue();
+    expect(howLies(folder)).toBe('sealed');
+    expect(readdirSync(folder)).toEqual(['sealed.json']);
     expect(openHouseKey(folder, PASSPHRASE)).toEqual(made);
-    // what is typed on another keyboard is the same passphrase
+    expect([made.archives.length, idOfKept(made.kept)]).toEqual([32, made.id]);
     expect([made.database.length, made.files.length]).toEqual([64, 64]);
     expect(Buffer.from(made.database).equals(Buffer.from(made.files))).toBeFalse();
     expect(statSync(file()).mode & 0o077).toBe(0);
@@ -39,15 +49,32 @@ describe('the key of a sealed house', () => {
   it('stays the same under another passphrase, and the one before opens nothing any more', () => {
     const made = makeHouseKey(folder, PASSPHRASE);
     changePassphrase(folder, PASSPHRASE, 'soup at noon, every day');
-    expect(openHouseKey(folder, 'soup at noon, every day')).toEqual(made);
+    const { kept, ...keys } = openHouseKey(folder, 'soup at noon, every day');
+    expect({ ...keys, kept: made.kept }).toEqual(made);
+    expect(kept).not.toBe(made.kept);
+    // what went along with an archive before opens by the one before
+    expect(openKept(made.kept, PASSPHRASE, 'b.zip')).toEqual(made);
+    expect(() => openKept(made.kept, 'soup at noon, every day', 'b.zip')).toThrowError(/does not open b.zip/);
     expect(() => openHouseKey(folder, PASSPHRASE)).toThrowError(/does not open/);
     expect(() => changePassphrase(folder, PASSPHRASE, 'bell tower, at dawn')).toThrowError(/does not open/);
     expect(() => changePassphrase(folder, 'soup at noon, every day', 'short')).toThrowError(/under 12 characters/);
-    expect(openHouseKey(folder, 'soup at noon, every day')).toEqual(made);
+    expect(openHouseKey(folder, 'soup at noon, every day').id).toBe(made.id);
+    expect(readdirSync(folder)).toEqual(['sealed.json']);
+  });
+  it('lies under another name while files are turned, and is the same', () => {
+    const made = makeHouseKey(folder, PASSPHRASE, 'half');
+    expect([howLies(folder), readdirSync(folder)]).toEqual(['half', ['half-sealed.json']]);
+    expect(openHouseKey(folder, PASSPHRASE)).toEqual(made);
+    expect(() => makeHouseKey(folder, PASSPHRASE)).toThrowError(/is sealed already/);
+    nowSealed(folder);
+    expect(howLies(folder)).toBe('sealed');
+    nowHalf(folder);
+    nowHalf(folder);
+    expect(howLies(folder)).toBe('half');
   });
   it('is refused where the passphrase is short, the file is damaged, or somebody turned a bit of it', () => {
     expect(() => makeHouseKey(folder, 'ferry')).toThrowError(/under 12 characters/);
-    expect(isSealed(folder)).toBeFalse();
+    expect(readdirSync(folder)).toEqual([]);
     makeHouseKey(folder, PASSPHRASE);
     const kept = JSON.parse(readFileSync(file(), 'utf8')) as Record<string, string>;
     const key = Buffer.from(kept['key']!, 'base64');

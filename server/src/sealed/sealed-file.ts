@@ -12,6 +12,24 @@ export interface SealedFile {
   readonly id: Uint8Array;
 }
 
+/** The beginning of a new file. */
+export function freshHeader(): Buffer {
+  const header = Buffer.alloc(HEADER);
+  MAGIC.copy(header);
+  randomBytes(ID_BYTES).copy(header, MAGIC.length);
+  return header;
+}
+
+/** Whether a file that begins so is sealed. */
+export const beginsSealed = (header: Uint8Array): boolean =>
+  header.length >= HEADER && MAGIC.equals(header.subarray(0, MAGIC.length));
+
+/** By what a file is known that begins so. @throws Error when it is not sealed */
+export function idIn(header: Buffer): Uint8Array {
+  if (!beginsSealed(header)) throw new Error('this file is not sealed');
+  return header.subarray(MAGIC.length, MAGIC.length + ID_BYTES);
+}
+
 /** Bytes of what is in it. */
 export const sizeOf = (fd: number): number => Math.max(0, fstatSync(fd).size - HEADER);
 
@@ -20,14 +38,12 @@ export const sizeOf = (fd: number): number => Math.max(0, fstatSync(fd).size - H
  * @throws Error when something else lies there
  */
 export function sealedFile(fd: number): SealedFile {
-  const header = Buffer.alloc(HEADER);
-  const there = readSync(fd, header, 0, HEADER, 0);
-  if (there < HEADER) {
-    MAGIC.copy(header);
-    randomBytes(ID_BYTES).copy(header, MAGIC.length);
+  let header: Buffer = Buffer.alloc(HEADER);
+  if (readSync(fd, header, 0, HEADER, 0) < HEADER) {
+    header = freshHeader();
     writeSync(fd, header, 0, HEADER, 0);
-  } else if (!header.subarray(0, MAGIC.length).equals(MAGIC)) throw new Error('this file is not sealed');
-  return { fd, id: header.subarray(MAGIC.length, MAGIC.length + ID_BYTES) };
+  }
+  return { fd, id: idIn(header) };
 }
 
 /** A sector as it is, or as much of it as there is. */

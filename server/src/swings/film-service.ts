@@ -43,8 +43,7 @@ export function filmService(swings: SwingRepository, films: FilmRepository, stor
     },
     one: (id: string) => films.one(id),
     change: (id: string, change: FilmChange) => films.change(id, change),
-    fileOf: (f: Film) => store.nameOf(f),
-    folder: store.folder,
+    toSend: store.toSend,
     /** Deleted films stay, so that it can be undone. */
     setDeleted: (id: string, deleted: boolean) => films.setDeleted(id, deleted),
   };

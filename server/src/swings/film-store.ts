@@ -1,8 +1,9 @@
 import { existsSync, mkdirSync } from 'node:fs';
-import { readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Film } from '@vilko/contract';
 import { type DrillMedia, VilkoError } from '@vilko/core';
+import { type HouseFiles, houseFiles } from '../sealed/house-files.js';
 
 /** A film, or the photograph of a drill. */
 type Kept = Pick<Film | DrillMedia, 'id' | 'mime'>;
@@ -30,17 +31,22 @@ export function fileOf({ id, mime }: Kept): string {
   return `${id}.${ENDINGS[mime]}`;
 }
 
-/** Films and photographs, each a file of its own, in a folder beside the database. */
-export function filmStore(data: string) {
+/**
+ * Films and photographs, each a file of its own, in a folder beside the database.
+ * @param files how files of the house lie on its disk
+ */
+export function filmStore(data: string, files: HouseFiles = houseFiles(null)) {
   const folder = join(data, 'films');
   mkdirSync(folder, { recursive: true });
   return {
     folder,
+    /** What is sent to a page that asks for it. */
+    toSend: (f: Kept) => ({ files, file: join(folder, fileOf(f)), mime: f.mime }),
     nameOf: fileOf,
-    put: async (f: Kept, bytes: Uint8Array): Promise<void> => writeFile(join(folder, fileOf(f)), bytes),
+    put: async (f: Kept, bytes: Uint8Array): Promise<void> => files.write(join(folder, fileOf(f)), bytes),
     has: (f: Kept): boolean => existsSync(join(folder, fileOf(f))),
     /** Null where its file is gone or cannot be read: whoever takes many goes on. */
-    find: (f: Kept): Promise<Uint8Array | null> => readFile(join(folder, fileOf(f))).catch(() => null),
+    find: (f: Kept): Promise<Uint8Array | null> => files.read(join(folder, fileOf(f))).catch(() => null),
     /** Bytes of all that lies there. */
     size: async (): Promise<number> => {
       const files = await readdir(folder);

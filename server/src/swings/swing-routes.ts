@@ -1,6 +1,7 @@
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import type { FastifyInstance } from 'fastify';
+import { A_DAY, sendKept } from '../http/send-kept.js';
 import { buffer, serve } from '../http/serve.js';
 import type { EnteredService } from './entered-service.js';
 import type { FilmService } from './film-service.js';
@@ -74,7 +75,7 @@ export function swingRoutes(
   });
   serve(app, 'filmFile', async ({ params, reply }) => {
     const film = await films.one(params.id);
-    return film && reply.type(film.mime).sendFile(films.fileOf(film), films.folder, { maxAge: '1d' });
+    return film && sendKept(reply, { ...films.toSend(film), keptFor: A_DAY });
   });
   serve(app, 'changeFilm', ({ params, body }) => films.change(params.id, body));
   serve(app, 'deleteFilm', ({ params }) => films.setDeleted(params.id, true));
