@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { createWriteStream, readdirSync, rmSync, statSync } from 'node:fs';
+import { readdirSync, rmSync, statSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import type { HouseFiles } from '../sealed/house-files.js';
 
 /** What a backup is called that somebody brings. */
 export const ARRIVING = /^arriving-[0-9a-f-]{36}\.zip$/;
@@ -15,12 +15,12 @@ export interface Arriving {
 }
 
 /** Puts what somebody brings into a folder, as it comes; where it does not come whole nothing of it stays. */
-export async function arriving(folder: string, bytes: Readable): Promise<Arriving> {
+export async function arriving(files: HouseFiles, folder: string, bytes: Readable): Promise<Arriving> {
   const name = `arriving-${randomUUID()}.zip`;
   const file = join(folder, name);
   const gone = () => rm(file, { force: true });
   try {
-    await pipeline(bytes, createWriteStream(file));
+    await files.write(file, bytes);
   } catch (e) {
     await gone();
     throw e;

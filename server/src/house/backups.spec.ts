@@ -53,7 +53,13 @@ describe('backups', () => {
       bytes: lastBytes({ database: app.database, house: tables.house }),
     });
     let asked = 0;
-    const shelves = { data, pupils: app.pupils, archive, nightFolder: () => Promise.resolve('') };
+    const shelves = {
+      data,
+      files: app.database.files,
+      pupils: app.pupils,
+      archive,
+      nightFolder: () => Promise.resolve(''),
+    };
     const room = () => (more?: number) => {
       asked = more ?? 0;
       return Promise.reject(new NoRoom(5e6));

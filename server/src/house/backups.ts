@@ -10,6 +10,8 @@ import { type Room, roomOn } from '../db/room.js';
 import { isShut } from '../db/shut.js';
 import type { PupilRepository } from '../pupils/pupil-repository.js';
 import type { PupilArchive } from './pupil-archive.js';
+import type { HouseFiles } from '../sealed/house-files.js';
+import { type OpensArchive, opensArchivesOf } from '../sealed/sealed-entry.js';
 import { ARRIVING, arriving, leftBehind } from './arriving.js';
 import { type Packed, writePupils } from './pack-pupils.js';
 import { openPupils } from './unpack-pupils.js';
@@ -22,7 +24,8 @@ const Contents = z.object({
   missing: z.int().default(0),
 });
 
-const NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
+/** What a backup may be called. */
+export const BACKUP_NAME = /^vilko-(\d{8}-\d{6}|night-\d{8})\.zip$/;
 const NIGHT = /^vilko-night-\d{8}\.zip$/;
 /** Nights that are kept. */
 const NIGHTS = 14;
@@ -33,6 +36,8 @@ const dayOf = (d: Date): string =>
 /** Where backups lie, and what they are made of. */
 export interface BackupShelves {
   readonly data: string;
+  /** Where the house is sealed, its backups are too. */
+  readonly files: HouseFiles;
   readonly pupils: PupilRepository;
   readonly archive: PupilArchive;
   /** The folder that was chosen for the nights; empty for the data folder's own. */
@@ -51,7 +56,7 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
     const all = await Promise.all(
       (await folders()).map(async (folder) => {
         const names = await readdir(folder).catch(() => []);
-        return names.filter((n) => NAME.test(n)).map((name) => ({ name, folder }));
+        return names.filter((n) => BACKUP_NAME.test(n)).map((name) => ({ name, folder }));
       }),
     );
     return all.flat();
@@ -61,15 +66,37 @@ function backupFiles(own: string, nightFolder: () => Promise<string>) {
   return { found, contents };
 }
 
+/** Every backup with what it holds, the newest first. */
+const listOf =
+  ({ found, contents }: ReturnType<typeof backupFiles>) =>
+  async (): Promise<Backup[]> => {
+    const all = await Promise.all(
+      (await found()).map(async ({ name, folder }) => {
+        const held = await contents(name, folder);
+        const { size, mtime } = await stat(join(folder, name));
+        return {
+          name,
+          size,
+          at: held.data?.at ?? mtime.toISOString(),
+          pupils: held.data?.pupils.length ?? 0,
+          swings: held.data?.swings ?? 0,
+          missing: held.data?.missing ?? 0,
+        };
+      }),
+    );
+    return all.sort((a, b) => b.at.localeCompare(a.at));
+  };
+
 /** Writes everything into one file: whole or not at all, a power cut leaves it under another name. */
 const writer =
-  ({ pupils, archive, size, room = roomOn }: Omit<BackupShelves, 'nightFolder' | 'data'>) =>
+  ({ pupils, archive, files, size, room = roomOn }: Omit<BackupShelves, 'nightFolder' | 'data'>) =>
   async (folder: string, name: string, at: Date): Promise<Packed> => {
     // a folder that is not there is said as such when it is written to
     if (existsSync(folder)) await room(folder)(await size());
     const ids = await pupils.ids();
     const part = join(folder, `${name}.part`);
-    const packed = await writePupils(await archive.whole(), createWriteStream(part)).catch(async (e: unknown) => {
+    const written = writePupils(await archive.whole(), createWriteStream(part), files.key);
+    const packed = await written.catch(async (e: unknown) => {
       await rm(part, { force: true });
       throw e;
     });
@@ -89,35 +116,22 @@ const writer =
 
 /** Backups in the data folder: every pupil as one bundle. They work on either database. */
 export function backups(shelves: BackupShelves) {
-  const { data, archive, nightFolder } = shelves;
+  const { data, archive, files, nightFolder } = shelves;
+  const opens = opensArchivesOf(files.key);
   const own = join(data, 'backups');
   mkdirSync(own, { recursive: true });
   const { found, contents } = backupFiles(own, nightFolder);
   const write = writer(shelves);
   const fileOf = async (name: string): Promise<string> => {
-    const there = NAME.test(basename(name)) && (await found()).find((b) => b.name === name);
+    const there = BACKUP_NAME.test(basename(name)) && (await found()).find((b) => b.name === name);
     if (!there) throw new VilkoError('bad-option', `there is no backup ${name}`);
     return join(there.folder, name);
   };
   leftBehind(own);
-  const list = async (): Promise<Backup[]> => {
-    const all = await Promise.all(
-      (await found()).map(async ({ name, folder }) => {
-        const held = await contents(name, folder);
-        const { size, mtime } = await stat(join(folder, name));
-        return {
-          name,
-          size,
-          at: held.data?.at ?? mtime.toISOString(),
-          pupils: held.data?.pupils.length ?? 0,
-          swings: held.data?.swings ?? 0,
-          missing: held.data?.missing ?? 0,
-        };
-      }),
-    );
-    return all.sort((a, b) => b.at.localeCompare(a.at));
-  };
+  const list = listOf({ found, contents });
   return {
+    /** Whether they, and what they are made of, lie under a passphrase. */
+    sealed: files.key !== null,
     list,
     async make(): Promise<Backup> {
       const at = new Date();
@@ -134,7 +148,7 @@ export function backups(shelves: BackupShelves) {
         if (!isAbsolute(folder))
           throw new VilkoError('bad-option', `the folder ${folder} is not given from the root on`);
         const packed = await write(folder, name, now);
-        const wrong = await differenceTo(packed, file);
+        const wrong = await differenceTo(packed, file, opens);
         if (!wrong) await letGo(folder);
         const { swings, missing } = packed.head;
         return {
@@ -154,13 +168,14 @@ export function backups(shelves: BackupShelves) {
      * @throws VilkoError when there is none of that name
      */
     fileOf,
-    arriving: (bytes: Readable) => arriving(own, bytes),
+    arriving: (bytes: Readable) => arriving(files, own, bytes),
     /**
      * Puts pupils of a backup, or of a bundle that is arriving, back; what is there already stays as it is.
      * @param called what the file was called where it came from
      */
     async restore(name: string, called = name): Promise<Restored> {
-      const bundle = await openPupils(ARRIVING.test(name) ? join(own, name) : await fileOf(name), called);
+      const from = ARRIVING.test(name) ? { files, file: join(own, name) } : await fileOf(name);
+      const bundle = await openPupils(from, called, opens);
       try {
         return await archive.putBack(bundle);
       } finally {
@@ -183,8 +198,12 @@ export function backups(shelves: BackupShelves) {
 export type Backups = ReturnType<typeof backups>;
 
 /** What is not the same in a backup that was read back, in a sentence without its point; null where all is. */
-async function differenceTo({ head, checksums }: Packed, file: string): Promise<string | null> {
-  const read = await openPupils(file, basename(file));
+export async function differenceTo(
+  { head, checksums }: Packed,
+  file: string,
+  opens: OpensArchive,
+): Promise<string | null> {
+  const read = await openPupils(file, basename(file), opens);
   try {
     const plain = (told: Packed['head']): unknown => JSON.parse(JSON.stringify(told));
     if (!isDeepStrictEqual(plain(head), plain(read.head))) return 'what was read back is not what was written';

@@ -31,3 +31,16 @@ missing.txt
 Shares, times and angles of a swing are not in here: they are worked out from the recordings, by definitions that every
 measure's page in Vilko states.
 `;
+
+/** The same of a sealed backup: how it is opened. */
+export const SEALED_READ_ME = `This is a backup that Vilko has sealed: it can be read with the passphrase of its house alone.
+
+Put it back in Office > Settings of that house, or write an open copy of it, which any program opens and any house can
+put back:
+  vilko seal --copy THIS.zip --to OPEN.zip
+
+Every other entry is sealed by AES-256-GCM: 12 bytes used once, the bytes, 16 that tell whether somebody changed them; its
+name is what is authenticated with it. What ends in .json or .txt was packed by gzip before. The key of 32 bytes is HKDF
+(SHA-256, no salt, "vilko archives") of the house's, which lies in sealed.json: sealed by AES-256-GCM under scrypt of the
+passphrase (UTF-8, NFKC), with the salt, cost, nonce and tag that stand there in base 64.
+`;

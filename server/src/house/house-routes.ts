@@ -29,6 +29,7 @@ export function houseRoutes(
     await house.put(SETTINGS, body);
     return body;
   });
+  serve(app, 'keeping', () => ({ sealed: backups.sealed }));
   serve(app, 'devices', async () => {
     const here = connected();
     const rows = await house.devices();

@@ -1,15 +1,26 @@
 import { buffer as streamed } from 'node:stream/consumers';
-import { crc32 } from 'node:zlib';
+import { crc32, gunzipSync } from 'node:zlib';
 import { VilkoError } from '@vilko/core';
-import { type Entry, fromBufferPromise, openPromise, type ZipFile } from 'yauzl';
+import {
+  type Entry,
+  fromBufferPromise,
+  fromRandomAccessReaderPromise,
+  openPromise,
+  RandomAccessReader,
+  type ZipFile,
+} from 'yauzl';
 import { buffer } from '../http/serve.js';
+import { KEPT_KEY, openEntry, type OpensArchive, opensArchivesOf } from '../sealed/sealed-entry.js';
+import type { HouseFiles } from '../sealed/house-files.js';
 import { fileOf } from '../swings/film-store.js';
+import { packsWell, READ_ME } from './pack-pupils.js';
 import { filesFrom, loose, type PupilBundle, PupilsHead } from './pupil-bundle.js';
 
 /** An archive of pupils that is open: its files are read when they are wanted. */
 export interface OpenBundle extends PupilBundle {
   /** Checksum of every entry by its name, to which its bytes have been held. */
   readonly checksums: ReadonlyMap<string, number>;
+  readonly sealed: boolean;
   readonly close: () => void;
 }
 
@@ -48,15 +59,33 @@ async function entriesOf(zip: ZipFile, name: string): Promise<Map<string, Entry>
   return entries;
 }
 
-/** Reads an entry whole. */
+type Reads = (entry: Entry) => Promise<Uint8Array>;
+
+/** Reads an entry whole, as it lies there. */
 const reading =
-  (zip: ZipFile, name: string) =>
-  async (entry: Entry): Promise<Uint8Array> => {
+  (zip: ZipFile, name: string): Reads =>
+  async (entry) => {
     const bytes = await streamed(await zip.openReadStreamPromise(entry));
     if (crc32(bytes) !== entry.crc32)
       throw damaged(name, `${entry.fileName} is not what was written, its checksum differs`);
     return bytes;
   };
+
+/** Reads what is in an entry of an archive, sealed or not. */
+async function readingOf(
+  read: Reads,
+  entries: ReadonlyMap<string, Entry>,
+  { name, opens }: { readonly name: string; readonly opens: OpensArchive },
+): Promise<Reads> {
+  const kept = entries.get(KEPT_KEY);
+  if (!kept) return read;
+  const key = opens(Buffer.from(await read(kept)).toString('utf8'), name);
+  return async (entry) => {
+    const bytes = openEntry(key, entry.fileName, await read(entry));
+    if (!bytes) throw damaged(name, `${entry.fileName} is not what was sealed under that name`);
+    return packsWell(entry.fileName) ? gunzipSync(bytes, { maxOutputLength: MOST }) : bytes;
+  };
+}
 
 /** Reads what pupils.json says. */
 function headOf(bytes: Uint8Array, name: string): PupilsHead {
@@ -88,14 +117,21 @@ function refuseUnless(
   if (missing) throw lacks(`swing ${missing.number}`, missing);
 }
 
+/** Entries of a sealed archive that lie open. */
+const OPEN_ENTRIES: ReadonlySet<string> = new Set([KEPT_KEY, READ_ME]);
+
 /** What an open archive holds, every entry held to its checksum before anything is made of it. */
-async function bundleIn(zip: ZipFile, name: string): Promise<Omit<OpenBundle, 'close'>> {
-  const entries = await entriesOf(zip, name);
-  const read = reading(zip, name);
+async function bundleIn(zip: ZipFile, name: string, opens: OpensArchive): Promise<Omit<OpenBundle, 'close'>> {
+  const all = await entriesOf(zip, name);
+  const plain = reading(zip, name);
+  const sealed = all.has(KEPT_KEY);
+  const read = await readingOf(plain, all, { name, opens });
+  const entries = new Map([...all].filter(([path]) => !sealed || !OPEN_ENTRIES.has(path)));
   const said = entries.get('pupils.json');
   if (!said) throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
   const head = headOf(await read(said), name);
-  for (const entry of entries.values()) if (entry !== said) await read(entry);
+  const checksums = new Map<string, number>();
+  for (const [path, entry] of entries) checksums.set(path, crc32(await read(entry)));
   const under = (folder: string, ending = '') => {
     const files = new Map(
       [...entries].flatMap(([path, entry]) =>
@@ -108,20 +144,53 @@ async function bundleIn(zip: ZipFile, name: string): Promise<Omit<OpenBundle, 'c
   };
   const [recordings, films] = [under('recordings', '.vilko'), under('films')];
   refuseUnless(head, recordings.names, name);
-  const checksums = new Map([...entries].map(([path, entry]) => [path, entry.crc32]));
-  return { head, recordings, films, checksums };
+  return { head, recordings, films, checksums, sealed };
+}
+
+/** A file of the house that is sealed as a whole, read where it is wanted. */
+class SealedReader extends RandomAccessReader {
+  constructor(
+    private readonly files: HouseFiles,
+    private readonly file: string,
+  ) {
+    super();
+  }
+
+  override _readStreamForRange(start: number, end: number) {
+    return this.files.from(this.file, { start, end: end - 1 });
+  }
+}
+
+/** A file that lies as the house's files do. */
+export interface HouseFile {
+  readonly files: HouseFiles;
+  readonly file: string;
+}
+
+const HOW = { autoClose: false, lazyEntries: true } as const;
+
+async function zipIn(from: string | Uint8Array | HouseFile): Promise<ZipFile> {
+  if (typeof from === 'string') return openPromise(from, HOW);
+  if (from instanceof Uint8Array) return fromBufferPromise(buffer(from), HOW);
+  const { files, file } = from;
+  if (!files.key) return openPromise(file, HOW);
+  return fromRandomAccessReaderPromise(new SealedReader(files, file), await files.size(file), HOW);
 }
 
 /**
  * Opens what `writePupils` wrote, a file or its bytes; of any size, as its files are read when they are wanted.
+ * @param opens finds the key of a sealed one; without it none is opened
  * @throws VilkoError saying what is missing, damaged or not understood; before that nothing has been read from it
  */
-export async function openPupils(from: string | Uint8Array, name: string): Promise<OpenBundle> {
-  const how = { autoClose: false, lazyEntries: true } as const;
+export async function openPupils(
+  from: string | Uint8Array | HouseFile,
+  name: string,
+  opens: OpensArchive = opensArchivesOf(null),
+): Promise<OpenBundle> {
   let zip: ZipFile | null = null;
   try {
-    zip = typeof from === 'string' ? await openPromise(from, how) : await fromBufferPromise(buffer(from), how);
-    return { ...(await bundleIn(zip, name)), close: () => zip!.close() };
+    zip = await zipIn(from);
+    return { ...(await bundleIn(zip, name, opens)), close: () => zip!.close() };
   } catch (e) {
     zip?.close();
     // what the disk says is no damage
