@@ -50,6 +50,11 @@ const targets = {
       external: INSTALLED,
     },
     {
+      entryPoints: [at('server/src/seal.ts')],
+      outfile: at('server/dist/seal.mjs'),
+      external: INSTALLED,
+    },
+    {
       entryPoints: [at('server/src/office/office-thread.ts')],
       outfile: at('server/dist/office-thread.mjs'),
       external: INSTALLED,

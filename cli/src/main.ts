@@ -12,6 +12,7 @@ const HELP = `vilko – foot pressure and ground reaction force in the golf swin
   vilko measures          every measure: unit, worth, devices, definition (Markdown)
   vilko serve             the application
   vilko move              a house from its folder to a PostgreSQL server, or back (vilko move --help)
+  vilko seal              a house under a passphrase (vilko seal --help)
 
 Options: --handed right|left  --club driver|wood|iron|wedge  --mass KG  --stature M
          --axes ball=+x,left=+y  --cutoff HZ  --pattern ID|FILE.json  --json
@@ -29,7 +30,7 @@ const COMMANDS: Readonly<Record<string, (o: Options) => string>> = {
 };
 
 /** What the server's own programs do. */
-const PROGRAMS: Readonly<Record<string, string>> = { serve: 'main.mjs', move: 'move.mjs' };
+const PROGRAMS: Readonly<Record<string, string>> = { serve: 'main.mjs', move: 'move.mjs', seal: 'seal.mjs' };
 
 async function main([command, ...rest]: string[]): Promise<void> {
   if (!command || command === '--help' || command === 'help') {

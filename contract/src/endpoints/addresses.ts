@@ -160,6 +160,7 @@ export const ADDRESSES = {
   health: 'GET /api/health',
   house: 'GET /api/house',
   changeHouse: 'PUT /api/house',
+  keeping: 'GET /api/house/keeping',
   devices: 'GET /api/devices',
   backups: 'GET /api/backups',
   night: 'GET /api/backups/night',

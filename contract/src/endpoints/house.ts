@@ -19,6 +19,10 @@ export const HOUSE = rows({
     body: HouseSettings,
     reply: HouseSettings,
   },
+  keeping: {
+    does: 'How what is kept lies on the disk: open, or sealed under a passphrase',
+    reply: z.object({ sealed: z.boolean() }),
+  },
   devices: {
     does: 'Devices that were in the bay',
     reply: z.object({ devices: z.array(KnownDevice), key: z.string() }),

@@ -76,6 +76,17 @@ const MEGABYTE = 1e6;
             One file with every pupil, recording and film, in the data folder. The embedded database does not survive
             every power cut: keep copies elsewhere.
           </p>
+          @if (keeping(); as k) {
+            <p class="mt-1 text-ink2">
+              @if (k.sealed) {
+                This house is sealed: its database, films, letters and backups open by its passphrase alone. A backup
+                that is saved is sealed too.
+              } @else {
+                Whoever has this machine’s disk, or one of these files, can read them. A passphrase seals the house:
+                <code class="text-13">vilko seal --help</code>
+              }
+            </p>
+          }
           <p class="mt-3 flex items-center gap-4">
             <button class="plain-button" (click)="backup()" [disabled]="!!doing()">Make a backup now</button>
             <label class="link cursor-pointer"
@@ -179,6 +190,7 @@ export class Settings {
   protected readonly doing = this.store.selectSignal(officeFeature.selectDoing);
   protected readonly theme = this.store.selectSignal(settingsFeature.selectTheme);
   protected readonly patterns = this.store.selectSignal(selectPatterns);
+  protected readonly keeping = answerOf('keeping', () => ({})).value;
   protected readonly night = answerOf('night', () => ({})).value;
   protected readonly nightWords = computed(() => {
     const n = this.night();
