@@ -23,12 +23,18 @@ export interface HowItStarts {
   readonly options?: readonly string[];
   /** Who runs it; by default whoever runs this. */
   readonly uid?: number | undefined;
+  /** Of a sealed folder; null: none, by default what whoever runs this was given. */
+  readonly passphrase?: string | null;
 }
 
 /** Starts the built server on a folder, on a free port. */
-export function startHouse(folder: string, { bays = [], options = [], uid }: HowItStarts = {}): BuiltHouse {
+export function startHouse(folder: string, { bays = [], options = [], uid, passphrase }: HowItStarts = {}): BuiltHouse {
+  const word = passphrase === undefined ? process.env['VILKO_PASSPHRASE'] : (passphrase ?? undefined);
   const child: ChildProcess = spawn('node', [...options, SERVER], {
-    env: { ...process.env, PORT: '0', VILKO_DATA: folder, VILKO_DEMO: '0', VILKO_BAYS: bays.join(',') },
+    env: {
+      ...{ ...process.env, PORT: '0', VILKO_DATA: folder, VILKO_DEMO: '0', VILKO_BAYS: bays.join(',') },
+      VILKO_PASSPHRASE: word,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
     ...(uid === undefined ? {} : { uid }),
   });

@@ -1,6 +1,7 @@
-// npm run crash -- [--seed=1] [--kills=100 | --minutes=60]: kills a house again and again while it starts, records,
-// imports, backs up and is put back, with its device, its browsers and its clock going astray; then opens houses that
-// an older version has left, that are torn, shut or taken, and says what had been confirmed and is there no more.
+// npm run crash -- [--seed=1] [--kills=100 | --minutes=60] [--sealed]: kills a house again and again while it starts,
+// records, imports, backs up and is put back, with its device, its browsers and its clock going astray; then opens
+// houses that an older version has left, that are torn, shut or taken, seals and opens one while it is killed, and says
+// what had been confirmed and is there no more.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -16,6 +17,7 @@ import { jumpingClock } from './jumping-clock.js';
 import { killedWhileMigrating } from './older-house.js';
 import { shutHouses } from './shut-house.js';
 import { tornHouses } from './torn.js';
+import { killedWhileTurning, PASSPHRASE } from './turning.js';
 
 /** Of so many kills one falls while the house starts; of so many houses one has its clock set. */
 const STARTING = 4;
@@ -28,6 +30,7 @@ const SWUNG = 5;
 /** How many of the kills there are torn houses and older ones, each of these killed so often. */
 const TORN = 0.2;
 const OLDER = 0.05;
+const TURNED = 0.02;
 const TWICE = 3;
 /** Of so many kills it is said how it stands. */
 const SAID_EVERY = 10;
@@ -78,8 +81,10 @@ async function main(): Promise<number> {
       seed: { type: 'string', default: '1' },
       kills: { type: 'string', default: '100' },
       minutes: { type: 'string' },
+      sealed: { type: 'boolean', default: false },
     },
   });
+  if (values.sealed) process.env['VILKO_PASSPHRASE'] = PASSPHRASE;
   const { uniform } = random(Number(values.seed));
   const until = values.minutes === undefined ? null : Date.now() + Number(values.minutes) * 60_000;
   /** Whether so many kills are not enough yet. */
@@ -109,9 +114,12 @@ async function main(): Promise<number> {
   const older = Math.ceil(OLDER * kills);
   for (let k = 0; k < older; k++) say('brought up to date', await killedWhileMigrating(TWICE, uniform));
   say('shut', await shutHouses(folder));
+  const turned = Math.ceil(TURNED * kills);
+  for (let k = 0; k < turned; k++)
+    say('sealed and opened', await killedWhileTurning({ folder, lesson: lesson!, confirmed: run.confirmed }, uniform));
   const { swings, live, films, backups } = run.confirmed;
   console.log(
-    `${kills} kills (seed ${values.seed}): ${swings.size} swings (${live.size} of a bay), ${films.size} films, ${backups.size} backups confirmed; ${torn} torn houses, ${older} older ones killed ${TWICE} times each, one shut, one taken; ${wrong} wrong`,
+    `${kills} kills (seed ${values.seed}): ${swings.size} swings (${live.size} of a bay), ${films.size} films, ${backups.size} backups confirmed; ${torn} torn houses, ${older} older ones killed ${TWICE} times each, one shut, one taken, ${turned} sealed and opened under kills${values.sealed ? '; all of it sealed' : ''}; ${wrong} wrong`,
   );
   rmSync(folder, { recursive: true });
   return wrong;

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import { sealHouse } from '../../house/seal-house.js';
 import { startHouse } from '../built-house.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../../db/migrations', import.meta.url));
@@ -30,6 +31,8 @@ async function olderHouse(folder: string, known: number): Promise<void> {
   );
   await pg.close();
   rmSync(migrations, { recursive: true });
+  const passphrase = process.env['VILKO_PASSPHRASE'];
+  if (passphrase) await sealHouse(folder, passphrase);
 }
 
 /**
