@@ -7,7 +7,7 @@ import { openDatabase, type OpenDatabase } from './db/open.js';
 import { pagesThread } from './office/office.js';
 import type { WorkBehind } from '@vilko/contract';
 import type { Renewal } from './swings/renewal.js';
-import { unlock } from './sealed/unlock.js';
+import { unlock } from './db/unlock.js';
 import { DEMO_LESSON, type DemoLeft, type Said, seedDemo } from './demo/seed.js';
 
 /** How often it is looked whether the night's work is due, ms. */

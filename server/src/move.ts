@@ -2,7 +2,7 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { openDatabase, type OpenDatabase } from './db/open.js';
 import { moveHouse } from './house/move-house.js';
-import { unlock } from './sealed/unlock.js';
+import { unlock } from './db/unlock.js';
 
 const HELP = `vilko move: a house from the database in its folder to a PostgreSQL server, or back
 

@@ -8,7 +8,7 @@ import { buildApp } from '../app.js';
 import { NoRoom } from '../db/room.js';
 import { openDatabase } from '../db/open.js';
 import { howLies, makeHouseKey } from '../sealed/house-key.js';
-import { unlock } from '../sealed/unlock.js';
+import { unlock } from '../db/unlock.js';
 import { filesHolding } from '../testing/files-holding.js';
 import { SOMEBODY, testApp } from '../testing/test-app.js';
 import { sealHouse, unsealHouse } from './seal-house.js';

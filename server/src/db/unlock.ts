@@ -1,10 +1,10 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { shutWords } from '../db/folder-lock.js';
-import { keepToOneself } from '../db/keep-to-oneself.js';
-import { isShut } from '../db/shut.js';
-import { askHidden } from './ask.js';
-import { type HouseKey, howLies, makeHouseKey, openHouseKey } from './house-key.js';
+import { shutWords } from './folder-lock.js';
+import { keepToOneself } from './keep-to-oneself.js';
+import { isShut } from './shut.js';
+import { askHidden } from '../sealed/ask.js';
+import { type HouseKey, howLies, makeHouseKey, openHouseKey } from '../sealed/house-key.js';
 
 /** What a house writes into its folder. */
 export const PARTS = ['pg', 'films', 'outbox', 'backups'] as const;
