@@ -43,17 +43,18 @@ async function addFilm({ house, confirmed, uniform }: Asking): Promise<void> {
   if (answer.ok) confirmed.films.set(Film.parse(await answer.json()).id, sumOf(film));
 }
 
+/** One at a time: of two that are asked for at once nobody knows which came last. */
 async function changeAim({ house, lesson, confirmed, uniform }: Asking): Promise<void> {
+  if (confirmed.maybe !== null) return;
   const aim = `Aim ${Math.floor(uniform() * 1e9)}`;
-  confirmed.maybe.add(aim);
+  confirmed.maybe = aim;
   const answer = await fetch(`${house}/api/lessons/${lesson}`, {
     method: 'PATCH',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ aim }),
   });
-  if (!answer.ok) return;
-  confirmed.aim = aim;
-  confirmed.maybe.clear();
+  if (answer.ok) confirmed.aim = aim;
+  confirmed.maybe = null;
 }
 
 async function backUp({ house, confirmed, uniform }: Asking): Promise<void> {

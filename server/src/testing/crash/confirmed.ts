@@ -9,9 +9,9 @@ export interface Confirmed {
   readonly live: Set<string>;
   /** Films by id, with the sum of their bytes. */
   readonly films: Map<string, string>;
-  /** The lesson's aim that was confirmed last, and all that were asked for after it without an answer. */
+  /** The lesson's aim that was confirmed last, and the one that was asked for after it without an answer. */
   aim: string;
-  readonly maybe: Set<string>;
+  maybe: string | null;
   readonly backups: Set<string>;
 }
 
@@ -20,7 +20,7 @@ export const nothingYet = (): Confirmed => ({
   live: new Set(),
   films: new Map(),
   aim: 'Test',
-  maybe: new Set(),
+  maybe: null,
   backups: new Set(),
 });
 
@@ -49,13 +49,13 @@ export async function lost(house: string, lesson: string, confirmed: Confirmed):
     const bytes = await bytesAt(`${house}/api/films/${id}/file`);
     if (!bytes || sumOf(bytes) !== sum) wrong.push(`film ${id} is not what it was`);
   }
-  if (aim !== confirmed.aim && !confirmed.maybe.has(aim))
+  if (aim !== confirmed.aim && aim !== confirmed.maybe)
     wrong.push(`the aim is “${aim}”, and “${confirmed.aim}” was confirmed`);
   const backups = (await (await fetch(`${house}/api/backups`)).json()) as { readonly name: string }[];
   for (const name of confirmed.backups)
     if (!backups.some((b) => b.name === name)) wrong.push(`backup ${name} is gone, or cannot be read`);
   // what is there without an answer is no loss, and counts from now on
   confirmed.aim = aim;
-  confirmed.maybe.clear();
+  confirmed.maybe = null;
   return wrong;
 }
