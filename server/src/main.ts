@@ -1,10 +1,11 @@
 import { fileURLToPath } from 'node:url';
 import { signIn } from './auth/sign-in.js';
-import { buildApp } from './app.js';
+import { type App, buildApp } from './app.js';
 import { type Config, readConfig } from './config.js';
 import { houseRepository } from './house/house-repository.js';
+import { orDamaged } from './db/damaged.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
-import { pagesThread } from './office/office.js';
+import { pagesThread, type PagesThread } from './office/office.js';
 import type { WorkBehind } from '@vilko/contract';
 import type { Renewal } from './swings/renewal.js';
 import { unlock } from './db/unlock.js';
@@ -33,13 +34,8 @@ async function main(): Promise<void> {
   const database: OpenDatabase = await openDatabase(config.data, config.databaseUrl, undefined, key);
   stop = database.close;
   if (stopping) return;
-  await needPassword(config, database);
-  const { fastify, bays, night, renew, demo } = await buildApp(database, {
-    web: config.web,
-    signIn: config.signIn,
-    home: config.home,
-    log: database.folder,
-    apart: pages,
+  const { fastify, bays, night, renew, demo } = await housed(config, database, pages).catch((e: unknown) => {
+    throw config.databaseUrl ? e : orDamaged(config.data, e);
   });
   for (const name of config.bays) if (!bays.lines().some((b) => b.name === name)) await bays.add(name);
   const left = config.demo === '0' ? null : await seedDemo(demo);
@@ -69,6 +65,13 @@ async function main(): Promise<void> {
     .then(() => readAnew(renew, tells('swings read anew')))
     .then(() => fillIn(swings?.older, { threads: 1, said: tells('older sample swings'), until }))
     .finally(() => bays.works(null));
+}
+
+/** The house over its database, of whom everything is asked that it needs to begin. */
+async function housed(config: Config, database: OpenDatabase, apart: PagesThread): Promise<App> {
+  await needPassword(config, database);
+  const { web, signIn: needed, home } = config;
+  return buildApp(database, { web, signIn: needed, home, log: database.folder, apart });
 }
 
 /** After an update every stored swing is read again by what measures now, while the pages are open. */

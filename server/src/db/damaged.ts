@@ -1,5 +1,7 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { DrizzleQueryError } from 'drizzle-orm';
+import { causesOf } from './causes.js';
 
 /** The newest backup that lies in a data folder, with when it was made. */
 function newestBackup(folder: string): string | null {
@@ -26,3 +28,7 @@ export function damagedWords(folder: string, why: unknown): string {
       : `No backup lies in ${join(folder, 'backups')}: put one from elsewhere back in Office › Settings, or have the renamed folder looked at.`,
   ].join(' ');
 }
+
+/** What a start says where a database opened and did not answer: a page may be torn that is asked for later. */
+export const orDamaged = (folder: string, e: unknown): unknown =>
+  e instanceof DrizzleQueryError ? new Error(damagedWords(folder, causesOf(e).at(-1)), { cause: e }) : e;

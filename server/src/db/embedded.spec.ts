@@ -1,7 +1,8 @@
 import { mkdirSync, mkdtempSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
+import { DrizzleQueryError, sql } from 'drizzle-orm';
+import { orDamaged } from './damaged.js';
 import { type Embedded, openEmbedded } from './embedded.js';
 import { openDatabase } from './open.js';
 import { rowsOf } from './rows-of.js';
@@ -115,5 +116,13 @@ describe('a house’s own database', () => {
     // nothing was changed: mended, it opens
     writeFileSync(control, whole);
     await (await openDatabase(folder)).close();
+  });
+  it('that opens and is found damaged by what the start asks is told in the same words, anything else as it is', () => {
+    const torn = new DrizzleQueryError('select "name" from "bays"', [], new Error('invalid page in block 3'));
+    const { message } = orDamaged('/house', torn) as Error;
+    expect(message).toMatch(/^the database in \/house\/pg could not be opened \(invalid page in block 3\)\. Nothing/);
+    expect(message).not.toContain('select');
+    const other = new Error('HOST=0.0.0.0 would show');
+    expect(orDamaged('/house', other)).toBe(other);
   });
 });
