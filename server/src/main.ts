@@ -4,6 +4,7 @@ import { type App, buildApp } from './app.js';
 import { type Config, readConfig } from './config.js';
 import { houseRepository } from './house/house-repository.js';
 import { orDamaged } from './db/damaged.js';
+import { everySecond } from './every-second.js';
 import { openDatabase, type OpenDatabase } from './db/open.js';
 import { pagesThread, type PagesThread } from './office/office.js';
 import type { WorkBehind } from '@vilko/contract';
@@ -115,16 +116,6 @@ function saying(what: string): Said {
     if (part - last < 0.1 && part < 1) return;
     last = part;
     console.log(`  ${what} ${Math.round(100 * part)}%`);
-  };
-}
-
-/** No screen is told more often how far it is; the end is always said. */
-function everySecond(said: Said): Said {
-  let last = 0;
-  return (done, of) => {
-    if (done < of && Date.now() - last < 1000) return;
-    last = Date.now();
-    said(done, of);
   };
 }
 

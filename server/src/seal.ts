@@ -2,6 +2,7 @@ import { createWriteStream, existsSync } from 'node:fs';
 import { basename, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { lockFolder } from './db/folder-lock.js';
+import { everySecond } from './every-second.js';
 import { writePupils } from './house/pack-pupils.js';
 import { sealHouse, type Turned, unsealHouse } from './house/seal-house.js';
 import { openPupils } from './house/unpack-pupils.js';
@@ -27,16 +28,6 @@ async function passphrase(variable: string, what: string, anew = false): Promise
   if (anew && (await askHidden('The same once more: ')) !== asked)
     throw new Error('these were two different passphrases: nothing was changed');
   return asked;
-}
-
-/** Says how many files are done, once a second. */
-function saying(): (done: number, of: number) => void {
-  let last = Date.now();
-  return (done, of) => {
-    if (done < of && Date.now() - last < 1000) return;
-    last = Date.now();
-    console.log(`  file ${done} of ${of}`);
-  };
 }
 
 /** Writes an open copy of a sealed backup. */
@@ -81,7 +72,7 @@ async function main(args: readonly string[]): Promise<void> {
     return;
   }
   const folder = resolve(values.data ?? process.env['VILKO_DATA'] ?? '.data/vilko');
-  const progress = { said: saying() };
+  const progress = { said: everySecond((done, of) => console.log(`  file ${done} of ${of}`)) };
   if (values.copy) return copy(resolve(values.copy), resolve(values.to!));
   if (values.change) {
     const before = await passphrase('VILKO_PASSPHRASE', `Passphrase of ${folder}`);

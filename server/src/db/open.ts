@@ -12,7 +12,7 @@ import { type Embedded, joinEmbedded, openEmbedded, whereRoom } from './embedded
 import { type Room, roomOn } from './room.js';
 import { layBlank } from './blank.js';
 import { causesOf } from './causes.js';
-import { damagedWords } from './damaged.js';
+import { damagedWords, orDamaged } from './damaged.js';
 import { lockFolder } from './folder-lock.js';
 import { keepToOneself } from './keep-to-oneself.js';
 import { refuseNewer } from './newer.js';
@@ -174,7 +174,7 @@ async function openInFolder({ folder, key }: Lying, migrations: MigrationConfig,
   } catch (e) {
     await opened?.close();
     unlock();
-    throw e;
+    throw orDamaged(folder, e);
   }
 }
 

@@ -7,7 +7,7 @@ import { askHidden } from '../sealed/ask.js';
 import { type HouseKey, howLies, makeHouseKey, openHouseKey } from '../sealed/house-key.js';
 
 /** What a house writes into its folder. */
-export const PARTS = ['pg', 'films', 'outbox', 'backups'] as const;
+const PARTS = ['pg', 'films', 'outbox', 'backups'] as const;
 
 /** Whether something of a house lies in a folder. */
 const lived = (folder: string): boolean =>

@@ -1,16 +1,14 @@
 import { once } from 'node:events';
-import { PassThrough, Readable, type Writable } from 'node:stream';
+import { PassThrough, type Readable, type Writable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { crc32, gzipSync } from 'node:zlib';
 import { ZipFile } from 'yazl';
 import type { HouseKey } from '../sealed/house-key.js';
+import { inPieces } from '../sealed/pieces.js';
 import { KEPT_KEY, sealEntry } from '../sealed/sealed-entry.js';
 import { BUNDLE_READ_ME, SEALED_READ_ME } from './bundle-read-me.js';
 import { type BundleFiles, filmPath, type PupilBundle, type PupilsHead, recordingPath } from './pupil-bundle.js';
-
-/** So much goes into the archive at a time, bytes: whoever else works in this thread comes in between. */
-const PIECE = 256 * 1024;
 
 /** What an archive says of itself. */
 export const READ_ME = 'read-me.txt';
@@ -42,10 +40,6 @@ function without(head: PupilsHead, lost: ReadonlySet<string>): PupilsHead {
   };
 }
 
-function* piecesOf(bytes: Uint8Array): Generator<Uint8Array> {
-  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
-}
-
 /** How an archive is sealed: with the archives' key, which goes along under the house's passphrase. */
 export type ArchiveSeal = Pick<HouseKey, 'archives' | 'kept'>;
 
@@ -63,7 +57,7 @@ export async function writePupils(bundle: PupilBundle, to: Writable, seal: Archi
   const failed = sent.then(() => new Promise<never>(() => undefined));
   const checksums = new Map<string, number>();
   const add = async (name: string, bytes: Uint8Array, compress = packsWell(name)): Promise<void> => {
-    let pieces: Readable | null = Readable.from(piecesOf(bytes), { objectMode: false });
+    let pieces: Readable | null = inPieces(bytes);
     const over = once(pieces, 'close');
     zip.addReadStreamLazy(name, { compress, size: bytes.length }, (read) => read(null, pieces!));
     await Promise.race([over, failed]);

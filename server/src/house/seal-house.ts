@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { type Room, roomOn } from '../db/room.js';
 import { lockFolder } from '../db/folder-lock.js';
 import {
@@ -11,7 +11,7 @@ import {
   nowSealed,
   openHouseKey,
 } from '../sealed/house-key.js';
-import { filesUnder, inPlace, openInPlace, sealInPlace } from '../sealed/in-place.js';
+import { dropHalf, filesUnder, inPlace, openInPlace, sealInPlace } from '../sealed/in-place.js';
 import { opensArchivesOf } from '../sealed/sealed-entry.js';
 import { BACKUP_NAME, differenceTo } from './backups.js';
 import { writePupils } from './pack-pupils.js';
@@ -38,16 +38,17 @@ function filesOf(folder: string) {
     return existsSync(at) ? filesUnder(at) : [];
   };
   const kept = ['films', 'outbox'].flatMap(under).map((file) => ({ file, by: 'files' as const }));
-  const backups = existsSync(join(folder, 'backups')) ? filesUnder(join(folder, 'backups')) : [];
   return {
     files: [...under('pg').map((file) => ({ file, by: 'database' as const })), ...kept],
     // one that was arriving when a server ended is put away by the next
-    backups: backups.filter((file) => BACKUP_NAME.test(file.slice(join(folder, 'backups').length + 1))),
+    backups: under('backups').filter((file) => BACKUP_NAME.test(basename(file))),
   };
 }
 
+type How = 'sealed' | 'open';
+
 /** Writes a backup anew, sealed or open, and holds what was written to what was there before it takes its place. */
-async function turnBackup(file: string, key: HouseKey, how: 'sealed' | 'open'): Promise<void> {
+async function turnBackup(file: string, key: HouseKey, how: How): Promise<void> {
   const opens = opensArchivesOf(key);
   const bundle = await openPupils(file, file, opens);
   try {
@@ -61,29 +62,36 @@ async function turnBackup(file: string, key: HouseKey, how: 'sealed' | 'open'): 
   }
 }
 
-/** For as long as a file is turned it lies there twice. */
-async function needRoom(folder: string, { room = roomOn(folder) }: Turning): Promise<void> {
-  const { files, backups } = filesOf(folder);
-  const sizes = [...files.map((f) => f.file), ...backups].map((file) => statSync(file).size);
-  await room(sizes.reduce((most, size) => Math.max(most, size), 0));
-}
-
-/** Turns every file of a folder, one after the other, each whole or not at all: what is interrupted is gone on with. */
-async function turnAll(folder: string, key: HouseKey, how: 'sealed' | 'open', o: Turning): Promise<Turned> {
-  const { said = () => undefined } = o;
-  const { files, backups } = filesOf(folder);
-  const all = files.length + backups.length;
-  let done = 0;
-  for (const { file, by } of files) {
-    await (how === 'sealed' ? sealInPlace : openInPlace)(file, key[by]);
-    said(++done, all);
+/**
+ * Turns every file of a folder under its lock, one after the other, each whole or not at all: what is interrupted is
+ * gone on with.
+ * @param begin marks the folder as half turned, and finds its key
+ */
+async function turnAll(folder: string, how: How, begin: () => HouseKey, o: Turning): Promise<Turned> {
+  const { said = () => undefined, room = roomOn(folder) } = o;
+  const unlock = lockFolder(folder);
+  try {
+    dropHalf(folder);
+    const { files, backups } = filesOf(folder);
+    // for as long as a file is turned it lies there twice
+    const sizes = [...files.map((f) => f.file), ...backups].map((file) => statSync(file).size);
+    await room(sizes.reduce((most, size) => Math.max(most, size), 0));
+    const key = begin();
+    let done = 0;
+    for (const { file, by } of files) {
+      await (how === 'sealed' ? sealInPlace : openInPlace)(file, key[by]);
+      said(++done, sizes.length);
+    }
+    const left: string[] = [];
+    for (const file of backups) {
+      await turnBackup(file, key, how).catch((e: unknown) => left.push(`${file}: ${(e as Error).message}`));
+      said(++done, sizes.length);
+    }
+    (how === 'sealed' ? nowSealed : nowOpen)(folder);
+    return { files: sizes.length, left };
+  } finally {
+    unlock();
   }
-  const left: string[] = [];
-  for (const file of backups) {
-    await turnBackup(file, key, how).catch((e: unknown) => left.push(`${file}: ${(e as Error).message}`));
-    said(++done, all);
-  }
-  return { files: all, left };
 }
 
 /**
@@ -94,16 +102,9 @@ export async function sealHouse(folder: string, passphrase: string, turning: Tur
   const lies = howLies(folder);
   if (lies === 'sealed') throw new Error(`the data folder ${folder} is sealed already`);
   if (!existsSync(folder) || !readdirSync(folder).length) throw new Error(`no house lies in ${folder}`);
-  const unlock = lockFolder(folder);
-  try {
-    await needRoom(folder, turning);
-    const key = lies === 'half' ? openHouseKey(folder, passphrase) : makeHouseKey(folder, passphrase, 'half');
-    const turned = await turnAll(folder, key, 'sealed', turning);
-    nowSealed(folder);
-    return turned;
-  } finally {
-    unlock();
-  }
+  const begin = (): HouseKey =>
+    lies === 'half' ? openHouseKey(folder, passphrase) : makeHouseKey(folder, passphrase, 'half');
+  return turnAll(folder, 'sealed', begin, turning);
 }
 
 /**
@@ -112,15 +113,10 @@ export async function sealHouse(folder: string, passphrase: string, turning: Tur
  */
 export async function unsealHouse(folder: string, passphrase: string, turning: Turning = {}): Promise<Turned> {
   if (howLies(folder) === 'open') throw new Error(`the data folder ${folder} is not sealed`);
-  const unlock = lockFolder(folder);
-  try {
-    await needRoom(folder, turning);
+  const begin = (): HouseKey => {
     const key = openHouseKey(folder, passphrase);
     nowHalf(folder);
-    const turned = await turnAll(folder, key, 'open', turning);
-    nowOpen(folder);
-    return turned;
-  } finally {
-    unlock();
-  }
+    return key;
+  };
+  return turnAll(folder, 'open', begin, turning);
 }

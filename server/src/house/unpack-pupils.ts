@@ -129,9 +129,12 @@ async function bundleIn(zip: ZipFile, name: string, opens: OpensArchive): Promis
   const entries = new Map([...all].filter(([path]) => !sealed || !OPEN_ENTRIES.has(path)));
   const said = entries.get('pupils.json');
   if (!said) throw new VilkoError('unreadable', `${name} holds no pupils.json: it is not a pupil bundle or backup`);
-  const head = headOf(await read(said), name);
-  const checksums = new Map<string, number>();
-  for (const [path, entry] of entries) checksums.set(path, crc32(await read(entry)));
+  const told = await read(said);
+  const head = headOf(told, name);
+  // an open entry has just been held to its own
+  const sumOf = (entry: Entry, bytes: Uint8Array): number => (sealed ? crc32(bytes) : entry.crc32);
+  const checksums = new Map([[said.fileName, sumOf(said, told)]]);
+  for (const [path, entry] of entries) if (entry !== said) checksums.set(path, sumOf(entry, await read(entry)));
   const under = (folder: string, ending = '') => {
     const files = new Map(
       [...entries].flatMap(([path, entry]) =>

@@ -3,11 +3,9 @@ import { open, readFile, stat, writeFile } from 'node:fs/promises';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { HouseKey } from './house-key.js';
+import { inPieces, PIECE } from './pieces.js';
 import { freshHeader, HEADER, idIn } from './sealed-file.js';
 import { openSector, sealSector, SECTOR } from './sectors.js';
-
-/** So much is sealed or opened at a time, bytes: whoever else works in this thread comes in between. */
-const PIECE = 64 * SECTOR;
 
 /** Bytes of a file, both ends within. */
 export interface Span {
@@ -84,10 +82,6 @@ export async function* opening(key: Uint8Array, file: string, span?: Span): Asyn
   }
 }
 
-function* piecesOf(bytes: Uint8Array): Generator<Uint8Array> {
-  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
-}
-
 const sealedFiles = (key: HouseKey): HouseFiles => {
   const from = (file: string, span?: Span): Readable =>
     Readable.from(opening(key.files, file, span), { objectMode: false });
@@ -96,11 +90,7 @@ const sealedFiles = (key: HouseKey): HouseFiles => {
     from,
     read: async (file) => Buffer.concat(await from(file).toArray()),
     write: (file, bytes) =>
-      pipeline(
-        bytes instanceof Readable ? bytes : Readable.from(piecesOf(bytes), { objectMode: false }),
-        sealing(key.files),
-        createWriteStream(file),
-      ),
+      pipeline(bytes instanceof Readable ? bytes : inPieces(bytes), sealing(key.files), createWriteStream(file)),
     size: async (file) => Math.max(0, (await stat(file)).size - HEADER),
   };
 };

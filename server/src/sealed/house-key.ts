@@ -119,7 +119,7 @@ export const openKept = (kept: string, passphrase: string, what: string): HouseK
   keysOf(unwrapped(kept, passphrase, what), kept);
 
 /** How a data folder lies on its disk; `half`: its files were being sealed or opened when that was interrupted. */
-export type Lies = 'open' | 'sealed' | 'half';
+type Lies = 'open' | 'sealed' | 'half';
 
 export function howLies(folder: string): Lies {
   if (existsSync(join(folder, UNDER_WAY))) return 'half';

@@ -18,15 +18,17 @@ import { beginsSealed, HEADER } from './sealed-file.js';
 /** What a file is called until it stands whole in the place of another. */
 const HALF = '.half-turned';
 
-/** Every file under a folder; what was left half turned goes. */
-export function filesUnder(folder: string): string[] {
-  const all = readdirSync(folder, { recursive: true, withFileTypes: true })
+/** Every file under a folder. */
+export const filesUnder = (folder: string): string[] =>
+  readdirSync(folder, { recursive: true, withFileTypes: true })
     .filter((f) => f.isFile())
     .map((f) => join(f.parentPath, f.name));
-  const half = (file: string): boolean => file.endsWith(HALF);
-  for (const file of all.filter(half)) rmSync(file);
-  return all.filter((file) => !half(file));
-}
+
+/** Throws away what a process left half turned under a folder that has ended. */
+export const dropHalf = (folder: string): void =>
+  filesUnder(folder)
+    .filter((file) => file.endsWith(HALF))
+    .forEach((file) => rmSync(file));
 
 /** Whether a file is sealed. */
 export function isSealedFile(file: string): boolean {
@@ -42,8 +44,13 @@ export function isSealedFile(file: string): boolean {
 /** Puts other bytes in the place of a file's, whole or not at all. */
 export async function inPlace(file: string, put: (half: Writable, path: string) => Promise<unknown>): Promise<void> {
   const half = `${file}${HALF}`;
-  await put(createWriteStream(half, { mode: statSync(file).mode, flush: true }), half);
-  renameSync(half, file);
+  try {
+    await put(createWriteStream(half, { mode: statSync(file).mode, flush: true }), half);
+    renameSync(half, file);
+  } catch (e) {
+    rmSync(half, { force: true });
+    throw e;
+  }
 }
 
 /** Seals a file where it lies; one that is sealed stays as it is. */

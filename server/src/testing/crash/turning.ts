@@ -34,6 +34,7 @@ function turn(folder: string, off: boolean): ChildProcess {
 /** Turns it while it is killed, then to its end, and says what of all that was confirmed is not there. */
 async function turnUnderKills({ folder, lesson, confirmed }: Turned, uniform: () => number): Promise<string[]> {
   const off = howLies(folder) === 'sealed';
+  const wanted = off ? 'open' : 'sealed';
   for (let k = 0; k < KILLS; k++) {
     const turning = turn(folder, off);
     const gone = once(turning, 'exit');
@@ -41,11 +42,11 @@ async function turnUnderKills({ folder, lesson, confirmed }: Turned, uniform: ()
     turning.kill('SIGKILL');
     await gone;
     // it was through before
-    if (howLies(folder) === (off ? 'open' : 'sealed')) break;
+    if (howLies(folder) === wanted) break;
   }
-  if (howLies(folder) !== (off ? 'open' : 'sealed')) await once(turn(folder, off), 'exit');
+  if (howLies(folder) !== wanted) await once(turn(folder, off), 'exit');
   const lies = howLies(folder);
-  if (lies !== (off ? 'open' : 'sealed')) return [`the folder lies ${lies} after it was turned`];
+  if (lies !== wanted) return [`the folder lies ${lies} after it was turned`];
   const house = startHouse(folder, { passphrase: off ? null : PASSPHRASE });
   try {
     return await lost(await house.address, lesson, confirmed);
