@@ -31,6 +31,7 @@ async function opened(folder: string, passphrase?: string) {
 }
 
 describe('a sealed house', () => {
+  const made: string[] = [];
   let open: string;
   let sealed: string;
   let folder: string;
@@ -47,13 +48,17 @@ describe('a sealed house', () => {
     sealed = copyOf(open);
     await sealHouse(sealed, PASSPHRASE);
   });
+  const newFolder = (): string => {
+    const folder = mkdtempSync(join(tmpdir(), 'vilko-sealed-'));
+    made.push(folder);
+    return folder;
+  };
   const copyOf = (of: string): string => {
-    const copy = mkdtempSync(join(tmpdir(), 'vilko-sealed-'));
+    const copy = newFolder();
     cpSync(of, copy, { recursive: true });
     return copy;
   };
-  afterEach(() => rmSync(folder, { recursive: true, force: true }));
-  afterAll(() => [open, sealed].forEach((f) => rmSync(f, { recursive: true })));
+  afterAll(() => [open, ...made].forEach((f) => rmSync(f, { recursive: true })));
   const holding = () => filesHolding(folder, NAME);
 
   it('begins as an open one, which is not sealed by a passphrase alone', async () => {
@@ -63,9 +68,7 @@ describe('a sealed house', () => {
     await expectAsync(sealHouse(folder, 'short')).toBeRejectedWithError(/under 12 characters/);
     const room = () => Promise.reject(new NoRoom(5e6));
     await expectAsync(sealHouse(folder, PASSPHRASE, { room })).toBeRejectedWithError(/5 MB are free/);
-    await expectAsync(unsealHouse(mkdtempSync(join(tmpdir(), 'vilko-none-')), PASSPHRASE)).toBeRejectedWithError(
-      /is not sealed/,
-    );
+    await expectAsync(unsealHouse(newFolder(), PASSPHRASE)).toBeRejectedWithError(/is not sealed/);
     expect(howLies(folder)).toBe('open');
   });
 
@@ -163,7 +166,7 @@ describe('a sealed house', () => {
   });
 
   it('may be sealed from its first byte', async () => {
-    const fresh = mkdtempSync(join(tmpdir(), 'vilko-fresh-'));
+    const fresh = newFolder();
     const house = await opened(fresh, PASSPHRASE);
     const pupil = { ...SOMEBODY, id: 'q', name: NAME };
     expect((await house.inject({ method: 'POST', url: '/api/pupils', payload: pupil })).statusCode).toBeLessThan(300);
@@ -171,8 +174,7 @@ describe('a sealed house', () => {
     expect([howLies(fresh), readdirSync(join(fresh, 'pg')).length > 10]).toEqual(['sealed', true]);
     expect(filesHolding(fresh, NAME)).toEqual([]);
     expect(() => makeHouseKey(fresh, PASSPHRASE)).toThrowError(/is sealed already/);
-    rmSync(fresh, { recursive: true });
-    const empty = join(mkdtempSync(join(tmpdir(), 'vilko-empty-')), 'house');
+    const empty = join(newFolder(), 'house');
     await expectAsync(sealHouse(empty, PASSPHRASE)).toBeRejectedWithError(/no house lies in/);
     mkdirSync(empty);
     expect(await unlock(empty, undefined)).toBeNull();
