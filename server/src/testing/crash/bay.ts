@@ -14,6 +14,8 @@ const STANDS = 3;
 export interface SwungIn {
   /** Ends the device in the middle of whatever it does. */
   readonly killDevice: () => Promise<void>;
+  /** When the first of them is said to be stored. */
+  readonly stored: Promise<void>;
   readonly leave: () => void;
 }
 
@@ -39,10 +41,14 @@ export async function swingIn(house: string, lesson: string, confirmed: Confirme
   });
   const viewer = new WebSocket(`${socket}/live`);
   viewer.on('error', () => undefined);
-  viewer.on('message', (data: Buffer, isBinary) => {
-    if (isBinary) return;
-    const message = JSON.parse(data.toString()) as LiveMessage;
-    if (message.type === 'swing') void remember(house, message.swing.id, confirmed);
+  const stored = new Promise<void>((said) => {
+    viewer.on('message', (data: Buffer, isBinary) => {
+      if (isBinary) return;
+      const message = JSON.parse(data.toString()) as LiveMessage;
+      if (message.type !== 'swing') return;
+      void remember(house, message.swing.id, confirmed);
+      said();
+    });
   });
   return {
     killDevice: async () => {
@@ -51,6 +57,7 @@ export async function swingIn(house: string, lesson: string, confirmed: Confirme
       device.kill('SIGKILL');
       await gone;
     },
+    stored,
     leave: () => viewer.terminate(),
   };
 }

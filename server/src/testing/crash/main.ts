@@ -25,6 +25,8 @@ const CLOCK = 3;
 /** It is killed at the latest so long after it began to answer, ms; in its bay a swing takes longer. */
 const LATEST = 2_500;
 const LATEST_SWING = 12_000;
+/** A swing that is waited for is waited for no longer than this, ms. */
+const SWING_COMES = 30_000;
 /** Of so many houses one has somebody swing in its bay. */
 const SWUNG = 5;
 /** How many of the kills there are torn houses and older ones, each of these killed so often. */
@@ -57,6 +59,8 @@ async function oneLife(kill: number, lesson: string | null, { folder, confirmed,
     let over = false;
     const asking = { house, lesson: mine, confirmed, uniform };
     const lanes = [0, 1].map(() => askOn(asking, () => over));
+    // of some it is known that a swing was stored, and the next one is on its way
+    if (swung && uniform() < 0.5) await Promise.race([swung.stored, wait(SWING_COMES)]);
     const life = uniform() * (swung ? LATEST_SWING : LATEST);
     // the device may go first, in the middle of a swing
     await wait(life * 0.8);
