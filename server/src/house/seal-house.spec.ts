@@ -45,20 +45,22 @@ describe('a sealed house', () => {
     backup = Backup.parse((await app.send('POST', '/api/backups')).json()).name;
     await app.close();
     writeFileSync(join(open, 'outbox', 'l--x.pdf'), NAME);
-    sealed = copyOf(open);
+    sealed = copyOf(open, temporary());
     await sealHouse(sealed, PASSPHRASE);
   });
+  const temporary = (): string => mkdtempSync(join(tmpdir(), 'vilko-sealed-'));
   const newFolder = (): string => {
-    const folder = mkdtempSync(join(tmpdir(), 'vilko-sealed-'));
+    const folder = temporary();
     made.push(folder);
     return folder;
   };
-  const copyOf = (of: string): string => {
-    const copy = newFolder();
+  const copyOf = (of: string, copy = newFolder()): string => {
     cpSync(of, copy, { recursive: true });
     return copy;
   };
-  afterAll(() => [open, ...made].forEach((f) => rmSync(f, { recursive: true })));
+  const putAway = (folders: readonly string[]) => folders.forEach((f) => rmSync(f, { recursive: true }));
+  afterEach(() => putAway(made.splice(0)));
+  afterAll(() => putAway([open, sealed]));
   const holding = () => filesHolding(folder, NAME);
 
   it('begins as an open one, which is not sealed by a passphrase alone', async () => {

@@ -2,7 +2,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { Backup, Film, Imported } from '@vilko/contract';
 import { type Recording, writeRecording } from '@vilko/core';
 import { simulate } from '@vilko/core/golfer';
-import { type Confirmed, sumOf } from './confirmed.js';
+import { type Confirmed, confirmSwing, sumOf } from './confirmed.js';
 
 const ABOUT_FILM = 'angle=face%20on&duration=3&aspect=0.8&frameRate=60&from=file';
 const OCTETS = { 'content-type': 'application/octet-stream' };
@@ -25,10 +25,7 @@ async function importSwing({ house, lesson, confirmed, uniform }: Asking): Promi
     body: bytes as BodyInit,
   });
   if (!answer.ok) return;
-  for (const swing of Imported.parse(await answer.json()).swings) {
-    const stored = await fetch(`${house}/api/swings/${swing.id}/recording`);
-    if (stored.ok) confirmed.swings.set(swing.id, sumOf(new Uint8Array(await stored.arrayBuffer())));
-  }
+  for (const swing of Imported.parse(await answer.json()).swings) await confirmSwing(house, swing.id, confirmed);
 }
 
 async function addFilm({ house, confirmed, uniform }: Asking): Promise<void> {

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 import type { LiveMessage } from '@vilko/contract';
 import { WebSocket } from 'ws';
 import { sendTo } from '../first-lessons.js';
-import { type Confirmed, sumOf } from './confirmed.js';
+import { type Confirmed, confirmSwing } from './confirmed.js';
 
 const DEVICE = fileURLToPath(new URL('../../../dist/device.mjs', import.meta.url));
 /** It stands so long before each swing, s. */
@@ -66,8 +66,7 @@ export async function swingIn(house: string, lesson: string, confirmed: Confirme
 async function remember(house: string, id: string, confirmed: Confirmed): Promise<void> {
   confirmed.live.add(id);
   try {
-    const stored = await fetch(`${house}/api/swings/${id}/recording`);
-    if (stored.ok) confirmed.swings.set(id, sumOf(new Uint8Array(await stored.arrayBuffer())));
+    await confirmSwing(house, id, confirmed);
   } catch {
     // killed meanwhile: that it is there is asked of the next house
   }

@@ -31,6 +31,15 @@ const bytesAt = async (url: string): Promise<Uint8Array | null> => {
   return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
 };
 
+const recordingOf = (house: string, id: string): Promise<Uint8Array | null> =>
+  bytesAt(`${house}/api/swings/${id}/recording`);
+
+/** Confirms a swing that is said to be stored, by its recording; throws where the house is killed meanwhile. */
+export async function confirmSwing(house: string, id: string, { swings }: Confirmed): Promise<void> {
+  const recording = await recordingOf(house, id);
+  if (recording) swings.set(id, sumOf(recording));
+}
+
 /** What of all that a house has confirmed is not there, or not what it was, in words. */
 export async function lost(house: string, lesson: string, confirmed: Confirmed): Promise<string[]> {
   const wrong: string[] = [];
@@ -38,7 +47,7 @@ export async function lost(house: string, lesson: string, confirmed: Confirmed):
   const there = new Set(rack.map((s) => s.id));
   for (const [id, sum] of confirmed.swings) {
     if (!there.has(id)) wrong.push(`swing ${id} is not in its lesson`);
-    const bytes = await bytesAt(`${house}/api/swings/${id}/recording`);
+    const bytes = await recordingOf(house, id);
     if (!bytes || sumOf(bytes) !== sum) wrong.push(`the recording of swing ${id} is not what it was`);
   }
   for (const id of confirmed.live) if (!there.has(id)) wrong.push(`swing ${id} of the bay is not in its lesson`);

@@ -59,7 +59,7 @@ async function oneLife(kill: number, lesson: string | null, { folder, confirmed,
     let over = false;
     const asking = { house, lesson: mine, confirmed, uniform };
     const lanes = [0, 1].map(() => askOn(asking, () => over));
-    // of some it is known that a swing was stored, and the next one is on its way
+    // of half it is known that a swing was stored, and the next one is on its way
     if (swung && uniform() < 0.5) await Promise.race([swung.stored, wait(SWING_COMES)]);
     const life = uniform() * (swung ? LATEST_SWING : LATEST);
     // the device may go first, in the middle of a swing
