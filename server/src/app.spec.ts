@@ -171,7 +171,7 @@ describe('the server', () => {
     const from = recording.time.length / 1000;
     for (let k = 0; k < 40; k++)
       device.send(packFeed({ kind: SAMPLES, sequence: sequence++, time: from + k * 0.02, count: 20 }, rest));
-    const until = Date.now() + 45_000;
+    const until = Date.now() + 120_000;
     while (!heard.some((m) => m.type === 'swing') && Date.now() < until) await new Promise((r) => setTimeout(r, 50));
     const swing = heard.find((m) => m.type === 'swing');
     expect(swing?.type === 'swing' && swing.swing.mainFault).toBe('no-load');

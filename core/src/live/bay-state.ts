@@ -56,13 +56,15 @@ export function whoStands({ lesson, next, device, setUp }: BayState): WhoIs {
 
 export const handedOf = (lesson: BayLesson | null): Handed => lesson?.pupil.handed ?? 'right';
 
-/** Whether the bay looks for a new swing: while the set-up runs, rocking and leaning are none. */
+/**
+ * Whether the bay looks for a new swing: while the set-up runs, rocking and leaning are none. What came before a device
+ * fell silent or went is looked through to its end.
+ */
 export const looksForSwings = ({ lesson, waiting, setUp, pending, device }: BayState): boolean =>
-  device?.silentSince === null &&
-  pending === null &&
-  lesson !== null &&
-  waiting !== 'idle' &&
-  (!setUp || setUp.step === 'ready');
+  device !== null && pending === null && lesson !== null && waiting !== 'idle' && (!setUp || setUp.step === 'ready');
+
+/** Nothing more comes from the device for now: a swing that was seen is cut as far as it came. */
+const isCutOff = ({ device }: BayState): boolean => !device?.connected || device.silentSince !== null;
 
 /** Body weight weighed in the set-up, N; null without one. */
 const weightOf = (lesson: BayLesson | null): number | null => (lesson?.setUp?.mass ? lesson.setUp.mass * G : null);
@@ -83,12 +85,7 @@ export function bayNext<Task>(s: BayState<Task>, e: BayEvent<Task>): Next<Task> 
     case 'connected':
       return connected(s, e.device);
     case 'gone':
-      return [
-        s.device
-          ? { ...s, ...noSetUp, pending: null, device: { ...s.device, connected: false, seen: 0, silentSince: null } }
-          : s,
-        [],
-      ];
+      return gone(s);
     case 'silent':
       return silent(s, e.since);
     case 'heard':
@@ -171,12 +168,17 @@ function changed<Task>(s: BayState<Task>, { armed, ...change }: NextChange<Task>
   return { ...s, waiting, quietSince: null, next: { ...s.next, ...told } };
 }
 
-/** What came before the silence is kept: a swing that was in the air is cut as far as it came. */
+/** What came before the device went is kept, as before a silence. */
+function gone<Task>(s: BayState<Task>): Next<Task> {
+  if (!s.device) return [s, []];
+  return cutOff({ ...s, ...noSetUp, device: { ...s.device, connected: false, seen: 0, silentSince: null } });
+}
 function silent<Task>(s: BayState<Task>, since: number): Next<Task> {
   if (!s.device?.connected || s.device.silentSince !== null) return [s, []];
-  const quiet: BayState<Task> = { ...s, device: { ...s.device, silentSince: since, seen: 0 } };
-  return s.pending ? heardOut(quiet, s.pending) : [quiet, []];
+  return cutOff({ ...s, device: { ...s.device, silentSince: since, seen: 0 } });
 }
+/** A swing that was in the air is kept as far as it came. */
+const cutOff = <Task>(s: BayState<Task>): Next<Task> => (s.pending ? heardOut(s, s.pending) : [s, []]);
 function heard<Task>(s: BayState<Task>, after: number): BayState<Task> {
   if (!s.device || s.device.silentSince === null) return s;
   const notice = `${s.device.device.name} was silent for ${Math.round(after)} s: what was swung meanwhile is not there.`;
@@ -239,7 +241,8 @@ function looked<Task>(s: BayState<Task>, { newest, impact, unloaded }: BayLook):
   const asleep = s.waiting === 'asleep';
   const unsure = asleep ? `${s.name} slept: nobody had stood there for a while` : null;
   const pending = { lessonId: s.lesson!.id, unsure, impact, next: s.next, stated: statedAt(s, impact) };
-  return [{ ...s, pending, waiting: asleep ? 'asleep' : 'recording', notice: null }, []];
+  const seen: BayState<Task> = { ...s, pending, waiting: asleep ? 'asleep' : 'recording', notice: null };
+  return isCutOff(s) ? heardOut(seen, pending) : [seen, []];
 }
 
 /** Between swings, with nobody on it, the zero is looked at again. */

@@ -53,7 +53,8 @@ export interface Stretch {
  */
 export function stretchToLook(r: LiveStream, { kind, since }: Awaited): Stretch | null {
   const newest = r.newest();
-  const wanted = LOOK_BACK + Math.max(0, newest - since || 0);
+  // the first look at a device may come late too
+  const wanted = Number.isNaN(since) ? LOOK_BACK_MOST : LOOK_BACK + Math.max(0, newest - since);
   const back = Math.min(LOOK_BACK_MOST, wanted);
   // a rehearsal need not move the load
   if (kind === 'full' && isStill(r, back - LOOK_BACK + STIR_SECONDS)) return null;

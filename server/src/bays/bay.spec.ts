@@ -1,4 +1,6 @@
 import { type BayPlace, type Hello, packFeed, SAMPLES } from '@vilko/contract';
+import { type Recording, WRENCH_CHANNELS } from '@vilko/core';
+import { simulate } from '@vilko/core/golfer';
 import { swingIn } from '@vilko/core/live';
 import { SOMEBODY } from '../testing/test-app.js';
 import { BayHandle } from './bay.js';
@@ -22,15 +24,20 @@ const HOUR = 3600_000;
 describe('a bay of the house', () => {
   let bay: BayHandle;
   let places: (BayPlace | null)[];
+  let stored: Recording[];
+  /** How long a look takes, ms. */
+  let slow: number;
   /** Lessons that there are not, or not any more. */
   const gone = new Set<string>();
   beforeEach(() => {
     places = [];
+    stored = [];
+    slow = 0;
     gone.clear();
     gone.add('none');
     const services: BayServices = {
-      look: ({ stretch, awaited }) => Promise.resolve(swingIn(stretch, awaited)),
-      store: () => Promise.resolve(null),
+      look: ({ stretch, awaited }) => new Promise((done) => setTimeout(() => done(swingIn(stretch, awaited)), slow)),
+      store: (rec) => Promise.resolve(void stored.push(rec)).then(() => null),
       stillDoubted: () => Promise.resolve(null),
       inbox: () => Promise.resolve(true),
       lesson: (id) => Promise.resolve(gone.has(id) ? null : { pupil: SOMEBODY, setUp: null }),
@@ -65,6 +72,35 @@ describe('a bay of the house', () => {
     expect(bay.state().device!.silentSince).toBeNull();
     expect(bay.state().notice).toMatch(/^Test plates was silent for [12] s: /);
   });
+  /** A whole swing within a moment; its impact, s. */
+  const swing = (feed: ReturnType<typeof connect>): number => {
+    const { recording, motion } = simulate({ device: 'plates', seed: 6 });
+    const columns = recording.platforms.flatMap((p) => WRENCH_CHANNELS.map((c) => p[c]));
+    for (let k = 0; k + 10 <= recording.time.length; k += 10) {
+      const v = new Float32Array(120);
+      for (let i = 0; i < 10; i++) columns.forEach((c, j) => (v[i * 12 + j] = c[k + i]!));
+      feed.binary(packFeed({ kind: SAMPLES, sequence: k / 10, time: k / 1000, count: 10 }, v));
+    }
+    return motion.plans[0]!.times.p7;
+  };
+  for (const [ends, end] of [
+    ['is gone', (feed) => feed.closed()],
+    ['has fallen silent', () => undefined],
+    ['has been started anew', () => void connect()],
+  ] as [string, (feed: ReturnType<typeof connect>) => void][])
+    it(`stores a swing that is found after its device ${ends}`, async () => {
+      slow = ends === 'has been started anew' ? 0 : 1800;
+      await bay.change({ lessonId: 'l' });
+      const feed = connect();
+      const impact = swing(feed);
+      if (!slow) await until(() => bay.state().state === 'recording');
+      end(feed);
+      await until(() => stored.length > 0);
+      await until(() => false);
+      expect(stored.length).toBe(1);
+      // as far as it came, from four seconds before it
+      expect(stored[0]!.time.length / 1000).toBeGreaterThan(Math.min(impact, 4) + 0.2);
+    });
   it('leaves out a message that does not hold what it says, and says with the next one that it was lost', () => {
     const feed = connect();
     say(feed, 1);

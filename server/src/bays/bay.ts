@@ -203,6 +203,8 @@ export class BayHandle {
         'bad-option',
         `${this.#state.name} already hears ${now.device.name}: end that one first, or send to another bay`,
       );
+    // a swing that was in the air is cut out of the stream it was seen in
+    if (this.#wire) this.#happen({ is: 'gone' });
     const mine: Wire = { stream: ring(device), pulse: feedPulse(), tell, since: Date.now() };
     this.#wire = mine;
     this.#lookedTo = NaN;
@@ -411,7 +413,8 @@ export class BayHandle {
     }
     const newest = stream.newest();
     if (state.pending) return this.#happen({ is: 'looked', newest, impact: null, unloaded: null });
-    if (this.#looking) return;
+    // nothing came since: a device that is silent or gone was looked through to its end
+    if (this.#looking || newest === this.#lookedTo) return;
     const handed = handedOf(state.lesson);
     const awaited = { handed, kind: state.next.kind, after: state.lastImpact, since: this.#lookedTo };
     const stretch = stretchToLook(stream, awaited);

@@ -102,5 +102,5 @@ describe('a house whose disk is full', () => {
     expect(house.sent[0]).toBeGreaterThan(1);
     expect(house.stored[0]).toEqual(Array.from({ length: house.sent[0]! }, (_, i) => i + 1));
     expect([...said].join(' ')).toMatch(/The disk is full: 0 MB.*2 swings wait in memory.*do not stop the server/);
-  }, 90_000);
+  }, 240_000);
 });
