@@ -10,7 +10,7 @@ import { evaluationMarkdown } from './tables.js';
 const option = (name: string): string | undefined =>
   process.argv.find((a) => a.startsWith(`--${name}=`))?.split('=')[1];
 const tuning = process.argv.includes('--tuning');
-const REPORTING = 19_000_000;
+const REPORTING = 21_000_000;
 const TUNING = 2_000_000;
 const AT_ONCE = 2;
 const seed = tuning ? TUNING : REPORTING;

@@ -3,7 +3,7 @@ import { opposed } from '../practice/plan.js';
 import { substitutesOf } from '../drills/substitutes.js';
 import { DRILLS, drillsFor } from '../drills/drills.js';
 import { LADDER } from '../drills/ladder.js';
-import { isMeasureId, MEASURE_IDS } from '../measures/registry.js';
+import { isMeasureId, MEASURE_IDS, measureRow } from '../measures/registry.js';
 import type { Measure, Measures } from '../measures/measure.js';
 import { patternFromSwings } from '../patterns/from-swings.js';
 import { patternOf, PATTERNS } from '../patterns/library.js';
@@ -29,6 +29,62 @@ const context = (more: Partial<JudgeContext> = {}): JudgeContext => ({
 });
 const found = (values: Readonly<Record<string, number>>, more: Partial<JudgeContext> = {}) =>
   judgeSwing(swing(values), context(more)).findings.map((f) => f.fault);
+/** Who still loads while the ground has long been light, and not all of it. */
+const LOADING_LATE = { 'force.up.min.phase': 3.4, 'load.trail.max.phase': 3.9, 'share.lead.p4': 25 };
+
+/** Why a twist has no phase that still points away at the top: that is late. */
+const LATE_AT_TOP = measureRow('torque.turn.zero.phase').never!.find((n) => n.fault === 'late')!.reason;
+
+/** A fault, a swing that shows it twice, what takes the second sight of it away, and what that is. */
+const SHOWN_TWICE: readonly [string, Record<string, number>, Record<string, number>, string][] = [
+  [
+    'late-twist',
+    {
+      'torque.turn.zero.phase': 3.2,
+      'torque.turn.back.phase': 2,
+      'foreaft.lead.back.phase': 2.1,
+      'force.up.min.phase': 4,
+    },
+    { 'force.up.min.phase': 4.8 },
+    'the ground is as late as the twist',
+  ],
+  [
+    'mass-not-pressure',
+    { 'mass.back': 110, 'mass.split.max': 30, 'foot.lead.load.min': 35 },
+    { 'mass.split.max': 48, 'mass.back': 90 },
+    'the pressure goes nearly as far as the mass',
+  ],
+  [
+    'late-load',
+    { ...LOADING_LATE, 'load.trail.leave.phase': 4.5, 'load.trail.max': 75 },
+    { 'load.trail.max.phase': 3.3 },
+    'the most of it is over before the ground is light',
+  ],
+  [
+    'toes-late',
+    {
+      'foot.lead.fwd.p6': 70,
+      'foot.trail.fwd.p6': 60,
+      'foot.lead.fwd.p7': 75,
+      'foot.trail.fwd.p7': 65,
+      'foot.lead.fwd.p9': 60,
+    },
+    { 'foot.lead.fwd.p6': 60 },
+    'the trail foot is farther on its toes before impact',
+  ],
+  [
+    'trail-heel-early',
+    { 'foot.trail.fwd.p3': 20, 'foot.lead.fwd.p3': 50, 'foot.trail.fwd.p4': 30 },
+    { 'foot.lead.fwd.p3': 36 },
+    'the lead foot goes back as well',
+  ],
+  [
+    'dragged',
+    { 'tempo.ratio': 5, 'tempo.back': 1300 },
+    { 'tempo.back': 900 },
+    'the way back takes no longer than others take',
+  ],
+];
 
 describe('the rules under a school, a shot and a golfer', () => {
   it('count what the school counts, whole or in part', () => {
@@ -44,7 +100,7 @@ describe('the rules under a school, a shot and a golfer', () => {
   });
 
   it('expect the trail peak early where the school wants it over by then', () => {
-    const late = { 'load.trail.leave.phase': 4.0, 'load.trail.max': 75 };
+    const late = { ...LOADING_LATE, 'load.trail.leave.phase': 4.0, 'load.trail.max': 75 };
     expect(found(late)).not.toContain('late-load');
     expect(found(late, { pattern: patternOf('press-recentre') })).toContain('late-load');
   });
@@ -53,12 +109,35 @@ describe('the rules under a school, a shot and a golfer', () => {
     const far = { 'mass.back': 160, 'mass.back.phase': 2 };
     expect(found(far, { club: 'driver' })).toContain('sway');
     expect(found(far, { club: 'driver', tuning: { overlays: ['for-length'] } })).not.toContain('sway');
-    expect(found({ 'force.target.peak': 7 })).toContain('weak-push');
-    expect(found({ 'force.target.peak': 7 }, { tuning: { size: 0.6 } })).not.toContain('weak-push');
+    const weak = { 'force.target.peak': 7, 'force.trail.lean': 6 };
+    expect(found(weak)).toContain('weak-push');
+    expect(found(weak, { tuning: { size: 0.6 } })).not.toContain('weak-push');
+    expect(found({ ...weak, 'force.trail.lean': 11 }))
+      .withContext('the trail leg leans into it')
+      .not.toContain('weak-push');
+  });
+
+  for (const [fault, shown, but, why] of SHOWN_TWICE)
+    it(`find ${fault} where it shows twice, not where ${why}`, () => {
+      expect(found(shown)).toContain(fault);
+      expect(found({ ...shown, ...but })).not.toContain(fault);
+    });
+
+  it('find a twist that never turned late as it is, and say nothing of it against the ground', () => {
+    const late = { 'torque.turn.back.phase': 2, 'foreaft.lead.back.phase': 2.1, 'force.up.min.phase': 4 };
+    const never = { value: null, u: null, unit: 'P', basis: 'measured', reason: LATE_AT_TOP } as never;
+    const { measures, events } = swing(late);
+    const judged = judgeSwing({ events, measures: { ...measures, 'torque.turn.zero.phase': never } }, context());
+    expect(judged.findings.map((f) => f.fault)).toContain('late-twist');
   });
 
   it('excuse pressure in the heels that was asked for, unless the lead foot is clearly there too', () => {
-    const heels = (lead: number) => ({ 'foot.lead.fwd.p3': lead, 'foot.trail.fwd.p3': 20 });
+    const heels = (lead: number) => ({
+      'foot.lead.fwd.p1': 52,
+      'foot.lead.fwd.p2': 45,
+      'foot.lead.fwd.p3': lead,
+      'foot.trail.fwd.p3': 20,
+    });
     expect(found(heels(34))).toContain('early-heels');
     expect(found(heels(34), { tuning: { overlays: ['in-to-out'] } })).not.toContain('early-heels');
     expect(found(heels(22), { tuning: { overlays: ['in-to-out'] } })).toContain('early-heels');
@@ -154,7 +233,7 @@ describe('a set', () => {
   it('says nothing of the trail leg after impact while hanging back says it more plainly', () => {
     const stays = { 'trail.contact.p8': 40, 'share.lead.p9': 55, 'share.lead.p7': 64 };
     expect(found(stays)).toContain('stays-on-trail-leg');
-    expect(found({ ...stays, 'share.lead.p9': 66 }))
+    expect(found({ ...stays, 'share.lead.p9': 70 }))
       .withContext('the lead share goes on rising')
       .not.toContain('stays-on-trail-leg');
     expect(found({ ...stays, 'share.lead.p7': 57 })).not.toContain('stays-on-trail-leg');
@@ -162,7 +241,7 @@ describe('a set', () => {
   });
 
   it('grant more time to load to a school that holds the load to the top', () => {
-    const late = { 'load.trail.leave.phase': 4.4, 'load.trail.max': 86 };
+    const late = { ...LOADING_LATE, 'load.trail.leave.phase': 4.4, 'load.trail.max': 86 };
     expect(found(late)).toContain('late-load');
     expect(found(late, { pattern: patternOf('deep-load') })).not.toContain('late-load');
   });

@@ -1,6 +1,7 @@
 import { buffer as streamed } from 'node:stream/consumers';
 import { crc32, gunzipSync } from 'node:zlib';
 import { VilkoError } from '@vilko/core';
+import { isBomb } from '@vilko/core/formats/npz/bomb';
 import {
   type Entry,
   fromBufferPromise,
@@ -24,9 +25,6 @@ export interface OpenBundle extends PupilBundle {
   readonly close: () => void;
 }
 
-/** Under so much nothing harms, bytes; nothing of a house packs better than so many times. */
-const HARMLESS = 64 * 2 ** 20;
-const MOST_TIMES = 300;
 /** More than a recording, a film or all that is said of a house is, bytes. */
 const MOST = 2 ** 31 - 1;
 
@@ -35,7 +33,7 @@ const damaged = (name: string, why: string): VilkoError =>
 
 /** Refuses what would fill the memory, or keep the server busy for long, by what it says of itself. */
 function refuseBomb(what: string, packed: number, whole: number): void {
-  if (whole > HARMLESS && whole > MOST_TIMES * packed)
+  if (isBomb(packed, whole))
     throw new VilkoError('unsupported', `${what} to ${Math.round(whole / 1e6)} MB: nothing of a house is as large`);
 }
 

@@ -1,11 +1,8 @@
 import { crc32, inflate } from '#unpack';
 import { strFromU8, zipSync, type Zippable } from 'fflate';
 import { VilkoError } from '../../error.js';
+import { isBomb } from './bomb.js';
 
-/** Under so much nothing harms, bytes. */
-const HARMLESS = 64 * 2 ** 20;
-/** No recording packs better than this: its noise does not. */
-const MOST_TIMES = 300;
 /** More is no recording at all, bytes. */
 const MOST = 2 ** 31;
 
@@ -74,7 +71,7 @@ function entriesOf(view: DataView, what: string): Entry[] {
 function refuseBomb(entries: readonly Entry[], what: string): void {
   const sum = (of: (e: Entry) => number): number => entries.reduce((all, e) => all + of(e), 0);
   const [packed, whole] = [sum((e) => e.packed), sum((e) => e.size)];
-  if (whole <= HARMLESS || (whole <= MOST && whole <= MOST_TIMES * packed)) return;
+  if (whole <= MOST && !isBomb(packed, whole)) return;
   const megabytes = (b: number): string => `${(b / 1e6).toFixed(b < 1e7 ? 1 : 0)} MB`;
   throw new VilkoError(
     'unsupported',
